@@ -1,0 +1,10 @@
+export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
+export { readTouchCase, type TouchCaseCode } from "./touchCase.ts";
+export {
+  type LadderLine,
+  type Quantity,
+  solveTouch,
+  type TouchMethod,
+  type TouchProblem,
+  type TouchResult,
+} from "./touchEquation.ts";

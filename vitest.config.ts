@@ -1,0 +1,23 @@
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  test: {
+    projects: [
+      {
+        test: {
+          name: "core",
+          include: ["core/**/*.test.ts", "sim/**/*.test.ts", "cli/**/*.test.ts", "app/**/*.test.ts"],
+        },
+      },
+      {
+        test: {
+          name: "server",
+          include: ["server/**/*.test.ts"],
+          globalSetup: ["server/testing/database.setup.ts"],
+          fileParallelism: false,
+          testTimeout: 20_000,
+        },
+      },
+    ],
+  },
+});
