@@ -1,3 +1,4 @@
+export { type OutsideTouch, solveOutsideTouch } from "./outsideTouch.ts";
 export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
 export { readTouchCase, type TouchCaseCode } from "./touchCase.ts";
 export {

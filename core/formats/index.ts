@@ -1,0 +1,8 @@
+export {
+  type DataSettingCode,
+  type DataSettingDialect,
+  type DataSettingOptions,
+  type DataSettingRefusal,
+  readDataSetting,
+  writeDataSetting,
+} from "./dataSetting.ts";

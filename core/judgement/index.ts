@@ -1,0 +1,8 @@
+export { type ErrorBudget, errorBudget, USUAL_UNCERTAINTY } from "./errorBudget.ts";
+export {
+  type ImpossibleCode,
+  type ImpossibleTouch,
+  impossibilities,
+  type TouchFacts,
+  type TouchField,
+} from "./impossible.ts";

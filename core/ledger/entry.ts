@@ -1,0 +1,25 @@
+import type { EntryKind, Payload } from "./entrySchemas.ts";
+
+/** What somebody wants to put on the ledger: made on the device, with its own UUID so that it can be sent twice safely. */
+export type Command = {
+  [Kind in EntryKind]: {
+    readonly id: string;
+    readonly kind: Kind;
+    readonly version: 1;
+    readonly payload: Payload<Kind>;
+  };
+}[EntryKind];
+
+/** Who did it, where, when, and on what knowledge. */
+export interface Provenance {
+  /** Sequence number of the newest entry that the device had seen. */
+  readonly base: number;
+  readonly person: string;
+  readonly device: string;
+  /** ISO 8601, UTC. */
+  readonly at: string;
+}
+
+/** An entry as it stands on the ledger. `seq` counts from 1 without gaps within a setup. */
+export type Entry = Command & Provenance & { readonly seq: number };
+export type EntryOf<Kind extends EntryKind> = Extract<Entry, { readonly kind: Kind }>;

@@ -1,0 +1,131 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { fromControl, type MachineProfile, toControl } from "../frame/index.ts";
+import { loaded, machineFixture, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { solveOutsideTouch } from "../touch/index.ts";
+import { closureOf } from "./closure.ts";
+import { keyIn } from "./keyIn.ts";
+import { setupTable, touchedRows } from "./setupTable.ts";
+
+const inchRadius: MachineProfile = {
+  ...machineFixture,
+  units: "in",
+  resolution: { x: 0.0001, z: 0.0001 },
+  xShown: "radius",
+  storedSign: { x: -1, z: 1 },
+  measuring: "add",
+};
+
+describe("the boundary to a control", () => {
+  it("translates unit, sign and radius, and comes back", () => {
+    expect(toControl(inchRadius, "x", -50.8, "tool-offset")).toBeCloseTo(1, 12);
+    expect(toControl(inchRadius, "x", -50.8, "readout")).toBeCloseTo(-1, 12);
+    expect(toControl(inchRadius, "z", 25.4, "work-offset")).toBeCloseTo(1, 12);
+    fc.assert(
+      fc.property(
+        fc.double({ min: -1000, max: 1000, noNaN: true }),
+        fc.constantFrom("x", "z"),
+        fc.constantFrom("readout", "tool-offset", "work-offset"),
+        (length, axis, crossing) => {
+          expect(fromControl(inchRadius, axis, toControl(inchRadius, axis, length, crossing), crossing)).toBeCloseTo(
+            length,
+            9,
+          );
+        },
+      ),
+    );
+  });
+});
+
+describe("keyIn", () => {
+  const cell = { exact: -339.2504, touched: 51.482, before: -339.432 };
+  it("overwrites with the rounded value, and predicts what the display reads", () => {
+    // The cell keeps −339.250; the 0.0004 that rounding leaves over shows as 51.4816, read as 51.482.
+    expect(keyIn(machineFixture, "x", cell)).toEqual({
+      value: -339.25,
+      before: -339.432,
+      entry: { as: "overwrite", number: -339.25 },
+      display: 51.482,
+    });
+  });
+  it("adds the difference of the two cells, never of unrounded numbers", () => {
+    expect(keyIn({ ...machineFixture, measuring: "add" }, "x", cell).entry).toEqual({ as: "add", number: 0.182 });
+    expect(keyIn({ ...machineFixture, measuring: "add" }, "x", { ...cell, before: undefined }).entry.as).toBe(
+      "overwrite",
+    );
+  });
+  it("states the touched dimension where the control computes", () => {
+    expect(keyIn({ ...machineFixture, measuring: "touched-dimension" }, "x", cell).entry).toEqual({
+      as: "touched-dimension",
+      number: 51.482,
+    });
+  });
+  it("holds for an inch control that stores X as a radius with the opposite sign", () => {
+    // −50.8 mm on the diameter is −2 in, −1 in as radius, +1 as stored; before −48.26 mm: +0.95.
+    const keyed = keyIn(inchRadius, "x", { exact: -50.8, touched: 25.4, before: -48.26 });
+    expect(keyed).toEqual({ value: 1, before: 0.95, entry: { as: "add", number: 0.05 }, display: 0.5 });
+  });
+  it("closes on any machine: what is keyed puts the tool back where it touched", () => {
+    const machine = fc.constantFrom(machineFixture, inchRadius, {
+      ...machineFixture,
+      storedSign: { x: -1 as const, z: -1 as const },
+    });
+    const length = fc.integer({ min: -4_000_000, max: 4_000_000 }).map((digits) => digits / 10000);
+    fc.assert(
+      fc.property(machine, fc.constantFrom("x", "z"), length, length, length, (profile, axis, readout, size, work) => {
+        const touch = solveOutsideTouch({ axis, way: "skim", machine: readout, size, spacer: 0, work });
+        const keyed = keyIn(profile, axis, { exact: touch.exact, touched: touch.touched ?? 0, before: undefined });
+        const shown = (value: number, crossing: "readout" | "work-offset") => toControl(profile, axis, value, crossing);
+        const inCore = fromControl(profile, axis, keyed.value, "tool-offset");
+        const closure = closureOf(
+          { machine: readout, geometry: inCore, wear: 0, work, touched: size },
+          fromControl(profile, axis, profile.resolution[axis], "readout"),
+        );
+        expect(closure.closes).toBe(true);
+        expect(keyed.display).toBeCloseTo(shown(readout - inCore - work, "readout"), profile.units === "in" ? 3 : 2);
+      }),
+    );
+  });
+});
+
+describe("the table of a setup", () => {
+  const nose = {
+    id: "00000000-0000-4000-8000-0000000000bb",
+    kind: "nose-accepted",
+    version: 1,
+    payload: { offset: "1", insert: "CNMG 120408", noseRadius: 0.8, orientation: 3 },
+  } as const;
+  it("sets old beside new and leaves untouched cells alone", () => {
+    const [row, other] = setupTable(
+      viewOf(
+        opened(),
+        loaded("1"),
+        loaded("2"),
+        recorded("1", -339.432, -402.9),
+        touched("1", "x", -339.25, 51.48),
+        nose,
+      ),
+    );
+    expect(row).toMatchObject({
+      x: { value: -339.25, before: -339.432 },
+      z: undefined,
+      before: { z: -402.9 },
+      wear: { x: -0.02 },
+      noseRadius: { before: 0.4, value: 0.8 },
+      orientation: { value: 3 },
+    });
+    expect(other).toMatchObject({ x: undefined, before: { x: undefined } });
+  });
+  it("keys a radius of an inch machine in exact sixty-fourths", () => {
+    const [row] = setupTable(viewOf(opened({ units: "in", resolution: { x: 0.0001, z: 0.0001 } }), loaded("1"), nose));
+    expect(row?.noseRadius.value).toBe(0.0313);
+  });
+  it("gives a file only what was touched, with wear at 0 there", () => {
+    const table = touchedRows(
+      viewOf(opened(), loaded("1"), loaded("2"), recorded("2", -1, -1), touched("1", "x", -339.25, 51.48)),
+    );
+    expect(table.tools).toEqual([
+      { offset: "1", geometry: { x: -339.25 }, wear: { x: 0 }, description: "Face and turn, CNMG 120408" },
+    ]);
+  });
+});

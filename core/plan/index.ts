@@ -1,0 +1,1 @@
+export { isDone, nextStep, type Step, type StepKind, touchingOrder } from "./touchingOrder.ts";
