@@ -1,0 +1,48 @@
+import { readFileSync } from "node:fs";
+import { insert } from "./insert.ts";
+import { orient } from "./orient.ts";
+import { readLengths } from "./readLengths.ts";
+import { solve } from "./solve.ts";
+import { Unreadable } from "./unreadable.ts";
+
+/** Commands over the core: JSON in, JSON out, exit 2 with one line on standard error for input that cannot be read. */
+const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = { solve, orient, "read-length": readLengths };
+
+function run(words: readonly string[]): string {
+  const [name = "", argument, ...rest] = words;
+  if (rest.length > 0) throw new Unreadable(`${name} takes one argument, found “${rest[0]}” as well`);
+  if (name === "insert") {
+    if (argument === undefined) throw new Unreadable('insert takes a designation: ./luvrit insert "CNMG 120408"');
+    return JSON.stringify(insert(argument));
+  }
+  const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
+  if (!command) throw new Unreadable(`“${name}” is not a command`);
+  if (argument === undefined) throw new Unreadable(`${name} takes a file, or - for standard input`);
+  return JSON.stringify(command(readJson(argument)));
+}
+
+function readJson(file: string): unknown {
+  let text: string;
+  try {
+    text = readFileSync(file === "-" ? 0 : file, "utf8");
+  } catch (cause) {
+    throw new Unreadable(
+      `cannot read ${file === "-" ? "standard input" : file} (${(cause as NodeJS.ErrnoException).code})`,
+    );
+  }
+  try {
+    return JSON.parse(text);
+  } catch (cause) {
+    throw new Unreadable(
+      `${file === "-" ? "standard input" : file} is not JSON (${(cause as SyntaxError).message.split("\n")[0]})`,
+    );
+  }
+}
+
+try {
+  process.stdout.write(`${run(process.argv.slice(2))}\n`);
+} catch (failure) {
+  if (!(failure instanceof Unreadable)) throw failure;
+  process.stderr.write(`luvrit: ${failure.message}\n`);
+  process.exitCode = 2;
+}

@@ -1,0 +1,202 @@
+import {
+  apply,
+  type Cell,
+  type Command,
+  cellsOf,
+  decide,
+  EMPTY_SETUP,
+  type Entry,
+  fold,
+  type Provenance,
+  type SetupState,
+  standing,
+} from "../../core/ledger/index.ts";
+import type { Refusal } from "../../core/refusal.ts";
+import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
+import { validatePayload } from "../validation/validate.server.ts";
+import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
+
+/** Who appends, from where, and on what knowledge; the server adds the time. */
+export interface Author {
+  readonly person: { readonly id: string; readonly name: string };
+  readonly device: string;
+  readonly base: number;
+}
+
+export type AppendResult =
+  | { readonly outcome: "appended" | "repeated"; readonly entry: Entry }
+  /** Somebody else wrote the same cell since `base`: both entries, so that a person chooses. */
+  | { readonly outcome: "conflict"; readonly cell: Cell; readonly theirs: Entry }
+  | { readonly outcome: "refused"; readonly refusal: Refusal };
+
+interface LedgerRow {
+  readonly setup_id: string;
+  readonly seq: number;
+  readonly id: string;
+  readonly kind: Entry["kind"];
+  readonly version: number;
+  readonly base: number;
+  readonly person_name: string;
+  readonly device: string;
+  readonly recorded_at: Date;
+  readonly payload: unknown;
+}
+const COLUMNS = "setup_id, seq, id, kind, version, base, person_name, device, recorded_at, payload";
+
+/** A stored row as the entry that it is; its payload was validated when it was appended. */
+function toEntry(row: LedgerRow): Entry {
+  const payload = typeof row.payload === "string" ? JSON.parse(row.payload) : row.payload;
+  const provenance: Provenance = {
+    base: row.base,
+    person: row.person_name,
+    device: row.device,
+    at: row.recorded_at.toISOString(),
+  };
+  return { id: row.id, kind: row.kind, version: row.version, payload, seq: row.seq, ...provenance } as Entry;
+}
+
+/**
+ * Appends one command to a setup's ledger, durable when it returns.
+ *
+ * One transaction: the setup's row is locked; a UUID that is there already answers with its first result, so a command
+ * may be sent again; entries made since `author.base` are let through unless they wrote the same cell; then the core
+ * decides, the entry is inserted with the next sequence number, and the snapshot is stored beside it.
+ */
+export async function appendEntry(
+  pool: Pool,
+  setupId: string,
+  command: Command,
+  author: Author,
+): Promise<AppendResult> {
+  const valid = validatePayload(command.kind, command.payload);
+  if (!valid.ok) return { outcome: "refused", refusal: valid.refusal };
+  return inTransaction(pool, async (sql): Promise<AppendResult> => {
+    const locked = await lockSetup(sql, setupId);
+    const [repeated] = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE id = ?`, [command.id]);
+    if (repeated) {
+      if (repeated.setup_id === setupId) return { outcome: "repeated", entry: toEntry(repeated) };
+      return refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
+    }
+    if (!locked && command.kind !== "setup-opened") return refuse("no-such-setup", "There is no such setup.");
+
+    const state: SetupState = locked?.state ?? EMPTY_SETUP;
+    if (author.base > state.seq)
+      return refuse("ahead-of-ledger", "This device knows entries that the ledger does not have. Reload the page.");
+    const decision = decide(state, command);
+    if (!decision.ok) return { outcome: "refused", refusal: decision.refusal };
+    const conflict =
+      author.base < state.seq ? await sameCellSince(sql, setupId, command, author.base, state) : undefined;
+    if (conflict) return conflict;
+
+    const entry = {
+      ...command,
+      seq: state.seq + 1,
+      base: author.base,
+      person: author.person.name,
+      device: author.device,
+      at: new Date().toISOString(),
+    } as Entry;
+    const next = apply(state, entry);
+    if (locked) await storeSnapshot(sql, setupId, next, entry.at);
+    else await insertSetup(sql, setupId, next, entry.at);
+    await insertEntry(sql, setupId, machineOf(next), entry, author.person.id);
+    return { outcome: "appended", entry };
+  });
+}
+
+const refuse = (code: string, message: string): AppendResult => ({ outcome: "refused", refusal: { code, message } });
+
+async function sameCellSince(
+  sql: Sql,
+  setupId: string,
+  command: Command,
+  base: number,
+  state: SetupState,
+): Promise<AppendResult | undefined> {
+  const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
+  const cells = cellsOf(command, undone);
+  const since = await sql.rows<LedgerRow>(
+    `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? ORDER BY seq DESC`,
+    [setupId, base],
+  );
+  const entries = since.map(toEntry);
+  for (const entry of entries) {
+    const taken = entry.kind === "entry-undone" ? await entryById(sql, entry.payload.entry) : undefined;
+    const cell = cellsOf(entry, taken).find((one) => cells.includes(one));
+    if (cell !== undefined) return { outcome: "conflict", cell, theirs: entry };
+  }
+  return undefined;
+}
+
+async function entryById(sql: Sql, id: string): Promise<Entry | undefined> {
+  const [row] = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE id = ?`, [id]);
+  return row && toEntry(row);
+}
+
+async function insertEntry(
+  sql: Sql,
+  setupId: string,
+  machineId: string,
+  entry: Entry,
+  personId: string,
+): Promise<void> {
+  await sql.run(
+    `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, payload)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [
+      setupId,
+      entry.seq,
+      entry.id,
+      machineId,
+      entry.kind,
+      entry.version,
+      entry.base,
+      personId,
+      entry.person,
+      entry.device,
+      new Date(entry.at),
+      JSON.stringify(entry.payload),
+    ],
+  );
+}
+
+function machineOf(state: SetupState): string {
+  const [opened] = state.cells.setup ?? [];
+  return opened?.kind === "setup-opened" ? opened.payload.machine.id : "";
+}
+
+/** All entries of a setup in order. */
+export async function readLedger(sql: Sql, setupId: string): Promise<readonly Entry[]> {
+  const rows = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? ORDER BY seq`, [setupId]);
+  return rows.map(toEntry);
+}
+
+/** All entries on a machine in the order in which they were made: what its present state is the fold of. */
+export async function readMachineLedger(
+  sql: Sql,
+  machineId: string,
+): Promise<readonly { readonly setupId: string; readonly entry: Entry }[]> {
+  const rows = await sql.rows<LedgerRow>(
+    `SELECT ${COLUMNS} FROM ledger WHERE machine_id = ? ORDER BY recorded_at, setup_id, seq`,
+    [machineId],
+  );
+  return rows.map((row) => ({ setupId: row.setup_id, entry: toEntry(row) }));
+}
+
+/** Rebuilds every snapshot from its ledger; gives how many there are and which had differed. */
+export async function rebuildSnapshots(
+  pool: Pool,
+): Promise<{ readonly rebuilt: number; readonly differed: readonly string[] }> {
+  const differed: string[] = [];
+  const ids = await inTransaction(pool, (sql) => sql.rows<{ id: string }>("SELECT id FROM setups ORDER BY id"));
+  for (const { id } of ids) {
+    await inTransaction(pool, async (sql) => {
+      const locked = await lockSetup(sql, id);
+      const entries = await readLedger(sql, id);
+      const state = fold(entries);
+      if (JSON.stringify(state) !== JSON.stringify(locked?.state)) differed.push(id);
+      await storeSnapshot(sql, id, state, entries.at(-1)?.at ?? new Date().toISOString());
+    });
+  }
+  return { rebuilt: ids.length, differed };
+}

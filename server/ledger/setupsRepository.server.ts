@@ -1,0 +1,101 @@
+import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+import type { Sql } from "../database/pool.server.ts";
+
+/** A setup as the list shows it, without unfolding it. */
+export interface SetupSummary {
+  readonly id: string;
+  readonly machineName: string;
+  readonly job: string;
+  readonly part: string;
+  readonly operation: string;
+  readonly signedOff: boolean;
+  readonly stepsDone: number;
+  readonly stepsTotal: number;
+  readonly next: { readonly offset: string; readonly kind: StepKind } | undefined;
+  readonly changedAt: string;
+}
+
+interface SummaryRow {
+  readonly id: string;
+  readonly machine_name: string;
+  readonly job: string;
+  readonly part: string;
+  readonly operation: string;
+  readonly signed_off: number;
+  readonly steps_done: number;
+  readonly steps_total: number;
+  readonly next_offset: string | null;
+  readonly next_kind: StepKind | null;
+  readonly changed_at: Date;
+}
+
+/** The newest setups, running ones first. */
+export async function listSetups(sql: Sql, most = 100): Promise<readonly SetupSummary[]> {
+  const rows = await sql.rows<SummaryRow>(
+    `SELECT id, machine_name, job, part, operation, signed_off, steps_done, steps_total, next_offset, next_kind, changed_at
+       FROM setups ORDER BY signed_off, changed_at DESC LIMIT ?`,
+    [String(most)],
+  );
+  return rows.map((row) => ({
+    id: row.id,
+    machineName: row.machine_name,
+    job: row.job,
+    part: row.part,
+    operation: row.operation,
+    signedOff: row.signed_off === 1,
+    stepsDone: row.steps_done,
+    stepsTotal: row.steps_total,
+    next:
+      row.next_offset !== null && row.next_kind !== null ? { offset: row.next_offset, kind: row.next_kind } : undefined,
+    changedAt: row.changed_at.toISOString(),
+  }));
+}
+
+/** The folded state of a setup from its snapshot; undefined where there is no such setup. */
+export async function readSetup(sql: Sql, id: string): Promise<SetupState | undefined> {
+  const [row] = await sql.rows<{ snapshot: string }>("SELECT snapshot FROM setups WHERE id = ?", [id]);
+  return row && JSON.parse(row.snapshot);
+}
+
+/** The same, with the setup's row locked until the transaction ends. */
+export async function lockSetup(sql: Sql, id: string): Promise<{ readonly state: SetupState } | undefined> {
+  const [row] = await sql.rows<{ snapshot: string }>("SELECT snapshot FROM setups WHERE id = ? FOR UPDATE", [id]);
+  return row && { state: JSON.parse(row.snapshot) };
+}
+
+export async function insertSetup(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
+  const { machine, job, part, operation } = viewSetup(state);
+  const when = new Date(at);
+  const summary = summaryOf(state);
+  await sql.run(
+    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total, next_offset, next_kind, snapshot, opened_at, changed_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    [id, machine.id, machine.name, job, part, operation, ...summary, when, when],
+  );
+}
+
+export async function storeSnapshot(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
+  await sql.run(
+    `UPDATE setups SET seq = ?, signed_off = ?, steps_done = ?, steps_total = ?, next_offset = ?, next_kind = ?, snapshot = ?, changed_at = ?
+      WHERE id = ?`,
+    [...summaryOf(state), new Date(at), id],
+  );
+}
+
+/** The columns that lists are made from, in the order of both statements above, the snapshot last. */
+function summaryOf(state: SetupState): [number, boolean, number, number, string | null, string | null, string] {
+  const view = viewSetup(state);
+  const order = touchingOrder(view);
+  const next = nextStep(order);
+  const done = order.filter((step) => step.state === "done").length;
+  return [
+    state.seq,
+    view.signedOff,
+    done,
+    order.length,
+    next?.offset ?? null,
+    next?.kind ?? null,
+    JSON.stringify(state),
+  ];
+}

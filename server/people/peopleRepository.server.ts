@@ -1,0 +1,95 @@
+import { randomUUID } from "node:crypto";
+import { hash, verify } from "@node-rs/argon2";
+import type { Sql } from "../database/pool.server.ts";
+import type { Person, Role } from "./person.server.ts";
+
+interface PersonRow {
+  readonly id: string;
+  readonly name: string;
+  readonly role: Role;
+  readonly decimal_mark: "." | "," | null;
+}
+interface SecretRow extends PersonRow {
+  readonly secret_hash: string;
+  readonly failed_attempts: number;
+  readonly locked_for_ms: number | null;
+}
+
+const toPerson = ({ id, name, role, decimal_mark }: PersonRow): Person => ({
+  id,
+  name,
+  role,
+  decimalMark: decimal_mark ?? undefined,
+});
+
+/** After this many wrong secrets in a row a name is locked, for twice as long each further time. */
+export const ATTEMPTS_BEFORE_LOCK = 5;
+const FIRST_LOCK_SECONDS = 30;
+const LONGEST_LOCK_SECONDS = 3600;
+/** A PIN has at least four digits, a passphrase at least ten characters. */
+export const SECRET_RULE = /^(\d{4,12}|.{10,200})$/s;
+
+/** Verifying against this takes as long as against a real one, so that a name's existence cannot be timed. */
+const NOBODYS_HASH = hash("nobody has this passphrase");
+
+export type SignIn =
+  | { readonly outcome: "in"; readonly person: Person }
+  | { readonly outcome: "wrong" }
+  | { readonly outcome: "locked"; readonly seconds: number };
+
+/** Checks a name with its passphrase or PIN; counts wrong ones and locks the name for a while. */
+export async function signIn(sql: Sql, name: string, secret: string): Promise<SignIn> {
+  const [row] = await sql.rows<SecretRow>(
+    `SELECT id, name, role, decimal_mark, secret_hash, failed_attempts,
+            TIMESTAMPDIFF(MICROSECOND, UTC_TIMESTAMP(3), locked_until) / 1000 AS locked_for_ms
+       FROM people WHERE name = ?`,
+    [name],
+  );
+  if (!row) {
+    await verify(await NOBODYS_HASH, secret);
+    return { outcome: "wrong" };
+  }
+  const lockedForMs = Number(row.locked_for_ms ?? 0);
+  if (lockedForMs > 0) return { outcome: "locked", seconds: Math.ceil(lockedForMs / 1000) };
+  if (await verify(row.secret_hash, secret)) {
+    await sql.run("UPDATE people SET failed_attempts = 0, locked_until = NULL WHERE id = ?", [row.id]);
+    return { outcome: "in", person: toPerson(row) };
+  }
+  // Counted in the database itself, so that attempts at the same moment all count.
+  await sql.run("UPDATE people SET failed_attempts = failed_attempts + 1 WHERE id = ?", [row.id]);
+  const [{ failed_attempts: failed } = { failed_attempts: 0 }] = await sql.rows<{ failed_attempts: number }>(
+    "SELECT failed_attempts FROM people WHERE id = ?",
+    [row.id],
+  );
+  if (failed < ATTEMPTS_BEFORE_LOCK) return { outcome: "wrong" };
+  const seconds = Math.min(LONGEST_LOCK_SECONDS, FIRST_LOCK_SECONDS * 2 ** (failed - ATTEMPTS_BEFORE_LOCK));
+  await sql.run("UPDATE people SET locked_until = TIMESTAMPADD(SECOND, ?, UTC_TIMESTAMP(3)) WHERE id = ?", [
+    seconds,
+    row.id,
+  ]);
+  return { outcome: "locked", seconds };
+}
+
+export async function findPerson(sql: Sql, id: string): Promise<Person | undefined> {
+  const [row] = await sql.rows<PersonRow>("SELECT id, name, role, decimal_mark FROM people WHERE id = ?", [id]);
+  return row && toPerson(row);
+}
+
+export async function listPeople(sql: Sql): Promise<readonly Person[]> {
+  const rows = await sql.rows<PersonRow>(
+    "SELECT id, name, role, decimal_mark FROM people ORDER BY FIELD(role, 'setter', 'lead', 'viewer'), name",
+  );
+  return rows.map(toPerson);
+}
+
+export async function addPerson(
+  sql: Sql,
+  person: { name: string; role: Role; secret: string; decimalMark?: "." | ","; id?: string },
+): Promise<Person> {
+  const id = person.id ?? randomUUID();
+  await sql.run(
+    "INSERT INTO people (id, name, role, secret_hash, decimal_mark, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))",
+    [id, person.name, person.role, await hash(person.secret), person.decimalMark ?? null],
+  );
+  return { id, name: person.name, role: person.role, decimalMark: person.decimalMark };
+}

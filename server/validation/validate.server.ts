@@ -1,0 +1,38 @@
+import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
+import addFormats from "ajv-formats";
+import { ENTRY_KINDS, type EntryKind, payloadSchemas } from "../../core/ledger/index.ts";
+import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
+
+const ajv = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, discriminator: false });
+addFormats.default(ajv);
+
+/** What a schema refused, by field (a path such as `stock/diameter`; empty for the whole). */
+export interface SchemaRefusal extends Refusal<"schema"> {
+  readonly fields: Readonly<Record<string, string>>;
+}
+
+/** Compiles a schema once into a validator that answers with the typed value, or with messages by field. */
+export function validator<Value>(schema: object): (json: unknown) => Answer<Value, SchemaRefusal> {
+  const validate: ValidateFunction = ajv.compile(schema);
+  return (json) => (validate(json) ? accepted(json as Value) : refused(refusalOf(validate.errors ?? [])));
+}
+
+const payloadValidators = Object.fromEntries(
+  ENTRY_KINDS.map((kind) => [kind, validator(payloadSchemas[kind])]),
+) as unknown as Record<EntryKind, (json: unknown) => Answer<unknown, SchemaRefusal>>;
+
+/** Checks the payload of a ledger entry against the schema of its kind. */
+export function validatePayload(kind: EntryKind, payload: unknown): Answer<unknown, SchemaRefusal> {
+  return payloadValidators[kind](payload);
+}
+
+function refusalOf(errors: readonly ErrorObject[]): SchemaRefusal {
+  const fields: Record<string, string> = {};
+  for (const error of errors) {
+    const missing =
+      error.keyword === "required" ? `/${(error.params as { missingProperty: string }).missingProperty}` : "";
+    fields[`${error.instancePath}${missing}`.slice(1)] ??= error.message ?? "is not valid";
+  }
+  const [first] = Object.entries(fields);
+  return { code: "schema", message: first ? `${first[0] || "The whole"} ${first[1]}.` : "Not valid.", fields };
+}
