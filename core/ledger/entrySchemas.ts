@@ -25,7 +25,8 @@ export const outsideToolSchema = object(
   {
     kind: { type: "string", enum: ["outside-turning"] },
     description: name,
-    hand: { type: "string", enum: ["right", "left", "neutral"] },
+    /** Only right-hand tools reach the front face with their tip; the other hands come with their own ways to touch. */
+    hand: { type: "string", enum: ["right"] },
     /** True for the tool that makes the face on which all others touch. */
     faces: { type: "boolean" },
     insert: name,

@@ -9,3 +9,12 @@ export {
   type TouchProblem,
   type TouchResult,
 } from "./touchEquation.ts";
+export {
+  fieldsOf,
+  proposedTouch,
+  readTypedTouch,
+  TOUCH_FIELDS,
+  type TouchReading,
+  type TouchTask,
+  type TypedTouch,
+} from "./typedTouch.ts";

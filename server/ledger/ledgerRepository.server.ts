@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from "node:util";
 import {
   apply,
   type Cell,
@@ -67,6 +68,7 @@ export async function appendEntry(
   setupId: string,
   command: Command,
   author: Author,
+  now = new Date(),
 ): Promise<AppendResult> {
   const valid = validatePayload(command.kind, command.payload);
   if (!valid.ok) return { outcome: "refused", refusal: valid.refusal };
@@ -94,7 +96,7 @@ export async function appendEntry(
       base: author.base,
       person: author.person.name,
       device: author.device,
-      at: new Date().toISOString(),
+      at: now.toISOString(),
     } as Entry;
     const next = apply(state, entry);
     if (locked) await storeSnapshot(sql, setupId, next, entry.at);
@@ -194,7 +196,7 @@ export async function rebuildSnapshots(
       const locked = await lockSetup(sql, id);
       const entries = await readLedger(sql, id);
       const state = fold(entries);
-      if (JSON.stringify(state) !== JSON.stringify(locked?.state)) differed.push(id);
+      if (!isDeepStrictEqual(state, locked?.state)) differed.push(id);
       await storeSnapshot(sql, id, state, entries.at(-1)?.at ?? new Date().toISOString());
     });
   }

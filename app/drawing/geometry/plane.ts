@@ -1,0 +1,43 @@
+/**
+ * The plane of a drawing: Z to the right, X up, both in millimetres, X as a true distance from the centreline
+ * (a radius). The one transform to pixels is in `app/drawing/view.ts`.
+ */
+export interface Point {
+  readonly z: number;
+  readonly x: number;
+}
+export type Polygon = readonly Point[];
+
+export const point = (z: number, x: number): Point => ({ z, x });
+export const plus = (a: Point, b: Point): Point => ({ z: a.z + b.z, x: a.x + b.x });
+export const times = (a: Point, factor: number): Point => ({ z: a.z * factor, x: a.x * factor });
+export const minus = (a: Point, b: Point): Point => plus(a, times(b, -1));
+export const length = (a: Point): number => Math.hypot(a.z, a.x);
+export const unit = (a: Point): Point => times(a, 1 / length(a));
+/** Direction at an angle in degrees, counted from +Z towards +X. */
+export const direction = (degrees: number): Point =>
+  point(Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180));
+
+export const rectangle = (z1: number, x1: number, z2: number, x2: number): Polygon => [
+  point(z1, x1),
+  point(z2, x1),
+  point(z2, x2),
+  point(z1, x2),
+];
+
+/** The smallest box around points. */
+export function extent(points: Polygon): {
+  readonly zMin: number;
+  readonly zMax: number;
+  readonly xMin: number;
+  readonly xMax: number;
+} {
+  const [zs, xs] = [points.map(({ z }) => z), points.map(({ x }) => x)];
+  return { zMin: Math.min(...zs), zMax: Math.max(...zs), xMin: Math.min(...xs), xMax: Math.max(...xs) };
+}
+
+/** The same outline moved. */
+export const moved = (polygon: Polygon, by: Point): Polygon => polygon.map((corner) => plus(corner, by));
+
+/** Mirrored at the centreline: the lower wall of a turned part. */
+export const mirrored = (polygon: Polygon): Polygon => polygon.map(({ z, x }) => point(z, -x));

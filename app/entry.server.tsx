@@ -1,0 +1,78 @@
+import { Writable } from "node:stream";
+import { renderToPipeableStream } from "react-dom/server";
+import {
+  type AppLoadContext,
+  type EntryContext,
+  type HandleErrorFunction,
+  isRouteErrorResponse,
+  ServerRouter,
+} from "react-router";
+import { ServerStyleSheet, StyleSheetManager } from "styled-components";
+import { log } from "../server/http/log.server.ts";
+import { NonceContext } from "./ui/nonce.ts";
+
+const RENDER_WITHIN_MS = 5000;
+
+/**
+ * Renders a page whole: loaders have answered before, nothing streams later, so the styles of all of it can stand in
+ * the head where they keep the first paint from shifting.
+ */
+export default async function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  routerContext: EntryContext,
+  { nonce }: AppLoadContext,
+): Promise<Response> {
+  const sheet = new ServerStyleSheet({ nonce });
+  try {
+    const html = await renderWhole(
+      <StyleSheetManager sheet={sheet.instance}>
+        <NonceContext value={nonce}>
+          <ServerRouter context={routerContext} url={request.url} nonce={nonce} />
+        </NonceContext>
+      </StyleSheetManager>,
+      nonce,
+    );
+    headers.set("Content-Type", "text/html; charset=utf-8");
+    return new Response(
+      html.replace("</head>", () => `${sheet.getStyleTags()}</head>`),
+      { status, headers },
+    );
+  } finally {
+    sheet.seal();
+  }
+}
+
+function renderWhole(element: React.ReactNode, nonce: string): Promise<string> {
+  return new Promise((resolve, reject) => {
+    const pieces: Buffer[] = [];
+    const sink = new Writable({
+      write(piece: Buffer, _encoding, done) {
+        pieces.push(piece);
+        done();
+      },
+      final(done) {
+        resolve(Buffer.concat(pieces).toString("utf8"));
+        done();
+      },
+    });
+    const { pipe, abort } = renderToPipeableStream(element, {
+      nonce,
+      onAllReady: () => pipe(sink),
+      onShellError: reject,
+      onError: reject,
+    });
+    setTimeout(
+      () => abort(new Error(`The page took longer than ${RENDER_WITHIN_MS} ms to render.`)),
+      RENDER_WITHIN_MS,
+    ).unref();
+  });
+}
+
+/** Bugs and outages go to the log under the request's id; the page shows the id and nothing of the cause. */
+export const handleError: HandleErrorFunction = (error, { request, context }) => {
+  if (request.signal.aborted || isRouteErrorResponse(error)) return;
+  const { requestId } = (context ?? {}) as Partial<AppLoadContext>;
+  log.error({ requestId, path: new URL(request.url).pathname, err: error }, "failed");
+};

@@ -1,0 +1,133 @@
+import { Delete } from "lucide-react";
+import type { RefObject } from "react";
+import { Button, Dialog, Heading, Popover } from "react-aria-components";
+import { styled } from "styled-components";
+import { readLength, type Unit } from "../../core/units/index.ts";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { halfOf, keyed, twiceOf, withOtherSign } from "./keypadText.ts";
+
+interface KeypadProps {
+  readonly title: string;
+  readonly anchor: RefObject<HTMLElement | null>;
+  readonly unit: Unit;
+  readonly text: string;
+  readonly last?: string;
+  readonly onText: (text: string) => void;
+  readonly onClose: () => void;
+}
+
+const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."] as const;
+
+/** Large keys for gloved fingers: digits, sign, half, double, unit, and what was entered last. */
+export default function Keypad({ title, anchor, unit, text, last, onText, onClose }: KeypadProps) {
+  const other: Unit = unit === "mm" ? "in" : "mm";
+  const isLength = readLength(text, { units: unit }).ok;
+  const Key = ({
+    label,
+    name,
+    onPress,
+    disabled = false,
+  }: {
+    label: React.ReactNode;
+    name?: string;
+    onPress: () => void;
+    disabled?: boolean;
+  }) => (
+    <PadKey onPress={onPress} isDisabled={disabled} {...(name !== undefined && { "aria-label": name })}>
+      {label}
+    </PadKey>
+  );
+  return (
+    <Pad triggerRef={anchor} isOpen onOpenChange={(open) => !open && onClose()} placement="bottom" offset={6}>
+      <Dialog>
+        <Title slot="title">{title}</Title>
+        <Shown aria-live="polite">{text || "0"}</Shown>
+        <Keys>
+          {DIGITS.map((digit) => (
+            <Key
+              key={digit}
+              label={digit}
+              name={digit === "." ? "point" : digit}
+              onPress={() => onText(keyed(text, digit))}
+            />
+          ))}
+          <Key
+            label={<Delete size={26} aria-hidden="true" />}
+            name="delete the last character"
+            onPress={() => onText(text.slice(0, -1))}
+          />
+          <Key label="±" name="change the sign" onPress={() => onText(withOtherSign(text))} disabled={!isLength} />
+          <Key label="÷2" name="half of it" onPress={() => onText(halfOf(text))} disabled={!isLength} />
+          <Key label="×2" name="twice it" onPress={() => onText(twiceOf(text))} disabled={!isLength} />
+          <Key
+            label={other}
+            name={`in ${other === "mm" ? "millimetres" : "inches"}`}
+            onPress={() => onText(`${text}${other}`)}
+            disabled={!isLength || /[a-z"]$/i.test(text)}
+          />
+          <Key label="clear" onPress={() => onText("")} />
+          <Key
+            label={last ? `last ${last}` : "last"}
+            name={last ? `same as last, ${last}` : "same as last: nothing yet"}
+            onPress={() => last && onText(last)}
+            disabled={!last}
+          />
+        </Keys>
+        <Done onPress={onClose}>Done</Done>
+      </Dialog>
+    </Pad>
+  );
+}
+
+const Pad = styled(Popover)`
+  width: 320px;
+  padding: 12px;
+  border: 2px solid ${color("edge")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: ${color("ink")};
+  box-shadow: ${color("shadow")};
+  overflow: auto;
+`;
+const Title = styled(Heading)`
+  font-size: ${size.small};
+  font-weight: 600;
+`;
+const Shown = styled.div`
+  min-height: 44px;
+  ${mono}
+  font-size: 32px;
+  font-weight: 700;
+  text-align: right;
+  overflow-wrap: anywhere;
+`;
+const Keys = styled.div`
+  display: grid;
+  grid-template-columns: repeat(3, 1fr);
+  gap: 6px;
+`;
+const PadKey = styled(Button)`
+  display: grid;
+  place-items: center;
+  min-height: 56px;
+  border: 1.5px solid ${color("edge")};
+  border-radius: ${radius};
+  background: ${color("plate")};
+  color: ${color("ink")};
+  font: inherit;
+  font-size: ${size.number};
+  font-weight: 600;
+  cursor: pointer;
+  overflow: hidden;
+  &[data-hovered], &[data-pressed] { background: ${color("selected")}; }
+  &[data-disabled] { color: ${color("quiet")}; opacity: 0.6; cursor: default; }
+  &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 1px; }
+`;
+const Done = styled(PadKey)`
+  width: 100%;
+  margin-top: 8px;
+  border-color: ${color("action")};
+  background: ${color("action")};
+  color: ${color("onAction")};
+  &[data-hovered], &[data-pressed] { background: ${color("actionPressed")}; }
+`;

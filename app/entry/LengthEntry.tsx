@@ -1,0 +1,199 @@
+import { Grid3x3 } from "lucide-react";
+import { lazy, Suspense, useRef, useState } from "react";
+import { Button, FieldError, Input, Label, TextField } from "react-aria-components";
+import { styled } from "styled-components";
+import type { Quantity } from "../../core/touch/index.ts";
+import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
+import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+
+const Keypad = lazy(() => import("./Keypad.tsx"));
+
+export interface LengthEntryProps {
+  readonly name: string;
+  /** Full name for a screen reader: "measured diameter, X, tool 4". */
+  readonly label: string;
+  /** Short name shown under the field. */
+  readonly caption: string;
+  /** What stands before the number: `Ø`, `X`, `Z`. */
+  readonly prefix?: string;
+  readonly unit: Unit;
+  readonly quantity: Quantity;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  /** The length as it was understood, shown in both units; undefined while it is not. */
+  readonly understood: LengthReading | undefined;
+  /** Why it is refused; undefined while there is nothing to say. */
+  readonly refusal: string | undefined;
+  /** What was accepted last for this quantity, offered on the keypad. */
+  readonly last?: string;
+  readonly isReadOnly?: boolean;
+  /** Digits of the control that this number is for. */
+  readonly resolution?: number;
+}
+
+const TONE: Readonly<Record<Quantity, Token>> = {
+  machine: "machine",
+  measured: "measured",
+  spacer: "spacer",
+  tool: "tool",
+  offset: "quiet",
+};
+
+/**
+ * A length on the dimension line that it belongs to. Takes whatever `readLength` takes and shows at once what it
+ * understood in both units; never changes what was typed. Escape gives back what stood there when the field was entered.
+ */
+export function LengthEntry(props: LengthEntryProps) {
+  const { name, label, caption, prefix, unit, quantity, text, onText, understood, refusal, isReadOnly } = props;
+  const [keypad, setKeypad] = useState(false);
+  const before = useRef(text);
+  const field = useRef<HTMLDivElement>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const tone = TONE[quantity];
+  return (
+    <Field
+      ref={field}
+      name={name}
+      aria-label={label}
+      value={text}
+      onChange={onText}
+      isInvalid={refusal !== undefined}
+      isReadOnly={isReadOnly ?? false}
+      validationBehavior="aria"
+      $tone={tone}
+      onKeyDown={(event) => {
+        if (event.key === "Escape" && text !== before.current) {
+          onText(before.current);
+          event.preventDefault();
+        }
+      }}
+    >
+      <Box $tone={tone}>
+        {prefix && <span aria-hidden="true">{prefix}</span>}
+        <Number
+          ref={input}
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          inputMode="decimal"
+          placeholder="0"
+          onFocus={() => {
+            before.current = text;
+          }}
+          onPointerDown={(event) => {
+            // A gloved finger gets large keys; a mouse or a pen types.
+            if (event.pointerType === "touch" && !isReadOnly) setKeypad(true);
+          }}
+        />
+        <small aria-hidden="true">{unit}</small>
+        {!isReadOnly && (
+          <PadButton aria-label={`Keypad for ${label}`} onPress={() => setKeypad(true)}>
+            <Grid3x3 size={20} aria-hidden="true" />
+          </PadButton>
+        )}
+      </Box>
+      <Caption>
+        <span>{caption}</span>
+        <output>{understood && !refusal ? echo(understood, unit, props.resolution) : ""}</output>
+      </Caption>
+      <Refused>{refusal}</Refused>
+      {keypad && (
+        <Suspense>
+          <Keypad
+            title={label}
+            anchor={field}
+            unit={unit}
+            text={text}
+            {...(props.last !== undefined && { last: props.last })}
+            onText={onText}
+            onClose={() => {
+              setKeypad(false);
+              input.current?.focus({ preventScroll: true });
+            }}
+          />
+        </Suspense>
+      )}
+    </Field>
+  );
+}
+
+/** `= 54.218 mm · 2.1346 in`: the control's own digits first, then the other unit. */
+function echo(reading: LengthReading, unit: Unit, resolution = usualResolution(unit)): string {
+  const other: Unit = unit === "mm" ? "in" : "mm";
+  return `= ${formatLength(reading.exact, resolution)} ${unit} · ${formatLength(reading[other], usualResolution(other))} ${other}`;
+}
+
+/** Label of the field for forms that are not drawings. */
+export const FieldLabel = Label;
+
+const Field = styled(TextField)<{ $tone: Token }>`
+  display: grid;
+  gap: 2px;
+  width: max-content;
+  max-width: 100%;
+`;
+const Box = styled.div<{ $tone: Token }>`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  min-height: 52px;
+  padding-left: 10px;
+  border: 2px solid ${({ $tone }) => color($tone)};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: ${({ $tone }) => color($tone)};
+  ${mono}
+  font-size: ${size.number};
+  font-weight: 700;
+  box-shadow: ${color("shadow")};
+  > small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; }
+  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+  [data-invalid] & { border-color: ${color("stop")}; background: ${color("stopGround")}; }
+`;
+const Number = styled(Input)`
+  width: 9.2ch;
+  min-width: 0;
+  padding: 6px 0;
+  border: 0;
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  text-align: right;
+  outline: none;
+  &::placeholder { color: ${color("quiet")}; opacity: 0.55; }
+`;
+const PadButton = styled(Button)`
+  display: grid;
+  place-items: center;
+  align-self: stretch;
+  min-width: 48px;
+  border: 0;
+  border-left: 1px solid ${color("line")};
+  background: transparent;
+  color: ${color("quiet")};
+  cursor: pointer;
+  &[data-hovered], &[data-pressed] { background: ${color("selected")}; color: ${color("ink")}; }
+  &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: -3px; }
+`;
+const Caption = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: space-between;
+  column-gap: 10px;
+  width: 0;
+  min-width: 100%;
+  min-height: 1.3em;
+  font-size: ${size.small};
+  color: ${color("ink")};
+  > output { color: ${color("quiet")}; font-variant-numeric: tabular-nums; }
+  > span, > output { background: color-mix(in srgb, ${color("drawing")} 82%, transparent); }
+`;
+const Refused = styled(FieldError)`
+  width: 0;
+  min-width: 100%;
+  padding: 4px 8px;
+  border-left: 4px solid ${color("stop")};
+  background: ${color("stopGround")};
+  color: ${color("ink")};
+  font-size: ${size.small};
+`;

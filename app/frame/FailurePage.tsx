@@ -1,0 +1,50 @@
+import { isRouteErrorResponse, Link, useRouteLoaderData } from "react-router";
+import { styled } from "styled-components";
+import { plainButtonLink } from "../ui/Button.tsx";
+import { color, size } from "../ui/tokens.ts";
+import { Mark } from "./Mark.tsx";
+
+/** What went wrong and what to do next; never the cause of a bug, which stands in the log under the reference. */
+export function FailurePage({ error }: { readonly error: unknown }) {
+  const reference = useRouteLoaderData<{ requestId?: string }>("root")?.requestId;
+  const { title, text } = wordsFor(error);
+  return (
+    <Page>
+      <Mark />
+      <h1>{title}</h1>
+      <p>{text}</p>
+      {reference && !isRouteErrorResponse(error) && (
+        <Quiet>Reference for whoever looks after Luvrit: {reference}</Quiet>
+      )}
+      <p>
+        <Back to="/">Go to the setups</Back>
+      </p>
+    </Page>
+  );
+}
+
+function wordsFor(error: unknown): { readonly title: string; readonly text: string } {
+  if (isRouteErrorResponse(error)) {
+    const said = typeof error.data === "string" && error.data !== "" ? error.data : error.statusText;
+    if (error.status === 404) return { title: "Not found", text: said || "There is nothing here." };
+    if (error.status === 403) return { title: "Not allowed", text: `${said} Ask a lead, or sign in as somebody else.` };
+    return { title: "That did not work", text: said || "Go back and try again." };
+  }
+  return {
+    title: "Something is wrong in Luvrit",
+    text: "What was accepted so far is safe. Reload the page; if it comes back, tell whoever looks after Luvrit.",
+  };
+}
+
+const Page = styled.main`
+  max-width: 640px;
+  margin: 12vh auto 0;
+  padding: 0 24px;
+  display: grid;
+  gap: 16px;
+`;
+const Quiet = styled.p`
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;
+const Back = styled(Link)`${plainButtonLink}`;

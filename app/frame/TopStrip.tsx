@@ -1,0 +1,116 @@
+import { Moon, Sun } from "lucide-react";
+import { Form, Link, useLocation, useRouteLoaderData } from "react-router";
+import { styled } from "styled-components";
+import { color, radius, size } from "../ui/tokens.ts";
+import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
+import { Mark } from "./Mark.tsx";
+
+export interface StripPerson {
+  readonly name: string;
+  readonly role: string;
+}
+
+/** The strip over every page: mark, what this page is about, the stages, the person. */
+export function TopStrip({
+  title,
+  subtitle,
+  person,
+  children,
+}: {
+  readonly title?: string;
+  readonly subtitle?: string;
+  readonly person: StripPerson;
+  readonly children?: React.ReactNode;
+}) {
+  return (
+    <Strip>
+      <Home to="/" aria-label="Luvrit, all setups">
+        <Mark />
+      </Home>
+      {title !== undefined && (
+        <Title>
+          <strong>{title}</strong>
+          <span>{subtitle}</span>
+        </Title>
+      )}
+      <Middle>{children}</Middle>
+      <Who>
+        <span>
+          <strong>{person.name}</strong> <span>{person.role}</span>
+        </span>
+        <ThemeButton />
+        <Form method="post" action="/sign-out">
+          <StripButton type="submit">Sign out</StripButton>
+        </Form>
+      </Who>
+    </Strip>
+  );
+}
+
+function ThemeButton() {
+  const { pathname, search } = useLocation();
+  const theme = useRouteLoaderData<{ theme?: "light" | "dark" }>("root")?.theme ?? "light";
+  const other = theme === "dark" ? "light" : "dark";
+  return (
+    <Form method="post" action="/theme" preventScrollReset>
+      <input type="hidden" name="theme" value={other} />
+      <input type="hidden" name="to" value={pathname + search} />
+      <StripButton type="submit">
+        {other === "dark" ? <Moon size={20} aria-hidden="true" /> : <Sun size={20} aria-hidden="true" />}
+        <VisuallyHidden>Change to the {other} theme</VisuallyHidden>
+      </StripButton>
+    </Form>
+  );
+}
+
+const Strip = styled.header`
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  height: 52px;
+  padding: 0 8px 0 16px;
+  background: ${color("strip")};
+  color: ${color("onStrip")};
+  white-space: nowrap;
+  border-bottom: 1px solid ${color("line")};
+  @media print { display: none; }
+`;
+const Home = styled(Link)`
+  color: inherit;
+  text-decoration: none;
+  &:focus-visible { outline-color: ${color("onStrip")}; }
+`;
+const Title = styled.div`
+  display: grid;
+  min-width: 0;
+  font-size: ${size.small};
+  line-height: 1.2;
+  > * { overflow: hidden; text-overflow: ellipsis; }
+`;
+const Middle = styled.div`
+  flex: 1;
+  min-width: 0;
+`;
+const Who = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 4px;
+  font-size: ${size.small};
+  > span { display: grid; line-height: 1.2; text-align: right; padding-right: 6px; }
+`;
+const StripButton = styled.button`
+  display: inline-flex;
+  align-items: center;
+  justify-content: center;
+  min-height: 48px;
+  min-width: 48px;
+  padding: 0 10px;
+  border: 0;
+  border-radius: ${radius};
+  background: transparent;
+  color: inherit;
+  font: inherit;
+  cursor: pointer;
+  &:hover { background: rgb(255 255 255 / 0.12); }
+  &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
+`;

@@ -1,0 +1,151 @@
+import { Form, useNavigation } from "react-router";
+import { styled } from "styled-components";
+import { Mark } from "../frame/Mark.tsx";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color, radius, size, target } from "../ui/tokens.ts";
+
+interface SignInPageProps {
+  /** Made-up people of the demo, one tap away; empty outside demo mode. */
+  readonly people: readonly { readonly id: string; readonly name: string; readonly role: string }[];
+  readonly failed: { readonly name: string; readonly message: string } | undefined;
+}
+
+const MAY: Readonly<Record<string, string>> = {
+  setter: "touches off and enters",
+  lead: "also signs off",
+  viewer: "looks, changes nothing",
+};
+
+export function SignInPage({ people, failed }: SignInPageProps) {
+  const busy = useNavigation().state !== "idle";
+  return (
+    <Page>
+      <Head>
+        <Mark />
+        <p>From “the program is loaded and the turret is full” to “every offset is in, proven, and on record”.</p>
+      </Head>
+      {people.length > 0 && (
+        <section aria-labelledby="demo">
+          <h1 id="demo">Who are you today?</h1>
+          <Note>Demo workshop: these people and their machines are made up.</Note>
+          <People>
+            {people.map(({ id, name, role }) => (
+              <li key={id}>
+                <Form method="post">
+                  <input type="hidden" name="intent" value="demo" />
+                  <input type="hidden" name="person" value={id} />
+                  <Tile type="submit">
+                    <strong>{name}</strong>
+                    <span>
+                      {role}: {MAY[role]}
+                    </span>
+                  </Tile>
+                </Form>
+              </li>
+            ))}
+          </People>
+        </section>
+      )}
+      <section aria-labelledby="secret">
+        <h2 id="secret">{people.length > 0 ? "Or sign in by name" : "Sign in"}</h2>
+        <Fields method="post">
+          <input type="hidden" name="intent" value="secret" />
+          <label>
+            Name
+            <input
+              name="name"
+              autoComplete="username"
+              defaultValue={failed?.name ?? ""}
+              maxLength={80}
+              aria-invalid={failed ? true : undefined}
+              aria-describedby="failed"
+            />
+          </label>
+          <label>
+            Passphrase or PIN
+            <input
+              name="secret"
+              type="password"
+              autoComplete="current-password"
+              maxLength={200}
+              aria-invalid={failed ? true : undefined}
+              aria-describedby="failed"
+            />
+          </label>
+          <PrimaryButton type="submit" isDisabled={busy}>
+            {busy ? "Signing in…" : "Sign in"}
+          </PrimaryButton>
+          <p id="failed" role="alert">
+            {failed?.message}
+          </p>
+        </Fields>
+      </section>
+      <Note>
+        Luvrit gives arithmetic and advice. The machine's manual, the shop's rules, local law and trained people decide.
+      </Note>
+    </Page>
+  );
+}
+
+const Page = styled.main`
+  display: grid;
+  gap: 28px;
+  max-width: 860px;
+  margin: 0 auto;
+  padding: 7vh 24px 24px;
+  h1, h2 { font-size: ${size.number}; font-weight: 700; }
+`;
+const Head = styled.header`
+  display: grid;
+  gap: 8px;
+  color: ${color("measured")};
+  p { color: ${color("ink")}; max-width: 36em; }
+`;
+const Note = styled.p`
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;
+const People = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
+  gap: 12px;
+  margin-top: 12px;
+`;
+const Tile = styled.button`
+  display: grid;
+  gap: 4px;
+  width: 100%;
+  min-height: 88px;
+  padding: 14px 16px;
+  border: 1.5px solid ${color("edge")};
+  border-left: 6px solid ${color("action")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+  strong { font-size: ${size.number}; }
+  span { font-size: ${size.small}; color: ${color("quiet")}; }
+  &:hover { background: ${color("selected")}; }
+`;
+const Fields = styled(Form)`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: end;
+  gap: 12px;
+  margin-top: 12px;
+  label { display: grid; gap: 4px; font-size: ${size.small}; font-weight: 600; }
+  input:not([type="hidden"]) {
+    width: 250px;
+    min-height: ${target};
+    padding: 8px 12px;
+    border: 1.5px solid ${color("edge")};
+    border-radius: ${radius};
+    background: ${color("sheet")};
+    color: inherit;
+    font: inherit;
+  }
+  input[aria-invalid="true"] { border-color: ${color("stop")}; }
+  > p { flex-basis: 100%; min-height: 1.3em; color: ${color("stop")}; font-weight: 600; }
+`;

@@ -1,0 +1,61 @@
+import monoFont from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
+import nextFont from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
+import type { ReactNode } from "react";
+import { Links, type LinksFunction, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
+import type { Route } from "./+types/root";
+import { FailurePage } from "./frame/FailurePage.tsx";
+import fonts from "./ui/fonts.css?url";
+import { GlobalStyle } from "./ui/GlobalStyle.tsx";
+import { useNonce } from "./ui/nonce.ts";
+import { chosenTheme } from "./ui/theme.server.ts";
+
+export const links: LinksFunction = () => [
+  { rel: "icon", href: "/favicon.svg", type: "image/svg+xml" },
+  ...[nextFont, monoFont].map((href) => ({
+    rel: "preload",
+    href,
+    as: "font",
+    type: "font/woff2",
+    crossOrigin: "anonymous" as const,
+  })),
+  { rel: "stylesheet", href: fonts },
+];
+
+export const meta: Route.MetaFunction = () => [
+  { title: "Luvrit" },
+  { name: "description", content: "Touch-off, offsets, proof and record for lathe setups" },
+];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  return { theme: await chosenTheme(request), requestId: context.requestId };
+}
+
+export function Layout({ children }: { readonly children: ReactNode }) {
+  const nonce = useNonce();
+  const theme = useRouteLoaderData<typeof loader>("root")?.theme;
+  return (
+    <html lang="en" {...(theme && { "data-theme": theme })} suppressHydrationWarning>
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta property="csp-nonce" nonce={nonce} content={nonce} suppressHydrationWarning />
+        <Meta />
+        <Links nonce="" />
+      </head>
+      <body>
+        <GlobalStyle />
+        {children}
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function App() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {
+  return <FailurePage error={error} />;
+}

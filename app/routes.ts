@@ -1,0 +1,16 @@
+import { index, type RouteConfig, route } from "@react-router/dev/routes";
+
+export default [
+  index("routes/setups.tsx"),
+  route("sign-in", "routes/signIn.tsx"),
+  route("sign-out", "routes/signOut.ts"),
+  route("theme", "routes/theme.ts"),
+  route("setups/:setupId/offsets.nc", "routes/offsetsFile.ts"),
+  route("setups/:setupId", "routes/setup.tsx", [
+    index("routes/setupIndex.ts"),
+    route("touch", "routes/touch.tsx"),
+    route("table", "routes/table.tsx"),
+    route(":stage", "routes/stage.tsx"),
+  ]),
+  route("*", "routes/notFound.tsx"),
+] satisfies RouteConfig;

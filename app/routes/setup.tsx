@@ -1,0 +1,46 @@
+import { Outlet } from "react-router";
+import { viewSetup } from "../../core/ledger/index.ts";
+import { isDone } from "../../core/plan/index.ts";
+import { sql } from "../../server/context.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { may } from "../../server/people/person.server.ts";
+import { StageChain } from "../frame/StageChain.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
+import type { Route } from "./+types/setup";
+
+export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.setup.part} · Luvrit` : "Luvrit" }];
+
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const person = await mustBe(request, "viewer");
+  const state = await readSetup(sql(), params.setupId);
+  if (!state) throw new Response("There is no such setup.", { status: 404 });
+  const setup = viewSetup(state);
+  const { name, role, decimalMark } = person;
+  return {
+    setupId: params.setupId,
+    setup,
+    person: { name, role, decimalMark },
+    mayEnter: may(role, "setter") && !setup.signedOff,
+    now: new Date().toISOString(),
+  };
+}
+
+export default function Setup({ loaderData: { setup, setupId, person } }: Route.ComponentProps) {
+  const touched = setup.tools.filter((tool) =>
+    (["x", "z", "nose"] as const).every((kind) => isDone(tool, kind)),
+  ).length;
+  const { machine } = setup;
+  return (
+    <>
+      <TopStrip
+        title={`${setup.part} · ${setup.operation}`}
+        subtitle={`${machine.name} · ${machine.units} · ${machine.school}`}
+        person={person}
+      >
+        <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />
+      </TopStrip>
+      <Outlet />
+    </>
+  );
+}

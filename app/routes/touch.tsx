@@ -1,0 +1,61 @@
+import { data, redirect } from "react-router";
+import { viewSetup } from "../../core/ledger/index.ts";
+import { nextStep, touchingOrder } from "../../core/plan/index.ts";
+import { sql } from "../../server/context.server.ts";
+import { deviceOf } from "../../server/http/device.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { runTouchForm } from "../../server/touch/touchCommands.server.ts";
+import { useSetup } from "../frame/useSetup.ts";
+import { draftKey, drafts } from "../touch/drafts.ts";
+import { TouchPage } from "../touch/TouchPage.tsx";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import type { Route } from "./+types/touch";
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const person = await mustBe(request, "setter");
+  const outcome = await runTouchForm(
+    params.setupId,
+    person,
+    deviceOf(request),
+    Object.fromEntries(await request.formData()),
+  );
+  if (outcome.outcome === "refused") return data<TouchAnswer>(outcome, 422);
+  if (outcome.outcome === "conflict") return data<TouchAnswer>(outcome, 409);
+  if (outcome.form.intent === "choose-way" || outcome.form.intent === "undo")
+    return data<TouchAnswer>({ outcome: "done" });
+  return redirect(await nextAddress(params.setupId, outcome.form.offset));
+}
+
+/** Where the work goes on: the next step of the plan, this tool's own first; the table when nothing is left. */
+async function nextAddress(setupId: string, offset: string): Promise<string> {
+  const state = await readSetup(sql(), setupId);
+  const order = state ? touchingOrder(viewSetup(state)) : [];
+  const step = nextStep(order.filter((one) => one.offset === offset)) ?? nextStep(order);
+  return step ? `/setups/${setupId}/touch?tool=${step.offset}&do=${step.kind}` : `/setups/${setupId}/table`;
+}
+
+/** Passes the form on; a server that does not answer loses nothing, and a touch that is kept needs no draft any more. */
+export async function clientAction({ request, params, serverAction }: Route.ClientActionArgs) {
+  const form = await request.clone().formData();
+  const forgetDraft = () =>
+    drafts.forget(draftKey(params.setupId, String(form.get("offset")), String(form.get("axis"))));
+  try {
+    return await serverAction();
+  } catch (thrown) {
+    if (
+      thrown instanceof Response &&
+      thrown.status >= 300 &&
+      thrown.status < 400 &&
+      form.get("intent") === "accept-touch"
+    )
+      forgetDraft();
+    if (!(thrown instanceof TypeError)) throw thrown;
+    const message = "The server did not answer. What you typed is kept: accept again, nothing is entered twice.";
+    return { outcome: "unreachable", message } satisfies TouchAnswer;
+  }
+}
+
+export default function Touch() {
+  return <TouchPage {...useSetup()} />;
+}

@@ -1,0 +1,167 @@
+import { Check, CircleDashed } from "lucide-react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { StepKind } from "../../core/plan/index.ts";
+import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { ageOf } from "./age.ts";
+
+interface Summary {
+  readonly id: string;
+  readonly machineName: string;
+  readonly job: string;
+  readonly part: string;
+  readonly operation: string;
+  readonly signedOff: boolean;
+  readonly stepsDone: number;
+  readonly stepsTotal: number;
+  readonly next: { readonly offset: string; readonly kind: StepKind } | undefined;
+  readonly changedAt: string;
+}
+
+const STEP_WORDS: Readonly<Record<StepKind, string>> = {
+  x: "X of",
+  z: "Z of",
+  nose: "nose radius and tip orientation of",
+};
+
+/** All setups, the running ones first, each with what is to be done next. */
+export function SetupsPage({
+  person,
+  setups,
+  now,
+}: {
+  readonly person: StripPerson;
+  readonly setups: readonly Summary[];
+  readonly now: string;
+}) {
+  const running = setups.filter(({ signedOff }) => !signedOff);
+  const kept = setups.filter(({ signedOff }) => signedOff);
+  return (
+    <>
+      <TopStrip title="Setups" subtitle="running and kept" person={person} />
+      <Page>
+        <h1>Running setups</h1>
+        {running.length === 0 ? (
+          <Empty>No setup is running. One will show here as soon as it is opened.</Empty>
+        ) : (
+          <List setups={running} now={now} />
+        )}
+        {kept.length > 0 && (
+          <>
+            <h2>Signed off</h2>
+            <List setups={kept} now={now} />
+          </>
+        )}
+        <Caution>
+          Luvrit gives arithmetic and advice and never moves a machine. The machine's manual, the shop's rules, local
+          law and trained people decide.
+        </Caution>
+      </Page>
+    </>
+  );
+}
+
+function List({ setups, now }: { readonly setups: readonly Summary[]; readonly now: string }) {
+  return (
+    <ul>
+      {setups.map((setup) => (
+        <Row key={setup.id}>
+          <SetupLink to={`/setups/${setup.id}/touch`}>
+            <Part>
+              <strong>{setup.part}</strong>
+              <span>
+                {setup.job} · {setup.operation}
+              </span>
+            </Part>
+            <span>{setup.machineName}</span>
+            <Next $signedOff={setup.signedOff}>
+              {setup.signedOff ? <Check size={22} aria-hidden="true" /> : <CircleDashed size={22} aria-hidden="true" />}
+              <span>{nextWords(setup)}</span>
+            </Next>
+            <Progress>
+              <progress
+                value={setup.stepsDone}
+                max={Math.max(setup.stepsTotal, 1)}
+                aria-label={`${setup.stepsDone} of ${setup.stepsTotal} steps of touching done`}
+              />
+              <span>
+                {setup.stepsDone} of {setup.stepsTotal}
+              </span>
+            </Progress>
+            <Age>{ageOf(setup.changedAt, now)}</Age>
+          </SetupLink>
+        </Row>
+      ))}
+    </ul>
+  );
+}
+
+function nextWords({ signedOff, next, stepsTotal }: Summary): string {
+  if (signedOff) return "signed off";
+  if (next) return `next: ${STEP_WORDS[next.kind]} T${next.offset}`;
+  return stepsTotal === 0 ? "no tools yet" : "all touched; to the table";
+}
+
+const Page = styled.main`
+  display: grid;
+  gap: 14px;
+  max-width: 1500px;
+  margin: 0 auto;
+  padding: 24px;
+  h1, h2 { font-size: ${size.number}; }
+  h2 { margin-top: 18px; }
+  ul { display: grid; gap: 8px; }
+`;
+const Row = styled.li`
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  box-shadow: ${color("shadow")};
+`;
+const SetupLink = styled(Link)`
+  display: grid;
+  grid-template-columns: minmax(220px, 2.2fr) minmax(150px, 1.2fr) minmax(230px, 2.2fr) minmax(150px, 1fr) 110px;
+  align-items: center;
+  gap: 20px;
+  min-height: 76px;
+  padding: 12px 20px;
+  border-left: 6px solid ${color("action")};
+  border-radius: ${radius};
+  color: inherit;
+  text-decoration: none;
+  &:hover { background: ${color("selected")}; }
+`;
+const Part = styled.span`
+  display: grid;
+  strong { font-size: ${size.number}; line-height: 1.15; }
+  span { color: ${color("quiet")}; font-size: ${size.small}; }
+`;
+const Next = styled.span<{ $signedOff: boolean }>`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-weight: 600;
+  color: ${({ $signedOff }) => color($signedOff ? "clear" : "measured")};
+  svg { flex: none; }
+`;
+const Progress = styled.span`
+  display: flex;
+  align-items: center;
+  gap: 10px;
+  font-variant-numeric: tabular-nums;
+  progress { flex: 1; min-width: 60px; height: 10px; accent-color: ${color("clear")}; }
+`;
+const Age = styled.span`
+  color: ${color("quiet")};
+  font-size: ${size.small};
+  text-align: right;
+`;
+const Empty = styled.p`
+  padding: 24px;
+  background: ${color("sheet")};
+`;
+const Caution = styled.p`
+  margin-top: 12px;
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;

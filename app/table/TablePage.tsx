@@ -1,0 +1,277 @@
+import { Download } from "lucide-react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { SetupView, TouchedAxis } from "../../core/ledger/index.ts";
+import { type KeyIn, setupTable, type TableRow } from "../../core/offsets/index.ts";
+import { decimalsOf, formatLength } from "../../core/units/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { offsetNumber, toolNumber } from "../touch/toolNumber.ts";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { buttonLink } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { offsetsFile } from "./offsetsFile.ts";
+
+const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
+  overwrite: "This machine overwrites a cell with what is keyed.",
+  add: "This machine adds what is keyed to the cell.",
+  "touched-dimension": "This machine is told the touched dimension and works the cell out itself.",
+};
+const KEY_WORD: Readonly<Record<KeyIn["entry"]["as"], string>> = {
+  overwrite: "key",
+  add: "add",
+  "touched-dimension": "touched",
+};
+
+/** The offset table: what the control held, what it is to hold, what to key, and the file that does it. */
+export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
+  const { machine, workOffset } = setup;
+  const rows = setupTable(setup);
+  const file = offsetsFile(setup);
+  const places = decimalsOf(machine.resolution.x);
+  return (
+    <Page>
+      <Main>
+        <header>
+          <h1>Offset table</h1>
+          <p>
+            {machine.units}, X as {machine.xShown}, {places} decimals. {MEASURING[machine.measuring]} Work offset{" "}
+            {workOffset.name} is active.
+          </p>
+        </header>
+        {rows.length === 0 ? (
+          <p>This setup has no tools yet.</p>
+        ) : (
+          <Scroll role="region" aria-label="Offset table" tabIndex={0}>
+            <Grid>
+              <thead>
+                <tr>
+                  <th scope="col">offset</th>
+                  <th scope="col">axis</th>
+                  <th scope="col">in the control</th>
+                  <th scope="col">from Luvrit</th>
+                  <th scope="col">difference</th>
+                  <th scope="col">key in</th>
+                  <th scope="col">display then</th>
+                  <th scope="col">source</th>
+                </tr>
+              </thead>
+              {rows.map((row) => (
+                <Rows key={row.tool.offset} row={row} setup={setup} setupId={setupId} mayEnter={mayEnter} />
+              ))}
+            </Grid>
+          </Scroll>
+        )}
+        <Note>
+          Rows that nobody touched stay as they are, in the control and in the file. Write down or back up the control's
+          own table before loading anything.
+        </Note>
+      </Main>
+      <Aside aria-label="File for the control">
+        <h2>File for the control</h2>
+        {file.rows === 0 ? (
+          <p>
+            Nothing has been touched yet, so there is nothing to take away.{" "}
+            <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
+          </p>
+        ) : (
+          <>
+            <p>
+              Data-setting G-code, {file.rows === 1 ? "one tool" : `${file.rows} tools`}. Read it before it is loaded;
+              then load it with the machine standing still.
+            </p>
+            <pre role="region" aria-label="Contents of the file" tabIndex={0}>
+              {file.text}
+            </pre>
+            <TakeFile href={`/setups/${setupId}/offsets.nc`} download={file.name}>
+              <Download size={22} aria-hidden="true" /> Take {file.name}
+            </TakeFile>
+          </>
+        )}
+      </Aside>
+    </Page>
+  );
+}
+
+function Rows({
+  row,
+  setup,
+  setupId,
+  mayEnter,
+}: {
+  readonly row: TableRow;
+  readonly setup: SetupView;
+  readonly setupId: string;
+  readonly mayEnter: boolean;
+}) {
+  const { machine } = setup;
+  const { tool } = row;
+  const action = `/setups/${setupId}/table`;
+  const write = (value: number | undefined, resolution: number, sign?: "always") =>
+    value === undefined ? "·" : formatLength(value, resolution, sign ? { sign } : {});
+  const axisRow = (axis: TouchedAxis) => {
+    const keyed = row[axis];
+    const touch = tool[axis];
+    const resolution = machine.resolution[axis];
+    const wear = row.wear[axis];
+    return (
+      <tr key={axis}>
+        {axis === "x" && (
+          <th scope="rowgroup" rowSpan={4}>
+            <strong>{offsetNumber(setup, tool.offset)}</strong>
+            <span>{tool.tool.description}</span>
+            <span>{tool.tool.insert}</span>
+          </th>
+        )}
+        <th scope="row">
+          {axis.toUpperCase()}{" "}
+          <small>
+            wear {write(wear, resolution, "always")}
+            {keyed && wear ? " → 0" : ""}
+          </small>
+        </th>
+        <td>{write(row.before[axis], resolution)}</td>
+        <td>
+          <strong>{write(keyed?.value, resolution)}</strong>
+        </td>
+        <td>{keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "·"}</td>
+        <Key>
+          {keyed ? (
+            <>
+              <small>{KEY_WORD[keyed.entry.as]}</small>{" "}
+              {write(keyed.entry.number, resolution, keyed.entry.as === "add" ? "always" : undefined)}
+            </>
+          ) : (
+            <Link
+              to={`/setups/${setupId}/touch?tool=${tool.offset}&do=${axis}`}
+              aria-label={`Touch ${axis.toUpperCase()} of ${toolNumber(setup, tool.offset)}`}
+            >
+              touch it
+            </Link>
+          )}
+        </Key>
+        <td>{keyed ? write(keyed.display, resolution) : "·"}</td>
+        <Source>
+          {touch && `${touch.way}, ${touch.person}`}
+          {touch && mayEnter && (
+            <UndoButton
+              entry={touch.entry}
+              seq={setup.seq}
+              label="Take back"
+              what={`${axis.toUpperCase()} of ${toolNumber(setup, tool.offset)}`}
+              action={action}
+            />
+          )}
+        </Source>
+      </tr>
+    );
+  };
+  const plainRow = (name: string, before: string, value: string | undefined, isFirst: boolean) => (
+    <tr key={name}>
+      <th scope="row">{name}</th>
+      <td>{before}</td>
+      <td>
+        <strong>{value ?? "·"}</strong>
+      </td>
+      <td>{value === undefined ? "·" : value === before ? "same" : "changed"}</td>
+      <Key>
+        {value ?? (
+          <Link
+            to={`/setups/${setupId}/touch?tool=${tool.offset}&do=nose`}
+            aria-label={`Enter ${name} of ${toolNumber(setup, tool.offset)}`}
+          >
+            enter it
+          </Link>
+        )}
+      </Key>
+      <td />
+      <Source>
+        {tool.nose && `insert, ${tool.nose.person}`}
+        {tool.nose && mayEnter && isFirst && (
+          <UndoButton
+            entry={tool.nose.entry}
+            seq={setup.seq}
+            label="Take back"
+            what={`radius and orientation of ${toolNumber(setup, tool.offset)}`}
+            action={action}
+          />
+        )}
+      </Source>
+    </tr>
+  );
+  const radiusBefore = write(row.noseRadius.before, machine.resolution.z);
+  const radiusNow = row.noseRadius.value === undefined ? undefined : write(row.noseRadius.value, machine.resolution.z);
+  return (
+    <tbody>
+      {axisRow("x")}
+      {axisRow("z")}
+      {plainRow("nose radius", radiusBefore, radiusNow, true)}
+      {plainRow("tip orientation", row.orientation.before?.toString() ?? "·", row.orientation.value?.toString(), false)}
+    </tbody>
+  );
+}
+
+const Page = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 400px;
+  height: calc(100dvh - 52px);
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
+  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 620px; }
+  @media print { display: block; height: auto; }
+`;
+const Main = styled.main`
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr) auto;
+  gap: 10px;
+  padding: 16px;
+  min-width: 0;
+  h1 { font-size: ${size.number}; }
+  header p { font-size: ${size.small}; color: ${color("quiet")}; }
+`;
+const Scroll = styled.div`
+  overflow: auto;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  @media print { overflow: visible; }
+`;
+const Grid = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  font-size: ${size.small};
+  thead th { position: sticky; top: 0; padding: 8px; background: ${color("sheet")}; box-shadow: inset 0 -1px ${color("line")}; text-align: right; color: ${color("quiet")}; font-weight: 600; white-space: nowrap; }
+  thead th:nth-child(-n + 2), tbody th { text-align: left; }
+  td { padding: 4px 8px; ${mono} font-size: ${size.text}; text-align: right; white-space: nowrap; }
+  tbody tr { height: 52px; border-top: 1px solid color-mix(in srgb, ${color("line")} 55%, transparent); }
+  tbody { border-top: 2px solid ${color("edge")}; }
+  tbody th { padding: 4px 8px; font-weight: 600; }
+  tbody th[scope="rowgroup"] { vertical-align: top; padding-top: 14px; }
+  tbody th[scope="rowgroup"] strong { ${mono} font-size: ${size.number}; }
+  tbody th[scope="rowgroup"] span { display: block; font-weight: 400; color: ${color("quiet")}; }
+  small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; white-space: nowrap; }
+`;
+const Key = styled.td`
+  && { font-size: ${size.number}; font-weight: 700; }
+  a { display: inline-grid; min-height: 48px; place-items: center; font-size: ${size.small}; font-weight: 600; font-family: "Atkinson Hyperlegible Next Variable", sans-serif; }
+`;
+const Source = styled.td`
+  && { font-family: inherit; font-size: ${size.small}; }
+  button { margin-left: 8px; }
+  @media print { button { display: none; } }
+`;
+const Note = styled.p`
+  font-size: ${size.small};
+  color: ${color("quiet")};
+`;
+const Aside = styled.aside`
+  display: flex;
+  flex-direction: column;
+  gap: 12px;
+  padding: 16px;
+  min-height: 0;
+  border-left: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  h2 { font-size: ${size.text}; }
+  p { font-size: ${size.small}; }
+  pre { flex: 1; min-height: 0; margin: 0; padding: 12px; overflow: auto; border: 1px solid ${color("line")}; border-radius: ${radius}; ${mono} font-size: ${size.small}; background: ${color("plate")}; white-space: pre-wrap; }
+`;
+const TakeFile = styled.a`${buttonLink}`;

@@ -1,0 +1,214 @@
+import { useMemo, useRef, useState } from "react";
+import { FieldError, Input, TextField } from "react-aria-components";
+import { useFetcher } from "react-router";
+import { styled } from "styled-components";
+import type { ToolView } from "../../core/ledger/index.ts";
+import { radiusForControl } from "../../core/offsets/index.ts";
+import { orientationCode, readInsertDesignation, tipDirectionOf } from "../../core/tool/index.ts";
+import { formatLength } from "../../core/units/index.ts";
+import { noseScene } from "../drawing/geometry/noseScene.ts";
+import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
+import { newId } from "../frame/newId.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { ageOf } from "../setups/age.ts";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { Caution, Strip } from "./FootStrip.tsx";
+import { KeysHelp } from "./KeysHelp.tsx";
+import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
+import { offsetNumber, toolNumber } from "./toolNumber.ts";
+import type { TouchAnswer } from "./touchAnswer.ts";
+import { UndoButton } from "./UndoButton.tsx";
+
+/** Nose radius from the insert's designation, tip orientation from how the tip points. */
+export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
+  const { machine } = setup;
+  const [designation, setDesignation] = useState(tool.nose?.insert ?? tool.tool.insert);
+  const fetcher = useFetcher<TouchAnswer>();
+  const command = useRef(newId());
+  const insert = useMemo(() => readInsertDesignation(designation), [designation]);
+  const tip = useMemo(() => tipDirectionOf("outside", { hand: tool.tool.hand }), [tool.tool.hand]);
+  const orientation = tip.ok ? orientationCode(tip.value, machine.numbering) : 0;
+  const scene = useMemo(
+    () => (insert.ok && tip.ok ? noseScene(insert.value, tool.tool.leadAngle, tip.value) : undefined),
+    [insert, tip, tool.tool.leadAngle],
+  );
+  const show = (millimetres: number) => formatLength(radiusForControl(setup, millimetres), machine.resolution.z);
+  const answer = fetcher.state === "idle" ? fetcher.data : undefined;
+  const refusal = !insert.ok ? insert.refusal : undefined;
+
+  const accept = () => {
+    if (!insert.ok || !mayEnter) return;
+    fetcher.submit(
+      {
+        intent: "accept-nose",
+        id: command.current,
+        base: String(setup.seq),
+        offset: tool.offset,
+        insert: designation,
+        orientation: "auto",
+      },
+      { method: "post" },
+    );
+  };
+  const number = offsetNumber(setup, tool.offset);
+  return (
+    <>
+      <Centre
+        aria-label={`Nose radius and tip orientation of tool ${tool.offset}`}
+        onSubmit={(event) => {
+          event.preventDefault();
+          accept();
+        }}
+      >
+        <Designation
+          name="insert"
+          aria-label={`insert designation, tool ${tool.offset}`}
+          value={designation}
+          onChange={(text) => {
+            setDesignation(text);
+            command.current = newId();
+          }}
+          isInvalid={refusal !== undefined}
+          isReadOnly={!mayEnter}
+          validationBehavior="aria"
+        >
+          <span>Insert, as its box says</span>
+          <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
+          <output>
+            {insert.ok &&
+              `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${insert.value.inscribedCircle} mm · thickness ${insert.value.thickness} mm · radius ${insert.value.noseRadius} mm${insert.value.sharp ? ", called sharp: a real corner has 0.05 to 0.1" : ""}`}
+          </output>
+          <FieldError>
+            {refusal && (
+              <>
+                <code aria-hidden="true">{`${designation}\n${" ".repeat(refusal.at ?? 0)}^`}</code>
+                {refusal.message}
+              </>
+            )}
+          </FieldError>
+        </Designation>
+        <Room>
+          {scene && insert.ok && (
+            <NoseDrawing
+              scene={scene}
+              radiusText={`${show(insert.value.noseRadius)} ${machine.units}`}
+              orientation={orientation}
+            />
+          )}
+        </Room>
+        <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
+      </Centre>
+      <Panel aria-label={`Result, radius and orientation of ${toolNumber(setup, tool.offset)}`}>
+        <h1>{toolNumber(setup, tool.offset)} · radius and tip</h1>
+        <Box>
+          <p>Key into nose radius, offset {number}</p>
+          <output>{insert.ok ? show(insert.value.noseRadius) : "·"}</output>
+        </Box>
+        <Box>
+          <p>Key into tip orientation, offset {number}</p>
+          <output>{orientation}</output>
+          <small>this machine's numbering; tip points at chuck and centreline</small>
+        </Box>
+        <Facts>
+          <div>
+            <dt>in the control now</dt>
+            <dd>{tool.control ? `${show(tool.control.noseRadius)} · ${tool.control.orientation}` : "not recorded"}</dd>
+          </div>
+          <div>
+            <dt>loaded as</dt>
+            <dd>{tool.tool.insert}</dd>
+          </div>
+        </Facts>
+        <Question as="p">
+          A wrong radius or orientation makes chamfers vanish and tapers wrong while every diameter still measures
+          right.
+        </Question>
+        <Foot>
+          {answer && "message" in answer && <Question role="alert">{answer.message}</Question>}
+          {answer?.outcome === "conflict" && (
+            <Question role="alert">
+              {answer.theirs.person} has just entered these. Reload the page to see what is on record.
+            </Question>
+          )}
+          {tool.nose && (
+            <Kept>
+              <span>
+                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {show(tool.nose.noseRadius)} ·{" "}
+                {tool.nose.orientation}
+              </span>
+              {mayEnter && (
+                <UndoButton
+                  entry={tool.nose.entry}
+                  seq={setup.seq}
+                  label="Take back"
+                  what={`radius and orientation of ${toolNumber(setup, tool.offset)}`}
+                />
+              )}
+            </Kept>
+          )}
+          {mayEnter && (
+            <PrimaryButton onPress={accept} isDisabled={!insert.ok || fetcher.state !== "idle"}>
+              {fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
+            </PrimaryButton>
+          )}
+        </Foot>
+      </Panel>
+      <Strip>
+        <p>
+          <strong>Read the corner, not the memory.</strong> Compare the figure on the insert's box with the insert in
+          the holder.
+        </p>
+        <Caution>Fresh edges are sharp: mind your fingers.</Caution>
+      </Strip>
+      <KeysHelp />
+    </>
+  );
+}
+
+const Centre = styled.form`
+  grid-area: centre;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  min-width: 0;
+  padding: 12px 14px;
+  background: ${color("plate")};
+`;
+const Designation = styled(TextField)`
+  display: grid;
+  gap: 4px;
+  > span { font-size: ${size.small}; font-weight: 600; }
+  input {
+    min-height: 52px;
+    padding: 6px 12px;
+    border: 2px solid ${color("tool")};
+    border-radius: ${radius};
+    background: ${color("sheet")};
+    color: ${color("tool")};
+    ${mono}
+    font-size: ${size.number};
+    font-weight: 700;
+  }
+  &[data-invalid] input { border-color: ${color("stop")}; }
+  output { min-height: 1.3em; font-size: ${size.small}; color: ${color("quiet")}; }
+  [slot="errorMessage"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; font-size: ${size.small}; }
+  code { display: block; ${mono} white-space: pre; }
+`;
+const Room = styled.div`
+  min-height: 0;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("drawing")};
+  overflow: hidden;
+`;
+const Box = styled.div`
+  display: grid;
+  padding: 10px 12px;
+  border: 2px solid ${color("ink")};
+  border-radius: ${radius};
+  font-size: ${size.small};
+  > p { font-weight: 600; }
+  > output { ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
+  > small { font-size: ${size.small}; color: ${color("quiet")}; }
+`;

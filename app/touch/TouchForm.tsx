@@ -1,0 +1,170 @@
+import { useMemo } from "react";
+import { styled } from "styled-components";
+import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import { readInsertDesignation } from "../../core/tool/index.ts";
+import type { Unit } from "../../core/units/index.ts";
+import { outsideTouchScene } from "../drawing/geometry/outsideTouchScene.ts";
+import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
+import { SHEET, toSheet, viewOfBar } from "../drawing/view.ts";
+import { LengthEntry } from "../entry/LengthEntry.tsx";
+import { color, size } from "../ui/tokens.ts";
+import type { useTouchEntry } from "./useTouchEntry.ts";
+import { instruction, wording } from "./words.ts";
+
+interface TouchFormProps {
+  readonly setup: SetupView;
+  readonly tool: ToolView;
+  readonly axis: TouchedAxis;
+  readonly way: TouchWay;
+  readonly sizeUnit: Unit;
+  readonly entry: ReturnType<typeof useTouchEntry>;
+  readonly mayEnter: boolean;
+}
+
+/** Thinnest a spacer is drawn, in units of the sheet, so that it is seen at arm's length. */
+const THINNEST_DRAWN = 7;
+/** Where the boxes stand on the sheet; the tool hangs in from the upper right, so they keep to the left of it. */
+const MACHINE_BOX = { left: 20, top: 50 };
+const SPACER_BOX = { left: 20, top: 152 };
+
+/** The drawing that is the form: every number stands on the dimension line that it belongs to. */
+export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }: TouchFormProps) {
+  const { stock, machine } = setup;
+  const stockDiameter = stock.measuredDiameter ?? stock.nominalDiameter;
+  const view = useMemo(() => viewOfBar(stockDiameter), [stockDiameter]);
+  const insert = useMemo(() => readInsertDesignation(tool.tool.insert), [tool.tool.insert]);
+  const { size: typedSize, spacer } = entry.reading.understood;
+  const faced = setup.tools.some((one) => one.z !== undefined);
+  const scene = useMemo(
+    () =>
+      insert.ok
+        ? outsideTouchScene({
+            axis,
+            way,
+            tool: tool.tool,
+            insert: insert.value,
+            stockDiameter,
+            stickOut: stock.stickOut,
+            chuckDiameter: stock.chuckDiameter,
+            size: typedSize?.mm,
+            spacer: spacer?.mm,
+            visibleSpacer: THINNEST_DRAWN / view.scale,
+            faced,
+            toFace: stock.toFace,
+          })
+        : undefined,
+    [axis, way, tool.tool, insert, stockDiameter, stock, typedSize?.mm, spacer?.mm, view.scale, faced],
+  );
+  if (!scene) return <Unknown>The insert “{tool.tool.insert}” is not a designation that can be drawn.</Unknown>;
+
+  const words = wording(axis, way);
+  const name = axis.toUpperCase();
+  const middle = toSheet(view, { z: (scene.sizeFrom.z + scene.sizeTo.z) / 2, x: 0 });
+  // On X the box sits on the centreline of its own dimension; on Z below the bar, beside the short dimension.
+  const sizeBox =
+    axis === "x"
+      ? { left: Math.max(8, middle.left - 216), top: middle.top - 26 }
+      : { left: 20, top: SHEET.height - 118 };
+  const entries = (
+    <>
+      <At $left={MACHINE_BOX.left} $top={MACHINE_BOX.top}>
+        <LengthEntry
+          name="machine"
+          label={`machine position at contact, ${name}, tool ${tool.offset}`}
+          caption="machine at contact"
+          prefix={name}
+          unit={machine.units}
+          quantity="machine"
+          text={entry.typed.machine}
+          onText={(text) => entry.set("machine", text)}
+          understood={entry.reading.understood.machine}
+          refusal={entry.refusalOf("machine")}
+          isReadOnly={!mayEnter}
+          resolution={machine.resolution[axis]}
+        />
+      </At>
+      {way !== "skim" && (
+        <At $left={SPACER_BOX.left} $top={SPACER_BOX.top}>
+          <LengthEntry
+            name="spacer"
+            label={`${words.spacer}, ${name}, tool ${tool.offset}`}
+            caption={words.spacer}
+            unit={sizeUnit}
+            quantity="spacer"
+            text={entry.typed.spacer}
+            onText={(text) => entry.set("spacer", text)}
+            understood={entry.reading.understood.spacer}
+            refusal={entry.refusalOf("spacer")}
+            isReadOnly={!mayEnter}
+            {...(tool[axis]?.typed.spacer && { last: tool[axis].typed.spacer })}
+          />
+        </At>
+      )}
+      <At $left={sizeBox.left} $top={sizeBox.top}>
+        <LengthEntry
+          name="size"
+          label={`${words.sizeSpoken}, ${name}, tool ${tool.offset}`}
+          caption={words.size}
+          prefix={axis === "x" ? "Ø" : "Z"}
+          unit={sizeUnit}
+          quantity="measured"
+          text={entry.typed.size}
+          onText={(text) => entry.set("size", text)}
+          understood={entry.reading.understood.size}
+          refusal={entry.refusalOf("size")}
+          isReadOnly={!mayEnter}
+          {...(tool[axis]?.typed.size && { last: tool[axis].typed.size })}
+        />
+      </At>
+    </>
+  );
+  return (
+    <Room>
+      <Sheet>
+        <TouchDrawing
+          scene={scene}
+          view={view}
+          axis={axis}
+          machineBox={{ left: MACHINE_BOX.left + 245, top: MACHINE_BOX.top + 26 }}
+          spacerBox={scene.spacer ? { left: SPACER_BOX.left + 222, top: SPACER_BOX.top + 26 } : undefined}
+          sizeBox={sizeBox}
+        />
+        <Instruction>{instruction(axis, way)}</Instruction>
+        {entries}
+      </Sheet>
+    </Room>
+  );
+}
+
+const Room = styled.div`
+  display: grid;
+  place-items: center;
+  min-height: 0;
+  border: 1px solid ${color("line")};
+  border-radius: 3px;
+  background: ${color("drawing")};
+  overflow: hidden;
+  container-type: size;
+`;
+/** The sheet keeps its proportions and is as large as the room allows. */
+const Sheet = styled.div`
+  position: relative;
+  aspect-ratio: ${SHEET.width} / ${SHEET.height};
+  width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
+`;
+const At = styled.div<{ $left: number; $top: number }>`
+  position: absolute;
+  left: ${({ $left }) => (100 * $left) / SHEET.width}%;
+  top: ${({ $top }) => (100 * $top) / SHEET.height}%;
+  &:focus-within { z-index: 2; }
+`;
+const Instruction = styled.p`
+  position: absolute;
+  inset: 10px 12px auto 14px;
+  font-size: ${size.small};
+  color: ${color("ink")};
+`;
+const Unknown = styled.p`
+  padding: 24px;
+  background: ${color("stopGround")};
+`;

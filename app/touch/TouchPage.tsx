@@ -1,0 +1,44 @@
+import { useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { color } from "../ui/tokens.ts";
+import { NoseStep } from "./NoseStep.tsx";
+import { PlanRail } from "./PlanRail.tsx";
+import { stepOf } from "./stepOf.ts";
+import { TouchStep } from "./TouchStep.tsx";
+import { useTouchKeys } from "./useTouchKeys.ts";
+
+/** The main screen: the plan on the left, the drawing-form in the middle, the ladder on the right, the readout at the foot. */
+export function TouchPage(loaded: LoadedSetup) {
+  const [search] = useSearchParams();
+  const step = stepOf(loaded.setup, search);
+  const tool = loaded.setup.tools.find(({ offset }) => offset === step?.offset);
+  useTouchKeys(loaded.setup, step);
+  if (!step || !tool) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
+  return (
+    <Frame>
+      <PlanRail setup={loaded.setup} current={step} search={search} />
+      {step.kind === "nose" ? (
+        <NoseStep key={`${tool.offset} nose`} {...loaded} tool={tool} />
+      ) : (
+        <TouchStep key={`${tool.offset} ${step.kind}`} {...loaded} tool={tool} axis={step.kind} />
+      )}
+    </Frame>
+  );
+}
+
+const Frame = styled.div`
+  display: grid;
+  grid-template: minmax(0, 1fr) 76px / 270px minmax(0, 1fr) 316px;
+  grid-template-areas: "plan centre right" "foot foot foot";
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+  @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 286px; }
+  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr) 420px; }
+`;
+const Nothing = styled.main`
+  margin: 10vh auto;
+  max-width: 600px;
+  padding: 24px;
+  background: ${color("sheet")};
+`;

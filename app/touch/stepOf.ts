@@ -1,0 +1,23 @@
+import type { SetupView } from "../../core/ledger/index.ts";
+import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+
+const KINDS: readonly StepKind[] = ["x", "z", "nose"];
+
+/** The step that the address names, or else the next one of the plan, or the first of a setup that is all done. */
+export function stepOf(
+  setup: SetupView,
+  search: URLSearchParams,
+): { readonly offset: string; readonly kind: StepKind } | undefined {
+  const order = touchingOrder(setup);
+  const kind = KINDS.find((one) => one === search.get("do"));
+  const named = order.find((step) => step.offset === search.get("tool") && (kind === undefined || step.kind === kind));
+  return named ?? nextStep(order) ?? order[0];
+}
+
+/** The address of a step inside the Touch screen, keeping the rest of what the address says. */
+export function addressOf(search: URLSearchParams, offset: string, kind: StepKind): string {
+  const next = new URLSearchParams(search);
+  next.set("tool", offset);
+  next.set("do", kind);
+  return `?${next}`;
+}

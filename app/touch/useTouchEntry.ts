@@ -1,0 +1,107 @@
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useFetcher } from "react-router";
+import type { TouchField } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import { fieldsOf, proposedTouch, readTypedTouch, type TypedTouch } from "../../core/touch/index.ts";
+import type { Unit } from "../../core/units/index.ts";
+import { newId } from "../frame/newId.ts";
+import { draftKey, drafts } from "./drafts.ts";
+import type { TouchAnswer } from "./touchAnswer.ts";
+
+export interface TouchEntryTask {
+  readonly setupId: string;
+  readonly setup: SetupView;
+  readonly tool: ToolView;
+  readonly axis: TouchedAxis;
+  readonly way: TouchWay;
+  readonly sizeUnit: Unit;
+  readonly decimal: "." | "," | undefined;
+}
+
+/**
+ * The state of one touch on the screen: what is typed, what it means, what is wrong, and the way to the ledger. Knows
+ * no markup. Mount it anew for every tool and axis.
+ */
+export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal }: TouchEntryTask) {
+  const key = draftKey(setupId, tool.offset, axis);
+  const [typed, setTyped] = useState<TypedTouch>(() => proposedTouch(setup, axis, way));
+  const [heldAt, setHeldAt] = useState<number>();
+  const [asked, setAsked] = useState(false);
+  const fetcher = useFetcher<TouchAnswer>();
+  /** One id for one acceptance, however often it is sent; a new one once something was changed. */
+  const command = useRef(newId());
+
+  // What was typed before on this device comes back after hydration, since the server does not know it.
+  useEffect(() => {
+    const draft = drafts.read(key);
+    if (draft) setTyped(draft);
+  }, [key]);
+
+  // Another way to touch brings its own proposals; what somebody typed stays.
+  const lastWay = useRef(way);
+  useEffect(() => {
+    if (lastWay.current === way) return;
+    lastWay.current = way;
+    const proposed = proposedTouch(setup, axis, way);
+    setTyped((now) => ({
+      machine: now.machine,
+      size: now.size || proposed.size,
+      spacer: now.spacer || proposed.spacer,
+    }));
+    setAsked(false);
+  }, [way, setup, axis]);
+
+  const reading = useMemo(
+    () => readTypedTouch(setup, tool, { axis, way, sizeUnit, decimal }, typed),
+    [setup, tool, axis, way, sizeUnit, decimal, typed],
+  );
+
+  const set = (field: TouchField, text: string) => {
+    const next = { ...typed, [field]: text };
+    setTyped(next);
+    drafts.write(key, next);
+    if (field === "machine") setHeldAt(text === "" ? undefined : Date.now());
+    command.current = newId();
+  };
+
+  const answer = fetcher.state === "idle" ? fetcher.data : undefined;
+  /** An empty field is asked for only after somebody tried to accept. */
+  const refusalOf = (field: TouchField): string | undefined => {
+    const local = reading.refusals[field];
+    if (local) return local.code === "empty" && !asked ? undefined : local.message;
+    return answer?.outcome === "refused" ? answer.fields[field] : undefined;
+  };
+
+  /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
+  const accept = (over?: number): TouchField | undefined => {
+    setAsked(true);
+    const wrong = fieldsOf(way).find((field) => reading.refusals[field]);
+    if (wrong) return wrong;
+    if (over !== undefined) command.current = newId();
+    fetcher.submit(
+      {
+        intent: "accept-touch",
+        id: command.current,
+        base: String(over ?? setup.seq),
+        offset: tool.offset,
+        axis,
+        way,
+        sizeUnit,
+        ...typed,
+      },
+      { method: "post" },
+    );
+    return undefined;
+  };
+
+  /** Throws away what is typed and shows what the ledger holds. */
+  const forget = () => {
+    drafts.forget(key);
+    setTyped(proposedTouch(setup, axis, way));
+    setHeldAt(undefined);
+    setAsked(false);
+    fetcher.submit(null, { method: "get" });
+  };
+
+  return { typed, set, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };
+}

@@ -1,0 +1,100 @@
+import {
+  type ErrorBudget,
+  errorBudget,
+  impossibilities,
+  type TouchFacts,
+  type TouchField,
+} from "../judgement/index.ts";
+import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../ledger/index.ts";
+import type { Refusal } from "../refusal.ts";
+import { type LengthReading, type LengthRefusal, readLength, type Unit } from "../units/index.ts";
+import { solveOutsideTouch } from "./outsideTouch.ts";
+import type { TouchResult } from "./touchEquation.ts";
+
+/** The fields of one touch, letter by letter as they were typed. */
+export type TypedTouch = Readonly<Record<TouchField, string>>;
+
+export const TOUCH_FIELDS: readonly TouchField[] = ["machine", "size", "spacer"];
+
+/** Everything that follows from what was typed so far. */
+export interface TouchReading {
+  /** Fields that were understood, in both units. */
+  readonly understood: Readonly<Partial<Record<TouchField, LengthReading>>>;
+  /** Why a field is no use: not understood, or impossible. Empty fields are refused with code `empty`. */
+  readonly refusals: Readonly<Partial<Record<TouchField, Refusal>>>;
+  /** The touch in millimetres, once every field is understood. */
+  readonly facts: TouchFacts | undefined;
+  /** The solved touch, once it is understood and possible. */
+  readonly solved: TouchResult | undefined;
+  readonly budget: ErrorBudget;
+}
+
+/** What a typed touch is about. */
+export interface TouchTask {
+  readonly axis: TouchedAxis;
+  readonly way: TouchWay;
+  /** Unit of sizes and spacers where none is typed; a readout is always in the machine's own. */
+  readonly sizeUnit: Unit;
+  readonly decimal?: "." | "," | undefined;
+}
+
+/**
+ * Reads and solves a touch as it is being typed: the same function draws the live ladder in the browser and checks the
+ * accepted touch on the server. A skim has no spacer, and its field is passed over.
+ */
+export function readTypedTouch(setup: SetupView, tool: ToolView, task: TouchTask, typed: TypedTouch): TouchReading {
+  const { machine, workOffset } = setup;
+  const understood: Partial<Record<TouchField, LengthReading>> = {};
+  const refusals: Partial<Record<TouchField, Refusal>> = {};
+  for (const field of fieldsOf(task.way)) {
+    const units = field === "machine" ? machine.units : task.sizeUnit;
+    const answer = readLength(typed[field], { units, ...(task.decimal && { decimal: task.decimal }) });
+    if (answer.ok) understood[field] = answer.value;
+    else refusals[field] = worded(answer.refusal, field);
+  }
+  const budget = errorBudget(machine, task.axis, task.way, tool.tolerance[task.axis]);
+  const { machine: readout, size, spacer } = understood;
+  if (!readout || !size || (task.way !== "skim" && !spacer))
+    return { understood, refusals, facts: undefined, solved: undefined, budget };
+
+  const facts: TouchFacts = {
+    axis: task.axis,
+    way: task.way,
+    machine: readout.mm * (task.axis === "x" && machine.xShown === "radius" ? 2 : 1),
+    size: size.mm,
+    spacer: task.way === "skim" ? 0 : (spacer?.mm ?? 0),
+  };
+  for (const { field, code, message } of impossibilities(setup, facts)) refusals[field] = { code, message };
+  const possible = Object.keys(refusals).length === 0;
+  const solved = possible ? solveOutsideTouch({ ...facts, work: workOffset[task.axis] }) : undefined;
+  return { understood, refusals, facts, solved, budget };
+}
+
+/** The fields that a way of touching asks for, in the order in which they are filled in. */
+export function fieldsOf(way: TouchWay): readonly TouchField[] {
+  return way === "skim" ? ["machine", "size"] : TOUCH_FIELDS;
+}
+
+function worded(refusal: LengthRefusal, field: TouchField): Refusal {
+  if (refusal.code !== "empty") return refusal;
+  const message = {
+    machine: "Type what the machine's display reads, with nothing moved since contact.",
+    size: "Type the size at contact.",
+    spacer: "Type how thick it is.",
+  }[field];
+  return { code: refusal.code, message };
+}
+
+/**
+ * What a field can be filled with from what is known already, letter by letter as it was typed before, so that no
+ * number is typed twice: the diameter that was skimmed last, the spacer that was used last, a face that is finished.
+ * Empty where nothing is known.
+ */
+export function proposedTouch(setup: Pick<SetupView, "tools">, axis: TouchedAxis, way: TouchWay): TypedTouch {
+  const touches = setup.tools.flatMap(({ x, z }) => [x, z]).filter((touch) => touch !== undefined);
+  const newestFirst = touches.sort((a, b) => b.at.localeCompare(a.at));
+  const skimmed = newestFirst.find((touch) => touch.axis === "x" && touch.way === "skim")?.typed.size ?? "";
+  const spacer = newestFirst.find((touch) => touch.way === way)?.typed.spacer ?? "";
+  if (way === "skim") return { machine: "", size: axis === "z" ? "0" : "", spacer: "" };
+  return { machine: "", size: axis === "z" ? "0" : skimmed, spacer };
+}

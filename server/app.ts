@@ -1,0 +1,28 @@
+import { createRequestHandler } from "@react-router/express";
+import express from "express";
+
+/** What the launcher hands to every loader and action. */
+declare module "react-router" {
+  interface AppLoadContext {
+    readonly nonce: string;
+    readonly requestId: string;
+    /** Address of the other side, for limits on sign-in. */
+    readonly address: string;
+  }
+}
+
+/** The application's own request handler; the launcher puts headers, logging and compression in front of it. */
+export const app = express();
+app.disable("x-powered-by");
+app.use(
+  createRequestHandler({
+    build: () => import("virtual:react-router/server-build"),
+    getLoadContext: (request, response) => ({
+      nonce: response.locals.nonce as string,
+      requestId: response.locals.requestId as string,
+      address: request.socket.remoteAddress ?? "",
+    }),
+  }),
+);
+
+export { log } from "./http/log.server.ts";

@@ -1,0 +1,16 @@
+import { openPool, type Pool, type Sql, sqlOn } from "./database/pool.server.ts";
+
+let pool: Pool | undefined;
+
+/** The process's one connection pool, opened at first use on the database that the launcher named. */
+export function database(): Pool {
+  const url = process.env.DATABASE_URL;
+  if (url === undefined) throw new Error("DATABASE_URL is not set; the launcher sets it.");
+  pool ??= openPool(url);
+  return pool;
+}
+
+export const sql = (): Sql => sqlOn(database());
+
+/** Demo mode offers its made-up people one tap away; the launcher allows it on loopback only. */
+export const isDemo = (): boolean => process.env.LUVRIT_DEMO === "1";

@@ -1,0 +1,77 @@
+import { createHash } from "node:crypto";
+import { readFileSync } from "node:fs";
+import path from "node:path";
+import type { MachineProfile } from "../../core/frame/index.ts";
+import type { Command } from "../../core/ledger/index.ts";
+import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { appendEntry } from "../ledger/ledgerRepository.server.ts";
+import { addPerson, listPeople } from "../people/peopleRepository.server.ts";
+import type { Person, Role } from "../people/person.server.ts";
+
+interface DemoPerson {
+  readonly name: string;
+  readonly role: Role;
+  readonly pin: string;
+  readonly decimalMark?: "." | ",";
+}
+interface DemoSetup {
+  readonly name: string;
+  readonly hoursAgo: number;
+  readonly by: string;
+  readonly device: string;
+  /** A setup names its machine by id; everything else is the payload as it is appended. */
+  readonly entries: readonly { readonly kind: Command["kind"]; readonly payload: Readonly<Record<string, unknown>> }[];
+}
+
+/**
+ * Loads the made-up instrument workshop into an empty database through the same append that people use. Data that is
+ * there already is kept; `fresh` takes everything out first.
+ */
+export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly fresh: boolean }): Promise<void> {
+  const sql = sqlOn(pool);
+  if (fresh) for (const table of ["ledger", "setups", "sessions", "people"]) await sql.run(`DELETE FROM ${table}`);
+  if ((await listPeople(sql)).length > 0) return;
+
+  const read = <Value>(name: string): Value => JSON.parse(readFileSync(path.join(folder, name), "utf8"));
+  const people = new Map<string, Person>();
+  for (const { pin, ...person } of read<DemoPerson[]>("people.json"))
+    people.set(person.name, await addPerson(sql, { ...person, secret: pin, id: stableId(`person ${person.name}`) }));
+  const machines = read<MachineProfile[]>("machines.json");
+  for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people);
+}
+
+async function loadSetup(
+  pool: Pool,
+  setup: DemoSetup,
+  machines: readonly MachineProfile[],
+  people: ReadonlyMap<string, Person>,
+): Promise<void> {
+  const person = people.get(setup.by);
+  if (!person) throw new Error(`The demo setup ${setup.name} is by ${setup.by}, who is nobody.`);
+  const began = Date.now() - setup.hoursAgo * 3_600_000;
+  for (const [index, { kind, payload }] of setup.entries.entries()) {
+    const machine = machines.find(({ id }) => id === payload.machine);
+    const command = {
+      id: stableId(`${setup.name} ${index}`),
+      kind,
+      version: 1,
+      payload: kind === "setup-opened" ? { ...payload, machine } : payload,
+    } as Command;
+    const author = { person, device: setup.device, base: index };
+    const result = await appendEntry(
+      pool,
+      stableId(`setup ${setup.name}`),
+      command,
+      author,
+      new Date(began + index * 60_000),
+    );
+    if (result.outcome !== "appended")
+      throw new Error(`Demo setup ${setup.name}, entry ${index}: ${JSON.stringify(result)}`);
+  }
+}
+
+/** A UUID that is the same for the same words, so that links into the demo stay valid over a reset. */
+export function stableId(words: string): string {
+  const hex = createHash("sha256").update(`luvrit demo ${words}`).digest("hex");
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+}

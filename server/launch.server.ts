@@ -1,0 +1,166 @@
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import http from "node:http";
+import path from "node:path";
+import { fileURLToPath, pathToFileURL } from "node:url";
+import type { Express } from "express";
+import { MigrationMismatch, migrate } from "./database/migrate.server.ts";
+import { openPool, sqlOn } from "./database/pool.server.ts";
+import { loadDemo } from "./demo/demo.server.ts";
+import { rebuildSnapshots } from "./ledger/ledgerRepository.server.ts";
+import { addPerson, SECRET_RULE } from "./people/peopleRepository.server.ts";
+import { DatabaseOutage, isFree, startPrivateDatabase } from "./private-database/privateDatabase.server.ts";
+
+/** Why nothing was started, in one line for the person at the terminal. */
+class CannotStart extends Error {}
+
+const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
+const HOME = process.env.LUVRIT_HOME ?? path.join(ROOT, ".luvrit");
+const HOST = "127.0.0.1";
+const DEFAULT_PORT = 4680;
+/** How long open requests may take to finish once a stop was asked for. */
+const FINISH_WITHIN_MS = 5000;
+
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+/** Undone in reverse order when the process ends, however it ends. */
+const closing: (() => Promise<unknown> | unknown)[] = [];
+let stopping: Promise<void> | undefined;
+
+function stop(code: number): Promise<void> {
+  stopping ??= (async () => {
+    process.exitCode = code;
+    for (const close of closing.reverse()) await close();
+  })();
+  return stopping;
+}
+
+async function openDatabase(): Promise<string> {
+  const given = process.env.DATABASE_URL;
+  if (given !== undefined) return given;
+  claimHome();
+  const database = await startPrivateDatabase(HOME);
+  closing.push(() => database.stop());
+  return database.url;
+}
+
+/** One launcher to a folder: two would fight over one database. A number left by a killed one does not count. */
+function claimHome(): void {
+  mkdirSync(HOME, { recursive: true });
+  const file = path.join(HOME, "launcher.pid");
+  const pid = existsSync(file) ? Number(readFileSync(file, "utf8")) : 0;
+  if (pid > 1 && pid !== process.pid && isLauncher(pid))
+    throw new CannotStart(`Luvrit runs in this folder already (process ${pid}). Stop that one first.`);
+  writeFileSync(file, String(process.pid));
+  closing.push(() => rmSync(file, { force: true }));
+}
+
+function isLauncher(pid: number): boolean {
+  try {
+    const state = readFileSync(`/proc/${pid}/stat`, "utf8").replace(/^.*\) /, "")[0];
+    return state !== "Z" && readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("launch");
+  } catch {
+    // No such process.
+    return false;
+  }
+}
+
+async function serve(words: readonly string[], demo: boolean): Promise<void> {
+  const port = Number(process.env.PORT ?? DEFAULT_PORT);
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new CannotStart(`PORT is ${process.env.PORT}; expected a number from 1 to 65535.`);
+  if (!(await isFree(port)))
+    throw new CannotStart(
+      `Port ${port} is in use. Choose another: PORT=${port + 1} ./luvrit ${demo ? "demo" : "start"}`,
+    );
+
+  const url = await openDatabase();
+  process.env.DATABASE_URL = url;
+  process.env.LUVRIT_DEMO = demo ? "1" : "0";
+  process.env.LUVRIT_LOG_FILE ??= path.join(HOME, "log", "server.log");
+  process.env.NODE_ENV = "production";
+  const pool = openPool(url, 2);
+  try {
+    await migrate(pool, path.join(ROOT, "db", "migrations"));
+    if (demo) await loadDemo(pool, path.join(ROOT, "db", "demo"), { fresh: words.includes("--fresh") });
+  } finally {
+    await pool.end();
+  }
+
+  const { createServer } = await import("./http/frame.server.ts");
+  const built = pathToFileURL(path.join(ROOT, "build/server/index.js")).href;
+  const { app } = (await import(built)) as { app: Express };
+  const server = http.createServer(createServer(app, path.join(ROOT, "build/client")));
+  server.requestTimeout = 30_000;
+  server.headersTimeout = 10_000;
+  await new Promise<void>((resolve, reject) => {
+    server.once("error", reject);
+    server.listen(port, HOST, resolve);
+  });
+  closing.push(
+    () =>
+      new Promise((resolve) => {
+        server.close(resolve);
+        server.closeIdleConnections();
+        setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
+      }),
+  );
+  say(
+    `\n  Luvrit is at http://${HOST}:${port}${demo ? "   (demo data; made-up people, one tap to sign in)" : ""}\n  Ctrl-C stops it.\n`,
+  );
+}
+
+/** `./luvrit add-person NAME ROLE`, the passphrase or PIN on standard input. */
+async function addSomebody([name, role]: readonly string[]): Promise<void> {
+  if (!name || !(role === "setter" || role === "lead" || role === "viewer"))
+    throw new CannotStart(
+      "Say a name and a role: ./luvrit add-person NAME setter|lead|viewer (passphrase or PIN on standard input)",
+    );
+  const secret = readFileSync(0, "utf8").replace(/\r?\n$/, "");
+  if (!SECRET_RULE.test(secret))
+    throw new CannotStart("A PIN has 4 to 12 digits, a passphrase at least 10 characters.");
+  await withMigratedDatabase((pool) => addPerson(sqlOn(pool), { name, role, secret }));
+  say(`${name} can sign in as ${role}.`);
+}
+
+async function rebuild(): Promise<void> {
+  const { rebuilt, differed } = await withMigratedDatabase(rebuildSnapshots);
+  say(
+    `${rebuilt} setups rebuilt from the ledger, ${differed.length} differed${differed.length > 0 ? `: ${differed.join(", ")}` : ""}.`,
+  );
+}
+
+async function withMigratedDatabase<Result>(
+  work: (pool: ReturnType<typeof openPool>) => Promise<Result>,
+): Promise<Result> {
+  const pool = openPool(await openDatabase(), 2);
+  try {
+    await migrate(pool, path.join(ROOT, "db", "migrations"));
+    return await work(pool);
+  } finally {
+    await pool.end();
+    await stop(0);
+  }
+}
+
+const [command = "", ...words] = process.argv.slice(2);
+const runs: Readonly<Record<string, () => Promise<void>>> = {
+  demo: () => serve(words, true),
+  start: () => serve(words, false),
+  "add-person": () => addSomebody(words),
+  rebuild,
+};
+
+for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
+  process.on(signal, () => void stop(0).then(() => process.exit(0)));
+}
+try {
+  const run = runs[command];
+  if (!run) throw new CannotStart(`“${command}” is nothing that can be started.`);
+  await run();
+} catch (failure) {
+  const expected =
+    failure instanceof CannotStart || failure instanceof DatabaseOutage || failure instanceof MigrationMismatch;
+  process.stderr.write(`luvrit: ${expected ? failure.message : ((failure as Error).stack ?? String(failure))}\n`);
+  await stop(1);
+  process.exit(1);
+}

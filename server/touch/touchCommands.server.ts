@@ -1,0 +1,213 @@
+import type { TouchField } from "../../core/judgement/index.ts";
+import {
+  type Command,
+  type Entry,
+  type Payload,
+  type SetupState,
+  type SetupView,
+  standing,
+  type ToolView,
+  viewSetup,
+} from "../../core/ledger/index.ts";
+import { orientationCode, readInsertDesignation, tipDirectionOf } from "../../core/tool/index.ts";
+import { fieldsOf, readTypedTouch } from "../../core/touch/index.ts";
+import { database, sql } from "../context.server.ts";
+import { appendEntry } from "../ledger/ledgerRepository.server.ts";
+import { readSetup } from "../ledger/setupsRepository.server.ts";
+import type { Person } from "../people/person.server.ts";
+import { validator } from "../validation/validate.server.ts";
+
+/** What the Touch and Table screens may ask for; every field arrives as text. */
+const envelope = {
+  id: { type: "string", format: "uuid" },
+  base: { type: "string", pattern: "^[0-9]{1,9}$" },
+} as const;
+const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
+const axis = { type: "string", enum: ["x", "z"] } as const;
+const way = { type: "string", enum: ["skim", "paper", "block"] } as const;
+const unit = { type: "string", enum: ["mm", "in"] } as const;
+const typed = { type: "string", maxLength: 200 } as const;
+const form = (intent: string, properties: Readonly<Record<string, object>>) => ({
+  type: "object",
+  additionalProperties: false,
+  required: ["intent", "id", "base", ...Object.keys(properties)],
+  properties: { intent: { const: intent }, ...envelope, ...properties },
+});
+
+interface FormBase<Intent extends string> {
+  readonly intent: Intent;
+  readonly id: string;
+  readonly base: string;
+}
+export type TouchForm =
+  | (FormBase<"accept-touch"> &
+      Pick<Payload<"touch-accepted">, "offset" | "axis" | "way"> &
+      Readonly<Record<TouchField, string>> & { readonly sizeUnit: "mm" | "in" })
+  | (FormBase<"accept-nose"> & { readonly offset: string; readonly insert: string; readonly orientation: string })
+  | (FormBase<"choose-way"> & Pick<Payload<"way-chosen">, "offset" | "axis" | "way">)
+  | (FormBase<"undo"> & { readonly entry: string });
+
+const readForm = validator<TouchForm>({
+  oneOf: [
+    form("accept-touch", { offset, axis, way, machine: typed, size: typed, spacer: typed, sizeUnit: unit }),
+    form("accept-nose", {
+      offset,
+      insert: { type: "string", maxLength: 60 },
+      orientation: { type: "string", pattern: "^([0-9]|auto)$" },
+    }),
+    form("choose-way", { offset, axis, way }),
+    form("undo", { entry: { type: "string", format: "uuid" } }),
+  ],
+});
+
+export type TouchOutcome =
+  | { readonly outcome: "kept"; readonly form: TouchForm }
+  | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> }
+  | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
+
+/** The other side of a conflict, in the words that the question needs. */
+export interface ConflictSide {
+  readonly person: string;
+  readonly at: string;
+  /** Their value in core lengths; undefined where they took an entry back. */
+  readonly exact: number | undefined;
+}
+
+/** Carries out one form of the Touch or Table screen: validates, works it out again from what was typed, appends. */
+export async function runTouchForm(
+  setupId: string,
+  person: Person,
+  device: string,
+  fields: Readonly<Record<string, unknown>>,
+): Promise<TouchOutcome> {
+  const read = readForm(fields);
+  if (!read.ok) return refuse("This form was not complete. Reload the page; what you typed is kept.");
+  const form = read.value;
+  const state = await readSetup(sql(), setupId);
+  if (!state) return refuse("There is no such setup.");
+  const made = makeCommand(viewSetup(state), state, form, person);
+  if ("outcome" in made) return made;
+  const result = await appendEntry(database(), setupId, made, { person, device, base: Number(form.base) });
+  switch (result.outcome) {
+    case "appended":
+    case "repeated":
+      return { outcome: "kept", form };
+    case "conflict":
+      return { outcome: "conflict", theirs: sideOf(result.theirs), seq: state.seq };
+    case "refused":
+      return refuse(result.refusal.message);
+  }
+}
+
+const refuse = (message: string, fields: Readonly<Record<string, string>> = {}): TouchOutcome => ({
+  outcome: "refused",
+  message,
+  fields,
+});
+
+function makeCommand(setup: SetupView, state: SetupState, form: TouchForm, person: Person): Command | TouchOutcome {
+  const entry = { id: form.id, version: 1 } as const;
+  if (form.intent === "undo") return undoOf(state, form, entry);
+  const tool = setup.tools.find((one) => one.offset === form.offset);
+  if (!tool) return refuse(`Offset ${form.offset} has no tool in this setup.`);
+  switch (form.intent) {
+    case "choose-way":
+      return { ...entry, kind: "way-chosen", payload: { offset: form.offset, axis: form.axis, way: form.way } };
+    case "accept-nose":
+      return noseOf(setup, tool, form, entry);
+    case "accept-touch":
+      return touchOf(setup, tool, form, entry, person);
+  }
+}
+
+function touchOf(
+  setup: SetupView,
+  tool: ToolView,
+  form: Extract<TouchForm, { intent: "accept-touch" }>,
+  entry: { id: string; version: 1 },
+  person: Person,
+): Command | TouchOutcome {
+  const task = { axis: form.axis, way: form.way, sizeUnit: form.sizeUnit, decimal: person.decimalMark };
+  const { facts, solved, refusals, budget } = readTypedTouch(setup, tool, task, form);
+  if (!facts || !solved) {
+    const messages = fieldsOf(form.way).flatMap((field) =>
+      refusals[field] ? [[field, refusals[field].message] as const] : [],
+    );
+    return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
+  }
+  const { machine, size, spacer } = facts;
+  const kept = { machine: form.machine, size: form.size, spacer: form.spacer };
+  return {
+    ...entry,
+    kind: "touch-accepted",
+    payload: {
+      offset: form.offset,
+      axis: form.axis,
+      way: form.way,
+      machine,
+      size,
+      spacer,
+      work: setup.workOffset[form.axis],
+      exact: solved.exact,
+      touched: solved.touched ?? 0,
+      expectedError: budget.expanded,
+      typed: kept,
+    },
+  };
+}
+
+function noseOf(
+  { machine }: SetupView,
+  tool: ToolView,
+  form: Extract<TouchForm, { intent: "accept-nose" }>,
+  entry: { id: string; version: 1 },
+): Command | TouchOutcome {
+  const insert = readInsertDesignation(form.insert);
+  if (!insert.ok) return refuse(insert.refusal.message, { insert: insert.refusal.message });
+  const tip = tipDirectionOf("outside", { hand: tool.tool.hand });
+  if (!tip.ok) return refuse(tip.refusal.message);
+  const orientation =
+    form.orientation === "auto" ? orientationCode(tip.value, machine.numbering) : Number(form.orientation);
+  return {
+    ...entry,
+    kind: "nose-accepted",
+    payload: {
+      offset: tool.offset,
+      insert: insert.value.designation,
+      noseRadius: insert.value.noseRadius,
+      orientation,
+    },
+  };
+}
+
+function undoOf(
+  state: SetupState,
+  form: Extract<TouchForm, { intent: "undo" }>,
+  entry: { id: string; version: 1 },
+): Command | TouchOutcome {
+  const target = standing(state, form.entry);
+  if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
+  return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describe(target) } };
+}
+
+/** An entry in a few words, for the ledger's reader. */
+function describe(entry: Entry): string {
+  switch (entry.kind) {
+    case "touch-accepted":
+      return `${entry.payload.axis.toUpperCase()} geometry of offset ${entry.payload.offset}`;
+    case "nose-accepted":
+      return `radius and orientation of offset ${entry.payload.offset}`;
+    case "way-chosen":
+      return `way to touch ${entry.payload.axis.toUpperCase()} of offset ${entry.payload.offset}`;
+    default:
+      return entry.kind.replaceAll("-", " ");
+  }
+}
+
+function sideOf(theirs: Entry): ConflictSide {
+  return {
+    person: theirs.person,
+    at: theirs.at,
+    exact: theirs.kind === "touch-accepted" ? theirs.payload.exact : undefined,
+  };
+}

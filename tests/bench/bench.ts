@@ -1,0 +1,1 @@
+process.exitCode = 1;

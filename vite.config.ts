@@ -1,0 +1,16 @@
+import optimizeLocales from "@react-aria/optimize-locales-plugin";
+import { reactRouter } from "@react-router/dev/vite";
+import { defineConfig } from "vite";
+
+export default defineConfig(({ isSsrBuild }) => ({
+  plugins: [{ ...optimizeLocales.vite({ locales: ["en-US"] }), enforce: "pre" as const }, reactRouter()],
+  oxc: {
+    plugins: { styledComponents: { ssr: true, displayName: false, fileName: false, minify: true } },
+  } as Record<string, unknown>,
+  worker: { format: "es" as const },
+  build: { target: "es2022", assetsInlineLimit: 0, sourcemap: isSsrBuild === true },
+  environments: {
+    ssr: { build: { rollupOptions: { input: "./server/app.ts" } } },
+  },
+  optimizeDeps: { include: ["react-aria-components", "styled-components", "lucide-react"] },
+}));
