@@ -74,11 +74,14 @@ export const NoseDrawing = memo(function NoseDrawing({
       </text>
       <path d={`M${tip.left - 18} 78h-56`} stroke={color("ink")} strokeWidth="1.6" fill="none" />
       <path d={`M${tip.left - 78} 78l12 -4v8z`} fill={color("ink")} />
-      <text x={SHEET.width - 24} y={tip.top + 30} textAnchor="end">
-        towards the centreline
+      <text x={tip.left - 44} y={tip.top + 30} textAnchor="end">
+        towards
       </text>
-      <path d={`M${SHEET.width - 40} ${tip.top + 44}v40`} stroke={color("ink")} strokeWidth="1.6" fill="none" />
-      <path d={`M${SHEET.width - 40} ${tip.top + 92}l-4 -12h8z`} fill={color("ink")} />
+      <text x={tip.left - 44} y={tip.top + 48} textAnchor="end">
+        the centreline
+      </text>
+      <path d={`M${tip.left - 28} ${tip.top + 18}v50`} stroke={color("ink")} strokeWidth="1.6" fill="none" />
+      <path d={`M${tip.left - 28} ${tip.top + 74}l-4 -12h8z`} fill={color("ink")} />
     </Sheet>
   );
 });

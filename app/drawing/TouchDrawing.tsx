@@ -33,7 +33,9 @@ export const TouchDrawing = memo(function TouchDrawing({
   const face = at({ z: 0, x: 0 });
   const screw = at(scene.insertScrew.centre);
   const [from, to] = [at(scene.sizeFrom), at(scene.sizeTo)];
-  const backOff = at(scene.backOff.from);
+  const start = at(scene.backOff.from);
+  // A thick shank beside a thin bar reaches to the edge of the sheet: the arrow then lies on it.
+  const backOff = { left: Math.min(start.left, SHEET.width - 92), top: start.top };
   const backOffEnd = {
     left: backOff.left + scene.backOff.towards.z * BACK_OFF_LENGTH,
     top: backOff.top - scene.backOff.towards.x * BACK_OFF_LENGTH,
@@ -98,15 +100,15 @@ export const TouchDrawing = memo(function TouchDrawing({
         strokeWidth="1.4"
       />
 
-      <path d={`M${face.left} ${SHEET.height - 62}V${SHEET.height - 22}`} stroke={color("stock")} fill="none" />
-      <path d={`M${face.left} ${SHEET.height - 30}h70`} stroke={color("ink")} fill="none" markerEnd={url("ink")} />
-      <text x={face.left + 78} y={SHEET.height - 25}>
+      <path d={`M${face.left} ${SHEET.height - 66}V${SHEET.height - 30}`} stroke={color("stock")} fill="none" />
+      <path d={`M${face.left} ${SHEET.height - 38}h70`} stroke={color("ink")} fill="none" markerEnd={url("ink")} />
+      <text x={face.left + 78} y={SHEET.height - 33}>
         Z plus
       </text>
-      <text x={face.left - 8} y={SHEET.height - 25} textAnchor="end" className="quiet">
+      <text x={face.left - 8} y={SHEET.height - 33} textAnchor="end" className="quiet">
         Z0, finished face
       </text>
-      <text x="14" y={SHEET.height - 14} className="quiet">
+      <text x={SHEET.width - 12} y={SHEET.height - 6} textAnchor="end" className="quiet">
         Section, to scale {scaleText(view)}
       </text>
 
@@ -121,7 +123,7 @@ export const TouchDrawing = memo(function TouchDrawing({
         />
       ) : (
         <path
-          d={`M${(from.left + to.left) / 2} ${from.top}L${sizeBox.left + 60} ${sizeBox.top}M${from.left} ${from.top - 14}v22M${to.left} ${to.top - 14}v22`}
+          d={`M${(from.left + to.left) / 2} ${from.top}L${sizeBox.left} ${sizeBox.top + 26}M${from.left} ${from.top - 14}v22M${to.left} ${to.top - 14}v22`}
           stroke={color("measured")}
           strokeWidth="1.6"
           fill="none"

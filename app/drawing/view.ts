@@ -31,14 +31,20 @@ export function pathOf(view: View, polygon: Polygon): string {
 }
 
 /** Share of the sheet's height that the stock takes up, and where centreline and face lie on it. */
-const STOCK_SHARE = 0.44;
+const STOCK_SHARE = 0.46;
 const CENTRELINE = 0.665;
-const FACE = 0.56;
+const FACE = 0.6;
 
-/** A view in which a bar of this diameter fills its share of the sheet, with room above it for the tool. */
-export function viewOfBar(diameter: number): View {
+/** Share of the width, right of the face, that a tool's shank may take up beside a thin bar. */
+const SHANK_SHARE = 0.38;
+
+/**
+ * A view in which a bar of this diameter fills its share of the sheet, with room above it for the tool; smaller where
+ * a thick shank would fill the sheet beside a thin bar. Millimetres.
+ */
+export function viewOfBar(diameter: number, shank: number): View {
   return {
-    scale: (SHEET.height * STOCK_SHARE) / diameter,
+    scale: Math.min((SHEET.height * STOCK_SHARE) / diameter, (SHEET.width * SHANK_SHARE) / (1.25 * shank)),
     originZ: SHEET.width * FACE,
     originX: SHEET.height * CENTRELINE,
   };

@@ -70,7 +70,7 @@ export function LengthEntry(props: LengthEntryProps) {
     >
       <Box $tone={tone}>
         {prefix && <span aria-hidden="true">{prefix}</span>}
-        <Number
+        <Digits
           ref={input}
           autoComplete="off"
           autoCapitalize="off"
@@ -150,7 +150,7 @@ const Box = styled.div<{ $tone: Token }>`
   &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   [data-invalid] & { border-color: ${color("stop")}; background: ${color("stopGround")}; }
 `;
-const Number = styled(Input)`
+const Digits = styled(Input)`
   width: 9.2ch;
   min-width: 0;
   padding: 6px 0;

@@ -1,15 +1,15 @@
 import { Download } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView, TouchedAxis } from "../../core/ledger/index.ts";
 import { type KeyIn, setupTable, type TableRow } from "../../core/offsets/index.ts";
 import { decimalsOf, formatLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { offsetNumber, toolNumber } from "../touch/toolNumber.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
-import { offsetsFile } from "./offsetsFile.ts";
+import { type OffsetsFile, offsetsFile } from "./offsetsFile.ts";
 
 const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
   overwrite: "This machine overwrites a cell with what is keyed.",
@@ -41,12 +41,11 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
         {rows.length === 0 ? (
           <p>This setup has no tools yet.</p>
         ) : (
-          <Scroll role="region" aria-label="Offset table" tabIndex={0}>
+          <Scroll aria-label="Offset table" tabIndex={0}>
             <Grid>
               <thead>
                 <tr>
-                  <th scope="col">offset</th>
-                  <th scope="col">axis</th>
+                  <th scope="col">offset, column</th>
                   <th scope="col">in the control</th>
                   <th scope="col">from Luvrit</th>
                   <th scope="col">difference</th>
@@ -74,21 +73,27 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
             <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
           </p>
         ) : (
-          <>
-            <p>
-              Data-setting G-code, {file.rows === 1 ? "one tool" : `${file.rows} tools`}. Read it before it is loaded;
-              then load it with the machine standing still.
-            </p>
-            <pre role="region" aria-label="Contents of the file" tabIndex={0}>
-              {file.text}
-            </pre>
-            <TakeFile href={`/setups/${setupId}/offsets.nc`} download={file.name}>
-              <Download size={22} aria-hidden="true" /> Take {file.name}
-            </TakeFile>
-          </>
+          <TakeAway setupId={setupId} file={file} />
         )}
       </Aside>
     </Page>
+  );
+}
+
+function TakeAway({ setupId, file }: { readonly setupId: string; readonly file: OffsetsFile }) {
+  return (
+    <>
+      <p>
+        Data-setting G-code, {file.rows === 1 ? "one tool" : `${file.rows} tools`}. Read it before it is loaded; then
+        load it with the machine standing still.
+      </p>
+      <FileText aria-label="Contents of the file" tabIndex={0}>
+        <pre>{file.text}</pre>
+      </FileText>
+      <TakeFile href={`/setups/${setupId}/offsets.nc`} download={file.name}>
+        <Download size={22} aria-hidden="true" /> Take {file.name}
+      </TakeFile>
+    </>
   );
 }
 
@@ -107,7 +112,7 @@ function Rows({
   const { tool } = row;
   const action = `/setups/${setupId}/table`;
   const write = (value: number | undefined, resolution: number, sign?: "always") =>
-    value === undefined ? "·" : formatLength(value, resolution, sign ? { sign } : {});
+    value === undefined ? "–" : formatLength(value, resolution, sign ? { sign } : {});
   const axisRow = (axis: TouchedAxis) => {
     const keyed = row[axis];
     const touch = tool[axis];
@@ -115,13 +120,6 @@ function Rows({
     const wear = row.wear[axis];
     return (
       <tr key={axis}>
-        {axis === "x" && (
-          <th scope="rowgroup" rowSpan={4}>
-            <strong>{offsetNumber(setup, tool.offset)}</strong>
-            <span>{tool.tool.description}</span>
-            <span>{tool.tool.insert}</span>
-          </th>
-        )}
         <th scope="row">
           {axis.toUpperCase()}{" "}
           <small>
@@ -133,7 +131,7 @@ function Rows({
         <td>
           <strong>{write(keyed?.value, resolution)}</strong>
         </td>
-        <td>{keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "·"}</td>
+        <td>{keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}</td>
         <Key>
           {keyed ? (
             <>
@@ -143,13 +141,13 @@ function Rows({
           ) : (
             <Link
               to={`/setups/${setupId}/touch?tool=${tool.offset}&do=${axis}`}
-              aria-label={`Touch ${axis.toUpperCase()} of ${toolNumber(setup, tool.offset)}`}
+              aria-label={`Touch ${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
             >
               touch it
             </Link>
           )}
         </Key>
-        <td>{keyed ? write(keyed.display, resolution) : "·"}</td>
+        <td>{keyed ? write(keyed.display, resolution) : "–"}</td>
         <Source>
           {touch && `${touch.way}, ${touch.person}`}
           {touch && mayEnter && (
@@ -157,7 +155,7 @@ function Rows({
               entry={touch.entry}
               seq={setup.seq}
               label="Take back"
-              what={`${axis.toUpperCase()} of ${toolNumber(setup, tool.offset)}`}
+              what={`${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
               action={action}
             />
           )}
@@ -170,14 +168,14 @@ function Rows({
       <th scope="row">{name}</th>
       <td>{before}</td>
       <td>
-        <strong>{value ?? "·"}</strong>
+        <strong>{value ?? "–"}</strong>
       </td>
-      <td>{value === undefined ? "·" : value === before ? "same" : "changed"}</td>
+      <td>{value === undefined ? "–" : value === before ? "same" : "changed"}</td>
       <Key>
         {value ?? (
           <Link
             to={`/setups/${setupId}/touch?tool=${tool.offset}&do=nose`}
-            aria-label={`Enter ${name} of ${toolNumber(setup, tool.offset)}`}
+            aria-label={`Enter ${name} of ${toolNumber(setup.machine, tool.offset)}`}
           >
             enter it
           </Link>
@@ -191,7 +189,7 @@ function Rows({
             entry={tool.nose.entry}
             seq={setup.seq}
             label="Take back"
-            what={`radius and orientation of ${toolNumber(setup, tool.offset)}`}
+            what={`radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}
             action={action}
           />
         )}
@@ -202,17 +200,23 @@ function Rows({
   const radiusNow = row.noseRadius.value === undefined ? undefined : write(row.noseRadius.value, machine.resolution.z);
   return (
     <tbody>
+      <Head>
+        <th scope="rowgroup" colSpan={7}>
+          <strong>{offsetNumber(machine, tool.offset)}</strong> {tool.tool.description} · {tool.tool.insert} · station{" "}
+          {tool.station}
+        </th>
+      </Head>
       {axisRow("x")}
       {axisRow("z")}
       {plainRow("nose radius", radiusBefore, radiusNow, true)}
-      {plainRow("tip orientation", row.orientation.before?.toString() ?? "·", row.orientation.value?.toString(), false)}
+      {plainRow("tip orientation", row.orientation.before?.toString() ?? "–", row.orientation.value?.toString(), false)}
     </tbody>
   );
 }
 
 const Page = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 400px;
+  grid-template-columns: minmax(0, 1fr) 350px;
   height: calc(100dvh - 52px);
   @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
   @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 620px; }
@@ -227,7 +231,7 @@ const Main = styled.main`
   h1 { font-size: ${size.number}; }
   header p { font-size: ${size.small}; color: ${color("quiet")}; }
 `;
-const Scroll = styled.div`
+const Scroll = styled.section`
   overflow: auto;
   border: 1px solid ${color("line")};
   border-radius: ${radius};
@@ -239,17 +243,20 @@ const Grid = styled.table`
   border-collapse: collapse;
   font-size: ${size.small};
   thead th { position: sticky; top: 0; padding: 8px; background: ${color("sheet")}; box-shadow: inset 0 -1px ${color("line")}; text-align: right; color: ${color("quiet")}; font-weight: 600; white-space: nowrap; }
-  thead th:nth-child(-n + 2), tbody th { text-align: left; }
+  thead th:first-child, tbody th { text-align: left; }
   td { padding: 4px 8px; ${mono} font-size: ${size.text}; text-align: right; white-space: nowrap; }
   tbody tr { height: 52px; border-top: 1px solid color-mix(in srgb, ${color("line")} 55%, transparent); }
   tbody { border-top: 2px solid ${color("edge")}; }
   tbody th { padding: 4px 8px; font-weight: 600; }
-  tbody th[scope="rowgroup"] { vertical-align: top; padding-top: 14px; }
-  tbody th[scope="rowgroup"] strong { ${mono} font-size: ${size.number}; }
-  tbody th[scope="rowgroup"] span { display: block; font-weight: 400; color: ${color("quiet")}; }
   small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; white-space: nowrap; }
 `;
+const Head = styled.tr`
+  && { height: 44px; background: ${color("selected")}; }
+  && th { font-weight: 400; }
+  strong { ${mono} font-size: ${size.number}; margin-right: 6px; }
+`;
 const Key = styled.td`
+  small { display: block; line-height: 1; }
   && { font-size: ${size.number}; font-weight: 700; }
   a { display: inline-grid; min-height: 48px; place-items: center; font-size: ${size.small}; font-weight: 600; font-family: "Atkinson Hyperlegible Next Variable", sans-serif; }
 `;
@@ -272,6 +279,15 @@ const Aside = styled.aside`
   background: ${color("sheet")};
   h2 { font-size: ${size.text}; }
   p { font-size: ${size.small}; }
-  pre { flex: 1; min-height: 0; margin: 0; padding: 12px; overflow: auto; border: 1px solid ${color("line")}; border-radius: ${radius}; ${mono} font-size: ${size.small}; background: ${color("plate")}; white-space: pre-wrap; }
+`;
+const FileText = styled.section`
+  flex: 1;
+  min-height: 0;
+  padding: 12px;
+  overflow: auto;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("plate")};
+  pre { margin: 0; ${mono} font-size: ${size.small}; white-space: pre-wrap; }
 `;
 const TakeFile = styled.a`${buttonLink}`;

@@ -25,7 +25,7 @@ export function FootStrip({ setup: { machine }, axis, way, entry, mayEnter, onKe
     <Strip>
       <Readout>
         <span>{name}</span>
-        <b>{readout ? formatLength(readout.exact, machine.resolution[axis]) : "·"}</b>
+        <b>{readout ? formatLength(readout.exact, machine.resolution[axis]) : "–"}</b>
         <small>{readout ? <Age since={entry.heldAt} /> : "no position feed: key it"}</small>
       </Readout>
       {mayEnter && <PlainButton onPress={onKeyReading}>Key the reading</PlainButton>}
@@ -41,12 +41,11 @@ const REFRESH_MS = 5000;
 
 /** How long ago the reading was keyed on this page. */
 function Age({ since }: { readonly since: number | undefined }) {
-  const [now, setNow] = useState(since ?? 0);
+  const [now, setNow] = useState(0);
   useEffect(() => {
-    setNow(Date.now());
     const timer = setInterval(() => setNow(Date.now()), REFRESH_MS);
     return () => clearInterval(timer);
-  }, [since]);
+  }, []);
   if (since === undefined) return "kept from before";
   const seconds = Math.max(0, Math.round((now - since) / 1000));
   if (seconds < REFRESH_MS / 1000) return "keyed just now";

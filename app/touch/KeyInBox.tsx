@@ -40,7 +40,7 @@ export function KeyInBox({ setup: { machine }, axis, offset, keyed, wear, isKept
       )}
       <p>{what}</p>
       <output aria-label={what}>
-        {keyed ? formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {}) : "·"}
+        {keyed ? formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {}) : "–"}
       </output>
       {keyed && as !== "overwrite" && (
         <small>
@@ -50,7 +50,7 @@ export function KeyInBox({ setup: { machine }, axis, offset, keyed, wear, isKept
       <Display>
         <span>then the display must read</span>
         <b>
-          {name} {keyed ? formatLength(keyed.display, resolution) : "·"}
+          {name} {keyed ? formatLength(keyed.display, resolution) : "–"}
         </b>
         <small>with this offset active and nothing moved{isKept ? "" : "; if it does not, stop"}</small>
       </Display>
@@ -65,7 +65,7 @@ const Box = styled.div<{ $idle: boolean }>`
   border-radius: ${radius};
   font-size: ${size.small};
   > p { font-weight: 600; }
-  > output { min-height: 46px; ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
+  > output { color: ${({ $idle }) => color($idle ? "quiet" : "ink")}; min-height: 46px; ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
   small { font-size: ${size.small}; color: ${color("quiet")}; text-align: right; font-weight: 400; }
 `;
 const Display = styled.div`

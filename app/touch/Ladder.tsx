@@ -1,5 +1,5 @@
 import { styled } from "styled-components";
-import { fromControl, toControl } from "../../core/frame/index.ts";
+import { fromControl, offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
 import { closureOf, keyIn } from "../../core/offsets/index.ts";
 import type { Quantity } from "../../core/touch/index.ts";
@@ -8,7 +8,6 @@ import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 import { KeyInBox } from "./KeyInBox.tsx";
-import { offsetNumber, toolNumber } from "./toolNumber.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import type { useTouchEntry } from "./useTouchEntry.ts";
 import { wording } from "./words.ts";
@@ -43,7 +42,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
     sign?: "always",
   ) =>
     millimetres === undefined
-      ? "·"
+      ? "–"
       : formatLength(toControl(machine, axis, millimetres, crossing), machine.resolution[axis], sign ? { sign } : {});
 
   const spacer = way === "skim" ? 0 : understood.spacer?.mm;
@@ -79,9 +78,9 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
   const answer = entry.answer;
 
   return (
-    <Panel aria-label={`Result, ${name} of ${toolNumber(setup, tool.offset)}`}>
+    <Panel aria-label={`Result, ${name} of ${toolNumber(setup.machine, tool.offset)}`}>
       <h1>
-        {toolNumber(setup, tool.offset)} · {name} geometry
+        {toolNumber(setup.machine, tool.offset)} · {name} geometry
       </h1>
       <Sum>
         {rungs.map(({ quantity, label, value }) => (
@@ -94,7 +93,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       <KeyInBox
         setup={setup}
         axis={axis}
-        offset={offsetNumber(setup, tool.offset)}
+        offset={offsetNumber(setup.machine, tool.offset)}
         keyed={keyed}
         wear={wear}
         isKept={found === undefined && kept !== undefined}
@@ -109,8 +108,12 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
           <dd>
             {keyed && keyed.before !== undefined
               ? formatLength(keyed.value - keyed.before, machine.resolution[axis], { sign: "always" })
-              : "·"}
+              : "–"}
           </dd>
+        </div>
+        <div>
+          <dt>tightest tolerance it makes</dt>
+          <dd>± {show(tool.tolerance[axis])}</dd>
         </div>
         <div>
           <dt>expected error</dt>
@@ -118,7 +121,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
         </div>
         <div>
           <dt>closure G + W + S + P − M</dt>
-          <dd>{closure ? (closure.closes ? "closes" : "open") : "·"}</dd>
+          <dd>{closure ? (closure.closes ? "closes" : "open") : "–"}</dd>
         </div>
       </Facts>
       <Foot>
@@ -129,7 +132,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
             </strong>
             <p>
               On record: {answer.theirs.exact === undefined ? "taken back" : show(answer.theirs.exact, "tool-offset")}.
-              Yours: {found ? show(found.exact, "tool-offset") : "·"}.
+              Yours: {found ? show(found.exact, "tool-offset") : "–"}.
             </p>
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
@@ -151,7 +154,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
                 entry={kept.entry}
                 seq={setup.seq}
                 label="Take back"
-                what={`${name} of ${toolNumber(setup, tool.offset)}`}
+                what={`${name} of ${toolNumber(setup.machine, tool.offset)}`}
               />
             )}
           </Kept>

@@ -2,6 +2,7 @@ import { useMemo, useRef, useState } from "react";
 import { FieldError, Input, TextField } from "react-aria-components";
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
+import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
 import { radiusForControl } from "../../core/offsets/index.ts";
 import { orientationCode, readInsertDesignation, tipDirectionOf } from "../../core/tool/index.ts";
@@ -16,7 +17,6 @@ import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Caution, Strip } from "./FootStrip.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
-import { offsetNumber, toolNumber } from "./toolNumber.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
 
@@ -51,7 +51,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
       { method: "post" },
     );
   };
-  const number = offsetNumber(setup, tool.offset);
+  const number = offsetNumber(setup.machine, tool.offset);
   return (
     <>
       <Centre
@@ -99,11 +99,11 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </Centre>
-      <Panel aria-label={`Result, radius and orientation of ${toolNumber(setup, tool.offset)}`}>
-        <h1>{toolNumber(setup, tool.offset)} · radius and tip</h1>
+      <Panel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
+        <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
         <Box>
           <p>Key into nose radius, offset {number}</p>
-          <output>{insert.ok ? show(insert.value.noseRadius) : "·"}</output>
+          <output>{insert.ok ? show(insert.value.noseRadius) : "–"}</output>
         </Box>
         <Box>
           <p>Key into tip orientation, offset {number}</p>
@@ -142,7 +142,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
                   entry={tool.nose.entry}
                   seq={setup.seq}
                   label="Take back"
-                  what={`radius and orientation of ${toolNumber(setup, tool.offset)}`}
+                  what={`radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}
                 />
               )}
             </Kept>

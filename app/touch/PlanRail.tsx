@@ -1,12 +1,12 @@
 import { Check, CircleDot, Clock } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { addressOf } from "./stepOf.ts";
-import { toolNumber } from "./toolNumber.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "radius, tip" };
 const STATE_WORD: Readonly<Record<Step["state"], string>> = { done: "done", ready: "to do", waiting: "waits" };
@@ -38,13 +38,12 @@ export function PlanRail({
             tool && (
               <Group key={offset} $current={offset === current.offset}>
                 <Head>
-                  <strong>{toolNumber(setup, offset)}</strong>
+                  <strong>{toolNumber(setup.machine, offset)}</strong>
                   <ToolIcon tool={tool.tool} />
                   <span>
                     <b>{tool.tool.description}</b>
-                    <small>
-                      station {tool.station} · {tool.tool.insert}
-                    </small>
+                    <small>station {tool.station}</small>
+                    <small>{tool.tool.insert}</small>
                   </span>
                 </Head>
                 <Steps>
@@ -56,7 +55,7 @@ export function PlanRail({
                       preventScrollReset
                       $state={step.state}
                       aria-current={offset === current.offset && step.kind === current.kind ? "step" : undefined}
-                      aria-label={`${STEP_NAME[step.kind]} of ${toolNumber(setup, offset)}, ${STATE_WORD[step.state]}${step.reason ? ` ${step.reason}` : ""}`}
+                      aria-label={`${STEP_NAME[step.kind]} of ${toolNumber(setup.machine, offset)}, ${STATE_WORD[step.state]}${step.reason ? ` ${step.reason}` : ""}`}
                     >
                       {step.state === "done" ? (
                         <Check size={16} aria-hidden="true" />
@@ -108,7 +107,7 @@ const Head = styled.div`
   gap: 8px;
   > strong { ${mono} font-size: ${size.text}; }
   b { display: block; line-height: 1.15; }
-  small { font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.15; }
+  small { display: block; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
   @media (width < 1200px) {
     grid-template-columns: auto minmax(0, 1fr);
     > svg { display: none; }

@@ -31,7 +31,7 @@ const SPACER_BOX = { left: 20, top: 152 };
 export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }: TouchFormProps) {
   const { stock, machine } = setup;
   const stockDiameter = stock.measuredDiameter ?? stock.nominalDiameter;
-  const view = useMemo(() => viewOfBar(stockDiameter), [stockDiameter]);
+  const view = useMemo(() => viewOfBar(stockDiameter, tool.tool.shank), [stockDiameter, tool.tool.shank]);
   const insert = useMemo(() => readInsertDesignation(tool.tool.insert), [tool.tool.insert]);
   const { size: typedSize, spacer } = entry.reading.understood;
   const faced = setup.tools.some((one) => one.z !== undefined);
@@ -60,11 +60,11 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
   const words = wording(axis, way);
   const name = axis.toUpperCase();
   const middle = toSheet(view, { z: (scene.sizeFrom.z + scene.sizeTo.z) / 2, x: 0 });
-  // On X the box sits on the centreline of its own dimension; on Z below the bar, beside the short dimension.
+  // On X the box sits on the centreline, on its own dimension; on Z in front of the face, beside the short dimension.
   const sizeBox =
     axis === "x"
       ? { left: Math.max(8, middle.left - 216), top: middle.top - 26 }
-      : { left: 20, top: SHEET.height - 118 };
+      : { left: middle.left + 30, top: toSheet(view, scene.sizeFrom).top - 26 };
   const entries = (
     <>
       <At $left={MACHINE_BOX.left} $top={MACHINE_BOX.top}>
@@ -100,7 +100,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
           />
         </At>
       )}
-      <At $left={sizeBox.left} $top={sizeBox.top}>
+      <At $left={sizeBox.left} $top={sizeBox.top} $toRight={axis === "z"}>
         <LengthEntry
           name="size"
           label={`${words.sizeSpoken}, ${name}, tool ${tool.offset}`}
@@ -119,30 +119,37 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
     </>
   );
   return (
-    <Room>
-      <Sheet>
-        <TouchDrawing
-          scene={scene}
-          view={view}
-          axis={axis}
-          machineBox={{ left: MACHINE_BOX.left + 245, top: MACHINE_BOX.top + 26 }}
-          spacerBox={scene.spacer ? { left: SPACER_BOX.left + 222, top: SPACER_BOX.top + 26 } : undefined}
-          sizeBox={sizeBox}
-        />
-        <Instruction>{instruction(axis, way)}</Instruction>
-        {entries}
-      </Sheet>
-    </Room>
+    <Frame>
+      <Instruction>{instruction(axis, way)}</Instruction>
+      <Room>
+        <Sheet>
+          <TouchDrawing
+            scene={scene}
+            view={view}
+            axis={axis}
+            machineBox={{ left: MACHINE_BOX.left + 245, top: MACHINE_BOX.top + 26 }}
+            spacerBox={scene.spacer ? { left: SPACER_BOX.left + 222, top: SPACER_BOX.top + 26 } : undefined}
+            sizeBox={sizeBox}
+          />
+          {entries}
+        </Sheet>
+      </Room>
+    </Frame>
   );
 }
 
-const Room = styled.div`
+const Frame = styled.div`
   display: grid;
-  place-items: center;
+  grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
   border: 1px solid ${color("line")};
   border-radius: 3px;
   background: ${color("drawing")};
+`;
+const Room = styled.div`
+  display: grid;
+  place-items: center;
+  min-height: 0;
   overflow: hidden;
   container-type: size;
 `;
@@ -152,17 +159,17 @@ const Sheet = styled.div`
   aspect-ratio: ${SHEET.width} / ${SHEET.height};
   width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
 `;
-const At = styled.div<{ $left: number; $top: number }>`
+/** A box at its place on the sheet, or as far right as the sheet goes. */
+const At = styled.div<{ $left: number; $top: number; $toRight?: boolean }>`
   position: absolute;
-  left: ${({ $left }) => (100 * $left) / SHEET.width}%;
+  ${({ $left, $toRight }) => ($toRight ? "right: 6px;" : `left: ${(100 * $left) / SHEET.width}%;`)}
   top: ${({ $top }) => (100 * $top) / SHEET.height}%;
   &:focus-within { z-index: 2; }
 `;
 const Instruction = styled.p`
-  position: absolute;
-  inset: 10px 12px auto 14px;
+  padding: 7px 14px;
+  border-bottom: 1px solid ${color("line")};
   font-size: ${size.small};
-  color: ${color("ink")};
 `;
 const Unknown = styled.p`
   padding: 24px;

@@ -21,7 +21,6 @@ export function Ways({ setup, tool, axis, way, onWay, isDisabled }: WaysProps) {
   const { machine } = setup;
   const write = (millimetres: number) =>
     formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution[axis]);
-  const plusMinus = tool.tolerance[axis];
   return (
     <Group
       aria-label={`Way to touch ${axis.toUpperCase()}`}
@@ -31,7 +30,7 @@ export function Ways({ setup, tool, axis, way, onWay, isDisabled }: WaysProps) {
       isDisabled={isDisabled}
     >
       {WAYS.map(({ way: one, name }, index) => {
-        const { expanded, fits } = errorBudget(machine, axis, one, plusMinus);
+        const { expanded, fits } = errorBudget(machine, axis, one, tool.tolerance[axis]);
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>
@@ -39,8 +38,7 @@ export function Ways({ setup, tool, axis, way, onWay, isDisabled }: WaysProps) {
             </strong>
             <span>
               {fits ? <Check size={16} aria-hidden="true" /> : <TriangleAlert size={16} aria-hidden="true" />}
-              ±&thinsp;{write(expanded)} {fits ? "fits" : "too coarse for"} {axis === "x" ? "Ø " : ""}±&thinsp;
-              {write(plusMinus)}
+              ±&thinsp;{write(expanded)} {fits ? "fits" : "too coarse here"}
             </span>
           </Way>
         );

@@ -17,7 +17,7 @@ const light = {
   selected: "#E3E8FB",
   machine: "#141920",
   measured: "#27348B",
-  spacer: "#8A5100",
+  spacer: "#9A5B00",
   spacerFill: "#F3C778",
   doubtGround: "#FDF2DC",
   tool: "#0B6E6E",

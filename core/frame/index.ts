@@ -8,3 +8,4 @@ export {
 } from "./axis.ts";
 export { fromControl, toControl } from "./controlBoundary.ts";
 export { CONTROL_NUMBERINGS, type MachineProfile, machineProfileSchema } from "./machineProfile.ts";
+export { offsetNumber, toolNumber } from "./toolNumber.ts";

@@ -1,3 +1,4 @@
+import { toolNumber } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
 
 /** What is done on one tool in one go: an axis to touch, or the nose radius and tip orientation to confirm. */
@@ -18,7 +19,7 @@ const WITHIN_TOOL: readonly StepKind[] = ["x", "z", "nose"];
  * The work of a setup in the order in which it is proposed: the tool that makes the face first, since every other tool
  * touches on that face; then by station. A step waits while what it touches does not exist yet.
  */
-export function touchingOrder(setup: Pick<SetupView, "tools">): readonly Step[] {
+export function touchingOrder(setup: Pick<SetupView, "tools" | "machine">): readonly Step[] {
   const facing = setup.tools.find(({ tool }) => tool.faces);
   const rest = setup.tools.filter((tool) => tool !== facing).sort(byStation);
   const faceIsMade = facing === undefined || facing.z !== undefined;
@@ -27,7 +28,11 @@ export function touchingOrder(setup: Pick<SetupView, "tools">): readonly Step[] 
       const step = { offset: tool.offset, kind };
       if (isDone(tool, kind)) return { ...step, state: "done", reason: "" };
       if (kind === "z" && tool !== facing && !faceIsMade)
-        return { ...step, state: "waiting", reason: `after T${facing.offset} has made the face` };
+        return {
+          ...step,
+          state: "waiting",
+          reason: `after ${toolNumber(setup.machine, facing.offset)} has made the face`,
+        };
       return { ...step, state: "ready", reason: "" };
     }),
   );

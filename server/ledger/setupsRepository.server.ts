@@ -1,3 +1,4 @@
+import { offsetNumber } from "../../core/frame/index.ts";
 import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
 import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Sql } from "../database/pool.server.ts";
@@ -12,6 +13,7 @@ export interface SetupSummary {
   readonly signedOff: boolean;
   readonly stepsDone: number;
   readonly stepsTotal: number;
+  /** The next step; the offset number has its control's digits. */
   readonly next: { readonly offset: string; readonly kind: StepKind } | undefined;
   readonly changedAt: string;
 }
@@ -94,7 +96,7 @@ function summaryOf(state: SetupState): [number, boolean, number, number, string 
     view.signedOff,
     done,
     order.length,
-    next?.offset ?? null,
+    next ? offsetNumber(view.machine, next.offset) : null,
     next?.kind ?? null,
     JSON.stringify(state),
   ];

@@ -8,13 +8,13 @@ export interface InsertOutline {
   readonly noseRadius: number;
   /** Middle of the insert, where its screw is. */
   readonly centre: Point;
-  /** Directions of the main and the minor cutting edge, away from the nose. */
-  readonly mainEdge: Point;
-  readonly minorEdge: Point;
+  /** Where the main cutting edge ends, and where the minor one does, corners taken as sharp. */
+  readonly mainEnd: Point;
+  readonly minorEnd: Point;
 }
 
 /** Steps of a quarter turn in a rounded corner; the steps include the axis directions, where the nose touches. */
-const STEPS_PER_QUARTER = 8;
+const STEPS_PER_QUARTER = 24;
 
 /**
  * Outline of a right-hand outside turning insert seen from above the rake face, chuck to the left.
@@ -30,7 +30,8 @@ export function insertOutline(insert: Insert, leadAngle: number): InsertOutline 
   const mainEdge = direction(mainAngle);
   if (insert.includedAngle === null) {
     const outline = arc(noseCentre, noseRadius, 0, 2 * Math.PI);
-    return { outline, noseCentre, noseRadius, centre: noseCentre, mainEdge, minorEdge: direction(mainAngle - 90) };
+    const mainEnd = point(0, 2 * noseRadius);
+    return { outline, noseCentre, noseRadius, centre: noseCentre, mainEnd, minorEnd: point(2 * noseRadius, 0) };
   }
   const included = insert.includedAngle;
   const minorEdge = direction(mainAngle - included);
@@ -40,7 +41,8 @@ export function insertOutline(insert: Insert, leadAngle: number): InsertOutline 
     plus(corner, plus(times(mainEdge, z), times(minorEdge, x))),
   );
   const centre = times(corners.reduce(plus), 1 / corners.length);
-  return { outline: roundCorners(corners, noseRadius), noseCentre, noseRadius, centre, mainEdge, minorEdge };
+  const [mainEnd, minorEnd] = [corners[1] as Point, corners.at(-1) as Point];
+  return { outline: roundCorners(corners, noseRadius), noseCentre, noseRadius, centre, mainEnd, minorEnd };
 }
 
 /** Corners in the skewed frame of main and minor edge (coordinates are lengths along the two), the nose corner first. */

@@ -45,11 +45,13 @@ export interface OutsideTouchScene {
   readonly backOff: { readonly from: Point; readonly towards: Point };
 }
 
-/** Share of the stick-out that a skim runs over, and its largest length: enough for a micrometer's anvils. */
+/** Length of a skim in bar diameters: enough for a micrometer's anvils; and the share of the stick-out that it may take. */
+const SKIM_IN_DIAMETERS = 0.4;
 const SKIM_SHARE = 0.4;
-const LONGEST_SKIM = 22;
-/** How far the raw end may stand out before the typed stock-to-face says otherwise. */
-const SPACER_LENGTH = 9;
+/** Length of a spacer along the surface that it lies on, in bar diameters. */
+const SPACER_IN_DIAMETERS = 0.16;
+/** Farther than any drawing reaches, in millimetres: where shank and bar run off the sheet. */
+const BEYOND_THE_SHEET = 400;
 
 /**
  * The section of an outside touch with a right-hand tool, to scale, at the moment of contact: the nose touches the
@@ -68,29 +70,30 @@ function diameterScene(situation: OutsideTouchSituation): OutsideTouchScene {
   const radius =
     Math.min(situation.size !== undefined && situation.size > 0 ? situation.size : usual, stockDiameter) / 2;
   const end = situation.faced ? 0 : situation.toFace;
-  const run = Math.min(LONGEST_SKIM, stickOut * SKIM_SHARE);
+  const run = Math.min(stockDiameter * SKIM_IN_DIAMETERS, stickOut * SKIM_SHARE);
   const tipZ = end - run;
 
   const wall: Polygon =
     radius < stockRadius - 1e-9
       ? [
-          point(-stickOut - 60, 0),
-          point(-stickOut - 60, stockRadius),
+          point(-stickOut - BEYOND_THE_SHEET, 0),
+          point(-stickOut - BEYOND_THE_SHEET, stockRadius),
           point(tipZ, stockRadius),
           point(tipZ, radius),
           point(end, radius),
           point(end, 0),
         ]
-      : rectangle(-stickOut - 60, 0, end, stockRadius);
+      : rectangle(-stickOut - BEYOND_THE_SHEET, 0, end, stockRadius);
   const thickness = drawnSpacer(situation);
+  const spacerLength = stockDiameter * SPACER_IN_DIAMETERS;
   const contact = point(tipZ, radius);
   const programmed = point(tipZ, radius + thickness);
   const spacer =
     thickness > 0
       ? rectangle(
-          tipZ - SPACER_LENGTH / 2,
+          tipZ - spacerLength / 2,
           radius,
-          tipZ + SPACER_LENGTH / 2 + situation.insert.noseRadius,
+          tipZ + spacerLength / 2 + situation.insert.noseRadius,
           radius + thickness,
         )
       : undefined;
@@ -105,12 +108,7 @@ function diameterScene(situation: OutsideTouchSituation): OutsideTouchScene {
     sizeFrom: point(across, -radius),
     sizeTo: point(across, radius),
     // After a skim X must not move: out along Z. After a feel, straight off the surface.
-    backOff: skimmed
-      ? {
-          from: plus(programmed, point(situation.tool.shank * 1.35, situation.insert.inscribedCircle * 0.35)),
-          towards: point(1, 0),
-        }
-      : { from: point(tipZ - 7, radius + situation.insert.inscribedCircle), towards: point(0, 1) },
+    backOff: { from: besideShank(situation, programmed), towards: skimmed ? point(1, 0) : point(0, 1) },
   };
 }
 
@@ -118,8 +116,9 @@ function faceScene(situation: OutsideTouchSituation): OutsideTouchScene {
   const { stickOut, stockDiameter, way } = situation;
   const stockRadius = stockDiameter / 2;
   const face = situation.size !== undefined && situation.size >= 0 && situation.size < stickOut ? situation.size : 0;
-  const wall = rectangle(-stickOut - 60, 0, face, stockRadius);
+  const wall = rectangle(-stickOut - BEYOND_THE_SHEET, 0, face, stockRadius);
   const thickness = drawnSpacer(situation);
+  const spacerLength = stockDiameter * SPACER_IN_DIAMETERS;
   const tipX = stockRadius * 0.3;
   const contact = point(face, tipX);
   const programmed = point(face + thickness, tipX);
@@ -127,9 +126,9 @@ function faceScene(situation: OutsideTouchSituation): OutsideTouchScene {
     thickness > 0
       ? rectangle(
           face,
-          tipX - SPACER_LENGTH / 2,
+          tipX - spacerLength / 2,
           face + thickness,
-          tipX + SPACER_LENGTH / 2 + situation.insert.noseRadius,
+          tipX + spacerLength / 2 + situation.insert.noseRadius,
         )
       : undefined;
   const skimmed = way === "skim";
@@ -140,16 +139,16 @@ function faceScene(situation: OutsideTouchSituation): OutsideTouchScene {
     spacer,
     contact,
     rawEnd: !situation.faced && !skimmed ? situation.toFace : undefined,
-    sizeFrom: point(0, -stockRadius * 1.1),
-    sizeTo: point(face, -stockRadius * 1.1),
+    sizeFrom: point(0, -stockRadius * 0.42),
+    sizeTo: point(face, -stockRadius * 0.42),
     // After a facing cut Z must not move: out along X. After a feel, straight off the face.
-    backOff: skimmed
-      ? { from: point(programmed.z + situation.tool.shank * 1.45, stockRadius * 1.05), towards: point(0, 1) }
-      : {
-          from: point(programmed.z + situation.tool.shank * 1.35, tipX + situation.insert.inscribedCircle * 0.35),
-          towards: point(1, 0),
-        },
+    backOff: { from: besideShank(situation, programmed), towards: skimmed ? point(0, 1) : point(1, 0) },
   };
+}
+
+/** Where the back-off arrow begins: in the open, on the far side of the shank. */
+function besideShank({ tool, insert }: OutsideTouchSituation, tip: Point): Point {
+  return plus(tip, point(tool.shank * 1.42, insert.inscribedCircle * 0.5));
 }
 
 function drawnSpacer({ way, spacer, visibleSpacer }: OutsideTouchSituation): number {
@@ -162,18 +161,17 @@ function toolAt({ tool, insert }: OutsideTouchSituation, tip: Point) {
   const shape = insertOutline(insert, tool.leadAngle);
   const { shank, overhang } = tool;
   const circle = insert.inscribedCircle;
-  const reach = Math.max(overhang, circle * 1.6);
   // The tip stands out from the shank's chuck side by about a quarter of the shank, as on ordinary holders.
   const [left, right] = [shank * 0.25, shank * 1.25];
-  const seat = plus(shape.centre, times(shape.mainEdge, circle * 0.42));
-  const heel = plus(shape.centre, times(shape.minorEdge, circle * 0.5));
+  // The pocket leaves the cutting edges free: it begins near the end of the main edge and behind the minor one.
+  const seat = times(shape.mainEnd, 0.8);
+  const heel = plus(shape.minorEnd, times(shape.mainEnd, 0.35));
   const holder: Polygon = [
     seat,
-    point(left, Math.max(seat.x + circle * 0.3, circle * 1.15)),
-    point(left, reach + 400),
-    point(right, reach + 400),
-    point(right, Math.max(heel.x, circle * 0.75)),
-    point(Math.max(heel.x > 0 ? heel.z : right, right * 0.86), heel.x + circle * 0.08),
+    point(left, seat.x + circle * 0.45),
+    point(left, overhang + BEYOND_THE_SHEET),
+    point(right, overhang + BEYOND_THE_SHEET),
+    point(right, heel.x + circle * 0.3),
     heel,
   ];
   return {

@@ -1,0 +1,70 @@
+import { cp, mkdtemp, rm, unlink, writeFile } from "node:fs/promises";
+import os from "node:os";
+import path from "node:path";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { dropEverything, MIGRATIONS } from "../testing/freshDatabase.ts";
+import { MigrationMismatch, migrate } from "./migrate.server.ts";
+import { inTransaction, openPool, type Pool, sqlOn } from "./pool.server.ts";
+
+let pool: Pool;
+let folder: string;
+beforeAll(async () => {
+  pool = openPool(inject("databaseUrl"), 5);
+  await dropEverything(pool);
+  folder = await mkdtemp(path.join(os.tmpdir(), "luvrit-migrations-"));
+  await cp(MIGRATIONS, folder, { recursive: true });
+});
+afterAll(async () => {
+  await pool.end();
+  await rm(folder, { recursive: true });
+});
+
+describe("migrations", () => {
+  it("are applied once, in order, even by two processes at once", async () => {
+    const [one, other] = await Promise.all([migrate(pool, folder), migrate(pool, folder)]);
+    expect([...one, ...other].sort()).toEqual([
+      "0001-people.sql",
+      "0002-sessions.sql",
+      "0003-setups.sql",
+      "0004-ledger.sql",
+    ]);
+    expect(await migrate(pool, folder)).toEqual([]);
+  });
+  it("stop the start when an applied file has changed or is missing", async () => {
+    await writeFile(path.join(folder, "0005-more.sql"), "CREATE TABLE more (id INT NOT NULL PRIMARY KEY)");
+    expect(await migrate(pool, folder)).toEqual(["0005-more.sql"]);
+    await writeFile(path.join(folder, "0005-more.sql"), "CREATE TABLE more (id BIGINT NOT NULL PRIMARY KEY)");
+    await expect(migrate(pool, folder)).rejects.toThrow(MigrationMismatch);
+    await unlink(path.join(folder, "0005-more.sql"));
+    await expect(migrate(pool, folder)).rejects.toThrow(/0005-more.sql .* missing/);
+  });
+});
+
+describe("a transaction", () => {
+  it("leaves nothing behind when its work throws, and tries again after a deadlock", async () => {
+    await sqlOn(pool).run("CREATE TABLE IF NOT EXISTS pairs (id INT NOT NULL PRIMARY KEY, value INT NOT NULL)");
+    await sqlOn(pool).run("INSERT INTO pairs VALUES (1, 0), (2, 0)");
+    await expect(
+      inTransaction(pool, async (sql) => {
+        await sql.run("UPDATE pairs SET value = 9");
+        throw new Error("no");
+      }),
+    ).rejects.toThrow("no");
+    // Two transactions lock the same rows in opposite order: one of them must lose and try again.
+    let arrived = 0;
+    let open: () => void = () => undefined;
+    const both = new Promise<void>((resolve) => {
+      open = resolve;
+    });
+    const cross = (first: number, second: number) =>
+      inTransaction(pool, async (sql) => {
+        await sql.run("UPDATE pairs SET value = value + 1 WHERE id = ?", [first]);
+        if (++arrived >= 2) open();
+        await both;
+        await sql.run("UPDATE pairs SET value = value + 1 WHERE id = ?", [second]);
+      });
+    await Promise.all([cross(1, 2), cross(2, 1)]);
+    expect(arrived).toBeGreaterThanOrEqual(3);
+    expect(await sqlOn(pool).rows("SELECT value FROM pairs ORDER BY id")).toEqual([{ value: 2 }, { value: 2 }]);
+  });
+});
