@@ -1,7 +1,16 @@
 import monoFont from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
 import nextFont from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
 import type { ReactNode } from "react";
-import { Links, type LinksFunction, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from "react-router";
+import {
+  Links,
+  type LinksFunction,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  type ShouldRevalidateFunctionArgs,
+  useRouteLoaderData,
+} from "react-router";
 import type { Route } from "./+types/root";
 import { FailurePage } from "./frame/FailurePage.tsx";
 import fonts from "./ui/fonts.css?url";
@@ -29,6 +38,9 @@ export const meta: Route.MetaFunction = () => [
 export async function loader({ request, context }: Route.LoaderArgs) {
   return { theme: await chosenTheme(request), requestId: context.requestId };
 }
+
+/** Nothing here changes but by choosing a theme. */
+export const shouldRevalidate = ({ formAction }: ShouldRevalidateFunctionArgs) => formAction === "/theme";
 
 export function Layout({ children }: { readonly children: ReactNode }) {
   const nonce = useNonce();

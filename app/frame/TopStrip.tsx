@@ -76,6 +76,9 @@ const Strip = styled.header`
   @media print { display: none; }
 `;
 const Home = styled(Link)`
+  display: grid;
+  align-content: center;
+  min-height: 48px;
   color: inherit;
   text-decoration: none;
   &:focus-visible { outline-color: ${color("onStrip")}; }

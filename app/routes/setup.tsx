@@ -1,4 +1,4 @@
-import { Outlet } from "react-router";
+import { Outlet, type ShouldRevalidateFunctionArgs } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { isDone } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
@@ -7,6 +7,7 @@ import { mustBe } from "../../server/people/access.server.ts";
 import { may } from "../../server/people/person.server.ts";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/setup";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.setup.part} · Luvrit` : "Luvrit" }];
@@ -25,6 +26,17 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     now: new Date().toISOString(),
   };
 }
+
+/**
+ * Going from step to step waits for nothing: the page asks for news by itself afterwards. A server that did not answer an
+ * entry is not asked for the setup either, so that the page stays as it is.
+ */
+export const shouldRevalidate = (change: ShouldRevalidateFunctionArgs) => {
+  if ((change.actionResult as TouchAnswer | undefined)?.outcome === "unreachable") return false;
+  const sameStage =
+    change.currentUrl.pathname === change.nextUrl.pathname && change.currentUrl.search !== change.nextUrl.search;
+  return change.formMethod === undefined && sameStage ? false : change.defaultShouldRevalidate;
+};
 
 export default function Setup({ loaderData: { setup, setupId, person } }: Route.ComponentProps) {
   const touched = setup.tools.filter((tool) =>

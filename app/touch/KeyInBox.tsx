@@ -42,9 +42,9 @@ export function KeyInBox({ setup: { machine }, axis, offset, keyed, wear, isKept
       <output aria-label={what}>
         {keyed ? formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {}) : "–"}
       </output>
-      {keyed && as !== "overwrite" && (
+      {as !== "overwrite" && (
         <small>
-          makes {name} geometry {formatLength(keyed.value, resolution)}
+          makes {name} geometry {keyed ? formatLength(keyed.value, resolution) : "–"}
         </small>
       )}
       <Display>

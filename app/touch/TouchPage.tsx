@@ -1,4 +1,5 @@
-import { useSearchParams } from "react-router";
+import { useEffect, useRef } from "react";
+import { useRevalidator, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { color } from "../ui/tokens.ts";
@@ -14,17 +15,31 @@ export function TouchPage(loaded: LoadedSetup) {
   const step = stepOf(loaded.setup, search);
   const tool = loaded.setup.tools.find(({ offset }) => offset === step?.offset);
   useTouchKeys(loaded.setup, step);
+  useNews(step && `${step.offset} ${step.kind}`);
   if (!step || !tool) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
   return (
     <Frame>
       <PlanRail setup={loaded.setup} current={step} search={search} />
-      {step.kind === "nose" ? (
-        <NoseStep key={`${tool.offset} nose`} {...loaded} tool={tool} />
-      ) : (
-        <TouchStep key={`${tool.offset} ${step.kind}`} {...loaded} tool={tool} axis={step.kind} />
-      )}
+      <Main>
+        {step.kind === "nose" ? (
+          <NoseStep key={`${tool.offset} nose`} {...loaded} tool={tool} />
+        ) : (
+          <TouchStep key={`${tool.offset} ${step.kind}`} {...loaded} tool={tool} axis={step.kind} />
+        )}
+      </Main>
     </Frame>
   );
+}
+
+/** Asks for what others have entered meanwhile, each time another step is opened; never in the way of opening it. */
+function useNews(step: string | undefined) {
+  const { revalidate } = useRevalidator();
+  const seen = useRef(step);
+  useEffect(() => {
+    if (seen.current === step) return;
+    seen.current = step;
+    revalidate();
+  }, [step, revalidate]);
 }
 
 const Frame = styled.div`
@@ -35,6 +50,10 @@ const Frame = styled.div`
   min-height: 600px;
   @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 286px; }
   @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr) 420px; }
+`;
+/** The grid's own cells stand inside, so the landmark makes no box. */
+const Main = styled.main`
+  display: contents;
 `;
 const Nothing = styled.main`
   margin: 10vh auto;

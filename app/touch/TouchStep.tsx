@@ -29,10 +29,11 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
   // What somebody has just chosen holds at once; the ledger's answer follows.
   const chosen = choice.formData?.get("way") as TouchWay | undefined;
   const way = chosen ?? tool.way[axis];
-  const entry = useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal: person.decimalMark });
   const form = useRef<HTMLFormElement>(null);
-
-  const focus = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`)?.focus();
+  const input = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`);
+  const onPage = (field: TouchField) => input(field)?.value;
+  const entry = useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal: person.decimalMark, onPage });
+  const focus = (field: TouchField) => input(field)?.focus();
   const choose = (next: TouchWay) => {
     if (next !== way)
       choice.submit(

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { fieldsOf, proposedTouch, readTypedTouch, type TypedTouch } from "../../core/touch/index.ts";
+import { fieldsOf, proposedTouch, readTypedTouch, TOUCH_FIELDS, type TypedTouch } from "../../core/touch/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { newId } from "../frame/newId.ts";
 import { draftKey, drafts } from "./drafts.ts";
@@ -16,13 +16,15 @@ export interface TouchEntryTask {
   readonly way: TouchWay;
   readonly sizeUnit: Unit;
   readonly decimal: "." | "," | undefined;
+  /** Reads a field off the page itself: it may hold what was typed before the page came alive. */
+  readonly onPage: (field: TouchField) => string | undefined;
 }
 
 /**
  * The state of one touch on the screen: what is typed, what it means, what is wrong, and the way to the ledger. Knows
  * no markup. Mount it anew for every tool and axis.
  */
-export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal }: TouchEntryTask) {
+export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal, onPage }: TouchEntryTask) {
   const key = draftKey(setupId, tool.offset, axis);
   const [typed, setTyped] = useState<TypedTouch>(() => proposedTouch(setup, axis, way));
   const [heldAt, setHeldAt] = useState<number>();
@@ -31,10 +33,16 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   /** One id for one acceptance, however often it is sent; a new one once something was changed. */
   const command = useRef(newId());
 
-  // What was typed before on this device comes back after hydration, since the server does not know it.
+  // Once, when the page comes alive: what was typed on this device before, and above it what was typed while waiting.
+  const atFirst = useRef({ onPage, proposed: typed });
   useEffect(() => {
+    const { onPage: read, proposed } = atFirst.current;
     const draft = drafts.read(key);
-    if (draft) setTyped(draft);
+    const early = TOUCH_FIELDS.flatMap((field) => {
+      const text = read(field);
+      return text !== undefined && text !== "" && text !== proposed[field] ? [[field, text] as const] : [];
+    });
+    if (draft || early.length > 0) setTyped((now) => ({ ...now, ...draft, ...Object.fromEntries(early) }));
   }, [key]);
 
   // Another way to touch brings its own proposals; what somebody typed stays.
@@ -56,10 +64,14 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     [setup, tool, axis, way, sizeUnit, decimal, typed],
   );
 
+  const isEdited = useRef(false);
+  useEffect(() => {
+    if (isEdited.current) drafts.write(key, typed);
+  }, [key, typed]);
+
   const set = (field: TouchField, text: string) => {
-    const next = { ...typed, [field]: text };
-    setTyped(next);
-    drafts.write(key, next);
+    isEdited.current = true;
+    setTyped((now) => ({ ...now, [field]: text }));
     if (field === "machine") setHeldAt(text === "" ? undefined : Date.now());
     command.current = newId();
   };
@@ -96,6 +108,7 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
 
   /** Throws away what is typed and shows what the ledger holds. */
   const forget = () => {
+    isEdited.current = false;
     drafts.forget(key);
     setTyped(proposedTouch(setup, axis, way));
     setHeldAt(undefined);

@@ -1,4 +1,4 @@
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type StepKind, touchingOrder } from "../../core/plan/index.ts";
@@ -31,25 +31,32 @@ export function useTouchKeys(
 ): void {
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
+  /** Where the last key led, which the page may not have reached yet when the next one is pressed. */
+  const heading = useRef(step);
+  heading.current = step;
   useEffect(() => {
     if (!step) return;
     const tools = [...new Set(touchingOrder(setup).map(({ offset }) => offset))];
-    const go = (offset: string | undefined, kind: StepKind) =>
-      offset !== undefined && navigate(addressOf(search, offset, kind), { replace: true, preventScrollReset: true });
+    const go = (offset: string | undefined, kind: StepKind) => {
+      if (offset === undefined) return;
+      heading.current = { offset, kind };
+      navigate(addressOf(search, offset, kind), { replace: true, preventScrollReset: true });
+    };
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey) return;
-      const at = tools.indexOf(step.offset);
+      const { offset } = heading.current ?? step;
+      const at = tools.indexOf(offset);
       switch (event.key.toLowerCase()) {
         case "x":
-          return void go(step.offset, "x");
+          return go(offset, "x");
         case "z":
-          return void go(step.offset, "z");
+          return go(offset, "z");
         case "r":
-          return void go(step.offset, "nose");
+          return go(offset, "nose");
         case "[":
-          return void go(tools[at - 1], "x");
+          return go(tools[at - 1], "x");
         case "]":
-          return void go(tools[at + 1], "x");
+          return go(tools[at + 1], "x");
         case "u":
           return setSearch(
             (now) => {

@@ -25,14 +25,19 @@ export interface TouchFacts {
   readonly spacer: number;
 }
 
+/** The same while it is being typed: any number may still be missing. */
+export type PartialTouchFacts = Pick<TouchFacts, "axis" | "way"> & {
+  readonly [Field in TouchField]: number | undefined;
+};
+
 /**
  * What cannot be, as opposed to what is unlikely: a readout outside the machine's travel, an outside diameter larger
  * than the stock (as measured, or nominal plus its oversize), a spacer of no or negative thickness, a face behind the
- * finished one. Gives every impossibility, at most one for each field; an empty list when the touch is possible.
+ * finished one. What is not known yet is passed over. Gives every impossibility, at most one for each field; an empty list when the touch is possible.
  */
 export function impossibilities(
   { machine, stock }: Pick<SetupView, "machine" | "stock">,
-  touch: TouchFacts,
+  touch: PartialTouchFacts,
 ): readonly ImpossibleTouch[] {
   const found: ImpossibleTouch[] = [];
   const say = (field: TouchField, code: ImpossibleCode, message: string) =>
@@ -41,14 +46,14 @@ export function impossibilities(
   const [lowest, highest] = machine.travel[touch.axis] as [number, number];
   const name = touch.axis.toUpperCase();
 
-  if (touch.machine < lowest || touch.machine > highest)
+  if (touch.machine !== undefined && (touch.machine < lowest || touch.machine > highest))
     say(
       "machine",
       "outside-travel",
       `${name} ${write(touch.machine)} lies outside this machine's travel (${write(lowest)} to ${write(highest)}). Check the sign and the decimal point.`,
     );
 
-  if (touch.axis === "x") {
+  if (touch.size !== undefined && touch.axis === "x") {
     const largest = stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize;
     const why =
       stock.measuredDiameter === undefined
@@ -61,7 +66,7 @@ export function impossibilities(
         "larger-than-stock",
         `This diameter (${write(touch.size)}) would be larger than the stock (${write(largest)}, ${why}). Check for a decimal point.`,
       );
-  } else if (touch.size < 0) {
+  } else if (touch.size !== undefined && touch.size < 0) {
     say(
       "size",
       "behind-face",
@@ -69,7 +74,7 @@ export function impossibilities(
     );
   }
 
-  if (touch.spacer < 0)
+  if (touch.spacer !== undefined && touch.spacer < 0)
     say("spacer", "negative-thickness", "A spacer cannot be thinner than nothing. Type its thickness without a sign.");
   else if (touch.way !== "skim" && touch.spacer === 0)
     say(

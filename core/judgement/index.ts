@@ -3,6 +3,7 @@ export {
   type ImpossibleCode,
   type ImpossibleTouch,
   impossibilities,
+  type PartialTouchFacts,
   type TouchFacts,
   type TouchField,
 } from "./impossible.ts";

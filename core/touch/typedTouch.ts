@@ -2,6 +2,7 @@ import {
   type ErrorBudget,
   errorBudget,
   impossibilities,
+  type PartialTouchFacts,
   type TouchFacts,
   type TouchField,
 } from "../judgement/index.ts";
@@ -53,21 +54,23 @@ export function readTypedTouch(setup: SetupView, tool: ToolView, task: TouchTask
     else refusals[field] = worded(answer.refusal, field);
   }
   const budget = errorBudget(machine, task.axis, task.way, tool.tolerance[task.axis]);
-  const { machine: readout, size, spacer } = understood;
-  if (!readout || !size || (task.way !== "skim" && !spacer))
-    return { understood, refusals, facts: undefined, solved: undefined, budget };
-
-  const facts: TouchFacts = {
+  const toDiameter = task.axis === "x" && machine.xShown === "radius" ? 2 : 1;
+  const partial = {
     axis: task.axis,
     way: task.way,
-    machine: readout.mm * (task.axis === "x" && machine.xShown === "radius" ? 2 : 1),
-    size: size.mm,
-    spacer: task.way === "skim" ? 0 : (spacer?.mm ?? 0),
+    machine: understood.machine && understood.machine.mm * toDiameter,
+    size: understood.size?.mm,
+    spacer: task.way === "skim" ? 0 : understood.spacer?.mm,
   };
-  for (const { field, code, message } of impossibilities(setup, facts)) refusals[field] = { code, message };
-  const possible = Object.keys(refusals).length === 0;
-  const solved = possible ? solveOutsideTouch({ ...facts, work: workOffset[task.axis] }) : undefined;
+  for (const { field, code, message } of impossibilities(setup, partial)) refusals[field] = { code, message };
+  const facts = isComplete(partial) ? partial : undefined;
+  const isPossible = Object.keys(refusals).length === 0;
+  const solved = facts && isPossible ? solveOutsideTouch({ ...facts, work: workOffset[task.axis] }) : undefined;
   return { understood, refusals, facts, solved, budget };
+}
+
+function isComplete(facts: PartialTouchFacts): facts is TouchFacts {
+  return facts.machine !== undefined && facts.size !== undefined && facts.spacer !== undefined;
 }
 
 /** The fields that a way of touching asks for, in the order in which they are filled in. */

@@ -1,0 +1,102 @@
+import { readFile } from "node:fs/promises";
+import { expect, keyIn, openSetup, signInAs, test } from "./shop.ts";
+
+test("from sign-in to the file for the control, without a mouse", async ({ page }) => {
+  const { keyboard } = page;
+  /** Tabs on until something with this name has the focus. */
+  const tabTo = async (name: string | RegExp) => {
+    for (let step = 0; step < 60; step++) {
+      await keyboard.press("Tab");
+      const said = await page.evaluate(() => {
+        const element = document.activeElement === document.body ? null : document.activeElement;
+        return `${element?.getAttribute("aria-label") ?? ""} ${element?.textContent ?? ""}`;
+      });
+      if (typeof name === "string" ? said.includes(name) : name.test(said)) return;
+    }
+    throw new Error(`Tab never came to ${name}`);
+  };
+
+  await page.goto("/");
+  await expect(page).toHaveURL(/sign-in/);
+  await tabTo("Ines");
+  await keyboard.press("Enter");
+  await tabTo("Focuser drawtube 52");
+  await keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "T01 · X geometry" })).toBeVisible();
+
+  // X: H goes to the machine position, Tab to the diameter, Enter accepts.
+  await keyboard.press("h");
+  await keyboard.type("-285.032");
+  await expect(page.getByText("= −285.032 mm · −11.2217 in")).toBeVisible();
+  await tabTo("measured diameter");
+  await keyboard.type("54.218");
+  await expect(keyIn(page)).toContainText("Key into X geometry, offset 01");
+  await expect(keyIn(page)).toContainText("−339.250");
+  await expect(keyIn(page)).toContainText("First set wear X to 0 (it holds −0.020)");
+  await expect(keyIn(page)).toContainText("X 54.218");
+  await expect(page.getByText("+0.182")).toBeVisible();
+  await expect(page.getByText("closes", { exact: true })).toBeVisible();
+  await keyboard.press("Enter");
+
+  // Z with paper: key 2 changes the way, the paper counts once.
+  await expect(page.getByRole("heading", { name: "T01 · Z geometry" })).toBeVisible();
+  await keyboard.press("2");
+  await expect(page.getByRole("radio", { name: "Paper or shim" })).toBeChecked();
+  await keyboard.press("h");
+  await keyboard.type("-402.79");
+  await tabTo("paper or shim, thickness");
+  await keyboard.type(".09");
+  await expect(keyIn(page)).toContainText("−402.880");
+  await expect(keyIn(page)).toContainText("Z 0.090");
+  await keyboard.press("Enter");
+
+  await expect(page.getByRole("heading", { name: "T01 · radius and tip" })).toBeVisible();
+  await expect(page.getByText("80° · inscribed circle 12.7 mm · thickness 4.76 mm · radius 0.8 mm")).toBeVisible();
+  await tabTo("insert designation");
+  await keyboard.press("Enter");
+
+  // The face is made: Z of the next tool does not wait any more.
+  await expect(page.getByRole("heading", { name: "T03 · X geometry" })).toBeVisible();
+  await expect(page.getByRole("link", { name: "Z of T03, to do" })).toBeVisible();
+  await expect(page.getByText("3 of 9 done")).toBeVisible();
+
+  await tabTo(/^ ?Table/);
+  await keyboard.press("Enter");
+  const row = page.getByRole("row", { name: /^X/ }).first();
+  await expect(row).toContainText("−339.432");
+  await expect(row).toContainText("−339.250");
+  await expect(row).toContainText("+0.182");
+  await tabTo("Take f-052-op-1-offsets.nc");
+  const download = page.waitForEvent("download");
+  await keyboard.press("Enter");
+  const file = await readFile((await (await download).path()) ?? "", "utf8");
+  expect(file.split("\n").filter((line) => line.startsWith("G"))).toEqual([
+    "G21 G90",
+    "G10 L10 P1 X-339.250 Z-402.880 R0.800 Q3",
+    "G10 L11 P1 X0.000 Z0.000",
+  ]);
+});
+
+test("keys move between tools and axes, and ? lists them", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await openSetup(page, "Focuser drawtube 52");
+  const heading = page.getByRole("heading", { level: 1 });
+  await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
+  await page.waitForLoadState("networkidle");
+  await page.keyboard.press("]");
+  await expect(heading).toHaveText("T05 · X geometry");
+  await page.keyboard.press("[");
+  await page.keyboard.press("z");
+  await expect(heading).toHaveText("T03 · Z geometry");
+  await page.keyboard.press("r");
+  await expect(heading).toHaveText("T03 · radius and tip");
+  await page.keyboard.press("x");
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toContainText("accept and go on to the next step");
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  // U: sizes in inches on a millimetre machine; the readout stays the machine's.
+  await page.keyboard.press("u");
+  await page.getByRole("textbox", { name: /measured diameter/ }).fill("2.1346");
+  await expect(page.getByText("= 2.1346 in · 54.219 mm")).toBeVisible();
+});

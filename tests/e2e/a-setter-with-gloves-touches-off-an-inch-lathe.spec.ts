@@ -1,0 +1,61 @@
+import { expect, keyIn, openSetup, signInAs, test } from "./shop.ts";
+
+test.use({ hasTouch: true, viewport: { width: 1024, height: 768 } });
+
+test("taps only: the large keys, the touched dimension that this control wants, and taking back", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await openSetup(page, "Dome-shutter roller");
+  await expect(page.getByRole("heading", { name: "T04 · X geometry" })).toBeVisible();
+
+  const tapKeys = async (keys: string) => {
+    const pad = page.getByRole("dialog");
+    for (const key of keys) {
+      const name = key === "." ? "point" : key === "-" ? "change the sign" : key;
+      await pad.getByRole("button", { name, exact: true }).tap();
+    }
+    await pad.getByRole("button", { name: "Done" }).tap();
+    await expect(pad).toHaveCount(0);
+  };
+  await page.getByRole("textbox", { name: /machine position at contact/ }).tap();
+  await expect(page.getByRole("dialog", { name: /machine position at contact, X, tool 4/ })).toBeVisible();
+  await tapKeys("11.8835-");
+  await page.getByRole("textbox", { name: /measured diameter/ }).tap();
+  await tapKeys("1.6040");
+
+  await expect(keyIn(page)).toContainText("State as touched X, offset 04");
+  await expect(keyIn(page)).toContainText("1.6040");
+  await expect(keyIn(page)).toContainText("makes X geometry −13.4875");
+  await page.getByRole("button", { name: "Accept X, go to Z" }).tap();
+  await expect(page.getByRole("heading", { name: "T04 · Z geometry" })).toBeVisible();
+
+  // Back to X: it is on record, and a tap takes it back.
+  await page.getByRole("link", { name: "X of T04, done" }).tap();
+  await expect(page.getByText(/Accepted by Ines, just now: −13.4875/)).toBeVisible();
+  await page.getByRole("button", { name: "Take back X of T04" }).tap();
+  await expect(page.getByRole("link", { name: "X of T04, to do" })).toBeVisible();
+
+  // Half of a number, and the number entered last, are one tap each.
+  await page.locator("label", { hasText: "Block or pin" }).tap();
+  await page.getByRole("button", { name: /Keypad for block or pin/ }).tap();
+  const pad = page.getByRole("dialog");
+  for (const key of ["1", "half of it"]) await pad.getByRole("button", { name: key, exact: true }).tap();
+  await pad.getByRole("button", { name: "Done" }).tap();
+  await expect(page.getByText("= 0.5000 in · 12.700 mm")).toBeVisible();
+});
+
+test("every target is large enough for a glove", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await openSetup(page, "Dome-shutter roller");
+  const small = await page
+    .locator("a:visible, button:visible, label:visible, input[type=text]:visible")
+    .evaluateAll((elements) =>
+      elements
+        .map((element) => ({
+          name: element.getAttribute("aria-label") ?? element.textContent,
+          box: (element.closest("label") ?? element).getBoundingClientRect(),
+        }))
+        .filter(({ box }) => box.height < 40 || box.width < 40)
+        .map(({ name, box }) => `${name}: ${Math.round(box.width)} × ${Math.round(box.height)}`),
+    );
+  expect(small).toEqual([]);
+});

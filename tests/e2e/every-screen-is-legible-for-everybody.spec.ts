@@ -1,0 +1,109 @@
+import AxeBuilder from "@axe-core/playwright";
+import type { Page } from "@playwright/test";
+import { expect, openSetup, signInAs, test } from "./shop.ts";
+
+const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
+  ["sign-in", async (page) => void (await page.goto("/sign-in"))],
+  ["setups", (page) => signInAs(page, "Ines")],
+  [
+    "touch X, paper, with numbers and a refusal",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dust-cap pin");
+      await page.locator("label", { hasText: "Paper or shim" }).click();
+      await page.getByRole("textbox", { name: /machine position/ }).fill("-4.7162");
+      await page.getByRole("textbox", { name: /diameter/ }).fill("4.884");
+      await expect(page.getByText(/larger than the stock/)).toBeVisible();
+    },
+  ],
+  [
+    "touch Z",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dust-cap pin");
+      await page.keyboard.press("z");
+      await expect(page.getByRole("heading", { name: /Z geometry/ })).toBeVisible();
+    },
+  ],
+  [
+    "the keypad",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dust-cap pin");
+      await page.getByRole("button", { name: /Keypad for machine position/ }).click();
+      await expect(page.getByRole("dialog")).toBeVisible();
+    },
+  ],
+  [
+    "radius and tip",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dust-cap pin");
+      await page.keyboard.press("r");
+      await expect(page.getByRole("heading", { name: /radius and tip/ })).toBeVisible();
+    },
+  ],
+  [
+    "table",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dome-shutter roller");
+      await page.getByRole("link", { name: "Table" }).click();
+      await expect(page.getByRole("heading", { name: "Offset table" })).toBeVisible();
+    },
+  ],
+  [
+    "a stage that is not there yet",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dome-shutter roller");
+      await page.getByRole("link", { name: "Keep" }).click();
+      await expect(page.getByRole("heading", { name: "Keep is not there yet" })).toBeVisible();
+    },
+  ],
+];
+
+for (const theme of ["light", "dark"] as const)
+  for (const [name, open] of SCREENS)
+    test(`${name}, ${theme}`, async ({ page }) => {
+      await page.emulateMedia({ colorScheme: theme });
+      await open(page);
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(
+        violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(" | ")}`),
+      ).toEqual([]);
+    });
+
+for (const [width, height] of [
+  [1024, 768],
+  [1280, 800],
+  [2560, 1440],
+] as const)
+  test(`the main screen does not scroll, shift or cut numbers off at ${width} × ${height}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    await page.addInitScript(() => {
+      const store = window as unknown as { shifts: number };
+      store.shifts = 0;
+      new PerformanceObserver((list) => {
+        for (const entry of list.getEntries()) store.shifts += (entry as unknown as { value: number }).value;
+      }).observe({ type: "layout-shift", buffered: true });
+    });
+    await signInAs(page, "Ines");
+    await openSetup(page, "Dome-shutter roller");
+    await page.locator("label", { hasText: "Skim and measure" }).click();
+    await expect(page.getByRole("radio", { name: "Skim and measure" })).toBeChecked();
+    await page.waitForLoadState("networkidle");
+    // Typed at once, before the page has come alive: that must not be lost either.
+    await page.reload({ waitUntil: "commit" });
+    await page.getByRole("textbox", { name: /machine position/ }).fill("-11.8835");
+    await page.getByRole("textbox", { name: /diameter/ }).fill("1.6040");
+    await expect(page.getByText("makes X geometry −13.4875")).toBeVisible();
+    const seen = await page.evaluate(() => ({
+      shifts: (window as unknown as { shifts: number }).shifts,
+      scrolls: document.documentElement.scrollHeight > innerHeight || document.documentElement.scrollWidth > innerWidth,
+      cut: [...document.querySelectorAll("dd, output, b, input")]
+        .filter((element) => element.scrollWidth > element.clientWidth + 1 && element.clientWidth > 0)
+        .map((element) => element.outerHTML.slice(0, 120)),
+    }));
+    expect(seen).toEqual({ shifts: 0, scrolls: false, cut: [] });
+  });

@@ -1,0 +1,52 @@
+import type { Page } from "@playwright/test";
+import { expect, openSetup, signInAs, test } from "./shop.ts";
+
+test("the second is asked, with both values, and chooses; nothing is lost", async ({ browser, page, allowConsole }) => {
+  // The 409 is the point of this story; the browser notes it.
+  allowConsole(/status of 409/);
+  const other = await (await browser.newContext()).newPage();
+  const prepare = async (one: Page, name: "Ines" | "Bruno", diameter: string) => {
+    await signInAs(one, name);
+    await openSetup(one, "Focuser drawtube 52");
+    await one.goto(`${one.url().split("?")[0]}?tool=5&do=x`);
+    await one.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
+    await one.getByRole("textbox", { name: /measured diameter/ }).fill(diameter);
+  };
+  await prepare(page, "Ines", "54.1");
+  await prepare(other, "Bruno", "54.2");
+  await other.getByRole("button", { name: "Accept X, go to Z" }).click();
+  await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+
+  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+  const question = page.getByRole("alert").filter({ hasText: "Bruno was faster" });
+  await expect(question).toContainText("On record: −338.700. Yours: −338.600.");
+  await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("54.1");
+  await question.getByRole("button", { name: "Use mine" }).click();
+  await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+  await page.getByRole("link", { name: "X of T05, done" }).click();
+  await expect(page.getByText(/Accepted by Ines, just now: −338.600/)).toBeVisible();
+  // Bruno's entry still stands beneath: taking back Ines's gives his again.
+  await page.getByRole("button", { name: "Take back X of T05" }).click();
+  await expect(page.getByText(/Accepted by Bruno.*−338.700/)).toBeVisible();
+  await other.context().close();
+});
+
+test("a server that does not answer loses nothing, and sending again enters once", async ({
+  page,
+  context,
+  allowConsole,
+}) => {
+  allowConsole(/Failed to load resource|net::ERR/);
+  await signInAs(page, "Ines");
+  await openSetup(page, "Focuser drawtube 52");
+  await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
+  await page.getByRole("textbox", { name: /machine position at contact, X, tool 3/ }).fill("-286.9");
+  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.05");
+  await context.setOffline(true);
+  const accept = page.getByRole("button", { name: "Accept X, go to Z" });
+  await accept.click();
+  await expect(page.getByRole("alert")).toContainText("The server did not answer. What you typed is kept");
+  await context.setOffline(false);
+  await accept.click();
+  await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
+});
