@@ -10,6 +10,9 @@ export default defineConfig({
         },
       },
       {
+        test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
+      },
+      {
         test: {
           name: "server",
           include: ["server/**/*.test.ts"],

@@ -68,7 +68,7 @@ export const Strip = styled.footer`
 `;
 const Readout = styled.div`
   display: grid;
-  grid-template-columns: auto auto;
+  grid-template-columns: auto 1fr;
   align-items: baseline;
   column-gap: 8px;
   width: 230px;

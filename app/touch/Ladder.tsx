@@ -208,14 +208,14 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
   padding: 3px 0;
   color: ${({ $tone, $idle }) => color($idle ? "quiet" : $tone)};
   dt { font-size: ${size.small}; }
-  dd { ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
+  dd { flex: 1; text-align: right; ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
 `;
 export const Facts = styled.dl`
   display: grid;
   gap: 2px;
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
-  dd { ${mono} font-size: ${size.small}; white-space: nowrap; }
+  dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }
 `;
 export const Foot = styled.div`
   display: grid;

@@ -53,6 +53,8 @@ describe("readInsertDesignation", () => {
     ["CNMG 12040X", 10, "radius"],
     ["CNMG 120408?", 11, "end"],
     ["RNMG 120408", 10, "round"],
+    ["CNMG 12X408", 7, "thickness"],
+    ["CNMG 120", 8, "thickness"],
     ["CNMG 932", 5, "inscribed circle"],
     ["CNMG 43", 7, "radius"],
   ])("refuses %j at %d: expected %s", (text, at, expected) => {

@@ -64,7 +64,9 @@ export function readInsertDesignation(text: string): Answer<Insert, DesignationR
 
   const sizes = upper.slice(at).match(/^[0-9LTM.]*/)?.[0] ?? "";
   if (sizes === "") return fail(`Expected the sizes, such as 120408 or 432, found ${here()}.`);
-  const isInch = sizes.includes(".") || /^\d{1,3}$/.test(sizes);
+  // Inch figures are three, or run out too early; no inch circle begins with 0 or 1 unless it has a decimal.
+  const behind = upper[at + sizes.length] ?? " ";
+  const isInch = sizes.includes(".") || /^[2-9]\d\d$/.test(sizes) || (/^[2-9]\d?$/.test(sizes) && /[\s-]/.test(behind));
   const dimensions = isInch ? readInchSizes(letter, upper, at) : readIsoSizes(letter, upper, at);
   if ("expected" in dimensions) {
     at = dimensions.at;

@@ -85,7 +85,9 @@ for (const [width, height] of [
       const store = window as unknown as { shifts: number };
       store.shifts = 0;
       new PerformanceObserver((list) => {
-        for (const entry of list.getEntries()) store.shifts += (entry as unknown as { value: number }).value;
+        // As the metric is defined: what follows a key at once, such as the number it makes, is no shift.
+        for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
+          if (!entry.hadRecentInput) store.shifts += entry.value;
       }).observe({ type: "layout-shift", buffered: true });
     });
     await signInAs(page, "Ines");
@@ -93,10 +95,9 @@ for (const [width, height] of [
     await page.locator("label", { hasText: "Skim and measure" }).click();
     await expect(page.getByRole("radio", { name: "Skim and measure" })).toBeChecked();
     await page.waitForLoadState("networkidle");
-    // Typed at once, before the page has come alive: that must not be lost either.
-    await page.reload({ waitUntil: "commit" });
-    await page.getByRole("textbox", { name: /machine position/ }).fill("-11.8835");
-    await page.getByRole("textbox", { name: /diameter/ }).fill("1.6040");
+    await page.reload({ waitUntil: "networkidle" });
+    await page.getByRole("textbox", { name: /machine position/ }).pressSequentially("-11.8835");
+    await page.getByRole("textbox", { name: /diameter/ }).pressSequentially("1.6040");
     await expect(page.getByText("makes X geometry −13.4875")).toBeVisible();
     const seen = await page.evaluate(() => ({
       shifts: (window as unknown as { shifts: number }).shifts,
@@ -107,3 +108,13 @@ for (const [width, height] of [
     }));
     expect(seen).toEqual({ shifts: 0, scrolls: false, cut: [] });
   });
+
+test("what is typed before the page has come alive is not lost", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await openSetup(page, "Dust-cap pin");
+  await page.keyboard.press("z");
+  await expect(page.getByRole("heading", { name: /Z geometry/ })).toBeVisible();
+  await page.reload({ waitUntil: "commit" });
+  await page.getByRole("textbox", { name: /machine position/ }).fill("-7.1");
+  await expect(page.getByText("= −7.1000 in · −180.340 mm")).toBeVisible();
+});

@@ -1,0 +1,126 @@
+// Everything that must hold, in the order in which a mistake is cheapest to find. Ends with "N passed, N failed".
+import { spawn } from "node:child_process";
+import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import net from "node:net";
+import { performance } from "node:perf_hooks";
+
+const REPORTS = ".luvrit/reports";
+rmSync(REPORTS, { recursive: true, force: true });
+mkdirSync(REPORTS, { recursive: true });
+
+const total = { passed: 0, failed: 0 };
+
+/** Runs a program, its output passed on as it comes. */
+function run(program, words, env = {}) {
+  return new Promise((resolve) => {
+    const child = spawn(program, words, { stdio: ["ignore", "inherit", "inherit"], env: { ...process.env, ...env } });
+    child.once("error", () => resolve(127));
+    child.once("exit", (code) => resolve(code ?? 1));
+  });
+}
+const bin = (name, ...words) => ["node", [`node_modules/${name}`, ...words]];
+
+/** A step that holds or does not. */
+async function check(name, [program, words], env) {
+  const began = performance.now();
+  const code = await run(program, words, env);
+  report(name, began, code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 });
+  return code === 0;
+}
+
+/** A step that counts its own tests; one that dies without counting has failed. */
+async function tests(name, [program, words], env, count) {
+  const began = performance.now();
+  const code = await run(program, words, env);
+  let counted = { passed: 0, failed: 0 };
+  try {
+    counted = count();
+  } catch (cause) {
+    process.stderr.write(`${name} left no report (${cause.message}).\n`);
+  }
+  if (code !== 0 && counted.failed === 0) counted.failed = 1;
+  if (counted.passed + counted.failed === 0) counted.failed = 1;
+  report(name, began, counted);
+}
+
+function report(name, began, { passed, failed }) {
+  total.passed += passed;
+  total.failed += failed;
+  const seconds = ((performance.now() - began) / 1000).toFixed(1);
+  process.stdout.write(
+    `\n── ${name}: ${failed === 0 ? "holds" : "FAILED"} (${passed} passed, ${failed} failed, ${seconds} s)\n\n`,
+  );
+}
+
+const json = (file) => JSON.parse(readFileSync(file, "utf8"));
+const vitest = (project) => {
+  const file = `${REPORTS}/${project}.json`;
+  return tests(
+    `${project} tests`,
+    bin(
+      "vitest/vitest.mjs",
+      "run",
+      "--project",
+      project,
+      "--reporter=default",
+      "--reporter=json",
+      `--outputFile.json=${file}`,
+    ),
+    { FORCE_COLOR: "0" },
+    () => {
+      const { numPassedTests, numFailedTests, numFailedTestSuites, numPassedTestSuites } = json(file);
+      // A file that does not load has no failed test, only a failed suite.
+      return {
+        passed: numPassedTests,
+        failed: numFailedTests || (numPassedTestSuites === 0 ? numFailedTestSuites : 0),
+      };
+    },
+  );
+};
+
+function freePort() {
+  return new Promise((resolve) => {
+    const probe = net.createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const { port } = probe.address();
+      probe.close(() => resolve(port));
+    });
+  });
+}
+
+await check("format and lint", bin("@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
+await check("route types", bin("@react-router/dev/bin.js", "typegen"));
+await check("types", bin("typescript7/bin/tsc", "--noEmit"));
+await check(
+  "import rules",
+  bin(
+    "dependency-cruiser/bin/dependency-cruise.mjs",
+    "core",
+    "sim",
+    "server",
+    "app",
+    "cli",
+    "--config",
+    ".dependency-cruiser.cjs",
+  ),
+);
+await vitest("core");
+await vitest("server");
+// The whole command, so that its own staleness check sees a fresh build too.
+if (await check("build", ["node", ["scripts/build.mjs"]], { FORCE_COLOR: "0" })) {
+  await vitest("command");
+  const file = ".luvrit/e2e-report.json";
+  rmSync(file, { force: true });
+  await tests(
+    "end-to-end stories",
+    bin("@playwright/test/cli.js", "test"),
+    { LUVRIT_E2E_PORT: String(await freePort()), FORCE_COLOR: "0" },
+    () => {
+      const { stats } = json(file);
+      return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
+    },
+  );
+}
+
+process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`);
+process.exitCode = total.failed === 0 ? 0 : 1;
