@@ -15,7 +15,6 @@ import { ageOf } from "../setups/age.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Caution, Strip } from "./FootStrip.tsx";
-import { KeysHelp } from "./KeysHelp.tsx";
 import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
@@ -161,7 +160,6 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
         </p>
         <Caution>Fresh edges are sharp: mind your fingers.</Caution>
       </Strip>
-      <KeysHelp />
     </>
   );
 }

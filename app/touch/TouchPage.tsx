@@ -3,6 +3,7 @@ import { useRevalidator, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { color } from "../ui/tokens.ts";
+import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
 import { stepOf } from "./stepOf.ts";
@@ -27,6 +28,7 @@ export function TouchPage(loaded: LoadedSetup) {
           <TouchStep key={`${tool.offset} ${step.kind}`} {...loaded} tool={tool} axis={step.kind} />
         )}
       </Main>
+      <KeysHelp />
     </Frame>
   );
 }

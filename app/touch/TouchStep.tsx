@@ -7,7 +7,6 @@ import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { color } from "../ui/tokens.ts";
 import { FootStrip } from "./FootStrip.tsx";
-import { KeysHelp } from "./KeysHelp.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
 import { useTouchEntry } from "./useTouchEntry.ts";
@@ -106,7 +105,6 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
         mayEnter={mayEnter}
         onKeyReading={() => focus("machine")}
       />
-      <KeysHelp />
     </>
   );
 }

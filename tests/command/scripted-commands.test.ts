@@ -46,9 +46,8 @@ describe("./luvrit solve", () => {
     expect(ran).toMatchObject({ code: 0, err: "" });
     const [first, second, third] = answers(ran);
     expect(first).toMatchObject({ id: "a", value: -339.25, touched: 54.218 });
-    expect(
-      (first?.ladder as { label: string; value: number }[]).reduce((sum, { value }) => sum + value, 0),
-    ).toBeCloseTo(-339.25, 9);
+    const ladder = first?.ladder as { label: string; value: number }[];
+    expect(ladder.reduce((sum, { value }) => sum + value, 0)).toBeCloseTo(-339.25, 9);
     expect(second).toMatchObject({ id: "b", error: { code: "missing" } });
     expect(third).toMatchObject({ error: { code: "missing" } });
   });
