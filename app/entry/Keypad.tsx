@@ -16,55 +16,37 @@ interface KeypadProps {
   readonly onClose: () => void;
 }
 
-const DIGITS = ["7", "8", "9", "4", "5", "6", "1", "2", "3", "0", "."] as const;
-
 /** Large keys for gloved fingers: digits, sign, half, double, unit, and what was entered last. */
 export default function Keypad({ title, anchor, unit, text, last, onText, onClose }: KeypadProps) {
   const other: Unit = unit === "mm" ? "in" : "mm";
   const isLength = readLength(text, { units: unit }).ok;
-  const Key = ({
-    label,
-    name,
-    onPress,
-    disabled = false,
-  }: {
-    label: React.ReactNode;
-    name?: string;
-    onPress: () => void;
-    disabled?: boolean;
-  }) => (
-    <PadKey onPress={onPress} isDisabled={disabled} {...(name !== undefined && { "aria-label": name })}>
-      {label}
-    </PadKey>
+  const digit = (key: string) => (
+    <Key key={key} label={key} name={key === "." ? "point" : key} onPress={() => onText(keyed(text, key))} />
   );
   return (
-    <Pad triggerRef={anchor} isOpen onOpenChange={(open) => !open && onClose()} placement="bottom" offset={6}>
+    <Pad triggerRef={anchor} isOpen onOpenChange={(open) => !open && onClose()} placement="right" offset={6}>
       <Dialog>
         <Title slot="title">{title}</Title>
         <Shown aria-live="polite">{text || "0"}</Shown>
         <Keys>
-          {DIGITS.map((digit) => (
-            <Key
-              key={digit}
-              label={digit}
-              name={digit === "." ? "point" : digit}
-              onPress={() => onText(keyed(text, digit))}
-            />
-          ))}
+          {["7", "8", "9"].map(digit)}
           <Key
             label={<Delete size={26} aria-hidden="true" />}
             name="delete the last character"
             onPress={() => onText(text.slice(0, -1))}
           />
+          {["4", "5", "6"].map(digit)}
           <Key label="±" name="change the sign" onPress={() => onText(withOtherSign(text))} disabled={!isLength} />
+          {["1", "2", "3"].map(digit)}
           <Key label="÷2" name="half of it" onPress={() => onText(halfOf(text))} disabled={!isLength} />
-          <Key label="×2" name="twice it" onPress={() => onText(twiceOf(text))} disabled={!isLength} />
+          {["0", "."].map(digit)}
           <Key
             label={other}
             name={`in ${other === "mm" ? "millimetres" : "inches"}`}
             onPress={() => onText(`${text}${other}`)}
             disabled={!isLength || /[a-z"]$/i.test(text)}
           />
+          <Key label="×2" name="twice it" onPress={() => onText(twiceOf(text))} disabled={!isLength} />
           <Key label="clear" onPress={() => onText("")} />
           <Key
             label={last ? `last ${last}` : "last"}
@@ -72,15 +54,30 @@ export default function Keypad({ title, anchor, unit, text, last, onText, onClos
             onPress={() => last && onText(last)}
             disabled={!last}
           />
+          <Done onPress={onClose}>Done</Done>
         </Keys>
-        <Done onPress={onClose}>Done</Done>
       </Dialog>
     </Pad>
   );
 }
 
+interface KeyProps {
+  readonly label: React.ReactNode;
+  readonly name?: string;
+  readonly onPress: () => void;
+  readonly disabled?: boolean;
+}
+
+function Key({ label, name, onPress, disabled = false }: KeyProps) {
+  return (
+    <PadKey onPress={onPress} isDisabled={disabled} {...(name !== undefined && { "aria-label": name })}>
+      {label}
+    </PadKey>
+  );
+}
+
 const Pad = styled(Popover)`
-  width: 320px;
+  width: 350px;
   padding: 12px;
   border: 2px solid ${color("edge")};
   border-radius: ${radius};
@@ -103,7 +100,7 @@ const Shown = styled.div`
 `;
 const Keys = styled.div`
   display: grid;
-  grid-template-columns: repeat(3, 1fr);
+  grid-template-columns: repeat(4, 1fr);
   gap: 6px;
 `;
 const PadKey = styled(Button)`
@@ -115,7 +112,7 @@ const PadKey = styled(Button)`
   background: ${color("plate")};
   color: ${color("ink")};
   font: inherit;
-  font-size: ${size.number};
+  font-size: 22px;
   font-weight: 600;
   cursor: pointer;
   overflow: hidden;
@@ -124,8 +121,7 @@ const PadKey = styled(Button)`
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 1px; }
 `;
 const Done = styled(PadKey)`
-  width: 100%;
-  margin-top: 8px;
+  grid-column: span 2;
   border-color: ${color("action")};
   background: ${color("action")};
   color: ${color("onAction")};

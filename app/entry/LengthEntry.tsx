@@ -4,7 +4,7 @@ import { Button, FieldError, Input, Label, TextField } from "react-aria-componen
 import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
-import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+import { color, mono, radius, type Token } from "../ui/tokens.ts";
 
 const Keypad = lazy(() => import("./Keypad.tsx"));
 
@@ -135,18 +135,18 @@ const Field = styled(TextField)<{ $tone: Token }>`
 const Box = styled.div<{ $tone: Token }>`
   display: flex;
   align-items: center;
-  gap: 6px;
-  min-height: 52px;
-  padding-left: 10px;
+  gap: 0.4em;
+  min-height: 3.47em;
+  padding-left: 0.66em;
   border: 2px solid ${({ $tone }) => color($tone)};
   border-radius: ${radius};
   background: ${color("sheet")};
   color: ${({ $tone }) => color($tone)};
   ${mono}
-  font-size: ${size.number};
   font-weight: 700;
   box-shadow: ${color("shadow")};
-  > small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; }
+  > span { font-size: 1.6em; }
+  > small { font-size: 1em; font-weight: 400; color: ${color("quiet")}; }
   &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   [data-invalid] & { border-color: ${color("stop")}; background: ${color("stopGround")}; }
 `;
@@ -158,6 +158,7 @@ const Digits = styled(Input)`
   background: transparent;
   color: inherit;
   font: inherit;
+  font-size: 1.6em;
   text-align: right;
   outline: none;
   &::placeholder { color: ${color("quiet")}; opacity: 0.55; }
@@ -166,7 +167,7 @@ const PadButton = styled(Button)`
   display: grid;
   place-items: center;
   align-self: stretch;
-  min-width: 48px;
+  min-width: max(48px, 3.2em);
   border: 0;
   border-left: 1px solid ${color("line")};
   background: transparent;
@@ -183,7 +184,7 @@ const Caption = styled.div`
   width: 0;
   min-width: 100%;
   min-height: 1.3em;
-  font-size: ${size.small};
+  font-size: 1em;
   color: ${color("ink")};
   > output { color: ${color("quiet")}; font-variant-numeric: tabular-nums; }
   > span, > output { background: color-mix(in srgb, ${color("drawing")} 82%, transparent); }
@@ -195,5 +196,5 @@ const Refused = styled(FieldError)`
   border-left: 4px solid ${color("stop")};
   background: ${color("stopGround")};
   color: ${color("ink")};
-  font-size: ${size.small};
+  font-size: 1em;
 `;

@@ -9,6 +9,7 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { type OffsetsFile, offsetsFile } from "./offsetsFile.ts";
 
 const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
@@ -48,10 +49,14 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
                   <th scope="col">offset, column</th>
                   <th scope="col">in the control</th>
                   <th scope="col">from Luvrit</th>
-                  <th scope="col">difference</th>
+                  <Difference as="th" scope="col">
+                    difference
+                  </Difference>
                   <th scope="col">key in</th>
                   <th scope="col">display then</th>
-                  <th scope="col">source</th>
+                  <th scope="col">
+                    <VisuallyHidden>take back</VisuallyHidden>
+                  </th>
                 </tr>
               </thead>
               {rows.map((row) => (
@@ -91,7 +96,7 @@ function TakeAway({ setupId, file }: { readonly setupId: string; readonly file: 
         <pre>{file.text}</pre>
       </FileText>
       <TakeFile href={`/setups/${setupId}/offsets.nc`} download={file.name}>
-        <Download size={22} aria-hidden="true" /> Take {file.name}
+        <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
       </TakeFile>
     </>
   );
@@ -130,8 +135,11 @@ function Rows({
         <td>{write(row.before[axis], resolution)}</td>
         <td>
           <strong>{write(keyed?.value, resolution)}</strong>
+          {touch && <small>{`${touch.way}, ${touch.person}`}</small>}
         </td>
-        <td>{keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}</td>
+        <Difference>
+          {keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}
+        </Difference>
         <Key>
           {keyed ? (
             <>
@@ -149,7 +157,6 @@ function Rows({
         </Key>
         <td>{keyed ? write(keyed.display, resolution) : "–"}</td>
         <Source>
-          {touch && `${touch.way}, ${touch.person}`}
           {touch && mayEnter && (
             <UndoButton
               entry={touch.entry}
@@ -169,8 +176,9 @@ function Rows({
       <td>{before}</td>
       <td>
         <strong>{value ?? "–"}</strong>
+        {tool.nose && <small>{`insert, ${tool.nose.person}`}</small>}
       </td>
-      <td>{value === undefined ? "–" : value === before ? "same" : "changed"}</td>
+      <Difference>{value === undefined ? "–" : value === before ? "same" : "changed"}</Difference>
       <Key>
         {value ?? (
           <Link
@@ -183,7 +191,6 @@ function Rows({
       </Key>
       <td />
       <Source>
-        {tool.nose && `insert, ${tool.nose.person}`}
         {tool.nose && mayEnter && isFirst && (
           <UndoButton
             entry={tool.nose.entry}
@@ -216,9 +223,9 @@ function Rows({
 
 const Page = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 350px;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 350px;
   height: calc(100dvh - 52px);
-  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 264px; }
   @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 620px; }
   @media print { display: block; height: auto; }
 `;
@@ -244,6 +251,7 @@ const Grid = styled.table`
   font-size: ${size.small};
   thead th { position: sticky; top: 0; padding: 8px; background: ${color("sheet")}; box-shadow: inset 0 -1px ${color("line")}; text-align: right; color: ${color("quiet")}; font-weight: 600; white-space: nowrap; }
   thead th:first-child, tbody th { text-align: left; }
+  td small { display: block; line-height: 1.1; }
   td { padding: 4px 8px; ${mono} font-size: ${size.text}; text-align: right; white-space: nowrap; }
   tbody tr { height: 52px; border-top: 1px solid color-mix(in srgb, ${color("line")} 55%, transparent); }
   tbody { border-top: 2px solid ${color("edge")}; }
@@ -255,8 +263,11 @@ const Head = styled.tr`
   && th { font-weight: 400; }
   strong { ${mono} font-size: ${size.number}; margin-right: 6px; }
 `;
+/** Left out where the screen is narrow: it follows from the two columns beside it. */
+const Difference = styled.td`
+  @media (width < 1200px) { display: none; }
+`;
 const Key = styled.td`
-  small { display: block; line-height: 1; }
   && { font-size: ${size.number}; font-weight: 700; }
   a { display: inline-grid; min-height: 48px; place-items: center; font-size: ${size.small}; font-weight: 600; font-family: "Atkinson Hyperlegible Next Variable", sans-serif; }
 `;

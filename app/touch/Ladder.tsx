@@ -112,7 +112,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
           </dd>
         </div>
         <div>
-          <dt>tightest tolerance it makes</dt>
+          <dt>tolerance it makes</dt>
           <dd>± {show(tool.tolerance[axis])}</dd>
         </div>
         <div>

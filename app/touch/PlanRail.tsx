@@ -8,7 +8,8 @@ import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { addressOf } from "./stepOf.ts";
 
-const STEP_NAME: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "radius, tip" };
+const STEP_NAME: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose" };
+const STEP_SPOKEN: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose radius and tip orientation" };
 const STATE_WORD: Readonly<Record<Step["state"], string>> = { done: "done", ready: "to do", waiting: "waits" };
 
 /** The work in touching order, one group to a tool; outlines stand to one common scale. */
@@ -55,7 +56,7 @@ export function PlanRail({
                       preventScrollReset
                       $state={step.state}
                       aria-current={offset === current.offset && step.kind === current.kind ? "step" : undefined}
-                      aria-label={`${STEP_NAME[step.kind]} of ${toolNumber(setup.machine, offset)}, ${STATE_WORD[step.state]}${step.reason ? ` ${step.reason}` : ""}`}
+                      aria-label={`${STEP_SPOKEN[step.kind]} of ${toolNumber(setup.machine, offset)}, ${STATE_WORD[step.state]}${step.reason ? ` ${step.reason}` : ""}`}
                     >
                       {step.state === "done" ? (
                         <Check size={16} aria-hidden="true" />

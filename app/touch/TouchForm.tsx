@@ -24,8 +24,10 @@ interface TouchFormProps {
 /** Thinnest a spacer is drawn, in units of the sheet, so that it is seen at arm's length. */
 const THINNEST_DRAWN = 7;
 /** Where the boxes stand on the sheet; the tool hangs in from the upper right, so they keep to the left of it. */
-const MACHINE_BOX = { left: 20, top: 50 };
-const SPACER_BOX = { left: 20, top: 152 };
+const BOXES = { left: 20, top: 26 };
+/** Where leaders end, inside the boxes at every size of the sheet. */
+const MACHINE_LEADER = { left: BOXES.left + 190, top: BOXES.top + 40 };
+const SPACER_LEADER = { left: BOXES.left + 170, top: BOXES.top + 142 };
 
 /** The drawing that is the form: every number stands on the dimension line that it belongs to. */
 export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }: TouchFormProps) {
@@ -67,7 +69,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
       : { left: middle.left + 30, top: toSheet(view, scene.sizeFrom).top - 26 };
   const entries = (
     <>
-      <At $left={MACHINE_BOX.left} $top={MACHINE_BOX.top}>
+      <At $left={BOXES.left} $top={BOXES.top}>
         <LengthEntry
           name="machine"
           label={`machine position at contact, ${name}, tool ${tool.offset}`}
@@ -82,9 +84,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
           isReadOnly={!mayEnter}
           resolution={machine.resolution[axis]}
         />
-      </At>
-      {way !== "skim" && (
-        <At $left={SPACER_BOX.left} $top={SPACER_BOX.top}>
+        {way !== "skim" && (
           <LengthEntry
             name="spacer"
             label={`${words.spacer}, ${name}, tool ${tool.offset}`}
@@ -98,8 +98,8 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
             isReadOnly={!mayEnter}
             {...(tool[axis]?.typed.spacer && { last: tool[axis].typed.spacer })}
           />
-        </At>
-      )}
+        )}
+      </At>
       <At $left={sizeBox.left} $top={sizeBox.top} $toRight={axis === "z"}>
         <LengthEntry
           name="size"
@@ -127,8 +127,8 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
             scene={scene}
             view={view}
             axis={axis}
-            machineBox={{ left: MACHINE_BOX.left + 245, top: MACHINE_BOX.top + 26 }}
-            spacerBox={scene.spacer ? { left: SPACER_BOX.left + 222, top: SPACER_BOX.top + 26 } : undefined}
+            machineBox={MACHINE_LEADER}
+            spacerBox={scene.spacer && SPACER_LEADER}
             sizeBox={sizeBox}
           />
           {entries}
@@ -158,10 +158,14 @@ const Sheet = styled.div`
   position: relative;
   aspect-ratio: ${SHEET.width} / ${SHEET.height};
   width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
+  /* The boxes grow with the sheet on a large screen and keep their size for a finger on a small one. */
+  font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
 `;
 /** A box at its place on the sheet, or as far right as the sheet goes. */
 const At = styled.div<{ $left: number; $top: number; $toRight?: boolean }>`
   position: absolute;
+  display: grid;
+  gap: 0.6em;
   ${({ $left, $toRight }) => ($toRight ? "right: 6px;" : `left: ${(100 * $left) / SHEET.width}%;`)}
   top: ${({ $top }) => (100 * $top) / SHEET.height}%;
   &:focus-within { z-index: 2; }
