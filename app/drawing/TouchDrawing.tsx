@@ -123,7 +123,7 @@ export const TouchDrawing = memo(function TouchDrawing({
         />
       ) : (
         <path
-          d={`M${(from.left + to.left) / 2} ${from.top}L${sizeBox.left} ${sizeBox.top + 26}M${from.left} ${from.top - 14}v22M${to.left} ${to.top - 14}v22`}
+          d={`M${(from.left + to.left) / 2} ${from.top}V${sizeBox.top + 10}M${from.left} ${from.top - 12}v24M${to.left} ${to.top - 12}v24`}
           stroke={color("measured")}
           strokeWidth="1.6"
           fill="none"

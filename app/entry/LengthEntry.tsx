@@ -1,5 +1,5 @@
 import { Grid3x3 } from "lucide-react";
-import { lazy, Suspense, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Button, FieldError, Input, Label, TextField } from "react-aria-components";
 import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
@@ -44,7 +44,8 @@ const TONE: Readonly<Record<Quantity, Token>> = {
  * understood in both units; never changes what was typed. Escape gives back what stood there when the field was entered.
  */
 export function LengthEntry(props: LengthEntryProps) {
-  const { name, label, caption, prefix, unit, quantity, text, onText, understood, refusal, isReadOnly } = props;
+  const { name, label, caption, prefix, unit, quantity, text, onText, understood, isReadOnly } = props;
+  const refusal = useSettled(props.refusal, text);
   const [keypad, setKeypad] = useState(false);
   const before = useRef(text);
   const field = useRef<HTMLDivElement>(null);
@@ -94,7 +95,7 @@ export function LengthEntry(props: LengthEntryProps) {
       </Box>
       <Caption>
         <span>{caption}</span>
-        <output>{understood && !refusal ? echo(understood, unit, props.resolution) : ""}</output>
+        <output>{understood && !props.refusal ? echo(understood, unit, props.resolution) : ""}</output>
       </Caption>
       <Refused>{refusal}</Refused>
       {keypad && (
@@ -115,6 +116,20 @@ export function LengthEntry(props: LengthEntryProps) {
       )}
     </Field>
   );
+}
+
+/** How long somebody stops typing before a refusal is said: not in the middle of a number. */
+const SETTLED_MS = 450;
+
+/** A refusal once the text has come to rest; taken away at once when the text is right. */
+function useSettled(refusal: string | undefined, text: string): string | undefined {
+  const [said, setSaid] = useState<{ refusal: string; text: string }>();
+  useEffect(() => {
+    if (refusal === undefined) return setSaid(undefined);
+    const timer = setTimeout(() => setSaid({ refusal, text }), SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [refusal, text]);
+  return refusal === undefined ? undefined : said?.refusal;
 }
 
 /** `= 54.218 mm · 2.1346 in`: the control's own digits first, then the other unit. */

@@ -66,7 +66,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
   const sizeBox =
     axis === "x"
       ? { left: Math.max(8, middle.left - 216), top: middle.top - 26 }
-      : { left: middle.left + 30, top: toSheet(view, scene.sizeFrom).top - 26 };
+      : { left: middle.left, top: toSheet(view, scene.sizeFrom).top + 22 };
   const entries = (
     <>
       <At $left={BOXES.left} $top={BOXES.top}>

@@ -5,7 +5,7 @@ import { loaded, machineFixture, opened, recorded, touched, viewOf } from "../le
 import { solveOutsideTouch } from "../touch/index.ts";
 import { closureOf } from "./closure.ts";
 import { keyIn } from "./keyIn.ts";
-import { setupTable, touchedRows } from "./setupTable.ts";
+import { radiusForControl, setupTable, touchedRows } from "./setupTable.ts";
 
 const inchRadius: MachineProfile = {
   ...machineFixture,
@@ -116,9 +116,12 @@ describe("the table of a setup", () => {
     });
     expect(other).toMatchObject({ x: undefined, before: { x: undefined } });
   });
-  it("keys a radius of an inch machine in exact sixty-fourths", () => {
-    const [row] = setupTable(viewOf(opened({ units: "in", resolution: { x: 0.0001, z: 0.0001 } }), loaded("1"), nose));
-    expect(row?.noseRadius.value).toBe(0.0313);
+  it("keys a radius of an inch machine in exact sixty-fourths, 1/32 as 0.0312", () => {
+    const inch = viewOf(opened({ units: "in", resolution: { x: 0.0001, z: 0.0001 } }));
+    expect([0.2, 0.4, 0.8, 1.2, 1.6].map((radius) => radiusForControl(inch, radius))).toEqual([
+      0.0078, 0.0156, 0.0312, 0.0469, 0.0625,
+    ]);
+    expect(radiusForControl(viewOf(opened()), 0.8)).toBe(0.8);
   });
   it("gives a file only what was touched, with wear at 0 there", () => {
     const table = touchedRows(

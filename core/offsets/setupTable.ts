@@ -1,5 +1,6 @@
 import { toControl } from "../frame/index.ts";
 import type { SetupView, ToolView, TouchedAxis } from "../ledger/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { radiusInInches } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import { type KeyIn, keyIn } from "./keyIn.ts";
@@ -47,9 +48,17 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
   });
 }
 
-/** A nose radius as this control takes it: exact 64ths on an inch control, at the last digit of Z. */
+/**
+ * A nose radius as this control takes it. On an inch control the exact 64ths, a tie going down as the trade writes it:
+ * 1/32 in is keyed as 0.0312. Any other number for a control is rounded half away from zero.
+ */
 export function radiusForControl({ machine }: Pick<SetupView, "machine">, noseRadius: number): number {
-  return roundToResolution(machine.units === "in" ? radiusInInches(noseRadius) : noseRadius, machine.resolution.z);
+  const resolution = machine.resolution.z;
+  if (machine.units === "mm") return roundToResolution(noseRadius, resolution);
+  const exact = radiusInInches(noseRadius);
+  const up = roundToResolution(exact, resolution);
+  const isTie = Math.abs(up - exact - resolution / 2) < resolution * TOLERANCES.tieOfLastDigit;
+  return isTie ? roundToResolution(up - resolution, resolution) : up;
 }
 
 /**

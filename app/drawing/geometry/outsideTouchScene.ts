@@ -139,8 +139,8 @@ function faceScene(situation: OutsideTouchSituation): OutsideTouchScene {
     spacer,
     contact,
     rawEnd: !situation.faced && !skimmed ? situation.toFace : undefined,
-    sizeFrom: point(0, -stockRadius * 0.42),
-    sizeTo: point(face, -stockRadius * 0.42),
+    sizeFrom: point(0, -stockRadius * 0.14),
+    sizeTo: point(face, -stockRadius * 0.14),
     // After a facing cut Z must not move: out along X. After a feel, straight off the face.
     backOff: { from: besideShank(situation, programmed), towards: skimmed ? point(0, 1) : point(1, 0) },
   };
