@@ -109,16 +109,19 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
   );
 }
 
-/** `./luvrit add-person NAME ROLE`, the passphrase or PIN on standard input. */
-async function addSomebody([name, role]: readonly string[]): Promise<void> {
-  if (!name || !(role === "setter" || role === "lead" || role === "viewer"))
+/** `./luvrit add-person NAME ROLE [MARK]`, the passphrase or PIN on standard input. */
+async function addSomebody([name, role, mark]: readonly string[]): Promise<void> {
+  const isRole = role === "setter" || role === "lead" || role === "viewer";
+  if (!name || !isRole || (mark !== undefined && mark !== "." && mark !== ","))
     throw new CannotStart(
-      "Say a name and a role: ./luvrit add-person NAME setter|lead|viewer (passphrase or PIN on standard input)",
+      "Say a name, a role and, if it is settled, the decimal mark: ./luvrit add-person NAME setter|lead|viewer [.|,] (passphrase or PIN on standard input)",
     );
   const secret = readFileSync(0, "utf8").replace(/\r?\n$/, "");
   if (!SECRET_RULE.test(secret))
     throw new CannotStart("A PIN has 4 to 12 digits, a passphrase at least 10 characters.");
-  await withMigratedDatabase((pool) => addPerson(sqlOn(pool), { name, role, secret }));
+  await withMigratedDatabase((pool) =>
+    addPerson(sqlOn(pool), { name, role, secret, ...(mark && { decimalMark: mark }) }),
+  );
   say(`${name} can sign in as ${role}.`);
 }
 

@@ -4,6 +4,7 @@ import { Button, FieldError, Input, Label, TextField } from "react-aria-componen
 import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
+import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, type Token } from "../ui/tokens.ts";
 
 const Keypad = lazy(() => import("./Keypad.tsx"));
@@ -31,14 +32,6 @@ export interface LengthEntryProps {
   readonly resolution?: number;
 }
 
-const TONE: Readonly<Record<Quantity, Token>> = {
-  machine: "machine",
-  measured: "measured",
-  spacer: "spacer",
-  tool: "tool",
-  offset: "quiet",
-};
-
 /**
  * A length on the dimension line that it belongs to. Takes whatever `readLength` takes and shows at once what it
  * understood in both units; never changes what was typed. Escape gives back what stood there when the field was entered.
@@ -50,7 +43,7 @@ export function LengthEntry(props: LengthEntryProps) {
   const before = useRef(text);
   const field = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
-  const tone = TONE[quantity];
+  const tone = QUANTITY_TONE[quantity];
   return (
     <Field
       ref={field}

@@ -2,22 +2,10 @@ import { Check, CircleDashed } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { StepKind } from "../../core/plan/index.ts";
+import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
-
-interface Summary {
-  readonly id: string;
-  readonly machineName: string;
-  readonly job: string;
-  readonly part: string;
-  readonly operation: string;
-  readonly signedOff: boolean;
-  readonly stepsDone: number;
-  readonly stepsTotal: number;
-  readonly next: { readonly offset: string; readonly kind: StepKind } | undefined;
-  readonly changedAt: string;
-}
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
   x: "X of",
@@ -32,7 +20,7 @@ export function SetupsPage({
   now,
 }: {
   readonly person: StripPerson;
-  readonly setups: readonly Summary[];
+  readonly setups: readonly SetupSummary[];
   readonly now: string;
 }) {
   const running = setups.filter(({ signedOff }) => !signedOff);
@@ -62,7 +50,7 @@ export function SetupsPage({
   );
 }
 
-function List({ setups, now }: { readonly setups: readonly Summary[]; readonly now: string }) {
+function List({ setups, now }: { readonly setups: readonly SetupSummary[]; readonly now: string }) {
   return (
     <ul>
       {setups.map((setup) => (
@@ -97,7 +85,7 @@ function List({ setups, now }: { readonly setups: readonly Summary[]; readonly n
   );
 }
 
-function nextWords({ signedOff, next, stepsTotal }: Summary): string {
+function nextWords({ signedOff, next, stepsTotal }: SetupSummary): string {
   if (signedOff) return "signed off";
   if (next) return `next: ${STEP_WORDS[next.kind]} T${next.offset}`;
   return stepsTotal === 0 ? "no tools yet" : "all touched; to the table";

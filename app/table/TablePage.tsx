@@ -1,26 +1,20 @@
 import { Download } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
-import type { SetupView, TouchedAxis } from "../../core/ledger/index.ts";
-import { type KeyIn, setupTable, type TableRow } from "../../core/offsets/index.ts";
-import { decimalsOf, formatLength } from "../../core/units/index.ts";
+import { type KeyIn, setupTable } from "../../core/offsets/index.ts";
+import { decimalsOf } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { UndoButton } from "../touch/UndoButton.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
+import { Difference } from "./Difference.ts";
+import { OffsetRows } from "./OffsetRows.tsx";
 import { type OffsetsFile, offsetsFile } from "./offsetsFile.ts";
 
 const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
   overwrite: "This machine overwrites a cell with what is keyed.",
   add: "This machine adds what is keyed to the cell.",
   "touched-dimension": "This machine is told the touched dimension and works the cell out itself.",
-};
-const KEY_WORD: Readonly<Record<KeyIn["entry"]["as"], string>> = {
-  overwrite: "key",
-  add: "add",
-  "touched-dimension": "touched",
 };
 
 /** The offset table: what the control held, what it is to hold, what to key, and the file that does it. */
@@ -60,7 +54,7 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
                 </tr>
               </thead>
               {rows.map((row) => (
-                <Rows key={row.tool.offset} row={row} setup={setup} setupId={setupId} mayEnter={mayEnter} />
+                <OffsetRows key={row.tool.offset} row={row} setup={setup} setupId={setupId} mayEnter={mayEnter} />
               ))}
             </Grid>
           </Scroll>
@@ -102,125 +96,6 @@ function TakeAway({ setupId, file }: { readonly setupId: string; readonly file: 
   );
 }
 
-function Rows({
-  row,
-  setup,
-  setupId,
-  mayEnter,
-}: {
-  readonly row: TableRow;
-  readonly setup: SetupView;
-  readonly setupId: string;
-  readonly mayEnter: boolean;
-}) {
-  const { machine } = setup;
-  const { tool } = row;
-  const action = `/setups/${setupId}/table`;
-  const write = (value: number | undefined, resolution: number, sign?: "always") =>
-    value === undefined ? "–" : formatLength(value, resolution, sign ? { sign } : {});
-  const axisRow = (axis: TouchedAxis) => {
-    const keyed = row[axis];
-    const touch = tool[axis];
-    const resolution = machine.resolution[axis];
-    const wear = row.wear[axis];
-    return (
-      <tr key={axis}>
-        <th scope="row">
-          {axis.toUpperCase()}{" "}
-          <small>
-            wear {write(wear, resolution, "always")}
-            {keyed && wear ? " → 0" : ""}
-          </small>
-        </th>
-        <td>{write(row.before[axis], resolution)}</td>
-        <td>
-          <strong>{write(keyed?.value, resolution)}</strong>
-          {touch && <small>{`${touch.way}, ${touch.person}`}</small>}
-        </td>
-        <Difference>
-          {keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}
-        </Difference>
-        <Key>
-          {keyed ? (
-            <>
-              <small>{KEY_WORD[keyed.entry.as]}</small>{" "}
-              {write(keyed.entry.number, resolution, keyed.entry.as === "add" ? "always" : undefined)}
-            </>
-          ) : (
-            <Link
-              to={`/setups/${setupId}/touch?tool=${tool.offset}&do=${axis}`}
-              aria-label={`Touch ${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
-            >
-              touch it
-            </Link>
-          )}
-        </Key>
-        <td>{keyed ? write(keyed.display, resolution) : "–"}</td>
-        <Source>
-          {touch && mayEnter && (
-            <UndoButton
-              entry={touch.entry}
-              seq={setup.seq}
-              label="Take back"
-              what={`${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
-              action={action}
-            />
-          )}
-        </Source>
-      </tr>
-    );
-  };
-  const plainRow = (name: string, before: string, value: string | undefined, isFirst: boolean) => (
-    <tr key={name}>
-      <th scope="row">{name}</th>
-      <td>{before}</td>
-      <td>
-        <strong>{value ?? "–"}</strong>
-        {tool.nose && <small>{`insert, ${tool.nose.person}`}</small>}
-      </td>
-      <Difference>{value === undefined ? "–" : value === before ? "same" : "changed"}</Difference>
-      <Key>
-        {value ?? (
-          <Link
-            to={`/setups/${setupId}/touch?tool=${tool.offset}&do=nose`}
-            aria-label={`Enter ${name} of ${toolNumber(setup.machine, tool.offset)}`}
-          >
-            enter it
-          </Link>
-        )}
-      </Key>
-      <td />
-      <Source>
-        {tool.nose && mayEnter && isFirst && (
-          <UndoButton
-            entry={tool.nose.entry}
-            seq={setup.seq}
-            label="Take back"
-            what={`radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}
-            action={action}
-          />
-        )}
-      </Source>
-    </tr>
-  );
-  const radiusBefore = write(row.noseRadius.before, machine.resolution.z);
-  const radiusNow = row.noseRadius.value === undefined ? undefined : write(row.noseRadius.value, machine.resolution.z);
-  return (
-    <tbody>
-      <Head>
-        <th scope="rowgroup" colSpan={7}>
-          <strong>{offsetNumber(machine, tool.offset)}</strong> {tool.tool.description} · {tool.tool.insert} · station{" "}
-          {tool.station}
-        </th>
-      </Head>
-      {axisRow("x")}
-      {axisRow("z")}
-      {plainRow("nose radius", radiusBefore, radiusNow, true)}
-      {plainRow("tip orientation", row.orientation.before?.toString() ?? "–", row.orientation.value?.toString(), false)}
-    </tbody>
-  );
-}
-
 const Page = styled.div`
   display: grid;
   grid-template: minmax(0, 1fr) / minmax(0, 1fr) 350px;
@@ -257,24 +132,6 @@ const Grid = styled.table`
   tbody { border-top: 2px solid ${color("edge")}; }
   tbody th { padding: 4px 8px; font-weight: 600; }
   small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; white-space: nowrap; }
-`;
-const Head = styled.tr`
-  && { height: 44px; background: ${color("selected")}; }
-  && th { font-weight: 400; }
-  strong { ${mono} font-size: ${size.number}; margin-right: 6px; }
-`;
-/** Left out where the screen is narrow: it follows from the two columns beside it. */
-const Difference = styled.td`
-  @media (width < 1200px) { display: none; }
-`;
-const Key = styled.td`
-  && { font-size: ${size.number}; font-weight: 700; }
-  a { display: inline-grid; min-height: 48px; place-items: center; font-size: ${size.small}; font-weight: 600; font-family: "Atkinson Hyperlegible Next Variable", sans-serif; }
-`;
-const Source = styled.td`
-  && { font-family: inherit; font-size: ${size.small}; }
-  button { margin-left: 8px; }
-  @media print { button { display: none; } }
 `;
 const Note = styled.p`
   font-size: ${size.small};

@@ -6,6 +6,7 @@ import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { UndoButton } from "./UndoButton.tsx";
@@ -84,7 +85,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       </h1>
       <Sum>
         {rungs.map(({ quantity, label, value }) => (
-          <Line key={label} $tone={TONE[quantity]} $idle={value === 0}>
+          <Line key={label} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
             <dt>{label}</dt>
             <dd>{show(value)}</dd>
           </Line>
@@ -177,13 +178,6 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
   );
 }
 
-const TONE: Readonly<Record<Quantity, Token>> = {
-  machine: "machine",
-  measured: "measured",
-  spacer: "spacer",
-  tool: "tool",
-  offset: "quiet",
-};
 const minus = (value: number | undefined): number | undefined => (value === undefined ? undefined : 0 - value);
 
 export const Panel = styled.section`

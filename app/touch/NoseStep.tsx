@@ -14,6 +14,7 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { ageOf } from "../setups/age.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
 import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
@@ -53,7 +54,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
   const number = offsetNumber(setup.machine, tool.offset);
   return (
     <>
-      <Centre
+      <CentreForm
         aria-label={`Nose radius and tip orientation of tool ${tool.offset}`}
         onSubmit={(event) => {
           event.preventDefault();
@@ -97,7 +98,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
           )}
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
-      </Centre>
+      </CentreForm>
       <Panel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
         <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
         <Box>
@@ -164,15 +165,6 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
   );
 }
 
-const Centre = styled.form`
-  grid-area: centre;
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  gap: 10px;
-  min-width: 0;
-  padding: 12px 14px;
-  background: ${color("plate")};
-`;
 const Designation = styled(TextField)`
   display: grid;
   gap: 4px;

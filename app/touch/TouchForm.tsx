@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { styled } from "styled-components";
+import type { TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
 import { readInsertDesignation } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
@@ -60,60 +61,44 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
   if (!scene) return <Unknown>The insert “{tool.tool.insert}” is not a designation that can be drawn.</Unknown>;
 
   const words = wording(axis, way);
-  const name = axis.toUpperCase();
   const middle = toSheet(view, { z: (scene.sizeFrom.z + scene.sizeTo.z) / 2, x: 0 });
   // On X the box sits on the centreline, on its own dimension; on Z in front of the face, beside the short dimension.
   const sizeBox =
     axis === "x"
       ? { left: Math.max(8, middle.left - 216), top: middle.top - 26 }
       : { left: middle.left, top: toSheet(view, scene.sizeFrom).top + 22 };
+  /** What every field of this touch has in common. */
+  const field = (name: TouchField, spoken: string, unit: Unit) => ({
+    name,
+    label: `${spoken}, ${axis.toUpperCase()}, tool ${tool.offset}`,
+    unit,
+    text: entry.typed[name],
+    onText: (text: string) => entry.set(name, text),
+    understood: entry.reading.understood[name],
+    refusal: entry.refusalOf(name),
+    isReadOnly: !mayEnter,
+    last: tool[axis]?.typed[name] ?? "",
+  });
   const entries = (
     <>
       <At $left={BOXES.left} $top={BOXES.top}>
         <LengthEntry
-          name="machine"
-          label={`machine position at contact, ${name}, tool ${tool.offset}`}
+          {...field("machine", "machine position at contact", machine.units)}
           caption="machine at contact"
-          prefix={name}
-          unit={machine.units}
+          prefix={axis.toUpperCase()}
           quantity="machine"
-          text={entry.typed.machine}
-          onText={(text) => entry.set("machine", text)}
-          understood={entry.reading.understood.machine}
-          refusal={entry.refusalOf("machine")}
-          isReadOnly={!mayEnter}
           resolution={machine.resolution[axis]}
         />
         {way !== "skim" && (
-          <LengthEntry
-            name="spacer"
-            label={`${words.spacer}, ${name}, tool ${tool.offset}`}
-            caption={words.spacer}
-            unit={sizeUnit}
-            quantity="spacer"
-            text={entry.typed.spacer}
-            onText={(text) => entry.set("spacer", text)}
-            understood={entry.reading.understood.spacer}
-            refusal={entry.refusalOf("spacer")}
-            isReadOnly={!mayEnter}
-            {...(tool[axis]?.typed.spacer && { last: tool[axis].typed.spacer })}
-          />
+          <LengthEntry {...field("spacer", words.spacer, sizeUnit)} caption={words.spacer} quantity="spacer" />
         )}
       </At>
       <At $left={sizeBox.left} $top={sizeBox.top} $toRight={axis === "z"}>
         <LengthEntry
-          name="size"
-          label={`${words.sizeSpoken}, ${name}, tool ${tool.offset}`}
+          {...field("size", words.sizeSpoken, sizeUnit)}
           caption={words.size}
           prefix={axis === "x" ? "Ø" : "Z"}
-          unit={sizeUnit}
           quantity="measured"
-          text={entry.typed.size}
-          onText={(text) => entry.set("size", text)}
-          understood={entry.reading.understood.size}
-          refusal={entry.refusalOf("size")}
-          isReadOnly={!mayEnter}
-          {...(tool[axis]?.typed.size && { last: tool[axis].typed.size })}
         />
       </At>
     </>

@@ -1,11 +1,10 @@
 import { useEffect, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
-import { styled } from "styled-components";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { color } from "../ui/tokens.ts";
+import { CentreForm } from "./CentreForm.tsx";
 import { FootStrip } from "./FootStrip.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
@@ -66,7 +65,7 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
 
   return (
     <>
-      <Centre
+      <CentreForm
         ref={form}
         aria-label={`Touch ${axis.toUpperCase()} of tool ${tool.offset}`}
         onSubmit={(event) => {
@@ -86,7 +85,7 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
         />
         {/* Enter in a field submits; the button that a mouse or finger uses stands beside the ladder. */}
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
-      </Centre>
+      </CentreForm>
       <Ladder
         setup={setup}
         tool={tool}
@@ -108,13 +107,3 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
     </>
   );
 }
-
-const Centre = styled.form`
-  grid-area: centre;
-  display: grid;
-  grid-template-rows: auto minmax(0, 1fr);
-  gap: 10px;
-  min-width: 0;
-  padding: 12px 14px;
-  background: ${color("plate")};
-`;
