@@ -13,6 +13,7 @@ import {
 } from "react-router";
 import type { Route } from "./+types/root";
 import { FailurePage } from "./frame/FailurePage.tsx";
+import { NavigationProgress } from "./frame/NavigationProgress.tsx";
 import fonts from "./ui/fonts.css?url";
 import { GlobalStyle } from "./ui/GlobalStyle.tsx";
 import { useNonce } from "./ui/nonce.ts";
@@ -65,7 +66,12 @@ export function Layout({ children }: { readonly children: ReactNode }) {
 }
 
 export default function App() {
-  return <Outlet />;
+  return (
+    <>
+      <NavigationProgress />
+      <Outlet />
+    </>
+  );
 }
 
 export function ErrorBoundary({ error }: Route.ErrorBoundaryProps) {

@@ -1,4 +1,5 @@
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { ownPath } from "./access.server.ts";
@@ -46,6 +47,18 @@ describe("signing in", () => {
   it("wants a PIN of four digits or a passphrase of ten characters", () => {
     expect(["1234", "123456789012", "ten charac"].every((secret) => SECRET_RULE.test(secret))).toBe(true);
     expect(["123", "abcd", "nine char", ""].some((secret) => SECRET_RULE.test(secret))).toBe(false);
+  });
+});
+
+describe("attempts from one address", () => {
+  it("are held back after twenty in a minute, whoever they name; another address is not", async () => {
+    process.env.DATABASE_URL = inject("databaseUrl");
+    const { attemptSignIn } = await import("./signInAttempt.server.ts");
+    for (let attempt = 0; attempt < 20; attempt++)
+      expect(await attemptSignIn("192.0.2.1", `nobody ${attempt}`, "0000")).toEqual({ outcome: "wrong" });
+    expect(await attemptSignIn("192.0.2.1", "anybody", "0000")).toMatchObject({ outcome: "locked" });
+    expect(await attemptSignIn("192.0.2.2", "anybody", "0000")).toEqual({ outcome: "wrong" });
+    await database().end();
   });
 });
 

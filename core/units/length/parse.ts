@@ -60,6 +60,8 @@ export function parseSum(text: string, tokens: readonly Token[], dashIsMixed: bo
   const mixedFrom = (whole: NumberToken, behindSlash: boolean): Primary | undefined => {
     const second = peek();
     if (second?.kind === "number" && second.afterBlank) {
+      // `7/8 1/2` is no division by eight and a half: nobody writes that.
+      if (behindSlash) throw unexpected(second);
       const numerator = wholeAt(0);
       if (!numerator) throw unexpected(second);
       if (!isOperator(1, "/")) throw unexpected(peek(1));
