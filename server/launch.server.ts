@@ -15,7 +15,9 @@ class CannotStart extends Error {}
 
 const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
 const HOME = process.env.LUVRIT_HOME ?? path.join(ROOT, ".luvrit");
-const HOST = "127.0.0.1";
+/** Loopback unless said otherwise: on another address a real start is reached from tablets, best behind a proxy with TLS. */
+const HOST = process.env.LUVRIT_HOST ?? "127.0.0.1";
+const LOOPBACK = ["127.0.0.1", "::1", "localhost"];
 const DEFAULT_PORT = 4680;
 /** How long open requests may take to finish once a stop was asked for. */
 const FINISH_WITHIN_MS = 5000;
@@ -68,7 +70,9 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
   const port = Number(process.env.PORT ?? DEFAULT_PORT);
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new CannotStart(`PORT is ${process.env.PORT}; expected a number from 1 to 65535.`);
-  if (!(await isFree(port)))
+  if (demo && !LOOPBACK.includes(HOST))
+    throw new CannotStart(`The demo lets anybody in, so it stays on this machine: LUVRIT_HOST cannot be ${HOST}.`);
+  if (!(await isFree(port, HOST)))
     throw new CannotStart(
       `Port ${port} is in use. Choose another: PORT=${port + 1} ./luvrit ${demo ? "demo" : "start"}`,
     );

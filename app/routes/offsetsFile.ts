@@ -10,7 +10,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   await mustBe(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
-  const { name, text } = offsetsFile(viewSetup(state));
+  const { name, text, rows } = offsetsFile(viewSetup(state));
+  if (rows === 0)
+    throw new Response("Nothing has been touched yet, so there is no file to take away.", { status: 404 });
   return new Response(text, {
     headers: {
       "Content-Type": "text/plain; charset=us-ascii",

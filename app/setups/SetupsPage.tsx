@@ -31,7 +31,10 @@ export function SetupsPage({
       <Page>
         <h1>Running setups</h1>
         {running.length === 0 ? (
-          <Empty>No setup is running. One will show here as soon as it is opened.</Empty>
+          <Empty>
+            No setup is running. Opening one from a program or from a past setup is not there yet; the demo brings some
+            to try: ./luvrit demo.
+          </Empty>
         ) : (
           <List setups={running} now={now} />
         )}

@@ -12,7 +12,7 @@ import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { ageOf } from "../setups/age.ts";
-import { PrimaryButton } from "../ui/Button.tsx";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
@@ -37,13 +37,15 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
   const refusal = !insert.ok ? insert.refusal : undefined;
 
-  const accept = () => {
+  /** Sends radius and orientation; `over` although somebody else was faster, on the knowledge of that. */
+  const accept = (over?: number) => {
     if (!insert.ok || !mayEnter) return;
+    if (over !== undefined) command.current = newId();
     fetcher.submit(
       {
         intent: "accept-nose",
         id: command.current,
-        base: String(setup.seq),
+        base: String(over ?? setup.seq),
         offset: tool.offset,
         insert: designation,
         orientation: "auto",
@@ -128,7 +130,8 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
           {answer && "message" in answer && <Question role="alert">{answer.message}</Question>}
           {answer?.outcome === "conflict" && (
             <Question role="alert">
-              {answer.theirs.person} has just entered these. Reload the page to see what is on record.
+              {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}: what they entered stands above.
+              <PlainButton onPress={() => accept(answer.seq)}>Use mine</PlainButton>
             </Question>
           )}
           {tool.nose && (
@@ -148,7 +151,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
             </Kept>
           )}
           {mayEnter && (
-            <PrimaryButton onPress={accept} isDisabled={!insert.ok || fetcher.state !== "idle"}>
+            <PrimaryButton onPress={() => accept()} isDisabled={!insert.ok || fetcher.state !== "idle"}>
               {fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
             </PrimaryButton>
           )}

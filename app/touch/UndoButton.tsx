@@ -29,7 +29,13 @@ export function UndoButton({ entry, seq, label, what, action }: UndoButtonProps)
       <Small onPress={undo} isDisabled={fetcher.state !== "idle"} aria-label={`${label} ${what}`}>
         {label}
       </Small>
-      {answer && "message" in answer && <span role="alert">{answer.message}</span>}
+      {answer && answer.outcome !== "done" && (
+        <span role="alert">
+          {"message" in answer
+            ? answer.message
+            : `${answer.theirs.person} has changed this meanwhile. Look at it again first.`}
+        </span>
+      )}
     </>
   );
 }

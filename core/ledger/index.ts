@@ -10,5 +10,6 @@ export {
   type TouchedAxis,
   type TouchWay,
 } from "./entrySchemas.ts";
+export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
 export { apply, EMPTY_SETUP, fold, type SetupState, standing, topOf } from "./setupState.ts";
 export { type NoseRecord, type SetupView, type ToolView, type TouchRecord, viewSetup } from "./setupView.ts";

@@ -189,12 +189,12 @@ async function giveTo(user: string, files: readonly string[]): Promise<void> {
   for (const file of files) await chown(file, Number(uid), Number(gid));
 }
 
-/** Whether a port on loopback can be listened on. */
-export function isFree(port: number): Promise<boolean> {
+/** Whether a port can be listened on; on loopback when no host is named. */
+export function isFree(port: number, host = "127.0.0.1"): Promise<boolean> {
   return new Promise((resolve) => {
     const probe = net.createServer();
     probe.once("error", () => resolve(false));
-    probe.listen(port, "127.0.0.1", () => probe.close(() => resolve(true)));
+    probe.listen(port, host, () => probe.close(() => resolve(true)));
   });
 }
 

@@ -123,6 +123,18 @@ describe("the demo", () => {
   });
 });
 
+describe("the demo's doors", () => {
+  it("open on this machine only", async () => {
+    process.env.LUVRIT_HOST = "0.0.0.0";
+    const open = launch(["demo"]);
+    delete process.env.LUVRIT_HOST;
+    expect(await exitOf(open.child)).toBe(1);
+    expect(open.said()).toBe(
+      "luvrit: The demo lets anybody in, so it stays on this machine: LUVRIT_HOST cannot be 0.0.0.0.\n",
+    );
+  });
+});
+
 describe("a real start", () => {
   it("offers nobody until somebody is added, who then signs in; sets strict headers", async () => {
     const weak = launch(["add-person", "Ada", "lead"], "123\n");

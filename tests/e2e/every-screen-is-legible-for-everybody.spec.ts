@@ -53,6 +53,30 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     },
   ],
   [
+    "the keys",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await openSetup(page, "Dust-cap pin");
+      await page.keyboard.press("?");
+      await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+    },
+  ],
+  [
+    "what a viewer sees of a signed-off setup",
+    async (page) => {
+      await signInAs(page, "Odile");
+      await openSetup(page, "Eyepiece clamp");
+    },
+  ],
+  [
+    "a page that is not there",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await page.goto("/nowhere");
+      await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
+    },
+  ],
+  [
     "a stage that is not there yet",
     async (page) => {
       await signInAs(page, "Ines");
@@ -65,7 +89,8 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
 
 for (const theme of ["light", "dark"] as const)
   for (const [name, open] of SCREENS)
-    test(`${name}, ${theme}`, async ({ page }) => {
+    test(`${name}, ${theme}`, async ({ page, allowConsole }) => {
+      if (name.includes("not there")) allowConsole(/status of 404/);
       await page.emulateMedia({ colorScheme: theme });
       await open(page);
       const { violations } = await new AxeBuilder({ page }).analyze();

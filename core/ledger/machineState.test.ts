@@ -1,0 +1,44 @@
+import { describe, expect, it } from "vitest";
+import type { Command } from "./entry.ts";
+import { foldMachine, type MachineEntry } from "./machineState.ts";
+import { asEntries, loaded, opened, recorded, touched, undone } from "./setup.fixture.ts";
+
+/** Histories of two setups, one after the other, unless the test interleaves them. */
+const setup = (setupId: string, ...commands: Command[]): MachineEntry[] =>
+  asEntries(commands).map((entry) => ({ setupId, entry }));
+
+describe("foldMachine", () => {
+  const before = setup(
+    "past",
+    opened(),
+    loaded("1"),
+    loaded("3"),
+    recorded("3", -341, -405),
+    touched("1", "x", -339.2),
+  );
+
+  it("lets a tool and its offsets outlive their setup", () => {
+    const state = foldMachine([...before, ...setup("now", opened(), loaded("1", { insert: "CNMG 120412" }))]);
+    expect(state.stations["3"]).toMatchObject({ value: { offset: "3" }, setupId: "past" });
+    expect(state.stations["1"]).toMatchObject({ value: { tool: { insert: "CNMG 120412" } }, setupId: "now" });
+    expect(state.rows["1"]?.x).toMatchObject({ value: -339.2, setupId: "past" });
+    expect(state.rows["3"]).toMatchObject({ x: { value: -341 }, z: { value: -405 }, orientation: { value: 3 } });
+  });
+  it("believes the newest, cell by cell, and says which entry it comes from", () => {
+    const touch = touched("1", "x", -339.25);
+    const state = foldMachine([...before, ...setup("now", opened(), loaded("1"), touch)]);
+    expect(state.rows["1"]).toEqual({ x: { value: -339.25, setupId: "now", entry: touch.id } });
+  });
+  it("goes back to what the setup before left when an entry is taken back", () => {
+    const touch = touched("1", "x", -339.25);
+    const state = foldMachine([...before, ...setup("now", opened(), loaded("1"), touch, undone(touch.id))]);
+    expect(state.rows["1"]?.x).toMatchObject({ value: -339.2, setupId: "past" });
+  });
+  it("follows the order of making when setups run side by side", () => {
+    const one = setup("one", opened(), loaded("1"), touched("1", "x", -1));
+    const other = setup("other", opened(), loaded("1"), touched("1", "x", -2));
+    const interleaved = [one[0], other[0], other[1], other[2], one[1], one[2]] as MachineEntry[];
+    expect(foldMachine(interleaved).rows["1"]?.x).toMatchObject({ value: -1, setupId: "one" });
+    expect(foldMachine([])).toEqual({ stations: {}, rows: {} });
+  });
+});

@@ -1,0 +1,80 @@
+import type { Entry } from "./entry.ts";
+import type { OutsideTool } from "./entrySchemas.ts";
+import { apply, EMPTY_SETUP, type SetupState } from "./setupState.ts";
+
+/** What is believed about one cell of a machine's control, and which entry says so. Millimetres, X as a diameter. */
+export interface Believed<Value> {
+  readonly value: Value;
+  readonly setupId: string;
+  readonly entry: string;
+}
+
+/** One row of the control's table as it is believed to stand, whoever wrote it last, in whichever setup. */
+export interface BelievedRow {
+  readonly x?: Believed<number>;
+  readonly z?: Believed<number>;
+  readonly noseRadius?: Believed<number>;
+  readonly orientation?: Believed<number>;
+}
+
+/**
+ * A machine's present state: what outlives a setup. Which tool stands in which station, and what its control is
+ * believed to hold; believed, because somebody may have keyed otherwise.
+ */
+export interface MachineState {
+  readonly stations: Readonly<Record<string, Believed<{ readonly offset: string; readonly tool: OutsideTool }>>>;
+  readonly rows: Readonly<Record<string, BelievedRow>>;
+}
+
+/** An entry with the setup that it belongs to; a machine's history interleaves its setups. */
+export interface MachineEntry {
+  readonly setupId: string;
+  readonly entry: Entry;
+}
+
+/**
+ * Folds all entries on a machine, in the order in which they were made. A value recorded from the control, or touched and
+ * accepted, replaces what was believed before; taking an entry back gives what that setup held before it, or else what
+ * the setups before it left.
+ */
+export function foldMachine(history: readonly MachineEntry[]): MachineState {
+  const setups = new Map<string, SetupState>();
+  for (const { setupId, entry } of history) setups.set(setupId, apply(setups.get(setupId) ?? EMPTY_SETUP, entry));
+
+  const standing = ({ setupId, entry }: MachineEntry) => setups.get(setupId)?.undone[entry.id] === undefined;
+  const stations: Record<string, MachineState["stations"][string]> = {};
+  const rows: Record<string, BelievedRow> = {};
+  for (const { setupId, entry } of history.filter(standing)) {
+    const believe = <Value>(value: Value): Believed<Value> => ({ value, setupId, entry: entry.id });
+    const change = (offset: string, row: BelievedRow) => {
+      rows[offset] = { ...rows[offset], ...row };
+    };
+    switch (entry.kind) {
+      case "tool-loaded": {
+        const { station, offset, tool } = entry.payload;
+        stations[station] = believe({ offset, tool });
+        break;
+      }
+      case "control-row-recorded": {
+        const { offset, x, z, noseRadius, orientation } = entry.payload;
+        change(offset, {
+          x: believe(x),
+          z: believe(z),
+          noseRadius: believe(noseRadius),
+          orientation: believe(orientation),
+        });
+        break;
+      }
+      case "touch-accepted":
+        change(entry.payload.offset, { [entry.payload.axis]: believe(entry.payload.exact) });
+        break;
+      case "nose-accepted":
+        change(entry.payload.offset, {
+          noseRadius: believe(entry.payload.noseRadius),
+          orientation: believe(entry.payload.orientation),
+        });
+        break;
+    }
+  }
+  return { stations, rows };
+}
