@@ -33,6 +33,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
  */
 export const shouldRevalidate = (change: ShouldRevalidateFunctionArgs) => {
   if ((change.actionResult as TouchAnswer | undefined)?.outcome === "unreachable") return false;
+  // A conflict means that there is news.
+  if (change.actionStatus === 409) return true;
   const sameStage =
     change.currentUrl.pathname === change.nextUrl.pathname && change.currentUrl.search !== change.nextUrl.search;
   return change.formMethod === undefined && sameStage ? false : change.defaultShouldRevalidate;

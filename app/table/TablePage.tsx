@@ -27,7 +27,12 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
     <Page>
       <Main>
         <header>
-          <h1>Offset table</h1>
+          <h1>
+            Offset table
+            <OnPaper>
+              : {setup.job}, {setup.part}, {setup.operation}, {machine.name}
+            </OnPaper>
+          </h1>
           <p>
             {machine.units}, X as {machine.xShown}, {places} decimals. {MEASURING[machine.measuring]} Work offset{" "}
             {workOffset.name} is active.
@@ -112,6 +117,11 @@ const Main = styled.main`
   min-width: 0;
   h1 { font-size: ${size.number}; }
   header p { font-size: ${size.small}; color: ${color("quiet")}; }
+`;
+/** The strip with the setup's name is not printed. */
+const OnPaper = styled.span`
+  display: none;
+  @media print { display: inline; }
 `;
 const Scroll = styled.section`
   overflow: auto;

@@ -1,17 +1,15 @@
 import { styled } from "styled-components";
-import { fromControl, offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
+import { offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { closureOf, keyIn } from "../../core/offsets/index.ts";
-import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 import { KeyInBox } from "./KeyInBox.tsx";
+import { ladderOf } from "./ladderOf.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import type { useTouchEntry } from "./useTouchEntry.ts";
-import { wording } from "./words.ts";
 
 interface LadderProps {
   readonly setup: SetupView;
@@ -24,18 +22,11 @@ interface LadderProps {
   readonly onAccept: (over?: number) => void;
 }
 
-interface Rung {
-  readonly quantity: Quantity;
-  readonly label: string;
-  /** In millimetres, X as a diameter; undefined while it is not known. */
-  readonly value: number | undefined;
-}
-
 /** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
 export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept }: LadderProps) {
-  const { machine, workOffset } = setup;
+  const { machine } = setup;
   const name = axis.toUpperCase();
-  const { understood, solved, facts, budget } = entry.reading;
+  const { budget } = entry.reading;
   const kept = tool[axis];
   const show = (
     millimetres: number | undefined,
@@ -46,37 +37,13 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       ? "–"
       : formatLength(toControl(machine, axis, millimetres, crossing), machine.resolution[axis], sign ? { sign } : {});
 
-  const spacer = way === "skim" ? 0 : understood.spacer?.mm;
-  const times = axis === "x" ? 2 : 1;
-  const rungs: readonly Rung[] = [
-    {
-      quantity: "machine",
-      label: `machine ${name} at contact`,
-      value: understood.machine && (facts?.machine ?? understood.machine.mm),
-    },
-    { quantity: "measured", label: wording(axis, way).lessSize, value: minus(understood.size?.mm) },
-    {
-      quantity: "spacer",
-      label: way === "skim" ? "no spacer, cut" : axis === "x" ? "less spacer, twice" : "less spacer, once",
-      value: spacer === undefined ? undefined : minus(times * spacer),
-    },
-    { quantity: "offset", label: `less work offset ${workOffset.name}`, value: minus(workOffset[axis]) },
-  ];
-  const found = solved && { exact: solved.exact, touched: solved.touched ?? 0 };
-  const record = found ?? kept;
-  const keyed =
-    record && keyIn(machine, axis, { exact: record.exact, touched: record.touched, before: tool.control?.[axis] });
-  const inCore = keyed && fromControl(machine, axis, keyed.value, "tool-offset");
-  const closure =
-    facts && keyed && inCore !== undefined
-      ? closureOf(
-          { machine: facts.machine, geometry: inCore, wear: 0, work: workOffset[axis], touched: record.touched },
-          fromControl(machine, axis, machine.resolution[axis], "readout"),
-        )
-      : undefined;
+  const ladder = ladderOf(setup, tool, { axis, way }, entry.reading, entry.typed.machine !== "");
+  const { rungs, keyed, found, closes } = ladder;
   const before = tool.control?.[axis];
   const wear = tool.control?.[axis === "x" ? "wearX" : "wearZ"];
   const answer = entry.answer;
+  /** While somebody must choose between two values, nothing else can be accepted. */
+  const isAsked = answer?.outcome === "conflict";
 
   return (
     <Panel aria-label={`Result, ${name} of ${toolNumber(setup.machine, tool.offset)}`}>
@@ -97,7 +64,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
         offset={offsetNumber(setup.machine, tool.offset)}
         keyed={keyed}
         wear={wear}
-        isKept={found === undefined && kept !== undefined}
+        isKept={ladder.isKept}
       />
       <Facts>
         <div>
@@ -120,10 +87,12 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
           <dt>expected error</dt>
           <dd>± {show(budget.expanded)}</dd>
         </div>
-        <div>
-          <dt>closure G + W + S + P − M</dt>
-          <dd>{closure ? (closure.closes ? "closes" : "open") : "–"}</dd>
-        </div>
+        {!isAsked && (
+          <div>
+            <dt>closure G + W + S + P − M</dt>
+            <dd>{closes === undefined ? "–" : closes ? "closes" : "open"}</dd>
+          </div>
+        )}
       </Facts>
       <Foot>
         {answer?.outcome === "conflict" && (
@@ -133,7 +102,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
             </strong>
             <p>
               On record: {answer.theirs.exact === undefined ? "taken back" : show(answer.theirs.exact, "tool-offset")}.
-              Yours: {found ? show(found.exact, "tool-offset") : "–"}.
+              Yours: {show(found, "tool-offset")}.
             </p>
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
@@ -145,7 +114,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
         {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
           <Question role="alert">{answer.message}</Question>
         )}
-        {kept && (
+        {kept && !isAsked && (
           <Kept>
             <span>
               Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, "tool-offset")}
@@ -160,7 +129,7 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
             )}
           </Kept>
         )}
-        {mayEnter ? (
+        {isAsked ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy}>
             {entry.busy
               ? "Accepting…"
@@ -177,8 +146,6 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
     </Panel>
   );
 }
-
-const minus = (value: number | undefined): number | undefined => (value === undefined ? undefined : 0 - value);
 
 export const Panel = styled.section`
   grid-area: right;

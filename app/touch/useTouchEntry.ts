@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useFetcher } from "react-router";
+import { useFetcher, useRevalidator } from "react-router";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
 import { fieldsOf, proposedTouch, readTypedTouch, TOUCH_FIELDS, type TypedTouch } from "../../core/touch/index.ts";
@@ -30,6 +30,9 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   const [heldAt, setHeldAt] = useState<number>();
   const [asked, setAsked] = useState(false);
   const fetcher = useFetcher<TouchAnswer>();
+  const { revalidate } = useRevalidator();
+  /** An answer that has been dealt with. */
+  const [dismissed, setDismissed] = useState<TouchAnswer>();
   /** One id for one acceptance, however often it is sent; a new one once something was changed. */
   const command = useRef(newId());
 
@@ -76,7 +79,7 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     command.current = newId();
   };
 
-  const answer = fetcher.state === "idle" ? fetcher.data : undefined;
+  const answer = fetcher.state === "idle" && fetcher.data !== dismissed ? fetcher.data : undefined;
   /** An empty field is asked for only after somebody tried to accept. */
   const refusalOf = (field: TouchField): string | undefined => {
     const local = reading.refusals[field];
@@ -113,7 +116,8 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     setTyped(proposedTouch(setup, axis, way));
     setHeldAt(undefined);
     setAsked(false);
-    fetcher.submit(null, { method: "get" });
+    setDismissed(fetcher.data);
+    revalidate();
   };
 
   return { typed, set, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };

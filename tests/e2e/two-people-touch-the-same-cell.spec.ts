@@ -21,6 +21,9 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   const question = page.getByRole("alert").filter({ hasText: "Bruno was faster" });
   await expect(question).toContainText("On record: −338.700. Yours: −338.600.");
   await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("54.1");
+  // The plan knows meanwhile, and nothing can be accepted past the question.
+  await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
   await question.getByRole("button", { name: "Use mine" }).click();
   await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
   await page.getByRole("link", { name: "X of T05, done" }).click();
@@ -28,6 +31,21 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   // Bruno's entry still stands beneath: taking back Ines's gives his again.
   await page.getByRole("button", { name: "Take back X of T05" }).click();
   await expect(page.getByText(/Accepted by Bruno.*−338.700/)).toBeVisible();
+
+  // Asked again on Z, somebody keeps the other's: what was typed goes, what is on record shows.
+  const typeZ = async (one: Page, z: string) => {
+    await one.goto(`${one.url().split("?")[0]}?tool=5&do=z`);
+    await one.getByRole("textbox", { name: /machine position at contact, Z, tool 5/ }).fill(z);
+  };
+  await typeZ(page, "-400");
+  await typeZ(other, "-401");
+  await other.getByRole("button", { name: /^Accept Z/ }).click();
+  await expect(other.getByRole("link", { name: "Z of T05, done" })).toBeVisible();
+  await page.getByRole("button", { name: /^Accept Z/ }).click();
+  await page.getByRole("button", { name: "Keep theirs" }).click();
+  await expect(page.getByText(/Accepted by Bruno, just now: −401.000/)).toBeVisible();
+  await expect(page.getByRole("alert")).toHaveCount(0);
+  await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 5/ })).toHaveValue("");
   await other.context().close();
 });
 
