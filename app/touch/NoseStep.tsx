@@ -48,7 +48,6 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
         base: String(over ?? setup.seq),
         offset: tool.offset,
         insert: designation,
-        orientation: "auto",
       },
       { method: "post" },
     );

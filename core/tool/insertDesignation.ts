@@ -1,5 +1,13 @@
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
-import { EDGE_TO_CIRCLE, INCH_CIRCLE, INCH_RADIUS, INCH_THICKNESS, INSERT_SHAPES, THICKNESS } from "./insertTables.ts";
+import {
+  EDGE_TO_CIRCLE,
+  INCH_CIRCLE,
+  INCH_RADIUS,
+  INCH_THICKNESS,
+  INSERT_SHAPES,
+  METRIC_ROUNDS,
+  THICKNESS,
+} from "./insertTables.ts";
 
 /** What a designation says about an insert. Lengths in millimetres, nominal metric values for inch designations too. */
 export interface Insert {
@@ -62,19 +70,20 @@ export function readInsertDesignation(text: string): Answer<Insert, DesignationR
   }
   skip(/[\s-]/);
 
-  const sizes = upper.slice(at).match(/^[0-9LTM.]*/)?.[0] ?? "";
+  const sizes = upper.slice(at).match(/^[0-9LTM.()]*/)?.[0] ?? "";
   if (sizes === "") return fail(`Expected the sizes, such as 120408 or 432, found ${here()}.`);
   // Inch figures are three, or run out too early; no inch circle begins with 0 or 1 unless it has a decimal.
   const behind = upper[at + sizes.length] ?? " ";
-  const isInch = sizes.includes(".") || /^[2-9]\d\d$/.test(sizes) || (/^[2-9]\d?$/.test(sizes) && /[\s-]/.test(behind));
+  const isInch =
+    /[.(]/.test(sizes) || /^[2-9]\d\d(?!\d)/.test(sizes) || (/^[2-9]\d?$/.test(sizes) && /[\s-]/.test(behind));
   const dimensions = isInch ? readInchSizes(letter, upper, at) : readIsoSizes(letter, upper, at);
   if ("expected" in dimensions) {
     at = dimensions.at;
     return fail(`Expected ${dimensions.expected}, found ${here()}.`);
   }
   at = dimensions.end;
-  // Edge condition, hand and a chip former's own name follow; they change nothing that is read here.
-  if (at < upper.length && !/^([\s-].{0,30}|[EFTSKPRLN]{1,3}\d{0,2}([\s-].{0,30})?)$/.test(upper.slice(at)))
+  // Edge condition, hand and a chip former's own letters follow; they change nothing that is read here.
+  if (at < upper.length && !/^([\s-].{0,30}|[A-Z][A-Z0-9]{0,6}([\s-].{0,30})?)$/.test(upper.slice(at)))
     return fail(`Expected the end, or a hyphen or blank before anything further, found ${here()}.`);
 
   return accepted({
@@ -97,7 +106,9 @@ function readIsoSizes(shape: string, text: string, at: number): Sizes {
   const edge = text.slice(at, at + 2);
   const circles = EDGE_TO_CIRCLE[shape] as Readonly<Record<string, number>>;
   const metricRound = shape === "R" && text.slice(at + 4, at + 6) === "M0";
-  const inscribedCircle = metricRound && /^[0-9]{2}$/.test(edge) && Number(edge) > 0 ? Number(edge) : circles[edge];
+  // With 00 a round insert has an inch circle; a metric one where no inch circle has that code.
+  const metricCircle = shape === "R" && METRIC_ROUNDS.includes(edge) ? Number(edge) : undefined;
+  const inscribedCircle = metricRound ? metricCircle : (circles[edge] ?? metricCircle);
   if (inscribedCircle === undefined)
     return {
       expected: `an edge length of shape ${shape} (${Object.keys(circles).sort().join(" ")})`,
@@ -123,14 +134,14 @@ function readIsoSizes(shape: string, text: string, at: number): Sizes {
 
 function readInchSizes(shape: string, text: string, at: number): Sizes {
   let next = at;
-  /** One figure: a digit with at most one decimal run on to it. */
-  const figure = () => text.slice(next).match(/^\d(\.\d)?/)?.[0];
+  /** One figure: a digit with at most one decimal run on to it, in brackets or not. */
+  const figure = () => text.slice(next).match(/^(\d(\.\d)?|\(\d(\.\d)?\))/)?.[0];
   const read = (
     table: Readonly<Record<string, number>>,
     what: string,
   ): { value: number } | { expected: string; at: number } => {
     const found = figure();
-    const value = found === undefined ? undefined : table[found];
+    const value = found === undefined ? undefined : table[found.replace(/[()]/g, "")];
     if (found === undefined || value === undefined)
       return { expected: `${what} (${Object.keys(table).join(" ")})`, at: next };
     next += found.length;

@@ -109,6 +109,9 @@ export const EDGE_TO_CIRCLE: Readonly<Record<string, Readonly<Record<string, num
   },
 };
 
+/** Diameter codes of metric round inserts: the diameter itself, in millimetres. */
+export const METRIC_ROUNDS: readonly string[] = ["05", "06", "08", "10", "12", "16", "20", "25", "32"];
+
 /** Thickness code to thickness. */
 export const THICKNESS: Readonly<Record<string, number>> = {
   "01": 1.59,

@@ -1,8 +1,7 @@
-import type { TouchField } from "../../core/judgement/index.ts";
+import type { FromSchema } from "json-schema-to-ts";
 import {
   type Command,
   type Entry,
-  type Payload,
   type SetupState,
   type SetupView,
   standing,
@@ -17,48 +16,50 @@ import { readSetup } from "../ledger/setupsRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { validator } from "../validation/validate.server.ts";
 
-/** What the Touch and Table screens may ask for; every field arrives as text. */
-const envelope = {
-  id: { type: "string", format: "uuid" },
-  base: { type: "string", pattern: "^[0-9]{1,9}$" },
-} as const;
+const id = { type: "string", format: "uuid" } as const;
+const base = { type: "string", pattern: "^[0-9]{1,9}$" } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
 const axis = { type: "string", enum: ["x", "z"] } as const;
 const way = { type: "string", enum: ["skim", "paper", "block"] } as const;
-const unit = { type: "string", enum: ["mm", "in"] } as const;
 const typed = { type: "string", maxLength: 200 } as const;
-const form = (intent: string, properties: Readonly<Record<string, object>>) => ({
-  type: "object",
-  additionalProperties: false,
-  required: ["intent", "id", "base", ...Object.keys(properties)],
-  properties: { intent: { const: intent }, ...envelope, ...properties },
-});
 
-interface FormBase<Intent extends string> {
-  readonly intent: Intent;
-  readonly id: string;
-  readonly base: string;
-}
-export type TouchForm =
-  | (FormBase<"accept-touch"> &
-      Pick<Payload<"touch-accepted">, "offset" | "axis" | "way"> &
-      Readonly<Record<TouchField, string>> & { readonly sizeUnit: "mm" | "in" })
-  | (FormBase<"accept-nose"> & { readonly offset: string; readonly insert: string; readonly orientation: string })
-  | (FormBase<"choose-way"> & Pick<Payload<"way-chosen">, "offset" | "axis" | "way">)
-  | (FormBase<"undo"> & { readonly entry: string });
+/** What the Touch and Table screens may ask for; every field arrives as text, and all of them are there. */
+const forms = {
+  "accept-touch": {
+    type: "object",
+    additionalProperties: false,
+    required: ["intent", "id", "base", "offset", "axis", "way", "machine", "size", "spacer", "sizeUnit"],
+    properties: {
+      intent: { const: "accept-touch" },
+      ...{ id, base, offset, axis, way, machine: typed, size: typed, spacer: typed },
+      sizeUnit: { type: "string", enum: ["mm", "in"] },
+    },
+  },
+  "accept-nose": {
+    type: "object",
+    additionalProperties: false,
+    required: ["intent", "id", "base", "offset", "insert"],
+    properties: { intent: { const: "accept-nose" }, id, base, offset, insert: { type: "string", maxLength: 60 } },
+  },
+  "choose-way": {
+    type: "object",
+    additionalProperties: false,
+    required: ["intent", "id", "base", "offset", "axis", "way"],
+    properties: { intent: { const: "choose-way" }, id, base, offset, axis, way },
+  },
+  undo: {
+    type: "object",
+    additionalProperties: false,
+    required: ["intent", "id", "base", "entry"],
+    properties: { intent: { const: "undo" }, id, base, entry: id },
+  },
+} as const;
 
-const readForm = validator<TouchForm>({
-  oneOf: [
-    form("accept-touch", { offset, axis, way, machine: typed, size: typed, spacer: typed, sizeUnit: unit }),
-    form("accept-nose", {
-      offset,
-      insert: { type: "string", maxLength: 60 },
-      orientation: { type: "string", pattern: "^([0-9]|auto)$" },
-    }),
-    form("choose-way", { offset, axis, way }),
-    form("undo", { entry: { type: "string", format: "uuid" } }),
-  ],
-});
+type Intent = keyof typeof forms;
+type FormOf<Kind extends Intent> = FromSchema<(typeof forms)[Kind]>;
+export type TouchForm = { [Kind in Intent]: FormOf<Kind> }[Intent];
+
+const readForm = validator<TouchForm>({ oneOf: Object.values(forms) });
 
 export type TouchOutcome =
   | { readonly outcome: "kept"; readonly form: TouchForm }
@@ -123,7 +124,7 @@ function makeCommand(setup: SetupView, state: SetupState, form: TouchForm, perso
 function touchOf(
   setup: SetupView,
   tool: ToolView,
-  form: Extract<TouchForm, { intent: "accept-touch" }>,
+  form: FormOf<"accept-touch">,
   entry: { id: string; version: 1 },
   person: Person,
 ): Command | TouchOutcome {
@@ -159,15 +160,14 @@ function touchOf(
 function noseOf(
   { machine }: SetupView,
   tool: ToolView,
-  form: Extract<TouchForm, { intent: "accept-nose" }>,
+  form: FormOf<"accept-nose">,
   entry: { id: string; version: 1 },
 ): Command | TouchOutcome {
   const insert = readInsertDesignation(form.insert);
   if (!insert.ok) return refuse(insert.refusal.message, { insert: insert.refusal.message });
   const tip = tipDirectionOf("outside", { hand: tool.tool.hand });
   if (!tip.ok) return refuse(tip.refusal.message);
-  const orientation =
-    form.orientation === "auto" ? orientationCode(tip.value, machine.numbering) : Number(form.orientation);
+  const orientation = orientationCode(tip.value, machine.numbering);
   return {
     ...entry,
     kind: "nose-accepted",
@@ -180,11 +180,7 @@ function noseOf(
   };
 }
 
-function undoOf(
-  state: SetupState,
-  form: Extract<TouchForm, { intent: "undo" }>,
-  entry: { id: string; version: 1 },
-): Command | TouchOutcome {
+function undoOf(state: SetupState, form: FormOf<"undo">, entry: { id: string; version: 1 }): Command | TouchOutcome {
   const target = standing(state, form.entry);
   if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
   return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describe(target) } };
