@@ -12,16 +12,16 @@ interface KeypadProps {
   readonly unit: Unit;
   readonly text: string;
   readonly last?: string;
-  readonly onText: (text: string) => void;
+  readonly onEdit: (edit: (now: string) => string) => void;
   readonly onClose: () => void;
 }
 
 /** Large keys for gloved fingers: digits, sign, half, double, unit, and what was entered last. */
-export default function Keypad({ title, anchor, unit, text, last, onText, onClose }: KeypadProps) {
+export default function Keypad({ title, anchor, unit, text, last, onEdit, onClose }: KeypadProps) {
   const other: Unit = unit === "mm" ? "in" : "mm";
   const isLength = readLength(text, { units: unit }).ok;
   const digit = (key: string) => (
-    <Key key={key} label={key} name={key === "." ? "point" : key} onPress={() => onText(keyed(text, key))} />
+    <Key key={key} label={key} name={key === "." ? "point" : key} onPress={() => onEdit((now) => keyed(now, key))} />
   );
   return (
     <Pad triggerRef={anchor} isOpen onOpenChange={(open) => !open && onClose()} placement="right" offset={6}>
@@ -33,25 +33,25 @@ export default function Keypad({ title, anchor, unit, text, last, onText, onClos
           <Key
             label={<Delete size={26} aria-hidden="true" />}
             name="delete the last character"
-            onPress={() => onText(text.slice(0, -1))}
+            onPress={() => onEdit((now) => now.slice(0, -1))}
           />
           {["4", "5", "6"].map(digit)}
-          <Key label="±" name="change the sign" onPress={() => onText(withOtherSign(text))} disabled={!isLength} />
+          <Key label="±" name="change the sign" onPress={() => onEdit(withOtherSign)} disabled={!isLength} />
           {["1", "2", "3"].map(digit)}
-          <Key label="÷2" name="half of it" onPress={() => onText(halfOf(text))} disabled={!isLength} />
+          <Key label="÷2" name="half of it" onPress={() => onEdit(halfOf)} disabled={!isLength} />
           {["0", "."].map(digit)}
           <Key
             label={other}
             name={`in ${other === "mm" ? "millimetres" : "inches"}`}
-            onPress={() => onText(`${text}${other}`)}
+            onPress={() => onEdit((now) => `${now}${other}`)}
             disabled={!isLength || /[a-z"]$/i.test(text)}
           />
-          <Key label="×2" name="twice it" onPress={() => onText(twiceOf(text))} disabled={!isLength} />
-          <Key label="clear" onPress={() => onText("")} />
+          <Key label="×2" name="twice it" onPress={() => onEdit(twiceOf)} disabled={!isLength} />
+          <Key label="clear" onPress={() => onEdit(() => "")} />
           <Key
             label={last ? `last ${last}` : "last"}
             name={last ? `same as last, ${last}` : "same as last: nothing yet"}
-            onPress={() => last && onText(last)}
+            onPress={() => last && onEdit(() => last)}
             disabled={!last}
           />
           <Done onPress={onClose}>Done</Done>

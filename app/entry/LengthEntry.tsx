@@ -20,7 +20,8 @@ export interface LengthEntryProps {
   readonly unit: Unit;
   readonly quantity: Quantity;
   readonly text: string;
-  readonly onText: (text: string) => void;
+  /** Changes the text. Two keys may come before the next drawing: each change starts from the text as it is then. */
+  readonly onEdit: (edit: (now: string) => string) => void;
   /** The length as it was understood, shown in both units; undefined while it is not. */
   readonly understood: LengthReading | undefined;
   /** Why it is refused; undefined while there is nothing to say. */
@@ -37,7 +38,7 @@ export interface LengthEntryProps {
  * understood in both units; never changes what was typed. Escape gives back what stood there when the field was entered.
  */
 export function LengthEntry(props: LengthEntryProps) {
-  const { name, label, caption, prefix, unit, quantity, text, onText, understood, isReadOnly } = props;
+  const { name, label, caption, prefix, unit, quantity, text, onEdit, understood, isReadOnly } = props;
   const refusal = useSettled(props.refusal, text);
   const [keypad, setKeypad] = useState(false);
   const before = useRef(text);
@@ -50,14 +51,15 @@ export function LengthEntry(props: LengthEntryProps) {
       name={name}
       aria-label={label}
       value={text}
-      onChange={onText}
+      onChange={(typed) => onEdit(() => typed)}
       isInvalid={refusal !== undefined}
       isReadOnly={isReadOnly ?? false}
       validationBehavior="aria"
       $tone={tone}
       onKeyDown={(event) => {
         if (event.key === "Escape" && text !== before.current) {
-          onText(before.current);
+          const restored = before.current;
+          onEdit(() => restored);
           event.preventDefault();
         }
       }}
@@ -99,7 +101,7 @@ export function LengthEntry(props: LengthEntryProps) {
             unit={unit}
             text={text}
             {...(props.last !== undefined && { last: props.last })}
-            onText={onText}
+            onEdit={onEdit}
             onClose={() => {
               setKeypad(false);
               input.current?.focus({ preventScroll: true });

@@ -73,7 +73,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
     label: `${spoken}, ${axis.toUpperCase()}, tool ${tool.offset}`,
     unit,
     text: entry.typed[name],
-    onText: (text: string) => entry.set(name, text),
+    onEdit: (edit: (now: string) => string) => entry.edit(name, edit),
     understood: entry.reading.understood[name],
     refusal: entry.refusalOf(name),
     isReadOnly: !mayEnter,

@@ -72,10 +72,10 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     if (isEdited.current) drafts.write(key, typed);
   }, [key, typed]);
 
-  const set = (field: TouchField, text: string) => {
+  const edit = (field: TouchField, change: (now: string) => string) => {
     isEdited.current = true;
-    setTyped((now) => ({ ...now, [field]: text }));
-    if (field === "machine") setHeldAt(text === "" ? undefined : Date.now());
+    setTyped((now) => ({ ...now, [field]: change(now[field]) }));
+    if (field === "machine") setHeldAt(Date.now());
     command.current = newId();
   };
 
@@ -120,5 +120,5 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     revalidate();
   };
 
-  return { typed, set, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };
+  return { typed, edit, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };
 }

@@ -59,3 +59,20 @@ test("every target is large enough for a glove", async ({ page }) => {
     );
   expect(small).toEqual([]);
 });
+
+test("keys pressed faster than the page draws are all taken", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await openSetup(page, "Dome-shutter roller");
+  await page.getByRole("button", { name: /Keypad for machine position/ }).click();
+  const pad = page.getByRole("dialog");
+  const before = await page.getByRole("textbox", { name: /machine position/, includeHidden: true }).inputValue();
+  // Both taps in one turn of the event loop: no drawing can come between them.
+  await pad.getByRole("button", { name: "1", exact: true }).evaluate((key: HTMLElement) => {
+    key.click();
+    key.click();
+    key.click();
+  });
+  await expect(page.getByRole("textbox", { name: /machine position/, includeHidden: true })).toHaveValue(
+    `${before}111`,
+  );
+});

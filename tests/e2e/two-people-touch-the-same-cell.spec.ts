@@ -25,7 +25,7 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
   await expect(page.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
   await question.getByRole("button", { name: "Use mine" }).click();
-  await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/T05 · (Z geometry|radius and tip)/);
   await page.getByRole("link", { name: "X of T05, done" }).click();
   await expect(page.getByText(/Accepted by Ines, just now: −338.600/)).toBeVisible();
   // Bruno's entry still stands beneath: taking back Ines's gives his again.
