@@ -14,8 +14,7 @@ import {
 import type { Route } from "./+types/root";
 import { FailurePage } from "./frame/FailurePage.tsx";
 import { NavigationProgress } from "./frame/NavigationProgress.tsx";
-import fonts from "./ui/fonts.css?url";
-import { GlobalStyle } from "./ui/GlobalStyle.tsx";
+import base from "./ui/base.css?url";
 import { useNonce } from "./ui/nonce.ts";
 import { chosenTheme } from "./ui/theme.server.ts";
 
@@ -28,7 +27,7 @@ export const links: LinksFunction = () => [
     type: "font/woff2",
     crossOrigin: "anonymous" as const,
   })),
-  { rel: "stylesheet", href: fonts },
+  { rel: "stylesheet", href: base },
 ];
 
 export const meta: Route.MetaFunction = () => [
@@ -56,7 +55,6 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         <Links nonce="" />
       </head>
       <body>
-        <GlobalStyle />
         {children}
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />

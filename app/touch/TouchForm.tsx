@@ -6,7 +6,7 @@ import { readInsertDesignation } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { outsideTouchScene } from "../drawing/geometry/outsideTouchScene.ts";
 import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
-import { SHEET, toSheet, viewOfBar } from "../drawing/view.ts";
+import { SHEET, type SheetPoint, toSheet, viewOfBar } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
@@ -81,7 +81,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
   });
   const entries = (
     <>
-      <At $left={BOXES.left} $top={BOXES.top}>
+      <At style={placeOf(BOXES)}>
         <LengthEntry
           {...field("machine", "machine position at contact", machine.units)}
           caption="machine at contact"
@@ -93,7 +93,7 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
           <LengthEntry {...field("spacer", words.spacer, sizeUnit)} caption={words.spacer} quantity="spacer" />
         )}
       </At>
-      <At $left={sizeBox.left} $top={sizeBox.top} $toRight={axis === "z"}>
+      <At style={axis === "x" ? placeOf(sizeBox) : { ...placeOf(sizeBox), left: "auto", right: "6px" }}>
         <LengthEntry
           {...field("size", words.sizeSpoken, sizeUnit)}
           caption={words.size}
@@ -123,6 +123,12 @@ export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }:
   );
 }
 
+/** A box's place on the sheet; on Z it stands as far right as the sheet goes. */
+const placeOf = ({ left, top }: SheetPoint) => ({
+  left: `${(100 * left) / SHEET.width}%`,
+  top: `${(100 * top) / SHEET.height}%`,
+});
+
 const Frame = styled.div`
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
@@ -146,13 +152,10 @@ const Sheet = styled.div`
   /* The boxes grow with the sheet on a large screen and keep their size for a finger on a small one. */
   font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
 `;
-/** A box at its place on the sheet, or as far right as the sheet goes. */
-const At = styled.div<{ $left: number; $top: number; $toRight?: boolean }>`
+const At = styled.div`
   position: absolute;
   display: grid;
   gap: 0.6em;
-  ${({ $left, $toRight }) => ($toRight ? "right: 6px;" : `left: ${(100 * $left) / SHEET.width}%;`)}
-  top: ${({ $top }) => (100 * $top) / SHEET.height}%;
   &:focus-within { z-index: 2; }
 `;
 const Instruction = styled.p`
