@@ -1,3 +1,5 @@
+import { inBrackets } from "../../core/units/index.ts";
+
 /** What the keys of the keypad make of the text; arithmetic stays in the text, so that nothing is rounded on the way. */
 
 /** The text with one more key. A second point in the same number is left out. */
@@ -15,11 +17,5 @@ export function withOtherSign(text: string): string {
   return /^[\d.,]+$/.test(bare) ? `-${bare}` : `-(${bare})`;
 }
 
-export const halfOf = (text: string): string => `${bracketed(text)}/2`;
-export const twiceOf = (text: string): string => `2*${bracketed(text)}`;
-
-/** A single number stands by itself; anything longer is put in brackets. */
-function bracketed(text: string): string {
-  const bare = text.trim();
-  return /^[-−]?[\d.,]+$/.test(bare) ? bare : `(${bare})`;
-}
+export const halfOf = (text: string): string => `${inBrackets(text)}/2`;
+export const twiceOf = (text: string): string => `2*${inBrackets(text)}`;

@@ -6,7 +6,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import { addressOf } from "./stepOf.ts";
+import { stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose" };
 const STEP_SPOKEN: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose radius and tip orientation" };
@@ -51,7 +51,7 @@ export function PlanRail({
                   {steps.map((step) => (
                     <StepLink
                       key={step.kind}
-                      to={addressOf(search, offset, step.kind)}
+                      to={`?${stepAddress(search, offset, step.kind)}`}
                       replace
                       preventScrollReset
                       $state={step.state}

@@ -1,9 +1,15 @@
 import type { TypedTouch } from "../../core/touch/index.ts";
+import type { Unit } from "../../core/units/index.ts";
+
+/** What was typed, with the unit that held for sizes: a number without its unit would be another number later. */
+export interface Draft extends TypedTouch {
+  readonly sizeUnit: Unit;
+}
 
 /** Numbers typed but not accepted, kept on this device so that leaving the page loses nothing. */
 export interface Drafts {
-  read(key: string): TypedTouch | undefined;
-  write(key: string, typed: TypedTouch): void;
+  read(key: string): Draft | undefined;
+  write(key: string, draft: Draft): void;
   forget(key: string): void;
 }
 
@@ -13,18 +19,17 @@ export const draftKey = (setupId: string, offset: string, axis: string): string 
 export const drafts: Drafts = {
   read(key) {
     try {
-      const { machine, size, spacer } = JSON.parse(localStorage.getItem(key) ?? "") as Partial<TypedTouch>;
-      return typeof machine === "string" && typeof size === "string" && typeof spacer === "string"
-        ? { machine, size, spacer }
-        : undefined;
+      const { machine, size, spacer, sizeUnit } = JSON.parse(localStorage.getItem(key) ?? "") as Partial<Draft>;
+      const isWhole = typeof machine === "string" && typeof size === "string" && typeof spacer === "string";
+      return isWhole && (sizeUnit === "mm" || sizeUnit === "in") ? { machine, size, spacer, sizeUnit } : undefined;
     } catch {
       // Nothing kept, or not by us, or the browser keeps nothing: there is no draft.
       return undefined;
     }
   },
-  write(key, typed) {
+  write(key, draft) {
     try {
-      localStorage.setItem(key, JSON.stringify(typed));
+      localStorage.setItem(key, JSON.stringify(draft));
     } catch {
       // The browser keeps nothing (private window, full store): what is typed still stands on the page.
     }

@@ -15,9 +15,9 @@ export function stepOf(
 }
 
 /** The address of a step inside the Touch screen, keeping the rest of what the address says. */
-export function addressOf(search: URLSearchParams, offset: string, kind: StepKind): string {
+export function stepAddress(search: URLSearchParams, offset: string, kind: StepKind): URLSearchParams {
   const next = new URLSearchParams(search);
   next.set("tool", offset);
   next.set("do", kind);
-  return `?${next}`;
+  return next;
 }

@@ -3,7 +3,7 @@ import { useFetcher, useRevalidator } from "react-router";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
 import { fieldsOf, proposedTouch, readTypedTouch, TOUCH_FIELDS, type TypedTouch } from "../../core/touch/index.ts";
-import type { Unit } from "../../core/units/index.ts";
+import { type Unit, withUnit } from "../../core/units/index.ts";
 import { newId } from "../frame/newId.ts";
 import { draftKey, drafts } from "./drafts.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
@@ -26,21 +26,22 @@ export interface TouchEntryTask {
  */
 export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal, onPage }: TouchEntryTask) {
   const key = draftKey(setupId, tool.offset, axis);
-  const [typed, setTyped] = useState<TypedTouch>(() => proposedTouch(setup, axis, way));
+  const [typed, setTyped] = useState<TypedTouch>(() => proposedTouch(setup, { axis, way, sizeUnit }));
   const [heldAt, setHeldAt] = useState<number>();
   const [asked, setAsked] = useState(false);
   const fetcher = useFetcher<TouchAnswer>();
   const { revalidate } = useRevalidator();
   /** An answer that has been dealt with. */
   const [dismissed, setDismissed] = useState<TouchAnswer>();
-  /** One id for one acceptance, however often it is sent; a new one once something was changed. */
-  const command = useRef(newId());
+  /** What was sent last, and under which id: the same content keeps its id, however often it is sent. */
+  const sent = useRef({ content: "", id: "" });
 
   // Once, when the page comes alive: what was typed on this device before, and above it what was typed while waiting.
-  const atFirst = useRef({ onPage, proposed: typed });
+  const atFirst = useRef({ onPage, proposed: typed, sizeUnit });
   useEffect(() => {
-    const { onPage: read, proposed } = atFirst.current;
-    const draft = drafts.read(key);
+    const { onPage: read, proposed, sizeUnit: unit } = atFirst.current;
+    const kept = drafts.read(key);
+    const draft = kept && inUnit(kept, kept.sizeUnit, unit);
     const early = TOUCH_FIELDS.flatMap((field) => {
       const text = read(field);
       return text !== undefined && text !== "" && text !== proposed[field] ? [[field, text] as const] : [];
@@ -48,19 +49,27 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     if (draft || early.length > 0) setTyped((now) => ({ ...now, ...draft, ...Object.fromEntries(early) }));
   }, [key]);
 
+  // Another unit for sizes does not change what was typed already.
+  const lastUnit = useRef(sizeUnit);
+  useEffect(() => {
+    const from = lastUnit.current;
+    lastUnit.current = sizeUnit;
+    if (from !== sizeUnit) setTyped((now) => inUnit(now, from, sizeUnit));
+  }, [sizeUnit]);
+
   // Another way to touch brings its own proposals; what somebody typed stays.
   const lastWay = useRef(way);
   useEffect(() => {
     if (lastWay.current === way) return;
     lastWay.current = way;
-    const proposed = proposedTouch(setup, axis, way);
+    const proposed = proposedTouch(setup, { axis, way, sizeUnit });
     setTyped((now) => ({
       machine: now.machine,
       size: now.size || proposed.size,
       spacer: now.spacer || proposed.spacer,
     }));
     setAsked(false);
-  }, [way, setup, axis]);
+  }, [way, setup, axis, sizeUnit]);
 
   const reading = useMemo(
     () => readTypedTouch(setup, tool, { axis, way, sizeUnit, decimal }, typed),
@@ -69,14 +78,13 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
 
   const isEdited = useRef(false);
   useEffect(() => {
-    if (isEdited.current) drafts.write(key, typed);
-  }, [key, typed]);
+    if (isEdited.current) drafts.write(key, { ...typed, sizeUnit });
+  }, [key, typed, sizeUnit]);
 
   const edit = (field: TouchField, change: (now: string) => string) => {
     isEdited.current = true;
     setTyped((now) => ({ ...now, [field]: change(now[field]) }));
     if (field === "machine") setHeldAt(Date.now());
-    command.current = newId();
   };
 
   const answer = fetcher.state === "idle" && fetcher.data !== dismissed ? fetcher.data : undefined;
@@ -92,20 +100,10 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
     setAsked(true);
     const wrong = fieldsOf(way).find((field) => reading.refusals[field]);
     if (wrong) return wrong;
-    if (over !== undefined) command.current = newId();
-    fetcher.submit(
-      {
-        intent: "accept-touch",
-        id: command.current,
-        base: String(over ?? setup.seq),
-        offset: tool.offset,
-        axis,
-        way,
-        sizeUnit,
-        ...typed,
-      },
-      { method: "post" },
-    );
+    const content = { base: String(over ?? setup.seq), offset: tool.offset, axis, way, sizeUnit, ...typed };
+    const isSame = sent.current.content === JSON.stringify(content);
+    sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
+    fetcher.submit({ intent: "accept-touch", id: sent.current.id, ...content }, { method: "post" });
     return undefined;
   };
 
@@ -113,7 +111,7 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   const forget = () => {
     isEdited.current = false;
     drafts.forget(key);
-    setTyped(proposedTouch(setup, axis, way));
+    setTyped(proposedTouch(setup, { axis, way, sizeUnit }));
     setHeldAt(undefined);
     setAsked(false);
     setDismissed(fetcher.data);
@@ -121,4 +119,11 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   };
 
   return { typed, edit, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };
+}
+
+/** The same numbers read with another unit for sizes: those typed without a unit get theirs written out. */
+function inUnit(typed: TypedTouch, from: Unit, to: Unit): TypedTouch {
+  const { machine, size, spacer } = typed;
+  if (from === to) return { machine, size, spacer };
+  return { machine, size: withUnit(size, from), spacer: withUnit(spacer, from) };
 }

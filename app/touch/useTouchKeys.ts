@@ -2,7 +2,7 @@ import { useEffect, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type StepKind, touchingOrder } from "../../core/plan/index.ts";
-import { addressOf } from "./stepOf.ts";
+import { stepAddress, stepOf } from "./stepOf.ts";
 
 /** Keys of the main screen, with what they do; the same list makes the help. */
 export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
@@ -30,21 +30,31 @@ export function useTouchKeys(
   step: { readonly offset: string; readonly kind: StepKind } | undefined,
 ): void {
   const navigate = useNavigate();
-  const [search, setSearch] = useSearchParams();
-  /** Where the last key led, which the page may not have reached yet when the next one is pressed. */
-  const heading = useRef(step);
-  heading.current = step;
+  const [search] = useSearchParams();
+  /** The address that the last key asked for: the page may not have reached it yet when the next key is pressed. */
+  const asked = useRef(search);
+  useEffect(() => {
+    asked.current = search;
+  }, [search]);
   useEffect(() => {
     if (!step) return;
     const tools = [...new Set(touchingOrder(setup).map(({ offset }) => offset))];
+    const goTo = (address: URLSearchParams) => {
+      asked.current = address;
+      navigate(`?${address}`, { replace: true, preventScrollReset: true });
+    };
     const go = (offset: string | undefined, kind: StepKind) => {
-      if (offset === undefined) return;
-      heading.current = { offset, kind };
-      navigate(addressOf(search, offset, kind), { replace: true, preventScrollReset: true });
+      if (offset !== undefined) goTo(stepAddress(asked.current, offset, kind));
+    };
+    const toggleSizes = () => {
+      const next = new URLSearchParams(asked.current);
+      if (next.has("sizes")) next.delete("sizes");
+      else next.set("sizes", setup.machine.units === "mm" ? "in" : "mm");
+      goTo(next);
     };
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey) return;
-      const { offset } = heading.current ?? step;
+      const offset = stepOf(setup, asked.current)?.offset ?? step.offset;
       const at = tools.indexOf(offset);
       switch (event.key.toLowerCase()) {
         case "x":
@@ -58,19 +68,10 @@ export function useTouchKeys(
         case "]":
           return go(tools[at + 1], "x");
         case "u":
-          return setSearch(
-            (now) => {
-              const next = new URLSearchParams(now);
-              const other = setup.machine.units === "mm" ? "in" : "mm";
-              if (next.has("sizes")) next.delete("sizes");
-              else next.set("sizes", other);
-              return next;
-            },
-            { replace: true, preventScrollReset: true },
-          );
+          return toggleSizes();
       }
     };
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);
-  }, [setup, step, search, navigate, setSearch]);
+  }, [setup, step, navigate]);
 }

@@ -95,7 +95,13 @@ export const payloadSchemas = {
       touched: length,
       expectedError: size,
       /** What was typed, letter by letter. */
-      typed: object(["machine", "size", "spacer"], { machine: freeText, size: freeText, spacer: freeText }),
+      typed: object(["machine", "size", "spacer"], {
+        machine: freeText,
+        size: freeText,
+        spacer: freeText,
+        /** Unit that held for size and spacer where none was typed; the machine's own when absent. */
+        sizeUnit: { type: "string", enum: ["mm", "in"] },
+      }),
     },
   ),
   "nose-accepted": object(["offset", "insert", "noseRadius", "orientation"], {

@@ -118,10 +118,26 @@ describe("readTypedTouch", () => {
 describe("what a field is filled with beforehand", () => {
   it("is the last skimmed diameter, the last spacer of that way, and a finished face; never a readout", () => {
     const touchedBefore = viewOf(opened(), loaded("1"), touched("1", "x", -339.25, 54.218));
-    expect(proposedTouch(setup, "x", "paper")).toEqual({ machine: "", size: "", spacer: "" });
-    expect(proposedTouch(touchedBefore, "x", "paper")).toEqual({ machine: "", size: "54.218", spacer: "" });
-    expect(proposedTouch(touchedBefore, "x", "skim")).toEqual({ machine: "", size: "", spacer: "" });
-    expect(proposedTouch(touchedBefore, "z", "block")).toMatchObject({ size: "0" });
+    expect(proposedTouch(setup, { axis: "x", way: "paper", sizeUnit: "mm" })).toEqual({
+      machine: "",
+      size: "",
+      spacer: "",
+    });
+    expect(proposedTouch(touchedBefore, { axis: "x", way: "paper", sizeUnit: "mm" })).toEqual({
+      machine: "",
+      size: "54.218",
+      spacer: "",
+    });
+    expect(proposedTouch(touchedBefore, { axis: "x", way: "skim", sizeUnit: "mm" })).toEqual({
+      machine: "",
+      size: "",
+      spacer: "",
+    });
+    expect(proposedTouch(touchedBefore, { axis: "z", way: "block", sizeUnit: "mm" })).toMatchObject({ size: "0" });
+  });
+  it("brings its unit along into another one, and then still means the same", () => {
+    const before = viewOf(opened(), loaded("1"), touched("1", "x", -339.25, 54.218));
+    expect(proposedTouch(before, { axis: "x", way: "paper", sizeUnit: "in" }).size).toBe("54.218 mm");
   });
   it("asks for a spacer only where one lies", () => {
     expect([fieldsOf("skim"), fieldsOf("block")]).toEqual([

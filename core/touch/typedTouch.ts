@@ -8,7 +8,7 @@ import {
 } from "../judgement/index.ts";
 import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../ledger/index.ts";
 import type { Refusal } from "../refusal.ts";
-import { type LengthReading, type LengthRefusal, readLength, type Unit } from "../units/index.ts";
+import { type LengthReading, type LengthRefusal, readLength, type Unit, withUnit } from "../units/index.ts";
 import { solveOutsideTouch } from "./outsideTouch.ts";
 import type { TouchResult } from "./touchEquation.ts";
 
@@ -89,15 +89,23 @@ function worded(refusal: LengthRefusal, field: TouchField): Refusal {
 }
 
 /**
- * What a field can be filled with from what is known already, letter by letter as it was typed before, so that no
- * number is typed twice: the diameter that was skimmed last, the spacer that was used last, a face that is finished.
- * Empty where nothing is known.
+ * What a field can be filled with from what is known already, as it was typed before, so that no number is typed twice:
+ * the diameter that was skimmed last, the spacer that was used last, a face that is finished. What was typed in another
+ * unit than `sizeUnit` brings its unit along. Empty where nothing is known.
  */
-export function proposedTouch(setup: Pick<SetupView, "tools">, axis: TouchedAxis, way: TouchWay): TypedTouch {
-  const touches = setup.tools.flatMap(({ x, z }) => [x, z]).filter((touch) => touch !== undefined);
+export function proposedTouch(
+  { tools, machine }: Pick<SetupView, "tools" | "machine">,
+  { axis, way, sizeUnit }: Pick<TouchTask, "axis" | "way" | "sizeUnit">,
+): TypedTouch {
+  const touches = tools.flatMap(({ x, z }) => [x, z]).filter((touch) => touch !== undefined);
   const newestFirst = touches.sort((a, b) => b.at.localeCompare(a.at));
-  const skimmed = newestFirst.find((touch) => touch.axis === "x" && touch.way === "skim")?.typed.size ?? "";
-  const spacer = newestFirst.find((touch) => touch.way === way)?.typed.spacer ?? "";
+  const asTyped = (touch: (typeof touches)[number] | undefined, field: "size" | "spacer") => {
+    if (!touch) return "";
+    const unit = touch.typed.sizeUnit ?? machine.units;
+    return unit === sizeUnit ? touch.typed[field] : withUnit(touch.typed[field], unit);
+  };
   if (way === "skim") return { machine: "", size: axis === "z" ? "0" : "", spacer: "" };
-  return { machine: "", size: axis === "z" ? "0" : skimmed, spacer };
+  const skimmed = newestFirst.find((touch) => touch.axis === "x" && touch.way === "skim");
+  const spaced = newestFirst.find((touch) => touch.way === way);
+  return { machine: "", size: axis === "z" ? "0" : asTyped(skimmed, "size"), spacer: asTyped(spaced, "spacer") };
 }

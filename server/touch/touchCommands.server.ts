@@ -137,7 +137,7 @@ function touchOf(
     return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
   }
   const { machine, size, spacer } = facts;
-  const kept = { machine: form.machine, size: form.size, spacer: form.spacer };
+  const kept = { machine: form.machine, size: form.size, spacer: form.spacer, sizeUnit: form.sizeUnit };
   return {
     ...entry,
     kind: "touch-accepted",

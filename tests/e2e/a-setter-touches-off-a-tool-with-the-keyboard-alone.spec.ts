@@ -99,4 +99,14 @@ test("keys move between tools and axes, and ? lists them", async ({ page }) => {
   await page.keyboard.press("u");
   await page.getByRole("textbox", { name: /measured diameter/ }).fill("2.1346");
   await expect(page.getByText("= 2.1346 in · 54.219 mm")).toBeVisible();
+  // Back to millimetres, by key and by leaving the page: what was typed in inches stays inches.
+  await page.keyboard.press("Tab");
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.press("u");
+  await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("2.1346 in");
+  await expect(page.getByText("= 54.219 mm · 2.1346 in")).toBeVisible();
+  await page.keyboard.press("u");
+  await page.getByRole("textbox", { name: /measured diameter/ }).fill("2.135");
+  await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
+  await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("2.135 in");
 });

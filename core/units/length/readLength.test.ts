@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { LengthContext } from "./reading.ts";
 import { readLength } from "./readLength.ts";
+import { withUnit } from "./withUnit.ts";
 
 const MM: LengthContext = { units: "mm" };
 const IN: LengthContext = { units: "in" };
@@ -180,5 +181,27 @@ describe("readLength, whatever is typed", () => {
       }),
       { numRuns: 2000 },
     );
+  });
+});
+
+describe("withUnit", () => {
+  it("makes a text mean the same in either unit", () => {
+    const number = fc.integer({ min: 1, max: 99_999 }).map((digits) => String(digits / 100));
+    const text = fc.oneof(
+      number,
+      fc.tuple(number, number).map(([a, b]) => `${a}+${b}/2`),
+      number.map((a) => `${a}in`),
+      fc.constant("1 7/8"),
+    );
+    fc.assert(
+      fc.property(text, fc.constantFrom<"mm" | "in">("mm", "in"), (typed, unit) => {
+        const meant = readLength(typed, { units: unit });
+        for (const units of ["mm", "in"] as const) {
+          const read = readLength(withUnit(typed, unit), { units });
+          expect(read.ok && meant.ok && read.value.mm - meant.value.mm).toBe(0);
+        }
+      }),
+    );
+    expect([withUnit("", "mm"), withUnit('7/8"', "mm")]).toEqual(["", '7/8"']);
   });
 });
