@@ -22,9 +22,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   );
   if (outcome.outcome === "refused") return data<TouchAnswer>(outcome, 422);
   if (outcome.outcome === "conflict") return data<TouchAnswer>(outcome, 409);
-  if (outcome.form.intent === "choose-way" || outcome.form.intent === "undo")
-    return data<TouchAnswer>({ outcome: "done" });
-  return redirect(await nextAddress(params.setupId, outcome.form.offset));
+  const { form } = outcome;
+  if (form.intent !== "accept-touch" && form.intent !== "accept-nose") return data<TouchAnswer>({ outcome: "done" });
+  return redirect(await nextAddress(params.setupId, form.offset));
 }
 
 /** Where the work goes on: the next step of the plan, this tool's own first; the table when nothing is left. */

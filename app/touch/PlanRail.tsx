@@ -17,10 +17,13 @@ export function PlanRail({
   setup,
   current,
   search,
+  children,
 }: {
   readonly setup: SetupView;
   readonly current: { readonly offset: string; readonly kind: StepKind };
   readonly search: URLSearchParams;
+  /** What stands between the heading and the steps. */
+  readonly children?: React.ReactNode;
 }) {
   const order = touchingOrder(setup);
   const done = order.filter(({ state }) => state === "done").length;
@@ -30,6 +33,7 @@ export function PlanRail({
       <h2>
         Touching order <span>{`${done} of ${order.length} done`}</span>
       </h2>
+      {children}
       <ol>
         {offsets.map((offset) => {
           const tool = setup.tools.find((one) => one.offset === offset);

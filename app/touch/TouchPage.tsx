@@ -6,6 +6,7 @@ import { color } from "../ui/tokens.ts";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
+import { StockEntry } from "./StockEntry.tsx";
 import { stepOf } from "./stepOf.ts";
 import { TouchStep } from "./TouchStep.tsx";
 import { useTouchKeys } from "./useTouchKeys.ts";
@@ -20,7 +21,9 @@ export function TouchPage(loaded: LoadedSetup) {
   if (!step || !tool) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
   return (
     <Frame>
-      <PlanRail setup={loaded.setup} current={step} search={search} />
+      <PlanRail setup={loaded.setup} current={step} search={search}>
+        <StockEntry setup={loaded.setup} decimal={loaded.person.decimalMark} mayEnter={loaded.mayEnter} />
+      </PlanRail>
       <Main>
         {step.kind === "nose" ? (
           <NoseStep key={`${tool.offset} nose`} {...loaded} tool={tool} />

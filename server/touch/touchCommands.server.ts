@@ -10,6 +10,7 @@ import {
 } from "../../core/ledger/index.ts";
 import { orientationCode, readInsertDesignation, tipDirectionOf } from "../../core/tool/index.ts";
 import { fieldsOf, readTypedTouch } from "../../core/touch/index.ts";
+import { readLength } from "../../core/units/index.ts";
 import { database, sql } from "../context.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
@@ -46,6 +47,16 @@ const forms = {
     additionalProperties: false,
     required: ["intent", "id", "base", "offset", "axis", "way"],
     properties: { intent: { const: "choose-way" }, id, base, offset, axis, way },
+  },
+  "measure-stock": {
+    type: "object",
+    additionalProperties: false,
+    required: ["intent", "id", "base", "diameter", "sizeUnit"],
+    properties: {
+      intent: { const: "measure-stock" },
+      ...{ id, base, diameter: typed },
+      sizeUnit: { type: "string", enum: ["mm", "in"] },
+    },
   },
   undo: {
     type: "object",
@@ -109,6 +120,7 @@ const refuse = (message: string, fields: Readonly<Record<string, string>> = {}):
 function makeCommand(setup: SetupView, state: SetupState, form: TouchForm, person: Person): Command | TouchOutcome {
   const entry = { id: form.id, version: 1 } as const;
   if (form.intent === "undo") return undoOf(state, form, entry);
+  if (form.intent === "measure-stock") return stockOf(setup, form, entry, person);
   const tool = setup.tools.find((one) => one.offset === form.offset);
   if (!tool) return refuse(`Offset ${form.offset} has no tool in this setup.`);
   switch (form.intent) {
@@ -184,6 +196,28 @@ function undoOf(state: SetupState, form: FormOf<"undo">, entry: { id: string; ve
   const target = standing(state, form.entry);
   if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
   return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describe(target) } };
+}
+
+/** A measured bar more than this much thicker than it should be is a decimal point in the wrong place. */
+const THICKEST_STOCK = 2;
+
+function stockOf(
+  { stock }: SetupView,
+  form: FormOf<"measure-stock">,
+  entry: { id: string; version: 1 },
+  person: Person,
+): Command | TouchOutcome {
+  const read = readLength(form.diameter, {
+    units: form.sizeUnit,
+    ...(person.decimalMark && { decimal: person.decimalMark }),
+  });
+  const no = (message: string) => refuse(message, { diameter: message });
+  if (!read.ok) return no(read.refusal.message);
+  const diameter = read.value.mm;
+  if (diameter <= 0) return no("A diameter is above 0. Type what the micrometer reads.");
+  if (diameter > stock.nominalDiameter * THICKEST_STOCK)
+    return no("This would be more than twice the nominal bar. Check for a decimal point.");
+  return { ...entry, kind: "stock-measured", payload: { diameter } };
 }
 
 /** An entry in a few words, for the ledger's reader. */

@@ -86,3 +86,25 @@ test("a comma is the decimal mark of somebody who says so", async ({ page }) => 
   await page.getByRole("textbox", { name: /diameter, X, tool 2/ }).fill("1,250");
   await expect(page.getByText(/This diameter \(1.2500 in\) would be larger/)).toBeVisible();
 });
+
+test("once the bar is measured, no diameter may be larger than it", async ({ page, allowConsole }) => {
+  allowConsole(/status of 422/);
+  await signInAs(page, "Ines");
+  await openSetup(page, "Focuser drawtube 52");
+  await page.goto(`${page.url().split("?")[0]}?tool=5&do=x`);
+  const size = page.getByRole("textbox", { name: /diameter, X, tool 5/ });
+  await size.fill("55.2");
+  await expect(page.getByText("= 55.200 mm · 2.1732 in")).toBeVisible();
+  await page.locator("summary", { hasText: "Stock Ø 55.000 nominal" }).click();
+  const stock = page.getByRole("textbox", { name: "measured stock diameter" });
+  await stock.fill("548.2");
+  await page.getByRole("button", { name: "Keep stock size" }).click();
+  await expect(
+    page.getByText("This would be more than twice the nominal bar. Check for a decimal point."),
+  ).toBeVisible();
+  await expect(stock).toHaveValue("548.2");
+  await stock.fill("54.82");
+  await stock.press("Enter");
+  await expect(page.locator("summary", { hasText: "Stock Ø 54.820 as measured" })).toBeVisible();
+  await expect(page.getByText(/would be larger than the stock \(54.820 mm, as measured\)/)).toBeVisible();
+});

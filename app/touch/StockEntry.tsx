@@ -1,0 +1,104 @@
+import { useState } from "react";
+import { useFetcher } from "react-router";
+import { styled } from "styled-components";
+import type { SetupView } from "../../core/ledger/index.ts";
+import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
+import { LengthEntry } from "../entry/LengthEntry.tsx";
+import { newId } from "../frame/newId.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import type { TouchAnswer } from "./touchAnswer.ts";
+
+interface StockEntryProps {
+  readonly setup: SetupView;
+  readonly decimal: "." | "," | undefined;
+  readonly mayEnter: boolean;
+}
+
+/** The bar's diameter: nominal until somebody measures it; then no diameter may be larger than what was measured. */
+export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
+  const { stock, machine } = setup;
+  const [text, setText] = useState("");
+  const [asked, setAsked] = useState(false);
+  const fetcher = useFetcher<TouchAnswer>();
+  const reading = readLength(text, { units: machine.units, ...(decimal && { decimal }) });
+  const answer = fetcher.state === "idle" ? fetcher.data : undefined;
+  const refused = answer?.outcome === "refused" ? (answer.fields.diameter ?? answer.message) : undefined;
+  const local = reading.ok || (reading.refusal.code === "empty" && !asked) ? undefined : reading.refusal.message;
+  const write = (millimetres: number) =>
+    `Ø ${formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution.x)}`;
+
+  const keep = () => {
+    setAsked(true);
+    if (!reading.ok) return;
+    const form = {
+      intent: "measure-stock",
+      id: newId(),
+      base: String(setup.seq),
+      diameter: text,
+      sizeUnit: machine.units,
+    };
+    fetcher.submit(form, { method: "post" });
+    setAsked(false);
+  };
+  return (
+    <Fold>
+      <summary>
+        <span>
+          Stock <b>{write(stock.measuredDiameter ?? stock.nominalDiameter)}</b>{" "}
+          {stock.measuredDiameter === undefined ? "nominal" : "as measured"}
+        </span>
+      </summary>
+      <Frame
+        aria-label="Stock"
+        onSubmit={(event) => {
+          event.preventDefault();
+          keep();
+        }}
+      >
+        <p>
+          Nominal {write(stock.nominalDiameter)}, up to {write(stock.oversize).slice(2)} more. Once it is measured, no
+          diameter may be larger.
+        </p>
+        {mayEnter && (
+          <>
+            <LengthEntry
+              name="stock"
+              label="measured stock diameter"
+              caption="stock, measured"
+              prefix="Ø"
+              unit={machine.units}
+              quantity="measured"
+              text={text}
+              onEdit={setText}
+              understood={reading.ok ? reading.value : undefined}
+              refusal={local ?? refused}
+            />
+            <PlainButton type="submit" isDisabled={fetcher.state !== "idle"}>
+              Keep stock size
+            </PlainButton>
+          </>
+        )}
+        {answer?.outcome === "conflict" && (
+          <p role="alert">{answer.theirs.person} has just measured it. Look again, then keep yours if it differs.</p>
+        )}
+      </Frame>
+    </Fold>
+  );
+}
+
+const Fold = styled.details`
+  border-block: 1px solid ${color("line")};
+  font-size: ${size.small};
+  > summary { display: flex; align-items: center; justify-content: space-between; min-height: 48px; padding: 4px 14px; cursor: pointer; }
+  > summary::after { content: "measure"; color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
+  &[open] > summary::after { content: "close"; }
+  b { ${mono} }
+`;
+const Frame = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  padding: 4px 12px 12px;
+  color: ${color("quiet")};
+`;
