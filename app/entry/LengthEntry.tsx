@@ -138,6 +138,7 @@ export const FieldLabel = Label;
 
 const Field = styled(TextField)<{ $tone: Token }>`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 2px;
   width: max-content;
   max-width: 100%;
