@@ -8,6 +8,7 @@ import { newId } from "../frame/newId.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
+import { UndoButton } from "./UndoButton.tsx";
 
 interface StockEntryProps {
   readonly setup: SetupView;
@@ -42,7 +43,7 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
     setAsked(false);
   };
   return (
-    <Fold>
+    <Fold data-word={mayEnter ? "measure" : "more"}>
       <summary>
         <span>
           Stock <b>{write(stock.measuredDiameter ?? stock.nominalDiameter)}</b>{" "}
@@ -77,6 +78,14 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
             <PlainButton type="submit" isDisabled={fetcher.state !== "idle"}>
               Keep stock size
             </PlainButton>
+            {stock.measuredEntry !== undefined && (
+              <UndoButton
+                entry={stock.measuredEntry}
+                seq={setup.seq}
+                label="Take back"
+                what="measured stock diameter"
+              />
+            )}
           </>
         )}
         {answer?.outcome === "conflict" && (
@@ -91,7 +100,7 @@ const Fold = styled.details`
   border-block: 1px solid ${color("line")};
   font-size: ${size.small};
   > summary { display: flex; align-items: center; justify-content: space-between; min-height: 48px; padding: 4px 14px; cursor: pointer; }
-  > summary::after { content: "measure"; color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
+  > summary::after { content: attr(data-word); color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
   &[open] > summary::after { content: "close"; }
   b { ${mono} }
 `;

@@ -38,7 +38,11 @@ export interface SetupView {
   readonly operation: string;
   readonly program: string;
   readonly machine: MachineProfile;
-  readonly stock: Payload<"setup-opened">["stock"] & { readonly measuredDiameter: number | undefined };
+  readonly stock: Payload<"setup-opened">["stock"] & {
+    readonly measuredDiameter: number | undefined;
+    /** The entry that measured it, to be taken back. */
+    readonly measuredEntry: string | undefined;
+  };
   readonly workOffset: Payload<"setup-opened">["workOffset"];
   /** Tools in the order of their offsets. */
   readonly tools: readonly ToolView[];
@@ -54,7 +58,7 @@ export function viewSetup(state: SetupState): SetupView {
     .map((cell) => viewTool(state, cell))
     .sort((a, b) => Number(a.offset) - Number(b.offset));
   const { job, part, operation, program, machine, stock, workOffset } = opened.payload;
-  const measuredDiameter = top(state, CELLS.stock, "stock-measured")?.payload.diameter;
+  const measured = top(state, CELLS.stock, "stock-measured");
   const signedOff = topOf(state, CELLS.signOff)?.kind === "signed-off";
   return {
     seq: state.seq,
@@ -63,7 +67,7 @@ export function viewSetup(state: SetupState): SetupView {
     operation,
     program,
     machine,
-    stock: { ...stock, measuredDiameter },
+    stock: { ...stock, measuredDiameter: measured?.payload.diameter, measuredEntry: measured?.id },
     workOffset,
     tools,
     signedOff,
