@@ -22,6 +22,10 @@ function luvrit(words: readonly string[], input = ""): Promise<Ran> {
     const child = execFile(path.join(ROOT, "luvrit"), words, { cwd: folder }, (failure, out, err) =>
       resolve({ code: typeof failure?.code === "number" ? failure.code : 0, out, err }),
     );
+    // A command that refuses its words is gone before it reads: its closed pipe is no fault.
+    child.stdin?.on("error", (failure: NodeJS.ErrnoException) => {
+      if (failure.code !== "EPIPE") throw failure;
+    });
     child.stdin?.end(input);
   });
 }
