@@ -8,6 +8,7 @@ export default [
   route("setups/:setupId/offsets.nc", "routes/offsetsFile.ts"),
   route("setups/:setupId", "routes/setup.tsx", [
     index("routes/setupIndex.ts"),
+    route("mount", "routes/mount.tsx"),
     route("touch", "routes/touch.tsx"),
     route("table", "routes/table.tsx"),
     route(":stage", "routes/stage.tsx"),

@@ -1,24 +1,45 @@
 import { memo } from "react";
-import type { OutsideTool } from "../../core/ledger/index.ts";
-import { readInsertDesignation } from "../../core/tool/index.ts";
+import { familyOf, type Tool } from "../../core/tool/index.ts";
 import { color } from "../ui/tokens.ts";
-import { insertOutline } from "./geometry/insertOutline.ts";
+import { toolOutline } from "./geometry/toolOutline.ts";
 import { pathOf, type View } from "./view.ts";
 
 /** One scale for every outline in the plan, so that a large insert looks large. */
-const VIEW: View = { scale: 1.35, originZ: 5, originX: 38 };
+const SCALE = 1.35;
+const VIEWS: Readonly<Record<string, View>> = {
+  bore: { scale: SCALE, originZ: 5, originX: 10 },
+  "on-centre": { scale: SCALE, originZ: 4, originX: 24 },
+  axial: { scale: SCALE, originZ: 4, originX: 24 },
+  cross: { scale: SCALE, originZ: 22, originX: 44 },
+  "face-groove": { scale: SCALE, originZ: 5, originX: 30 },
+};
+const OUTSIDE: View = { scale: SCALE, originZ: 5, originX: 38 };
 
-/** The insert's outline as it stands in the holder, to the common scale of the plan. */
-export const ToolIcon = memo(function ToolIcon({ tool }: { readonly tool: OutsideTool }) {
-  const insert = readInsertDesignation(tool.insert);
-  if (!insert.ok) return <svg width="44" height="48" aria-hidden="true" />;
+/** The tool's outline as it stands, to the common scale of the plan. */
+export const ToolIcon = memo(function ToolIcon({ tool }: { readonly tool: Tool }) {
+  const outline = toolOutline(tool);
+  if (!outline) return <svg width="44" height="48" aria-hidden="true" />;
+  const isLeft = "hand" in tool && tool.hand === "left" && "faces" in tool;
+  const view = VIEWS[familyOf(tool)] ?? (isLeft ? { ...OUTSIDE, originZ: 38 } : OUTSIDE);
+  const isInsert = "insert" in tool;
   return (
     <svg width="44" height="48" viewBox="0 0 44 48" aria-hidden="true">
+      {!isInsert &&
+        outline.holder.map((polygon) => (
+          <path
+            key={pathOf(view, polygon)}
+            d={pathOf(view, polygon)}
+            fill={color("holderFill")}
+            stroke={color("tool")}
+            strokeWidth="1"
+          />
+        ))}
       <path
-        d={pathOf(VIEW, insertOutline(insert.value, tool.leadAngle).outline)}
+        d={pathOf(view, outline.cutting)}
         fill={color("toolFill")}
         stroke={color("tool")}
         strokeWidth="2"
+        strokeLinejoin="round"
       />
     </svg>
   );

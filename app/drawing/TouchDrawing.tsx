@@ -1,47 +1,52 @@
 import { memo, useId } from "react";
 import { styled } from "styled-components";
-import { color } from "../ui/tokens.ts";
-import type { OutsideTouchScene } from "./geometry/outsideTouchScene.ts";
+import { color, type Token } from "../ui/tokens.ts";
 import { plus, times } from "./geometry/plane.ts";
-import { pathOf, SHEET, scaleText, toSheet, type View } from "./view.ts";
+import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
+import { pathOf, SHEET, type SheetPoint, scaleText, toSheet, type View } from "./view.ts";
 
 interface TouchDrawingProps {
-  readonly scene: OutsideTouchScene;
+  readonly scene: TouchScene;
   readonly view: View;
-  readonly axis: "x" | "z";
+  readonly axis: "x" | "y" | "z";
+  /** What the readout calls the way away from the chuck, and across it: `Z plus`, `Y plus`. */
+  readonly along: string;
+  /** Name of the face at Z0: the finished face, or a datum of the machine. */
+  readonly zero: string;
   /** Where the boxes of the numbers stand, so that leaders reach them. */
-  readonly machineBox: { readonly left: number; readonly top: number };
-  readonly spacerBox: { readonly left: number; readonly top: number } | undefined;
-  readonly sizeBox: { readonly left: number; readonly top: number };
+  readonly machineBox: SheetPoint | undefined;
+  readonly spacerBox: SheetPoint | undefined;
+  readonly sizeBox: SheetPoint | undefined;
 }
 
 const BACK_OFF_LENGTH = 62;
+/** Nothing that is meant to be read lies nearer to the sheet's edge than this. */
+const MARGIN = 14;
+
+const PARTS: Readonly<
+  Record<Outlined["part"], { readonly fill: Token; readonly stroke: Token; readonly width: number }>
+> = {
+  cutting: { fill: "toolFill", stroke: "tool", width: 2.4 },
+  holder: { fill: "holderFill", stroke: "tool", width: 1.8 },
+  ghost: { fill: "sheet", stroke: "tool", width: 1 },
+  slot: { fill: "jawFill", stroke: "stock", width: 1 },
+  setter: { fill: "stockFill", stroke: "measured", width: 2 },
+  datum: { fill: "jawFill", stroke: "measured", width: 2 },
+};
 
 /** The section at contact: stock, jaws, tool, spacer, and the dimension lines that carry the numbers. */
-export const TouchDrawing = memo(function TouchDrawing({
-  scene,
-  view,
-  axis,
-  machineBox,
-  spacerBox,
-  sizeBox,
-}: TouchDrawingProps) {
+export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps) {
+  const { scene, view, axis, along, zero, machineBox, spacerBox, sizeBox } = props;
   const id = useId();
   const at = (target: { z: number; x: number }) => toSheet(view, target);
-  const contact = at(scene.contact);
+  const contact = scene.contact && at(scene.contact);
   const programmed = at(scene.programmed);
   const face = at({ z: 0, x: 0 });
-  const screw = at(scene.insertScrew.centre);
-  const [from, to] = [at(scene.sizeFrom), at(scene.sizeTo)];
-  const start = at(scene.backOff.from);
-  // A thick shank beside a thin bar reaches to the edge of the sheet: the arrow then lies on it.
-  const backOff = { left: Math.min(start.left, SHEET.width - 92), top: start.top };
-  const backOffEnd = {
-    left: backOff.left + scene.backOff.towards.z * BACK_OFF_LENGTH,
-    top: backOff.top - scene.backOff.towards.x * BACK_OFF_LENGTH,
-  };
   const spacerMiddle = scene.spacer && at(times(scene.spacer.reduce(plus), 1 / scene.spacer.length));
   const url = (name: string) => `url(#${id}${name})`;
+  const isSection = scene.plane === "section";
+  const [from] = [at(scene.sizeFrom)];
+  const away = view.isMirrored ? -1 : 1;
   return (
     <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
       <defs>
@@ -52,7 +57,7 @@ export const TouchDrawing = memo(function TouchDrawing({
         <Arrowhead id={`${id}clear`} fill={color("clear")} />
         <Arrowhead id={`${id}ink`} fill={color("ink")} />
       </defs>
-      {scene.jaws.map((jaw) => (
+      {scene.holding.map((jaw) => (
         <path key={pathOf(view, jaw)} d={pathOf(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
       ))}
       {scene.stock.map((wall) => (
@@ -68,8 +73,22 @@ export const TouchDrawing = memo(function TouchDrawing({
         strokeDasharray="16 4 3 4"
         fill="none"
       />
-      <text x="12" y={face.top - 7} className="quiet">
-        X0
+      {!isSection && (
+        <path
+          d={`M${face.left} 20V${SHEET.height - 60}`}
+          stroke={color("stock")}
+          strokeWidth="1.2"
+          strokeDasharray="16 4 3 4"
+          fill="none"
+        />
+      )}
+      <text
+        x={view.isMirrored ? SHEET.width - 12 : 12}
+        y={face.top - 7}
+        textAnchor={view.isMirrored ? "end" : "start"}
+        className="quiet"
+      >
+        {isSection ? "X0" : "seen along the spindle"}
       </text>
       {scene.rawEnd !== undefined && (
         <path
@@ -83,88 +102,187 @@ export const TouchDrawing = memo(function TouchDrawing({
       {scene.spacer && (
         <path d={pathOf(view, scene.spacer)} fill={color("spacerFill")} stroke={color("spacer")} strokeWidth="1.5" />
       )}
-      <path
-        d={pathOf(view, scene.holder)}
-        fill={color("holderFill")}
-        stroke={color("tool")}
-        strokeWidth="1.8"
-        strokeLinejoin="round"
-      />
-      <path d={pathOf(view, scene.insert)} fill={color("toolFill")} stroke={color("tool")} strokeWidth="2.4" />
-      <circle
-        cx={screw.left}
-        cy={screw.top}
-        r={scene.insertScrew.radius * view.scale}
-        fill="none"
-        stroke={color("tool")}
-        strokeWidth="1.4"
-      />
-
-      <path d={`M${face.left} ${SHEET.height - 66}V${SHEET.height - 30}`} stroke={color("stock")} fill="none" />
-      <path d={`M${face.left} ${SHEET.height - 38}h70`} stroke={color("ink")} fill="none" markerEnd={url("ink")} />
-      <text x={face.left + 78} y={SHEET.height - 33}>
-        Z plus
-      </text>
-      <text x={face.left - 8} y={SHEET.height - 33} textAnchor="end" className="quiet">
-        Z0, finished face
-      </text>
-      <text x={SHEET.width - 12} y={SHEET.height - 6} textAnchor="end" className="quiet">
-        Section, to scale {scaleText(view)}
-      </text>
-
-      {axis === "x" ? (
+      {scene.tool.map(({ polygon, part }) => (
         <path
-          d={`M${from.left} ${from.top}V${to.top}`}
-          stroke={color("measured")}
-          strokeWidth="1.6"
-          fill="none"
-          markerStart={url("measured")}
-          markerEnd={url("measured")}
+          key={`${part} ${pathOf(view, polygon)}`}
+          d={pathOf(view, polygon)}
+          fill={color(PARTS[part].fill)}
+          stroke={color(PARTS[part].stroke)}
+          strokeWidth={PARTS[part].width}
+          strokeLinejoin="round"
         />
-      ) : (
-        <path
-          d={`M${(from.left + to.left) / 2} ${from.top}V${sizeBox.top + 10}M${from.left} ${from.top - 12}v24M${to.left} ${to.top - 12}v24`}
-          stroke={color("measured")}
-          strokeWidth="1.6"
+      ))}
+      {scene.mark && (
+        <circle
+          cx={at(scene.mark.centre).left}
+          cy={at(scene.mark.centre).top}
+          r={scene.mark.radius * view.scale}
           fill="none"
+          stroke={color("tool")}
+          strokeWidth="1.4"
         />
       )}
+      {scene.pivot && <Pivot {...at(scene.pivot)} />}
+
+      <path d={`M${face.left} ${SHEET.height - 66}V${SHEET.height - 30}`} stroke={color("stock")} fill="none" />
+      <path
+        d={`M${face.left} ${SHEET.height - 38}h${away * 56}`}
+        stroke={color("ink")}
+        fill="none"
+        markerEnd={url("ink")}
+      />
+      <text x={face.left + away * 64} y={SHEET.height - 33} textAnchor={away > 0 ? "start" : "end"}>
+        {along}
+      </text>
+      {isSection && (
+        <text x={face.left - away * 8} y={SHEET.height - 33} textAnchor={away > 0 ? "end" : "start"} className="quiet">
+          {zero}
+        </text>
+      )}
+      <text x={SHEET.width - 12} y={SHEET.height - 6} textAnchor="end" className="quiet">
+        {isSection ? "Section" : "End view"}, to scale {scaleText(view)}
+      </text>
+
+      {sizeBox && <SizeLine scene={scene} view={view} axis={axis} sizeBox={sizeBox} arrow={url("measured")} />}
       {spacerMiddle && spacerBox && (
         <path
-          d={`M${spacerMiddle.left - 8} ${spacerMiddle.top}L${spacerBox.left} ${spacerBox.top}`}
+          d={`M${spacerMiddle.left - 8 * away} ${spacerMiddle.top}L${spacerBox.left} ${spacerBox.top}`}
           stroke={color("spacer")}
           strokeWidth="1.6"
           strokeDasharray="2 3"
           fill="none"
         />
       )}
-      <path
-        d={`M${programmed.left} ${programmed.top}L${machineBox.left} ${machineBox.top}`}
-        stroke={color("machine")}
-        strokeWidth="1.4"
-        fill="none"
-      />
-      <circle cx={contact.left} cy={contact.top} r="9" fill="none" stroke={color("machine")} strokeWidth="1.6" />
-      <circle cx={programmed.left} cy={programmed.top} r="4" fill={color("machine")} />
+      {machineBox && (
+        <path
+          d={`M${programmed.left} ${programmed.top}L${machineBox.left} ${machineBox.top}`}
+          stroke={color("machine")}
+          strokeWidth="1.4"
+          fill="none"
+        />
+      )}
+      {contact && (
+        <circle cx={contact.left} cy={contact.top} r="9" fill="none" stroke={color("machine")} strokeWidth="1.6" />
+      )}
+      <circle cx={programmed.left} cy={programmed.top} r="4.5" fill={color("machine")} />
+      {scene.retreat && (
+        <Travel
+          from={at(scene.retreat.from)}
+          to={at(scene.retreat.to)}
+          marker={url("ink")}
+          tone="machine"
+          word="jogged in"
+        />
+      )}
+      {scene.pull && (
+        <Travel
+          from={at(scene.pull.from)}
+          to={at(scene.pull.to)}
+          marker={url("measured")}
+          tone="measured"
+          word="bar pulled out"
+        />
+      )}
 
-      <path
-        d={`M${backOff.left} ${backOff.top}L${backOffEnd.left} ${backOffEnd.top}`}
-        stroke={color("clear")}
-        strokeWidth="5"
-        fill="none"
-        markerEnd={url("clear")}
-      />
-      <text
-        x={scene.backOff.towards.z > 0 ? backOff.left : backOff.left + 12}
-        y={scene.backOff.towards.z > 0 ? backOff.top + 26 : backOff.top - 4}
-        fill={color("clear")}
-        fontWeight="700"
-      >
-        back off
-      </text>
+      <BackOff scene={scene} view={view} marker={url("clear")} />
     </Sheet>
   );
 });
+
+/** The dimension of what was measured: across the diameter, from the finished face to the touched one, along the bar. */
+function SizeLine({
+  scene,
+  view,
+  axis,
+  sizeBox,
+  arrow,
+}: Pick<TouchDrawingProps, "scene" | "view" | "axis"> & { readonly sizeBox: SheetPoint; readonly arrow: string }) {
+  const [from, to] = [toSheet(view, scene.sizeFrom), toSheet(view, scene.sizeTo)];
+  const style = { stroke: color("measured"), strokeWidth: 1.6, fill: "none" };
+  if (axis === "z")
+    return (
+      <path
+        d={`M${(from.left + to.left) / 2} ${from.top}V${sizeBox.top + 10}M${from.left} ${from.top - 12}v24M${to.left} ${to.top - 12}v24M${from.left} ${from.top}H${to.left}`}
+        {...style}
+      />
+    );
+  const middle = { left: (from.left + to.left) / 2, top: (from.top + to.top) / 2 };
+  const reach = axis === "x" ? `M${sizeBox.left + 100} ${middle.top}H${middle.left}` : "";
+  return (
+    <>
+      <path d={reach} {...style} />
+      <path d={`M${from.left} ${from.top}L${to.left} ${to.top}`} {...style} markerStart={arrow} markerEnd={arrow} />
+    </>
+  );
+}
+
+/** A way that was travelled, cut off where the sheet ends. */
+function Travel({
+  from,
+  to,
+  marker,
+  tone,
+  word,
+}: {
+  readonly from: SheetPoint;
+  readonly to: SheetPoint;
+  readonly marker: string;
+  readonly tone: Token;
+  readonly word: string;
+}) {
+  const keep = (value: number, most: number) => Math.min(Math.max(value, MARGIN), most - MARGIN);
+  const start = { left: keep(from.left, SHEET.width), top: keep(from.top, SHEET.height - 70) };
+  if (Math.hypot(start.left - to.left, start.top - to.top) < 16) return null;
+  return (
+    <>
+      <path
+        d={`M${start.left} ${start.top}L${to.left} ${to.top}`}
+        stroke={color(tone)}
+        strokeWidth="2.4"
+        strokeDasharray="9 5"
+        fill="none"
+        markerEnd={marker}
+      />
+      <text x={(start.left + to.left) / 2 - 8} y={(start.top + to.top) / 2} textAnchor="end">
+        {word}
+      </text>
+    </>
+  );
+}
+
+function BackOff({ scene, view, marker }: Pick<TouchDrawingProps, "scene" | "view"> & { readonly marker: string }) {
+  const start = toSheet(view, scene.backOff.from);
+  const { z, x } = scene.backOff.towards;
+  const way = { left: (view.isMirrored ? -z : z) * BACK_OFF_LENGTH, top: -x * BACK_OFF_LENGTH };
+  // A thick shank beside a thin bar reaches to the edge of the sheet: the arrow then lies on it.
+  const left = Math.min(Math.max(start.left, MARGIN + 80), SHEET.width - 92);
+  const top = Math.min(Math.max(start.top, 84), SHEET.height - 150);
+  const isAlong = way.left !== 0;
+  return (
+    <>
+      <path
+        d={`M${left} ${top}l${way.left} ${way.top}`}
+        stroke={color("clear")}
+        strokeWidth="5"
+        fill="none"
+        markerEnd={marker}
+      />
+      <text x={isAlong ? left + Math.min(0, way.left) : left + 12} y={isAlong ? top + 26 : top - 4} className="clear">
+        back off
+      </text>
+    </>
+  );
+}
+
+/** Where a swivelling arm turns. */
+function Pivot({ left, top }: SheetPoint) {
+  return (
+    <>
+      <circle cx={left} cy={top} r="13" fill={color("sheet")} stroke={color("tool")} strokeWidth="2" />
+      <path d={`M${left - 18} ${top}h36M${left} ${top - 18}v36`} stroke={color("tool")} strokeWidth="1.2" />
+    </>
+  );
+}
 
 function Arrowhead({ id, fill }: { readonly id: string; readonly fill: string }) {
   return (
@@ -190,5 +308,5 @@ const Sheet = styled.svg`
   background: ${color("drawing")};
   text { font-size: 15px; fill: ${color("ink")}; }
   text.quiet { fill: ${color("quiet")}; }
-  text[font-weight] { fill: ${color("clear")}; }
+  text.clear { fill: ${color("clear")}; font-weight: 700; }
 `;

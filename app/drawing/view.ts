@@ -1,3 +1,4 @@
+import { familyOf, type Tool } from "../../core/tool/index.ts";
 import type { Point, Polygon } from "./geometry/plane.ts";
 
 /** The sheet that every drawing stands on, in its own units; the screen scales it as a whole. */
@@ -9,6 +10,8 @@ export interface View {
   readonly scale: number;
   readonly originZ: number;
   readonly originX: number;
+  /** A sub-spindle faces the main one: its chuck is on the right, its Z plus leads left. */
+  readonly isMirrored?: boolean;
 }
 
 export interface SheetPoint {
@@ -16,8 +19,8 @@ export interface SheetPoint {
   readonly top: number;
 }
 
-export const toSheet = ({ scale, originZ, originX }: View, { z, x }: Point): SheetPoint => ({
-  left: originZ + z * scale,
+export const toSheet = ({ scale, originZ, originX, isMirrored }: View, { z, x }: Point): SheetPoint => ({
+  left: originZ + (isMirrored ? -z : z) * scale,
   top: originX - x * scale,
 });
 
@@ -30,24 +33,47 @@ export function pathOf(view: View, polygon: Polygon): string {
   return `M${polygon.map(at).join("L")}Z`;
 }
 
-/** Share of the sheet's height that the stock takes up, and where centreline and face lie on it. */
+/** Share of the sheet's height that the stock takes up. */
 const STOCK_SHARE = 0.46;
-const CENTRELINE = 0.665;
+/** Where the centreline lies: low under a tool from above, high over one from below, in the middle of one on centre. */
+const CENTRELINE = { above: 0.665, below: 0.335, centre: 0.56 } as const;
+/** Where the finished face lies, from the chuck's side. */
 const FACE = 0.6;
-
 /** Share of the width, right of the face, that a tool's shank may take up beside a thin bar. */
 const SHANK_SHARE = 0.38;
+/** Share of the height that a holder on centre may take up. */
+const HOLDER_SHARE = 0.5;
+
+export interface ViewTask {
+  readonly diameter: number;
+  readonly tool: Tool;
+  /** Side of the sheet's centreline on which the tool stands. */
+  readonly stands: keyof typeof CENTRELINE;
+  readonly isMirrored: boolean;
+}
 
 /**
- * A view in which a bar of this diameter fills its share of the sheet, with room above it for the tool; smaller where
- * a thick shank would fill the sheet beside a thin bar. Millimetres.
+ * A view in which a bar of this diameter fills its share of the sheet, with room beside it for the tool; smaller where a
+ * thick shank or holder would fill the sheet beside a thin bar. Millimetres.
  */
-export function viewOfBar(diameter: number, shank: number): View {
+export function viewOfTouch({ diameter, tool, stands, isMirrored }: ViewTask): View {
   return {
-    scale: Math.min((SHEET.height * STOCK_SHARE) / diameter, (SHEET.width * SHANK_SHARE) / (1.25 * shank)),
-    originZ: SHEET.width * FACE,
-    originX: SHEET.height * CENTRELINE,
+    scale: Math.min((SHEET.height * STOCK_SHARE) / diameter, roomFor(tool)),
+    originZ: SHEET.width * (isMirrored ? 1 - FACE : FACE),
+    originX: SHEET.height * CENTRELINE[stands],
+    isMirrored,
   };
+}
+
+/** Largest scale at which a tool's body still leaves room on the sheet. */
+function roomFor(tool: Tool): number {
+  const beside = SHEET.width * SHANK_SHARE;
+  if ("shank" in tool) return beside / (1.25 * tool.shank);
+  if ("bar" in tool) return (SHEET.height * HOLDER_SHARE) / tool.bar;
+  const holder = tool.holder ?? tool.diameter * 1.8;
+  const across = familyOf(tool) === "cross" ? beside : SHEET.height * HOLDER_SHARE;
+  // A long drill is shown with a good part of its length in front of the holder.
+  return Math.min(across / holder, (SHEET.width * 0.62) / Math.max(tool.overhang * 0.5, 1));
 }
 
 /** The scale as a drawing says it, for a sheet shown at 96 units to the inch: `2 : 1` enlarged, `1 : 2` reduced. */

@@ -1,6 +1,6 @@
 import { Outlet, type ShouldRevalidateFunctionArgs } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
-import { isDone } from "../../core/plan/index.ts";
+import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
@@ -41,15 +41,14 @@ export const shouldRevalidate = (change: ShouldRevalidateFunctionArgs) => {
 };
 
 export default function Setup({ loaderData: { setup, setupId, person } }: Route.ComponentProps) {
-  const touched = setup.tools.filter((tool) =>
-    (["x", "z", "nose"] as const).every((kind) => isDone(tool, kind)),
-  ).length;
+  const order = touchingOrder(setup);
+  const touched = setup.tools.filter(({ offset }) => isThrough(order, offset)).length;
   const { machine } = setup;
   return (
     <>
       <TopStrip
         title={`${setup.part} · ${setup.operation}`}
-        subtitle={`${machine.name} · ${machine.units} · ${machine.school}`}
+        subtitle={`${machine.name} · ${machine.units} · ${setup.school}`}
         person={person}
       >
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />

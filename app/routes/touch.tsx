@@ -5,7 +5,7 @@ import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
-import { runTouchForm } from "../../server/touch/touchCommands.server.ts";
+import { runSetupForm } from "../../server/setup/runSetupForm.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { draftKey, drafts } from "../touch/drafts.ts";
 import { TouchPage } from "../touch/TouchPage.tsx";
@@ -14,7 +14,7 @@ import type { Route } from "./+types/touch";
 
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const outcome = await runTouchForm(
+  const outcome = await runSetupForm(
     params.setupId,
     person,
     deviceOf(request),
@@ -23,23 +23,36 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (outcome.outcome === "refused") return data<TouchAnswer>(outcome, 422);
   if (outcome.outcome === "conflict") return data<TouchAnswer>(outcome, 409);
   const { form } = outcome;
-  if (form.intent !== "accept-touch" && form.intent !== "accept-nose") return data<TouchAnswer>({ outcome: "done" });
-  return redirect(await nextAddress(params.setupId, form.offset));
+  if (!GOES_ON.includes(form.intent)) return data<TouchAnswer>({ outcome: "done" });
+  return redirect(await nextAddress(params.setupId, "offset" in form ? form.offset : ""));
 }
+
+/** Forms that finish a step: the next one opens. */
+const GOES_ON: readonly string[] = [
+  ...["accept-touch", "accept-nose", "make-second"],
+  ...["record-hole", "record-face", "record-length"],
+];
 
 /** Where the work goes on: the next step of the plan, this tool's own first; the table when nothing is left. */
 async function nextAddress(setupId: string, offset: string): Promise<string> {
   const state = await readSetup(sql(), setupId);
   const order = state ? touchingOrder(viewSetup(state)) : [];
   const step = nextStep(order.filter((one) => one.offset === offset)) ?? nextStep(order);
-  return step ? `/setups/${setupId}/touch?tool=${step.offset}&do=${step.kind}` : `/setups/${setupId}/table`;
+  const tool = step && step.offset !== "" ? `tool=${step.offset}&` : "";
+  return step ? `/setups/${setupId}/touch?${tool}do=${step.kind}` : `/setups/${setupId}/table`;
 }
 
 /** Passes the form on; a server that does not answer loses nothing, and a touch that is kept needs no draft any more. */
 export async function clientAction({ request, params, serverAction }: Route.ClientActionArgs) {
   const form = await request.clone().formData();
   const forgetDraft = () =>
-    drafts.forget(draftKey(params.setupId, String(form.get("offset")), String(form.get("axis"))));
+    drafts.forget(
+      draftKey(
+        params.setupId,
+        String(form.get("offset")),
+        form.get("solveFor") === "work" ? "work" : String(form.get("axis")),
+      ),
+    );
   try {
     return await serverAction();
   } catch (thrown) {

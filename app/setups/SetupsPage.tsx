@@ -9,8 +9,14 @@ import { ageOf } from "./age.ts";
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
   x: "X of",
+  y: "Y of",
   z: "Z of",
   nose: "nose radius and tip orientation of",
+  second: "second offset",
+  work: "work offset with",
+  face: "record the faced bar end",
+  hole: "record the hole",
+  length: "record the part's length",
 };
 
 /** All setups, the running ones first, each with what is to be done next. */
@@ -90,7 +96,7 @@ function List({ setups, now }: { readonly setups: readonly SetupSummary[]; reado
 
 function nextWords({ signedOff, next, stepsTotal }: SetupSummary): string {
   if (signedOff) return "signed off";
-  if (next) return `next: ${STEP_WORDS[next.kind]} T${next.offset}`;
+  if (next) return `next: ${STEP_WORDS[next.kind]}${/[1-9]/.test(next.offset) ? ` T${next.offset}` : ""}`;
   return stepsTotal === 0 ? "no tools yet" : "all touched; to the table";
 }
 

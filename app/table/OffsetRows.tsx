@@ -1,8 +1,9 @@
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
-import type { SetupView, TouchedAxis } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toolNumber } from "../../core/frame/index.ts";
+import type { SetupView } from "../../core/ledger/index.ts";
 import type { KeyIn, TableRow } from "../../core/offsets/index.ts";
+import { toolSize } from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -31,24 +32,26 @@ export function OffsetRows({
   const action = `/setups/${setupId}/touch`;
   const write = (value: number | undefined, resolution: number, sign?: "always") =>
     value === undefined ? "–" : formatLength(value, resolution, sign ? { sign } : {});
-  const axisRow = (axis: TouchedAxis) => {
+  const axisRow = (axis: Axis) => {
     const keyed = row[axis];
     const touch = tool[axis];
-    const resolution = machine.resolution[axis];
+    const resolution = lastDigit(machine, axis);
+    const safety = row.safetyWear[axis];
     const wear = row.wear[axis];
     return (
       <tr key={axis}>
         <th scope="row">
-          {axis.toUpperCase()}{" "}
+          {AXIS_NAME[axis]}{" "}
           <small>
             wear {write(wear, resolution, "always")}
-            {keyed && wear ? " → 0" : ""}
+            {keyed && (wear || safety) ? ` → ${write(safety ?? 0, resolution, "always")}` : ""}
+            {safety ? " safety" : ""}
           </small>
         </th>
         <td>{write(row.before[axis], resolution)}</td>
         <td>
           <strong>{write(keyed?.value, resolution)}</strong>
-          {touch && <small>{`${touch.way}, ${touch.person}`}</small>}
+          {touch && <small>{touch.derived ? `follows, ${touch.person}` : `${touch.way}, ${touch.person}`}</small>}
         </td>
         <Difference>
           {keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}
@@ -62,20 +65,20 @@ export function OffsetRows({
           ) : (
             <Link
               to={`/setups/${setupId}/touch?tool=${tool.offset}&do=${axis}`}
-              aria-label={`Touch ${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
+              aria-label={`Touch ${AXIS_NAME[axis]} of ${toolNumber(setup.machine, tool.offset)}`}
             >
               touch it
             </Link>
           )}
         </Key>
-        <td>{keyed ? write(keyed.display, resolution) : "–"}</td>
+        <td>{write(keyed?.display, resolution)}</td>
         <Source>
-          {touch && mayEnter && (
+          {touch && !touch.derived && mayEnter && (
             <UndoButton
               entry={touch.entry}
               seq={setup.seq}
               label="Take back"
-              what={`${axis.toUpperCase()} of ${toolNumber(setup.machine, tool.offset)}`}
+              what={`${AXIS_NAME[axis]} of ${toolNumber(setup.machine, tool.offset)}`}
               action={action}
             />
           )}
@@ -104,7 +107,7 @@ export function OffsetRows({
       </Key>
       <td />
       <Source>
-        {tool.nose && mayEnter && isFirst && (
+        {tool.nose && !tool.second && mayEnter && isFirst && (
           <UndoButton
             entry={tool.nose.entry}
             seq={setup.seq}
@@ -122,12 +125,11 @@ export function OffsetRows({
     <tbody>
       <Head>
         <th scope="rowgroup" colSpan={7}>
-          <strong>{offsetNumber(machine, tool.offset)}</strong> {tool.tool.description} · {tool.tool.insert} · station{" "}
-          {tool.station}
+          <strong>{offsetNumber(machine, tool.offset)}</strong> {tool.tool.description} · {toolSize(tool.tool)} ·{" "}
+          {tool.second ? `second offset of ${toolNumber(machine, tool.second.of)}` : `station ${tool.station}`}
         </th>
       </Head>
-      {axisRow("x")}
-      {axisRow("z")}
+      {row.axes.map(axisRow)}
       {plainRow("nose radius", radiusBefore, radiusNow, true)}
       {plainRow("tip orientation", row.orientation.before?.toString() ?? "–", row.orientation.value?.toString(), false)}
     </tbody>

@@ -10,6 +10,8 @@ import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Difference } from "./Difference.ts";
 import { OffsetRows } from "./OffsetRows.tsx";
 import { type OffsetsFile, offsetsFile } from "./offsetsFile.ts";
+import { SchoolPanel } from "./SchoolPanel.tsx";
+import { WorkRows } from "./WorkRows.tsx";
 
 const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
   overwrite: "This machine overwrites a cell with what is keyed.",
@@ -18,7 +20,8 @@ const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
 };
 
 /** The offset table: what the control held, what it is to hold, what to key, and the file that does it. */
-export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
+export function TablePage(loaded: LoadedSetup) {
+  const { setup, setupId, mayEnter } = loaded;
   const { machine, workOffset } = setup;
   const rows = setupTable(setup);
   const file = offsetsFile(setup);
@@ -58,6 +61,7 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
                   </th>
                 </tr>
               </thead>
+              <WorkRows setup={setup} />
               {rows.map((row) => (
                 <OffsetRows key={row.tool.offset} row={row} setup={setup} setupId={setupId} mayEnter={mayEnter} />
               ))}
@@ -69,7 +73,8 @@ export function TablePage({ setup, setupId, mayEnter }: LoadedSetup) {
           own table before loading anything.
         </Note>
       </Main>
-      <Aside aria-label="File for the control">
+      <Aside aria-label="School, and file for the control">
+        <SchoolPanel {...loaded} />
         <h2>File for the control</h2>
         {file.rows === 0 ? (
           <p>
@@ -153,6 +158,7 @@ const Aside = styled.aside`
   gap: 12px;
   padding: 16px;
   min-height: 0;
+  overflow: auto;
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   h2 { font-size: ${size.text}; }
@@ -160,7 +166,7 @@ const Aside = styled.aside`
 `;
 const FileText = styled.section`
   flex: 1;
-  min-height: 0;
+  min-height: 180px;
   padding: 12px;
   overflow: auto;
   border: 1px solid ${color("line")};

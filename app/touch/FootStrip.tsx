@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import { styled } from "styled-components";
-import type { SetupView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit } from "../../core/frame/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -9,7 +10,8 @@ import { backOff, caution } from "./words.ts";
 
 interface FootStripProps {
   readonly setup: SetupView;
-  readonly axis: TouchedAxis;
+  readonly tool: ToolView;
+  readonly axis: Axis;
   readonly way: TouchWay;
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
@@ -17,22 +19,22 @@ interface FootStripProps {
 }
 
 /** The machine's reading with its age, which way to back off, the caution of this moment. */
-export function FootStrip({ setup: { machine }, axis, way, entry, mayEnter, onKeyReading }: FootStripProps) {
-  const name = axis.toUpperCase();
+export function FootStrip({ setup, tool, axis, way, entry, mayEnter, onKeyReading }: FootStripProps) {
+  const { machine } = setup;
   const readout = entry.reading.understood.machine;
-  const { first, why } = backOff(machine, axis, way);
+  const { first, why } = backOff({ setup, tool, axis, way });
   return (
     <Strip>
       <Readout>
-        <span>{name}</span>
-        <b>{readout ? formatLength(readout.exact, machine.resolution[axis]) : "–"}</b>
+        <span>{AXIS_NAME[axis]}</span>
+        <b>{readout ? formatLength(readout.exact, lastDigit(machine, axis)) : "–"}</b>
         <small>{readout ? <Age since={entry.heldAt} /> : "no position feed: key it"}</small>
       </Readout>
       {mayEnter && <PlainButton onPress={onKeyReading}>Key the reading</PlainButton>}
       <p>
-        <strong>{first}</strong> {why}
+        <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
-      <Caution>{caution(way)}</Caution>
+      <Caution>{caution({ way, tool })}</Caution>
     </Strip>
   );
 }
@@ -65,6 +67,7 @@ export const Strip = styled.footer`
   > p { flex: 1; }
   > button { flex: none; }
   strong { color: ${color("clear")}; }
+  em { font-style: normal; color: ${color("quiet")}; }
 `;
 const Readout = styled.div`
   display: grid;

@@ -1,7 +1,17 @@
 import { styled } from "styled-components";
-import { offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { formatLength } from "../../core/units/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  type Crossing,
+  lastDigit,
+  offsetNumber,
+  toControl,
+  toolNumber,
+} from "../../core/frame/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { axesOf } from "../../core/tool/index.ts";
+import type { SolveFor } from "../../core/touch/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
@@ -14,8 +24,11 @@ import type { useTouchEntry } from "./useTouchEntry.ts";
 interface LadderProps {
   readonly setup: SetupView;
   readonly tool: ToolView;
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
   readonly way: TouchWay;
+  readonly solveFor: SolveFor;
+  /** What this step waits for; undefined where nothing keeps it. */
+  readonly gate: string | undefined;
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
   readonly now: string;
@@ -23,36 +36,41 @@ interface LadderProps {
 }
 
 /** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
-export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept }: LadderProps) {
+export function Ladder(props: LadderProps) {
+  const { setup, tool, axis, way, solveFor, gate, entry, mayEnter, now, onAccept } = props;
   const { machine } = setup;
-  const name = axis.toUpperCase();
+  const name = AXIS_NAME[axis];
+  const isWork = solveFor === "work";
+  const digit = lastDigit(machine, axis);
   const { budget } = entry.reading;
-  const kept = tool[axis];
-  const show = (
-    millimetres: number | undefined,
-    crossing: "readout" | "work-offset" | "tool-offset" = "readout",
-    sign?: "always",
-  ) =>
+  const kept = isWork ? setup.taught[axis] : tool[axis];
+  const show = (millimetres: number | undefined, crossing: Crossing = "readout", sign?: "always") =>
     millimetres === undefined
       ? "–"
-      : formatLength(toControl(machine, axis, millimetres, crossing), machine.resolution[axis], sign ? { sign } : {});
+      : formatLength(toControl(machine, axis, millimetres, crossing, tool.zone), digit, sign ? { sign } : {});
+  /** An amount without a direction. */
+  const plain = (millimetres: number) => formatLength(convertLength(millimetres, "mm", machine.units), digit);
+  const result: Crossing = isWork ? "work-offset" : "tool-offset";
 
-  const ladder = ladderOf(setup, tool, { axis, way }, entry.reading, entry.typed.machine !== "");
+  const ladder = ladderOf(setup, tool, { axis, way, solveFor }, entry.reading, entry.hasEdited ? undefined : kept);
   const { rungs, keyed, found, closes } = ladder;
-  const before = tool.control?.[axis];
-  const wear = tool.control?.[axis === "x" ? "wearX" : "wearZ"];
+  const before = isWork ? setup.workOffset[axis] : tool.control?.[axis];
+  const wear = isWork ? undefined : tool.control?.[WEAR[axis]];
+  const title = isWork
+    ? `${setup.workOffset.name} · ${name}, with ${toolNumber(machine, tool.offset)}`
+    : `${toolNumber(machine, tool.offset)} · ${name} geometry`;
   const answer = entry.answer;
   /** While somebody must choose between two values, nothing else can be accepted. */
   const isAsked = answer?.outcome === "conflict";
 
   return (
-    <Panel aria-label={`Result, ${name} of ${toolNumber(setup.machine, tool.offset)}`}>
-      <h1>
-        {toolNumber(setup.machine, tool.offset)} · {name} geometry
-      </h1>
+    <Panel
+      aria-label={`Result, ${isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}`}
+    >
+      <h1>{title}</h1>
       <Sum>
         {rungs.map(({ quantity, label, value }) => (
-          <Line key={label} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
+          <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
             <dt>{label}</dt>
             <dd>{show(value)}</dd>
           </Line>
@@ -61,7 +79,8 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       <KeyInBox
         setup={setup}
         axis={axis}
-        offset={offsetNumber(setup.machine, tool.offset)}
+        zone={tool.zone}
+        place={isWork ? { work: setup.workOffset.name } : { geometryOf: offsetNumber(machine, tool.offset) }}
         keyed={keyed}
         wear={wear}
         isKept={ladder.isKept}
@@ -69,28 +88,34 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       <Facts>
         <div>
           <dt>in the control now</dt>
-          <dd>{before === undefined ? "not recorded" : show(before, "tool-offset")}</dd>
+          <dd>{before === undefined ? "not recorded" : show(before, result)}</dd>
         </div>
         <div>
           <dt>change</dt>
           <dd>
             {keyed && keyed.before !== undefined
-              ? formatLength(keyed.value - keyed.before, machine.resolution[axis], { sign: "always" })
+              ? formatLength(keyed.value - keyed.before, digit, { sign: "always" })
               : "–"}
           </dd>
         </div>
         <div>
           <dt>tolerance it makes</dt>
-          <dd>± {show(tool.tolerance[axis])}</dd>
+          <dd>± {plain(tool.tolerance[axis])}</dd>
         </div>
         <div>
           <dt>expected error</dt>
-          <dd>± {show(budget.expanded)}</dd>
+          <dd>± {plain(budget.expanded)}</dd>
         </div>
         {!isAsked && (
           <div>
             <dt>closure G + W + S + P − M</dt>
             <dd>{closes === undefined ? "–" : closes ? "closes" : "open"}</dd>
+          </div>
+        )}
+        {!isAsked && !isWork && axis !== "y" && (
+          <div>
+            <dt>work offset {setup.workOffset.name}</dt>
+            <dd>{show(setup.workOffset[axis], "work-offset")}</dd>
           </div>
         )}
       </Facts>
@@ -101,8 +126,10 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
               {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}.
             </strong>
             <p>
-              On record: {answer.theirs.exact === undefined ? "taken back" : show(answer.theirs.exact, "tool-offset")}.
-              Yours: {show(found, "tool-offset")}.
+              {answer.theirs.under !== undefined
+                ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
+                : `On record: ${answer.theirs.exact === undefined ? "taken back" : show(answer.theirs.exact, result)}.`}{" "}
+              Yours: {show(found, result)}.
             </p>
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
@@ -117,23 +144,25 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
         {kept && !isAsked && (
           <Kept>
             <span>
-              Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, "tool-offset")}
+              Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, result)}
             </span>
+            {"derived" in kept && kept.derived && <em>not touched: it follows from another</em>}
             {mayEnter && (
               <UndoButton
                 entry={kept.entry}
                 seq={setup.seq}
                 label="Take back"
-                what={`${name} of ${toolNumber(setup.machine, tool.offset)}`}
+                what={isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}
               />
             )}
           </Kept>
         )}
+        {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {isAsked ? null : mayEnter ? (
-          <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy}>
+          <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
             {entry.busy
               ? "Accepting…"
-              : `Accept ${name}${kept ? " again" : ""}, go ${axis === "x" && !tool.z ? "to Z" : "on"}`}
+              : `Accept ${isWork ? `${setup.workOffset.name} ` : ""}${name}${kept ? " again" : ""}, go ${axis === "x" && !tool.z && !tool.y && nextIsZ(props) ? "to Z" : "on"}`}
           </PrimaryButton>
         ) : (
           <Question>
@@ -145,6 +174,14 @@ export function Ladder({ setup, tool, axis, way, entry, mayEnter, now, onAccept 
       </Foot>
     </Panel>
   );
+}
+
+const WEAR = { x: "wearX", y: "wearY", z: "wearZ" } as const;
+
+/** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
+function nextIsZ({ setup, tool }: LadderProps): boolean {
+  const isMaster = setup.school === "master-tool" && setup.master === tool.offset;
+  return !isMaster && !axesOf(tool.tool, setup).includes("y");
 }
 
 export const Panel = styled.section`
@@ -181,7 +218,11 @@ export const Facts = styled.dl`
 export const Foot = styled.div`
   display: grid;
   gap: 8px;
-  margin-top: auto;
+  position: sticky;
+  bottom: -14px;
+  margin: auto -16px -14px;
+  padding: 8px 16px 14px;
+  background: ${color("sheet")};
   ${PrimaryButton} { min-height: 56px; }
 `;
 export const Question = styled.div`

@@ -3,9 +3,16 @@ import { FieldError, Input, TextField } from "react-aria-components";
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
 import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
-import type { ToolView } from "../../core/ledger/index.ts";
+import { chosenEdge, type ToolView } from "../../core/ledger/index.ts";
 import { radiusForControl } from "../../core/offsets/index.ts";
-import { orientationCode, readInsertDesignation, tipDirectionOf } from "../../core/tool/index.ts";
+import {
+  hasNamedNose,
+  noseRadiusOf,
+  orientationCode,
+  readInsertDesignation,
+  tipOf,
+  toolSize,
+} from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { noseScene } from "../drawing/geometry/noseScene.ts";
 import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
@@ -23,23 +30,31 @@ import { UndoButton } from "./UndoButton.tsx";
 /** Nose radius from the insert's designation, tip orientation from how the tip points. */
 export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
   const { machine } = setup;
-  const [designation, setDesignation] = useState(tool.nose?.insert ?? tool.tool.insert);
+  const isNamed = hasNamedNose(tool.tool);
+  const loadedAs = isNamed ? tool.tool.insert : "";
+  const [designation, setDesignation] = useState(tool.nose?.insert ?? loadedAs);
   const fetcher = useFetcher<TouchAnswer>();
   const command = useRef(newId());
   const insert = useMemo(() => readInsertDesignation(designation), [designation]);
-  const tip = useMemo(() => tipDirectionOf("outside", { hand: tool.tool.hand }), [tool.tool.hand]);
-  const orientation = tip.ok ? orientationCode(tip.value, machine.numbering) : 0;
+  const edge = chosenEdge(tool);
+  const orientation = orientationCode(tipOf(tool.tool, tool.zone, edge), machine.numbering);
+  const isFar = tool.zone.from === "minus" && tipOf(tool.tool, tool.zone).x !== 0;
+  const named = isNamed ? { ...tool.tool, insert: designation } : tool.tool;
+  const noseRadius = isNamed ? (insert.ok ? insert.value.noseRadius : undefined) : noseRadiusOf(tool.tool);
   const scene = useMemo(
-    () => (insert.ok && tip.ok ? noseScene(insert.value, tool.tool.leadAngle, tip.value) : undefined),
-    [insert, tip, tool.tool.leadAngle],
+    () =>
+      noseRadius === undefined
+        ? undefined
+        : noseScene(named, tipOf(named, { from: tool.zone.from }, edge), edge, isFar),
+    [named, noseRadius, tool.zone.from, edge, isFar],
   );
   const show = (millimetres: number) => formatLength(radiusForControl(setup, millimetres), machine.resolution.z);
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
-  const refusal = !insert.ok ? insert.refusal : undefined;
+  const refusal = isNamed && !insert.ok ? insert.refusal : undefined;
 
   /** Sends radius and orientation; `over` although somebody else was faster, on the knowledge of that. */
   const accept = (over?: number) => {
-    if (!insert.ok || !mayEnter) return;
+    if (noseRadius === undefined || !mayEnter) return;
     if (over !== undefined) command.current = newId();
     fetcher.submit(
       {
@@ -47,7 +62,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
         id: command.current,
         base: String(over ?? setup.seq),
         offset: tool.offset,
-        insert: designation,
+        ...(isNamed && { insert: designation }),
       },
       { method: "post" },
     );
@@ -62,39 +77,43 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
           accept();
         }}
       >
-        <Designation
-          name="insert"
-          aria-label={`insert designation, tool ${tool.offset}`}
-          value={designation}
-          onChange={(text) => {
-            setDesignation(text);
-            command.current = newId();
-          }}
-          isInvalid={refusal !== undefined}
-          isReadOnly={!mayEnter}
-          validationBehavior="aria"
-        >
-          <span>Insert, as its box says</span>
-          <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
-          <output>
-            {insert.ok &&
-              `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${insert.value.inscribedCircle} mm · thickness ${insert.value.thickness} mm · radius ${insert.value.noseRadius} mm${insert.value.sharp ? ", called sharp: a real corner has 0.05 to 0.1" : ""}`}
-          </output>
-          <FieldError>
-            {refusal && (
-              <>
-                <code aria-hidden="true">{`${designation}\n${" ".repeat(refusal.at ?? 0)}^`}</code>
-                {refusal.message}
-              </>
-            )}
-          </FieldError>
-        </Designation>
+        {!isNamed && <p>{NO_INSERT(tool)}</p>}
+        {isNamed && (
+          <Designation
+            name="insert"
+            aria-label={`insert designation, tool ${tool.offset}`}
+            value={designation}
+            onChange={(text) => {
+              setDesignation(text);
+              command.current = newId();
+            }}
+            isInvalid={refusal !== undefined}
+            isReadOnly={!mayEnter}
+            validationBehavior="aria"
+          >
+            <span>Insert, as its box says</span>
+            <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
+            <output>
+              {insert.ok &&
+                `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${insert.value.inscribedCircle} mm · thickness ${insert.value.thickness} mm · radius ${insert.value.noseRadius} mm${insert.value.sharp ? ", called sharp: a real corner has 0.05 to 0.1" : ""}`}
+            </output>
+            <FieldError>
+              {refusal && (
+                <>
+                  <code aria-hidden="true">{`${designation}\n${" ".repeat(refusal.at ?? 0)}^`}</code>
+                  {refusal.message}
+                </>
+              )}
+            </FieldError>
+          </Designation>
+        )}
         <Room>
-          {scene && insert.ok && (
+          {scene && (
             <NoseDrawing
               scene={scene}
-              radiusText={`${show(insert.value.noseRadius)} ${machine.units}`}
+              radiusText={`${show(scene.noseRadius)} ${machine.units}`}
               orientation={orientation}
+              isFar={isFar}
             />
           )}
         </Room>
@@ -104,12 +123,12 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
         <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
         <Box>
           <p>Key into nose radius, offset {number}</p>
-          <output>{insert.ok ? show(insert.value.noseRadius) : "–"}</output>
+          <output>{noseRadius === undefined ? "–" : show(noseRadius)}</output>
         </Box>
         <Box>
           <p>Key into tip orientation, offset {number}</p>
           <output>{orientation}</output>
-          <small>this machine's numbering; tip points at chuck and centreline</small>
+          <small>this machine's numbering; {tipWords(tipOf(tool.tool, { from: tool.zone.from }, edge))}</small>
         </Box>
         <Facts>
           <div>
@@ -118,7 +137,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
           </div>
           <div>
             <dt>loaded as</dt>
-            <dd>{tool.tool.insert}</dd>
+            <dd>{toolSize(tool.tool)}</dd>
           </div>
         </Facts>
         <Question as="p">
@@ -150,7 +169,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
             </Kept>
           )}
           {mayEnter && (
-            <PrimaryButton onPress={() => accept()} isDisabled={!insert.ok || fetcher.state !== "idle"}>
+            <PrimaryButton onPress={() => accept()} isDisabled={noseRadius === undefined || fetcher.state !== "idle"}>
               {fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
             </PrimaryButton>
           )}
@@ -165,6 +184,21 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
       </Strip>
     </>
   );
+}
+
+/** What is told of a tool whose radius is not read off an insert's box. */
+const NO_INSERT = ({ tool }: ToolView): string =>
+  "cornerRadius" in tool
+    ? "The blade's corner radius is the nose radius; the edge that the program moves decides the orientation."
+    : tool.kind.startsWith("live-") && tool.kind.endsWith("cutter")
+      ? "The cutter's own radius is what compensation uses."
+      : "This tool has no nose radius; its orientation only says how it points.";
+
+function tipWords({ x, z }: { readonly x: number; readonly z: number }): string {
+  const along = z < 0 ? "at the chuck" : z > 0 ? "away from the chuck" : "";
+  const across = x < 0 ? "to X minus" : x > 0 ? "to X plus" : "";
+  const both = [along, across].filter((word) => word !== "").join(" and ");
+  return both === "" ? "nose centre" : `tip points ${both}`;
 }
 
 const Designation = styled(TextField)`

@@ -1,86 +1,162 @@
-import { Check, CircleDot, Clock } from "lucide-react";
+import { Check, CircleDot, Clock, RotateCcw } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+import { toolSize } from "../../core/tool/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 
-const STEP_NAME: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose" };
-const STEP_SPOKEN: Readonly<Record<StepKind, string>> = { x: "X", z: "Z", nose: "nose radius and tip orientation" };
-const STATE_WORD: Readonly<Record<Step["state"], string>> = { done: "done", ready: "to do", waiting: "waits" };
+const STEP_NAME: Readonly<Record<StepKind, string>> = {
+  ...{ x: "X", y: "Y", z: "Z", nose: "nose", second: "second offset", work: "work Z" },
+  ...{ face: "Bar end faced", hole: "Hole", length: "Part length" },
+};
+const STEP_SPOKEN: Readonly<Record<StepKind, string>> = {
+  ...{ x: "X", y: "Y", z: "Z", nose: "nose radius and tip orientation", second: "second offset" },
+  ...{ work: "work offset Z with", face: "bar end faced", hole: "hole", length: "overall length of the part" },
+};
+const STATE_WORD: Readonly<Record<Step["state"], string>> = {
+  ...{ done: "done", ready: "to do", waiting: "waits", redo: "to do again" },
+};
 
-/** The work in touching order, one group to a tool; outlines stand to one common scale. */
-export function PlanRail({
-  setup,
-  current,
-  search,
-  children,
-}: {
+interface PlanRailProps {
   readonly setup: SetupView;
   readonly current: { readonly offset: string; readonly kind: StepKind };
   readonly search: URLSearchParams;
   /** What stands between the heading and the steps. */
   readonly children?: React.ReactNode;
-}) {
+}
+
+/** The work in touching order, one group to a tool; outlines stand to one common scale. */
+export function PlanRail({ setup, current, search, children }: PlanRailProps) {
   const order = touchingOrder(setup);
-  const done = order.filter(({ state }) => state === "done").length;
-  const offsets = [...new Set(order.map(({ offset }) => offset))];
+  const zones = setup.machine.zones?.filter(({ id }) => order.some(({ zone }) => zone === id)) ?? [];
+  const only = search.get("zone");
+  const shown = only === null ? order : order.filter(({ zone }) => zone === only);
+  const done = shown.filter(({ state }) => state === "done").length;
+  const groups = groupsOf(shown);
+  const list = useRef<HTMLOListElement>(null);
+  const place = `${current.offset} ${current.kind}`;
+  // What is worked on stands in sight, also in a long plan.
+  useEffect(() => {
+    if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });
+  }, [place]);
   return (
     <Rail aria-label="Plan">
       <h2>
-        Touching order <span>{`${done} of ${order.length} done`}</span>
+        Touching order <span>{`${done} of ${shown.length} done`}</span>
       </h2>
+      {zones.length > 1 && (
+        <Zones aria-label="Zones" role="group">
+          {[undefined, ...zones].map((zone) => (
+            <Link
+              key={zone?.id ?? "all"}
+              to={`?${zoneAddress(search, zone?.id)}`}
+              replace
+              preventScrollReset
+              aria-current={(zone?.id ?? null) === only ? "true" : undefined}
+            >
+              {zone?.name ?? "All zones"}
+            </Link>
+          ))}
+        </Zones>
+      )}
       {children}
-      <ol>
-        {offsets.map((offset) => {
+      <ol ref={list}>
+        {groups.map((steps) => {
+          const offset = steps[0]?.offset ?? "";
           const tool = setup.tools.find((one) => one.offset === offset);
-          const steps = order.filter((step) => step.offset === offset);
-          const waiting = steps.find(({ state }) => state === "waiting");
+          const reason = steps.find(({ state }) => state === "waiting" || state === "redo");
+          const isCurrent = offset === current.offset && (offset !== "" || steps[0]?.kind === current.kind);
+          const isFolded = !isCurrent && steps.every(({ state }) => state === "done");
           return (
-            tool && (
-              <Group key={offset} $current={offset === current.offset}>
+            <Group
+              key={`${offset} ${steps[0]?.kind} ${steps[0]?.zone}`}
+              $current={isCurrent}
+              $folded={isFolded}
+              data-current={isCurrent || undefined}
+            >
+              {tool && (
                 <Head>
                   <strong>{toolNumber(setup.machine, offset)}</strong>
-                  <ToolIcon tool={tool.tool} />
+                  {!isFolded && <ToolIcon tool={tool.tool} />}
                   <span>
                     <b>{tool.tool.description}</b>
-                    <small>station {tool.station}</small>
-                    <small>{tool.tool.insert}</small>
+                    {!isFolded && (
+                      <>
+                        <small>
+                          {tool.second
+                            ? `second offset of ${toolNumber(setup.machine, tool.second.of)}`
+                            : `station ${tool.station}`}
+                        </small>
+                        <small>{toolSize(tool.tool)}</small>
+                      </>
+                    )}
                   </span>
                 </Head>
-                <Steps>
-                  {steps.map((step) => (
-                    <StepLink
-                      key={step.kind}
-                      to={`?${stepAddress(search, offset, step.kind)}`}
-                      replace
-                      preventScrollReset
-                      $state={step.state}
-                      aria-current={offset === current.offset && step.kind === current.kind ? "step" : undefined}
-                      aria-label={`${STEP_SPOKEN[step.kind]} of ${toolNumber(setup.machine, offset)}, ${STATE_WORD[step.state]}${step.reason ? ` ${step.reason}` : ""}`}
-                    >
-                      {step.state === "done" ? (
-                        <Check size={16} aria-hidden="true" />
-                      ) : step.state === "waiting" ? (
-                        <Clock size={16} aria-hidden="true" />
-                      ) : (
-                        <CircleDot size={16} aria-hidden="true" />
-                      )}
-                      {STEP_NAME[step.kind]}
-                    </StepLink>
-                  ))}
-                </Steps>
-                {waiting && <Reason>Z waits: {waiting.reason}</Reason>}
-              </Group>
-            )
+              )}
+              <Steps>
+                {steps.map((step) => (
+                  <StepLink
+                    key={step.kind}
+                    to={`?${stepAddress(search, offset, step.kind)}`}
+                    replace
+                    preventScrollReset
+                    $state={step.state}
+                    aria-current={isCurrent && step.kind === current.kind ? "step" : undefined}
+                    aria-label={spoken(setup, step)}
+                  >
+                    <StepMark state={step.state} />
+                    {STEP_NAME[step.kind]}
+                  </StepLink>
+                ))}
+              </Steps>
+              {reason && (
+                <Reason>
+                  {STEP_NAME[reason.kind]}{" "}
+                  {reason.state === "waiting" ? `waits: ${reason.reason}` : `again: ${reason.reason}`}
+                </Reason>
+              )}
+            </Group>
           );
         })}
       </ol>
     </Rail>
   );
+}
+
+function StepMark({ state }: { readonly state: Step["state"] }) {
+  const Mark = { done: Check, waiting: Clock, ready: CircleDot, redo: RotateCcw }[state];
+  return <Mark size={16} aria-hidden="true" />;
+}
+
+function spoken(setup: SetupView, { offset, kind, state, reason }: Step): string {
+  const what =
+    offset === ""
+      ? STEP_SPOKEN[kind]
+      : `${STEP_SPOKEN[kind]}${kind === "work" ? "" : " of"} ${toolNumber(setup.machine, offset)}`;
+  return `${what}, ${STATE_WORD[state]}${reason ? ` ${reason}` : ""}`;
+}
+
+/** Steps of one tool that follow each other stand together; a step about the part stands alone. */
+function groupsOf(order: readonly Step[]): readonly (readonly Step[])[] {
+  const groups: Step[][] = [];
+  for (const step of order) {
+    const last = groups.at(-1);
+    if (last && step.offset !== "" && last[0]?.offset === step.offset) last.push(step);
+    else groups.push([step]);
+  }
+  return groups;
+}
+
+function zoneAddress(search: URLSearchParams, zone: string | undefined): URLSearchParams {
+  const next = new URLSearchParams(search);
+  if (zone === undefined) next.delete("zone");
+  else next.set("zone", zone);
+  return next;
 }
 
 const Rail = styled.nav`
@@ -99,8 +175,17 @@ const Rail = styled.nav`
     > span { color: ${color("quiet")}; font-weight: 400; font-variant-numeric: tabular-nums; }
   }
 `;
-const Group = styled.li<{ $current: boolean }>`
-  padding: 10px 12px 10px 10px;
+const Zones = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  padding: 0 10px 8px;
+  font-size: ${size.small};
+  > a { display: grid; place-items: center; min-height: 44px; padding: 2px 9px; border: 1.5px solid ${color("line")}; border-radius: 3px; color: ${color("measured")}; text-decoration: none; }
+  > a[aria-current] { border-color: ${color("action")}; background: ${color("selected")}; font-weight: 700; }
+`;
+const Group = styled.li<{ $current: boolean; $folded: boolean }>`
+  padding: ${({ $folded }) => ($folded ? 4 : 10)}px 12px ${({ $folded }) => ($folded ? 4 : 10)}px 10px;
   border-left: 5px solid ${({ $current }) => ($current ? color("action") : "transparent")};
   border-bottom: 1px solid ${color("line")};
   background: ${({ $current }) => ($current ? color("selected") : "transparent")};
@@ -123,6 +208,7 @@ const Steps = styled.div`
   gap: 4px;
   margin-top: 6px;
 `;
+const STATE_TONE = { done: "clear", waiting: "quiet", ready: "measured", redo: "spacer" } as const;
 const StepLink = styled(Link)<{ $state: Step["state"] }>`
   display: inline-flex;
   flex: 1 0 auto;
@@ -134,7 +220,7 @@ const StepLink = styled(Link)<{ $state: Step["state"] }>`
   border: 1.5px solid ${color("line")};
   border-radius: 3px;
   background: ${color("sheet")};
-  color: ${({ $state }) => color($state === "done" ? "clear" : $state === "waiting" ? "quiet" : "measured")};
+  color: ${({ $state }) => color(STATE_TONE[$state])};
   font-size: ${size.small};
   font-weight: 600;
   text-decoration: none;

@@ -43,8 +43,8 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
     setAsked(false);
   };
   return (
-    <Fold data-word={mayEnter ? "measure" : "more"}>
-      <summary>
+    <Fold>
+      <summary data-word={mayEnter ? "measure" : "more"}>
         <span>
           Stock <b>{write(stock.measuredDiameter ?? stock.nominalDiameter)}</b>{" "}
           {stock.measuredDiameter === undefined ? "nominal" : "as measured"}

@@ -1,129 +1,235 @@
 import { useMemo } from "react";
 import { styled } from "styled-components";
-import type { TouchField } from "../../core/judgement/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { readInsertDesignation } from "../../core/tool/index.ts";
-import type { Unit } from "../../core/units/index.ts";
-import { outsideTouchScene } from "../drawing/geometry/outsideTouchScene.ts";
+import { AXIS_NAME, type Axis, directionOf, lastDigit } from "../../core/frame/index.ts";
+import { largestRetreat, type TouchField } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { faceIsMade } from "../../core/plan/index.ts";
+import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
+import { crossingOf, fieldsOf } from "../../core/touch/index.ts";
+import { formatMillimetres, type Unit } from "../../core/units/index.ts";
+import { touchScene } from "../drawing/geometry/touchScene.ts";
 import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
-import { SHEET, type SheetPoint, toSheet, viewOfBar } from "../drawing/view.ts";
+import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
-import { instruction, wording } from "./words.ts";
+import { fieldWords, instruction, type Told } from "./words.ts";
 
 interface TouchFormProps {
   readonly setup: SetupView;
   readonly tool: ToolView;
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
   readonly way: TouchWay;
+  readonly choice: EdgeChoice;
+  readonly isWork: boolean;
   readonly sizeUnit: Unit;
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
+  readonly children?: React.ReactNode;
 }
 
 /** Thinnest a spacer is drawn, in units of the sheet, so that it is seen at arm's length. */
 const THINNEST_DRAWN = 7;
-/** Where the boxes stand on the sheet; the tool hangs in from the upper right, so they keep to the left of it. */
-const BOXES = { left: 20, top: 26 };
-/** Where leaders end, inside the boxes at every size of the sheet. */
-const MACHINE_LEADER = { left: BOXES.left + 190, top: BOXES.top + 40 };
-const SPACER_LEADER = { left: BOXES.left + 170, top: BOXES.top + 142 };
+/** Where the boxes stand on the sheet: beside the chuck, away from the tool. */
+const COLUMN = { left: 20, top: 26, width: 222, height: 108 } as const;
+/** Where a call's coordinate stands: under the bar, on the chuck's side. */
+const CALLED = { left: 12, top: SHEET.height - 150 } as const;
+/** More numbers than this hide the drawing; they stand beside it. */
+const MOST_ON_SHEET = 3;
 
 /** The drawing that is the form: every number stands on the dimension line that it belongs to. */
-export function TouchForm({ setup, tool, axis, way, sizeUnit, entry, mayEnter }: TouchFormProps) {
-  const { stock, machine } = setup;
-  const stockDiameter = stock.measuredDiameter ?? stock.nominalDiameter;
-  const view = useMemo(() => viewOfBar(stockDiameter, tool.tool.shank), [stockDiameter, tool.tool.shank]);
-  const insert = useMemo(() => readInsertDesignation(tool.tool.insert), [tool.tool.insert]);
-  const { size: typedSize, spacer } = entry.reading.understood;
-  const faced = setup.tools.some((one) => one.z !== undefined);
-  const scene = useMemo(
-    () =>
-      insert.ok
-        ? outsideTouchScene({
-            axis,
-            way,
-            tool: tool.tool,
-            insert: insert.value,
-            stockDiameter,
-            stickOut: stock.stickOut,
-            chuckDiameter: stock.chuckDiameter,
-            size: typedSize?.mm,
-            spacer: spacer?.mm,
-            visibleSpacer: THINNEST_DRAWN / view.scale,
-            faced,
-            toFace: stock.toFace,
-          })
-        : undefined,
-    [axis, way, tool.tool, insert, stockDiameter, stock, typedSize?.mm, spacer?.mm, view.scale, faced],
-  );
-  if (!scene) return <Unknown>The insert “{tool.tool.insert}” is not a designation that can be drawn.</Unknown>;
+export function TouchForm(props: TouchFormProps) {
+  const { setup, tool, axis, way, isWork, sizeUnit, entry, mayEnter } = props;
+  const { machine } = setup;
+  const told: Told = { setup, tool, axis, way };
+  const view = useView(setup, tool, axis);
+  const scene = useScene(props, view);
+  if (!scene) return <Unknown>The insert of {tool.tool.description} is not a designation that can be drawn.</Unknown>;
 
-  const words = wording(axis, way);
-  const middle = toSheet(view, { z: (scene.sizeFrom.z + scene.sizeTo.z) / 2, x: 0 });
-  // On X the box sits on the centreline, on its own dimension; on Z in front of the face, beside the short dimension.
-  const sizeBox =
-    axis === "x"
-      ? { left: Math.max(8, middle.left - 216), top: middle.top - 26 }
-      : { left: middle.left, top: toSheet(view, scene.sizeFrom).top + 22 };
-  /** What every field of this touch has in common. */
-  const field = (name: TouchField, spoken: string, unit: Unit) => ({
-    name,
-    label: `${spoken}, ${axis.toUpperCase()}, tool ${tool.offset}`,
-    unit,
-    text: entry.typed[name],
-    onEdit: (edit: (now: string) => string) => entry.edit(name, edit),
-    understood: entry.reading.understood[name],
-    refusal: entry.refusalOf(name),
-    isReadOnly: !mayEnter,
-    last: tool[axis]?.typed[name] ?? "",
+  const fields = fieldsOf(way, axis);
+  const others: readonly TouchField[] = fields.filter((field) => field !== "size");
+  // Many numbers stand beside the sheet, few on it.
+  const isBeside = others.length > MOST_ON_SHEET;
+  const column = isBeside ? [] : others;
+  const beside = isBeside ? others.filter((field) => field !== "commanded") : [];
+  const top = standsOf(tool, axis) === "below" ? SHEET.height - 56 - COLUMN.height * column.length : COLUMN.top;
+  const boxOf = (index: number): SheetPoint => ({
+    left: view.isMirrored ? SHEET.width - COLUMN.left - COLUMN.width : COLUMN.left,
+    top: top + index * COLUMN.height,
   });
-  const entries = (
-    <>
-      <At style={placeOf(BOXES)}>
-        <LengthEntry
-          {...field("machine", "machine position at contact", machine.units)}
-          caption="machine at contact"
-          prefix={axis.toUpperCase()}
-          quantity="machine"
-          resolution={machine.resolution[axis]}
-        />
-        {way !== "skim" && (
-          <LengthEntry {...field("spacer", words.spacer, sizeUnit)} caption={words.spacer} quantity="spacer" />
-        )}
-      </At>
-      <At style={axis === "x" ? placeOf(sizeBox) : { ...placeOf(sizeBox), left: "auto", right: "6px" }}>
-        <LengthEntry
-          {...field("size", words.sizeSpoken, sizeUnit)}
-          caption={words.size}
-          prefix={axis === "x" ? "Ø" : "Z"}
-          quantity="measured"
-        />
-      </At>
-    </>
-  );
+  const leaderTo = (field: TouchField): SheetPoint | undefined => {
+    const index = column.indexOf(field);
+    if (index < 0) return undefined;
+    const box = boxOf(index);
+    return { left: box.left + (view.isMirrored ? 10 : COLUMN.width - 40), top: box.top + 34 };
+  };
+  const middle = toSheet(view, {
+    z: (scene.sizeFrom.z + scene.sizeTo.z) / 2,
+    x: (scene.sizeFrom.x + scene.sizeTo.x) / 2,
+  });
+  const tip = scene.contact && toSheet(view, scene.contact);
+  const inBore = familyOf(tool.tool) === "bore" ? tip : undefined;
+  const sizeBox = fields.includes("size") ? sizeBoxAt(middle, axis, view, inBore) : undefined;
+  /** What every field of this touch has in common. */
+  const field = (name: TouchField) => {
+    const { caption, spoken, quantity, prefix } = fieldWords(told, name);
+    const crossing = crossingOf(name);
+    return (
+      <LengthEntry
+        key={name}
+        name={name}
+        label={`${spoken}, ${isWork ? `${setup.workOffset.name} ` : ""}${AXIS_NAME[axis]}, tool ${tool.offset}`}
+        caption={caption}
+        quantity={quantity}
+        {...(prefix !== undefined && { prefix })}
+        unit={crossing === undefined ? sizeUnit : machine.units}
+        {...(crossing !== undefined && { resolution: lastDigit(machine, axis) })}
+        text={entry.typed[name] ?? ""}
+        onEdit={(edit: (now: string) => string) => entry.edit(name, edit)}
+        understood={entry.reading.understood[name]}
+        refusal={entry.refusalOf(name)}
+        isReadOnly={!mayEnter}
+        last={tool[axis]?.typed[name] ?? ""}
+      />
+    );
+  };
   return (
     <Frame>
-      <Instruction>{instruction(axis, way)}</Instruction>
-      <Room>
-        <Sheet>
-          <TouchDrawing
-            scene={scene}
-            view={view}
-            axis={axis}
-            machineBox={MACHINE_LEADER}
-            spacerBox={scene.spacer && SPACER_LEADER}
-            sizeBox={sizeBox}
-          />
-          {entries}
-        </Sheet>
-      </Room>
+      <div>
+        <Instruction>
+          {instruction(told)} {way === "preset" && <Retreat {...props} />}
+        </Instruction>
+        {props.children}
+      </div>
+      <Split $beside={isBeside}>
+        {isBeside && <Beside>{beside.map((name) => field(name))}</Beside>}
+        <Room>
+          <Sheet>
+            <TouchDrawing
+              scene={scene}
+              view={view}
+              axis={axis}
+              along={directionOf(machine, tool.zone, axis === "y" ? "y" : "z", 1).name}
+              zero={zeroName(setup, tool)}
+              machineBox={scene.retreat ? undefined : (leaderTo("machine") ?? leaderTo("commanded"))}
+              spacerBox={scene.spacer && leaderTo("spacer")}
+              sizeBox={sizeBox}
+            />
+            {column.map((name, index) => (
+              <At key={name} style={placeOf(boxOf(index))}>
+                {field(name)}
+              </At>
+            ))}
+            {sizeBox && (
+              <At
+                style={
+                  axis === "z" && !view.isMirrored
+                    ? { ...placeOf(sizeBox), left: "auto", right: "6px" }
+                    : placeOf(sizeBox)
+                }
+              >
+                {field("size")}
+              </At>
+            )}
+            {isBeside && <At style={placeOf(CALLED)}>{field("commanded")}</At>}
+          </Sheet>
+        </Room>
+      </Split>
     </Frame>
   );
 }
 
-/** A box's place on the sheet; on Z it stands as far right as the sheet goes. */
+function useScene({ setup, tool, axis, way, choice, isWork, entry }: TouchFormProps, view: View) {
+  const { stock, machine, hole, school } = setup;
+  const { size: typedSize, spacer, retreat, overhang } = entry.reading.facts.numbers;
+  const faced = faceIsMade(setup);
+  return useMemo(
+    () =>
+      touchScene({
+        ...{ axis, way, tool: tool.tool, zone: tool.zone, choice, faced },
+        stockDiameter: stock.measuredDiameter ?? stock.nominalDiameter,
+        ...{ stickOut: stock.stickOut, chuckDiameter: stock.chuckDiameter, toFace: stock.toFace },
+        holding: machine.workholding ?? "chuck",
+        hole: hole?.diameter,
+        ...{ size: typedSize, spacer, retreat, overhang },
+        visibleSpacer: THINNEST_DRAWN / view.scale,
+        onDatum: axis === "z" && school === "datum-face" && !isWork,
+      }),
+    [
+      axis,
+      way,
+      tool,
+      choice,
+      faced,
+      stock,
+      machine,
+      hole,
+      typedSize,
+      spacer,
+      retreat,
+      overhang,
+      view.scale,
+      school,
+      isWork,
+    ],
+  );
+}
+
+function useView({ stock }: SetupView, tool: ToolView, axis: Axis): View {
+  const diameter = stock.measuredDiameter ?? stock.nominalDiameter;
+  const stands = standsOf(tool, axis);
+  return useMemo(
+    () =>
+      viewOfTouch({
+        ...{ diameter, tool: tool.tool, stands },
+        isMirrored: axis !== "y" && tool.zone.works === "sub",
+      }),
+    [diameter, tool, stands, axis],
+  );
+}
+
+function standsOf({ tool, zone }: ToolView, axis: Axis): "above" | "below" | "centre" {
+  if (axis === "y") return "centre";
+  const family = familyOf(tool);
+  if (family === "on-centre" || family === "axial") return "centre";
+  if (family === "bore") return "centre";
+  return zone.from === "minus" ? "below" : "above";
+}
+
+/** On X the box sits on the centreline, on its own dimension; on Z below the short dimension; on Y under the bar. */
+function sizeBoxAt(middle: SheetPoint, axis: Axis, view: View, inBore: SheetPoint | undefined): SheetPoint {
+  if (axis === "z")
+    return { left: view.isMirrored ? 20 : middle.left, top: Math.min(middle.top + 22, SHEET.height - 186) };
+  if (axis === "y") return { left: middle.left - COLUMN.width / 2, top: Math.min(middle.top + 20, SHEET.height - 180) };
+  // In a bore the box stands before the tip, so that it hides no tool.
+  const right = inBore ? inBore.left - 24 : middle.left;
+  const left = view.isMirrored ? middle.left + 12 : right - 216;
+  return { left: Math.max(8, left), top: middle.top - 26 };
+}
+
+function zeroName({ school, machine }: SetupView, { zone }: ToolView): string {
+  if (zone.works === "sub") return "Z0, worked end";
+  return school === "datum-face" ? `datum: ${machine.datumFace ?? "chuck face"}` : "Z0, finished face";
+}
+
+/** How large the retreat of a call may be, and what to do about an alarm. */
+function Retreat({ setup, tool, axis, entry }: TouchFormProps) {
+  const { old, commanded } = entry.reading.facts.numbers;
+  if (old === undefined || commanded === undefined) return null;
+  const far = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
+  const away = axis !== "x" ? 1 : familyOf(tool.tool) === "bore" ? (-far as 1 | -1) : (far as 1 | -1);
+  const room = largestRetreat(setup.machine, axis, {
+    ...{ old, called: far * commanded, work: setup.workOffset[axis], away },
+  });
+  if (room === undefined || room <= 0) return null;
+  return (
+    <strong>
+      At most {formatMillimetres(room, setup.machine.units)} of retreat fits; an over-travel alarm means less.
+    </strong>
+  );
+}
+
+/** A box's place on the sheet. */
 const placeOf = ({ left, top }: SheetPoint) => ({
   left: `${(100 * left) / SHEET.width}%`,
   top: `${(100 * top) / SHEET.height}%`,
@@ -136,6 +242,20 @@ const Frame = styled.div`
   border: 1px solid ${color("line")};
   border-radius: 3px;
   background: ${color("drawing")};
+`;
+const Split = styled.div<{ $beside: boolean }>`
+  display: grid;
+  grid-template-columns: ${({ $beside }) => ($beside ? "262px minmax(0, 1fr)" : "minmax(0, 1fr)")};
+  min-height: 0;
+`;
+const Beside = styled.div`
+  display: grid;
+  align-content: start;
+  gap: 4px;
+  padding: 10px;
+  overflow: auto;
+  border-right: 1px solid ${color("line")};
+  background: ${color("sheet")};
 `;
 const Room = styled.div`
   display: grid;
@@ -162,6 +282,7 @@ const Instruction = styled.p`
   padding: 7px 14px;
   border-bottom: 1px solid ${color("line")};
   font-size: ${size.small};
+  line-height: 1.3;
 `;
 const Unknown = styled.p`
   padding: 24px;

@@ -1,11 +1,17 @@
 import { useEffect, useRef } from "react";
 import { useRevalidator, useSearchParams } from "react-router";
 import { styled } from "styled-components";
+import type { ToolView } from "../../core/ledger/index.ts";
+import type { StepKind } from "../../core/plan/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { color } from "../ui/tokens.ts";
+import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
+import { PartStep } from "./PartStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
+import { RebaseOffer } from "./RebaseOffer.tsx";
+import { SecondStep } from "./SecondStep.tsx";
 import { StockEntry } from "./StockEntry.tsx";
 import { stepOf } from "./stepOf.ts";
 import { TouchStep } from "./TouchStep.tsx";
@@ -16,24 +22,41 @@ export function TouchPage(loaded: LoadedSetup) {
   const [search] = useSearchParams();
   const step = stepOf(loaded.setup, search);
   const tool = loaded.setup.tools.find(({ offset }) => offset === step?.offset);
+  const stands = tool?.second ? loaded.setup.tools.find(({ offset }) => offset === tool.second?.of) : tool;
   useTouchKeys(loaded.setup, step);
   useNews(step && `${step.offset} ${step.kind}`);
-  if (!step || !tool) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
+  if (!step) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
   return (
     <Frame>
       <PlanRail setup={loaded.setup} current={step} search={search}>
         <StockEntry setup={loaded.setup} decimal={loaded.person.decimalMark} mayEnter={loaded.mayEnter} />
+        {loaded.mayEnter && <RebaseOffer {...loaded} />}
+        {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
       <Main>
-        {step.kind === "nose" ? (
-          <NoseStep key={`${tool.offset} nose`} {...loaded} tool={tool} />
-        ) : (
-          <TouchStep key={`${tool.offset} ${step.kind}`} {...loaded} tool={tool} axis={step.kind} />
-        )}
+        <StepView key={`${step.offset} ${step.kind}`} loaded={loaded} kind={step.kind} tool={tool} />
       </Main>
       <KeysHelp />
     </Frame>
   );
+}
+
+/** The screen of one step, by what kind of step it is. */
+function StepView({
+  loaded,
+  kind,
+  tool,
+}: {
+  readonly loaded: LoadedSetup;
+  readonly kind: StepKind;
+  readonly tool: ToolView | undefined;
+}) {
+  if (kind === "face" || kind === "hole" || kind === "length") return <PartStep {...loaded} kind={kind} />;
+  if (!tool) return null;
+  if (kind === "nose") return <NoseStep {...loaded} tool={tool} />;
+  if (kind === "second") return <SecondStep {...loaded} tool={tool} />;
+  if (kind === "work") return <TouchStep {...loaded} tool={tool} axis="z" solveFor="work" />;
+  return <TouchStep {...loaded} tool={tool} axis={kind} solveFor="geometry" />;
 }
 
 /** Asks for what others have entered meanwhile, each time another step is opened; never in the way of opening it. */

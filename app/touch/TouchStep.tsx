@@ -1,46 +1,60 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
+import { AXIS_NAME, type Axis, stationOf } from "../../core/frame/index.ts";
 import type { TouchField } from "../../core/judgement/index.ts";
-import type { ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { gateOf } from "../../core/plan/index.ts";
+import { type EdgeChoice, waysToTouch } from "../../core/tool/index.ts";
+import type { SolveFor } from "../../core/touch/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { CentreForm } from "./CentreForm.tsx";
+import { EdgeChoices } from "./EdgeChoices.tsx";
 import { FootStrip } from "./FootStrip.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
 import { useTouchEntry } from "./useTouchEntry.ts";
 import { isTyping } from "./useTouchKeys.ts";
 import { Ways } from "./Ways.tsx";
-import { WAYS } from "./words.ts";
 
 interface TouchStepProps extends LoadedSetup {
   readonly tool: ToolView;
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
+  /** The tool's geometry, or the work offset with a tool that is set. */
+  readonly solveFor: SolveFor;
 }
 
 /** One axis of one tool: ways, drawing-form, ladder, foot strip. */
-export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }: TouchStepProps) {
+export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnter, now }: TouchStepProps) {
   const [search] = useSearchParams();
   const sizes = search.get("sizes");
   const sizeUnit = sizes === "mm" || sizes === "in" ? sizes : setup.machine.units;
   const choice = useFetcher();
   // What somebody has just chosen holds at once; the ledger's answer follows.
-  const chosen = choice.formData?.get("way") as TouchWay | undefined;
-  const way = chosen ?? tool.way[axis];
+  const sent = choice.formData;
+  const ways = useWays(setup, tool, axis, solveFor);
+  const wanted = (sent?.get("way") as TouchWay | undefined) ?? tool.way[axis];
+  const way = ways.includes(wanted) ? wanted : (ways[0] ?? wanted);
+  const edges = useMemo(() => (sent ? edgesOf(sent) : tool.choice[axis]), [sent, tool.choice, axis]);
+  const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
   const form = useRef<HTMLFormElement>(null);
   const input = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`);
   const onPage = (field: TouchField) => input(field)?.value;
-  const entry = useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal: person.decimalMark, onPage });
+  const entry = useTouchEntry({
+    ...{ setupId, setup, tool, axis, way, choice: edges, solveFor, sizeUnit },
+    ...{ decimal: person.decimalMark, onPage },
+  });
   const focus = (field: TouchField) => input(field)?.focus();
-  const choose = (next: TouchWay) => {
-    if (next !== way)
-      choice.submit(
-        { intent: "choose-way", id: newId(), base: String(setup.seq), offset: tool.offset, axis, way: next },
-        { method: "post" },
-      );
+  const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
+    const content: Record<string, string> = { offset: tool.offset, axis, way: next };
+    for (const [name, value] of Object.entries(nextEdges)) if (value !== undefined) content[name] = value;
+    choice.submit({ intent: "choose-way", id: newId(), base: String(setup.seq), ...content }, { method: "post" });
+  };
+  const chooseWay = (next: TouchWay) => {
+    if (next !== way) choose(next, next === "eye" ? edges : { ...edges, touching: undefined });
   };
   const accept = (over?: number) => {
-    if (entry.busy || !mayEnter) return;
+    if (entry.busy || !mayEnter || gate !== undefined) return;
     const wrong = entry.accept(over);
     if (wrong) focus(wrong);
   };
@@ -48,11 +62,11 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey || !mayEnter) return;
-      const numbered = WAYS[Number(event.key) - 1];
-      if (numbered) choose(numbered.way);
+      const numbered = ways[Number(event.key) - 1];
+      if (numbered) chooseWay(numbered);
       else if (event.key.toLowerCase() === "h") {
         event.preventDefault();
-        focus("machine");
+        focus(form.current?.querySelector("input[name=machine]") ? "machine" : "jog");
       } else if (
         event.key === "Enter" &&
         !(event.target instanceof HTMLElement && event.target.closest("a, button, label"))
@@ -67,22 +81,31 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
     <>
       <CentreForm
         ref={form}
-        aria-label={`Touch ${axis.toUpperCase()} of tool ${tool.offset}`}
+        aria-label={`${solveFor === "work" ? `Teach ${setup.workOffset.name} ${AXIS_NAME[axis]} with` : `Touch ${AXIS_NAME[axis]} of`} tool ${tool.offset}`}
         onSubmit={(event) => {
           event.preventDefault();
           accept();
         }}
       >
-        <Ways setup={setup} tool={tool} axis={axis} way={way} onWay={choose} isDisabled={!mayEnter} />
+        <Ways {...{ setup, tool, axis, ways, way }} onWay={chooseWay} isDisabled={!mayEnter} />
         <TouchForm
           setup={setup}
           tool={tool}
           axis={axis}
           way={way}
+          choice={edges}
+          isWork={solveFor === "work"}
           sizeUnit={sizeUnit}
           entry={entry}
           mayEnter={mayEnter}
-        />
+        >
+          <EdgeChoices
+            {...{ tool, axis, way, choice: edges }}
+            onChoice={(next) => choose(way, next)}
+            isDisabled={!mayEnter}
+            refusal={entry.refusalOf("choice")}
+          />
+        </TouchForm>
         {/* Enter in a field submits; the button that a mouse or finger uses stands beside the ladder. */}
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
@@ -91,6 +114,8 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
         tool={tool}
         axis={axis}
         way={way}
+        solveFor={solveFor}
+        gate={gate}
         entry={entry}
         mayEnter={mayEnter}
         now={now}
@@ -98,12 +123,34 @@ export function TouchStep({ setupId, setup, tool, axis, person, mayEnter, now }:
       />
       <FootStrip
         setup={setup}
+        tool={tool}
         axis={axis}
         way={way}
         entry={entry}
         mayEnter={mayEnter}
-        onKeyReading={() => focus("machine")}
+        onKeyReading={() => focus(way === "preset" ? "jog" : way === "slide" ? "commanded" : "machine")}
       />
     </>
   );
+}
+
+/** The ways that make sense for this step: the work offset is taught on the part, by no setter and no call. */
+function useWays(setup: LoadedSetup["setup"], tool: ToolView, axis: Axis, solveFor: SolveFor): readonly TouchWay[] {
+  return useMemo(() => {
+    const place = {
+      machine: { ...setup.machine, school: setup.school },
+      zone: tool.zone,
+      station: stationOf(setup.machine, tool.station),
+    };
+    const ways = waysToTouch(tool.tool, axis, place);
+    return solveFor === "work"
+      ? ways.filter((way) => way !== "setter" && way !== "preset" && way !== "slide" && way !== "pull")
+      : ways;
+  }, [setup, tool, axis, solveFor]);
+}
+
+/** The edges in a form that has been sent and not yet answered. */
+function edgesOf(form: FormData): EdgeChoice {
+  const word = <Key extends keyof EdgeChoice>(name: Key) => (form.get(name) ?? undefined) as EdgeChoice[Key];
+  return { touching: word("touching"), programmed: word("programmed"), stand: word("stand") };
 }

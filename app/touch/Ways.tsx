@@ -1,44 +1,48 @@
 import { Check, TriangleAlert } from "lucide-react";
 import { Radio, RadioGroup } from "react-aria-components";
 import { styled } from "styled-components";
+import { AXIS_NAME, type Axis, lastDigit } from "../../core/frame/index.ts";
 import { errorBudget } from "../../core/judgement/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-import { WAYS } from "./words.ts";
+import { wayName } from "./words.ts";
 
 interface WaysProps {
   readonly setup: SetupView;
   readonly tool: ToolView;
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
+  /** The ways that make sense here, in the order of their keys. */
+  readonly ways: readonly TouchWay[];
   readonly way: TouchWay;
   readonly onWay: (way: TouchWay) => void;
   readonly isDisabled: boolean;
 }
 
 /** The ways to touch this axis, each with its expected error against the tolerance that needs it. */
-export function Ways({ setup, tool, axis, way, onWay, isDisabled }: WaysProps) {
+export function Ways({ setup, tool, axis, ways, way, onWay, isDisabled }: WaysProps) {
   const { machine } = setup;
   const write = (millimetres: number) =>
-    formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution[axis]);
+    formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis));
   return (
     <Group
-      aria-label={`Way to touch ${axis.toUpperCase()}`}
+      aria-label={`Way to touch ${AXIS_NAME[axis]}`}
       value={way}
       onChange={(next) => onWay(next as TouchWay)}
       orientation="horizontal"
       isDisabled={isDisabled}
+      $columns={ways.length <= 5 ? ways.length : 4}
     >
-      {WAYS.map(({ way: one, name }, index) => {
-        const { expanded, fits } = errorBudget(machine, axis, one, tool.tolerance[axis]);
+      {ways.map((one, index) => {
+        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis]);
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>
-              <Digit aria-hidden="true">{index + 1}</Digit> {name}
+              <Digit aria-hidden="true">{index + 1}</Digit> {wayName(one, axis)}
             </strong>
             <span>
               {fits ? <Check size={16} aria-hidden="true" /> : <TriangleAlert size={16} aria-hidden="true" />}
-              ±&thinsp;{write(expanded)} {fits ? "fits" : "too coarse here"}
+              ±&thinsp;{write(expanded)} {fits ? "fits" : "coarse"}
             </span>
           </Way>
         );
@@ -47,10 +51,11 @@ export function Ways({ setup, tool, axis, way, onWay, isDisabled }: WaysProps) {
   );
 }
 
-const Group = styled(RadioGroup)`
+const Group = styled(RadioGroup)<{ $columns: number }>`
   display: grid;
-  grid-template-columns: repeat(3, minmax(0, 1fr));
-  gap: 8px;
+  grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
+  gap: 6px;
+  strong { font-size: ${({ $columns }) => ($columns <= 3 ? size.text : "16px")}; }
 `;
 const Digit = styled.span`
   padding: 0 5px;
@@ -64,14 +69,14 @@ const Digit = styled.span`
 const Way = styled(Radio)<{ $fits: boolean }>`
   display: grid;
   align-content: center;
-  min-height: 60px;
-  padding: 6px 12px;
+  min-height: 52px;
+  padding: 4px 8px;
   border: 1.5px solid ${color("line")};
   border-radius: ${radius};
   background: ${color("sheet")};
   line-height: 1.2;
   cursor: pointer;
-  strong { font-size: ${size.text}; font-weight: 650; }
+  strong { font-weight: 650; line-height: 1.15; }
   > span {
     display: flex;
     align-items: center;
@@ -85,5 +90,5 @@ const Way = styled(Radio)<{ $fits: boolean }>`
   &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   &[data-disabled] { cursor: default; }
-  @media (width < 1200px) { padding: 6px 8px; strong { font-size: 16px; } }
+  @media (width < 1200px) { padding: 4px 7px; strong { font-size: 15px; } }
 `;

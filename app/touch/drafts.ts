@@ -1,3 +1,4 @@
+import { TOUCH_FIELDS } from "../../core/judgement/index.ts";
 import type { TypedTouch } from "../../core/touch/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 
@@ -19,9 +20,12 @@ export const draftKey = (setupId: string, offset: string, axis: string): string 
 export const drafts: Drafts = {
   read(key) {
     try {
-      const { machine, size, spacer, sizeUnit } = JSON.parse(localStorage.getItem(key) ?? "") as Partial<Draft>;
-      const isWhole = typeof machine === "string" && typeof size === "string" && typeof spacer === "string";
-      return isWhole && (sizeUnit === "mm" || sizeUnit === "in") ? { machine, size, spacer, sizeUnit } : undefined;
+      const kept = JSON.parse(localStorage.getItem(key) ?? "") as Partial<Record<string, unknown>>;
+      const typed = TOUCH_FIELDS.flatMap((field) =>
+        typeof kept[field] === "string" ? [[field, kept[field]] as const] : [],
+      );
+      const { sizeUnit } = kept;
+      return sizeUnit === "mm" || sizeUnit === "in" ? { ...Object.fromEntries(typed), sizeUnit } : undefined;
     } catch {
       // Nothing kept, or not by us, or the browser keeps nothing: there is no draft.
       return undefined;

@@ -7,9 +7,9 @@ const setup = viewOf(opened(), loaded("1"), recorded("1", -339.432, -402.514), t
 const [tool] = setup.tools;
 if (!tool) throw new Error("the fixture has a tool");
 const ladder = (machine: string, size: string, way: "skim" | "paper" = "skim", spacer = "") => {
-  const task = { axis: "x", way } as const;
+  const task = { axis: "x", way, solveFor: "geometry" } as const;
   const reading = readTypedTouch(setup, tool, { ...task, sizeUnit: "mm" }, { machine, size, spacer });
-  return ladderOf(setup, tool, task, reading, machine !== "");
+  return ladderOf(setup, tool, task, reading, machine === "" ? tool.x : undefined);
 };
 const sum = ({ rungs }: ReturnType<typeof ladder>) =>
   rungs.reduce((total, { value }) => total + (value ?? Number.NaN), 0);

@@ -1,8 +1,15 @@
-import { fromControl } from "../../core/frame/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { closureOf, type KeyIn, keyIn } from "../../core/offsets/index.ts";
-import type { Quantity, TouchReading } from "../../core/touch/index.ts";
-import { wording } from "./words.ts";
+import { type Axis, fromControl, lastDigitInCore } from "../../core/frame/index.ts";
+import type { TouchFacts, TouchField, TouchNumbers } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchRecord } from "../../core/ledger/index.ts";
+import { closureOf, type KeyIn, keyIn, workForControl } from "../../core/offsets/index.ts";
+import {
+  fieldsOf,
+  type Quantity,
+  reckonedWork,
+  type SolveFor,
+  solveTouchOf,
+  type TouchReading,
+} from "../../core/touch/index.ts";
 
 export interface Rung {
   readonly quantity: Quantity;
@@ -15,62 +22,127 @@ export interface LadderView {
   readonly rungs: readonly Rung[];
   /** What is to be keyed; undefined while there is no result. */
   readonly keyed: KeyIn | undefined;
-  /** Geometry found by what is typed now, in millimetres. */
+  /** What is found by what is typed now, in millimetres. */
   readonly found: number | undefined;
   /** True when the numbers are those on record, not typed ones. */
   readonly isKept: boolean;
-  /** Whether G + W + S + P adds up to the machine position; undefined while there is no result. */
+  /** Whether G + W + S + P adds up to the machine position; undefined while there is nothing to add up. */
   readonly closes: boolean | undefined;
 }
 
+/** What is on record of this step: a touch, or the teaching of the work offset. */
+export type Kept = Pick<TouchRecord, "way" | "exact" | "touched" | "derived" | "person" | "at" | "entry" | "typed"> &
+  TouchNumbers & { readonly work?: number; readonly choice?: TouchFacts["choice"] };
+
+export interface LadderTask {
+  readonly axis: Axis;
+  readonly way: TouchFacts["way"];
+  readonly solveFor: SolveFor;
+}
+
 /**
- * The sum that stands beside the drawing: of what is typed, or, while no new readout has been typed, of what is on
- * record. Never a mixture: once a readout is being typed, an old result is not shown beside it.
+ * The sum that stands beside the drawing: of what is typed, or, while nothing new has been typed, of what is on record.
+ * Never a mixture: once something new is being typed, an old result is not shown beside it.
  */
 export function ladderOf(
-  { machine, workOffset }: Pick<SetupView, "machine" | "workOffset">,
+  setup: SetupView,
   tool: ToolView,
-  task: { readonly axis: TouchedAxis; readonly way: TouchWay },
-  reading: Pick<TouchReading, "understood" | "facts" | "solved">,
-  hasReadout: boolean,
+  task: LadderTask,
+  reading: Pick<TouchReading, "facts" | "solved" | "refusals">,
+  kept: Kept | undefined,
 ): LadderView {
-  const { axis } = task;
-  const kept = hasReadout ? undefined : tool[axis];
-  const way = kept?.way ?? task.way;
-  const { understood, facts, solved } = reading;
-  const toDiameter = axis === "x" && machine.xShown === "radius" ? 2 : 1;
-  const readout = kept?.machine ?? (understood.machine && understood.machine.mm * toDiameter);
-  const size = kept?.size ?? understood.size?.mm;
-  const spacer = way === "skim" ? 0 : (kept?.spacer ?? understood.spacer?.mm);
-  const result = solved ? { exact: solved.exact, touched: solved.touched ?? 0 } : kept;
-  const keyed =
-    result && keyIn(machine, axis, { exact: result.exact, touched: result.touched, before: tool.control?.[axis] });
+  const { machine, workOffset } = setup;
+  const { axis, solveFor } = task;
+  const facts: TouchFacts = kept ? { axis, way: kept.way, choice: choiceOf(kept), numbers: kept } : reading.facts;
+  const result = kept ? { exact: kept.exact, touched: kept.touched } : found(reading);
+  const before = solveFor === "geometry" ? tool.control?.[axis] : undefined;
+  const keyed = !result
+    ? undefined
+    : solveFor === "geometry"
+      ? keyIn(machine, axis, { ...result, before }, tool.zone)
+      : workKeyIn(setup, tool, axis, result);
 
   const closure = () => {
-    const at = kept?.machine ?? facts?.machine;
+    const at = facts.numbers.machine;
     if (!keyed || !result || at === undefined) return undefined;
-    const geometry = fromControl(machine, axis, keyed.value, "tool-offset");
-    const lastDigit = Math.abs(fromControl(machine, axis, machine.resolution[axis], "readout"));
-    const sum = { machine: at, geometry, wear: 0, work: kept?.work ?? workOffset[axis], touched: result.touched };
-    return closureOf(sum, lastDigit).closes;
+    const digit = Math.abs(lastDigitInCore(machine, axis));
+    if (solveFor === "work") {
+      const work = fromControl(machine, axis, keyed.value, "work-offset", tool.zone);
+      const geometry = tool[axis]?.exact ?? 0;
+      return closureOf({ machine: at, geometry, wear: 0, work, touched: result.touched ?? 0 }, digit).closes;
+    }
+    const geometry = fromControl(machine, axis, keyed.value, "tool-offset", tool.zone);
+    // On a setter the trigger stands where part and work offset stand on a part.
+    const touched = result.touched ?? facts.numbers.trigger;
+    if (touched === undefined || (result.touched === undefined && tool.tool.kind.startsWith("live-"))) return undefined;
+    const work = kept ? (kept.work ?? 0) : reckonedWork(setup, facts);
+    return closureOf({ machine: at, geometry, wear: 0, work, touched }, digit).closes;
   };
-  const spacerLabel = axis === "x" ? "less spacer, twice" : "less spacer, once";
+  const rungs = kept?.derived ? [] : rungsOf(setup, tool, facts, solveFor, kept);
   return {
-    rungs: [
-      { quantity: "machine", label: `machine ${axis.toUpperCase()} at contact`, value: readout },
-      { quantity: "measured", label: wording(axis, way).lessSize, value: less(size) },
-      {
-        quantity: "spacer",
-        label: way === "skim" ? "no spacer, cut" : spacerLabel,
-        value: less(spacer && (axis === "x" ? 2 : 1) * spacer),
-      },
-      { quantity: "offset", label: `less work offset ${workOffset.name}`, value: less(kept?.work ?? workOffset[axis]) },
-    ],
+    rungs: rungs.map((rung) =>
+      rung.label === "less work offset" ? { ...rung, label: `less work offset ${workOffset.name}` } : rung,
+    ),
     keyed,
-    found: solved?.exact,
+    found: reading.solved?.exact,
     isKept: kept !== undefined,
     closes: closure(),
   };
 }
 
-const less = (value: number | undefined): number | undefined => (value === undefined ? undefined : 0 - value);
+function found({ solved }: Pick<TouchReading, "solved">) {
+  return solved && { exact: solved.exact, touched: solved.touched ?? undefined };
+}
+
+function choiceOf(kept: Kept): TouchFacts["choice"] {
+  const { touching, programmed, stand } = kept as Partial<TouchRecord>;
+  return { touching, programmed, stand };
+}
+
+/** A taught work offset as it is keyed: it overwrites, in the sign of the readout. */
+function workKeyIn(
+  { machine, workOffset }: SetupView,
+  { zone }: ToolView,
+  axis: Axis,
+  result: { readonly exact: number; readonly touched: number | undefined },
+): KeyIn {
+  const value = workForControl(machine, axis, result.exact, zone);
+  const shown = keyIn(machine, axis, { exact: 0, touched: result.touched, before: undefined }, zone);
+  const before = workForControl(machine, axis, workOffset[axis], zone);
+  return { value, before, entry: { as: "overwrite", number: value }, display: shown.display };
+}
+
+const UNKNOWN_SPACER: Readonly<Record<Axis, string>> = {
+  x: "less spacer, twice",
+  y: "less spacer, once",
+  z: "less spacer, once",
+};
+
+/** Every line of the sum; a line whose number is not known yet, or is refused, has no value. */
+function rungsOf(
+  setup: SetupView,
+  tool: ToolView,
+  facts: TouchFacts,
+  solveFor: SolveFor,
+  kept: Kept | undefined,
+): readonly Rung[] {
+  const known = facts.numbers;
+  const filled: Partial<Record<TouchField, number>> = {};
+  for (const field of fieldsOf(facts.way, facts.axis)) filled[field] = known[field] ?? 0;
+  const under = kept?.work === undefined ? setup : withWork(setup, facts.axis, kept.work);
+  const whole = solveTouchOf(under, tool, { ...facts, numbers: filled }, solveFor);
+  const isKnown = (input: TouchField | undefined) =>
+    input === undefined || filled[input] === undefined || known[input] !== undefined;
+  return (whole?.ladder ?? [])
+    .filter(({ label }) => label !== "less wear")
+    .map(({ quantity, label, value, input }) => ({
+      quantity,
+      // A spacer that is not known yet is none only where none is asked for.
+      label: label === "no spacer" && !isKnown(input) ? UNKNOWN_SPACER[facts.axis] : label,
+      value: isKnown(input) ? value : undefined,
+    }));
+}
+
+function withWork(setup: SetupView, axis: Axis, work: number): SetupView {
+  return { ...setup, workOffset: { ...setup.workOffset, [axis]: work } };
+}

@@ -1,7 +1,7 @@
 import type { SetupView } from "../../core/ledger/index.ts";
 import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 
-const KINDS: readonly StepKind[] = ["x", "z", "nose"];
+const KINDS: readonly StepKind[] = ["x", "y", "z", "nose", "second", "work", "face", "hole", "length"];
 
 /** The step that the address names, or else the next one of the plan, or the first of a setup that is all done. */
 export function stepOf(
@@ -10,14 +10,17 @@ export function stepOf(
 ): { readonly offset: string; readonly kind: StepKind } | undefined {
   const order = touchingOrder(setup);
   const kind = KINDS.find((one) => one === search.get("do"));
-  const named = order.find((step) => step.offset === search.get("tool") && (kind === undefined || step.kind === kind));
-  return named ?? nextStep(order) ?? order[0];
+  const offset = search.get("tool") ?? "";
+  const named = order.find((step) => step.offset === offset && (kind === undefined || step.kind === kind));
+  const asked = search.has("tool") || kind !== undefined ? named : undefined;
+  return asked ?? nextStep(order) ?? order[0];
 }
 
 /** The address of a step inside the Touch screen, keeping the rest of what the address says. */
 export function stepAddress(search: URLSearchParams, offset: string, kind: StepKind): URLSearchParams {
   const next = new URLSearchParams(search);
-  next.set("tool", offset);
+  if (offset === "") next.delete("tool");
+  else next.set("tool", offset);
   next.set("do", kind);
   return next;
 }

@@ -1,7 +1,7 @@
-import type { TouchOutcome } from "../../server/touch/touchCommands.server.ts";
+import type { SetupOutcome } from "../../server/setup/outcome.server.ts";
 
 /** What the screen hears back: the server's word, or that the server could not be reached. */
 export type TouchAnswer =
-  | Exclude<TouchOutcome, { outcome: "kept" }>
+  | Exclude<SetupOutcome, { outcome: "kept" }>
   | { readonly outcome: "done" }
   | { readonly outcome: "unreachable"; readonly message: string };

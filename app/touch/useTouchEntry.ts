@@ -1,8 +1,17 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useRevalidator } from "react-router";
-import type { TouchField } from "../../core/judgement/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
-import { fieldsOf, proposedTouch, readTypedTouch, TOUCH_FIELDS, type TypedTouch } from "../../core/touch/index.ts";
+import type { Axis } from "../../core/frame/index.ts";
+import { TOUCH_FIELDS, type TouchField } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import type { EdgeChoice } from "../../core/tool/index.ts";
+import {
+  crossingOf,
+  fieldsOf,
+  proposedTouch,
+  readTypedTouch,
+  type SolveFor,
+  type TypedTouch,
+} from "../../core/touch/index.ts";
 import { type Unit, withUnit } from "../../core/units/index.ts";
 import { newId } from "../frame/newId.ts";
 import { draftKey, drafts } from "./drafts.ts";
@@ -12,8 +21,10 @@ export interface TouchEntryTask {
   readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
   readonly way: TouchWay;
+  readonly choice: EdgeChoice;
+  readonly solveFor: SolveFor;
   readonly sizeUnit: Unit;
   readonly decimal: "." | "," | undefined;
   /** Reads a field off the page itself: it may hold what was typed before the page came alive. */
@@ -24,9 +35,15 @@ export interface TouchEntryTask {
  * The state of one touch on the screen: what is typed, what it means, what is wrong, and the way to the ledger. Knows
  * no markup. Mount it anew for every tool and axis.
  */
-export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decimal, onPage }: TouchEntryTask) {
-  const key = draftKey(setupId, tool.offset, axis);
-  const [typed, setTyped] = useState<TypedTouch>(() => proposedTouch(setup, { axis, way, sizeUnit }));
+export function useTouchEntry(task: TouchEntryTask) {
+  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, onPage } = task;
+  const key = draftKey(setupId, tool.offset, solveFor === "work" ? "work" : axis);
+  const proposal = useMemo(
+    () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }),
+    [setup, tool, axis, way, sizeUnit, choice],
+  );
+  const [typed, setTyped] = useState<TypedTouch>(proposal);
+  const [hasEdited, setHasEdited] = useState(false);
   const [heldAt, setHeldAt] = useState<number>();
   const [asked, setAsked] = useState(false);
   const fetcher = useFetcher<TouchAnswer>();
@@ -46,7 +63,9 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
       const text = read(field);
       return text !== undefined && text !== "" && text !== proposed[field] ? [[field, text] as const] : [];
     });
-    if (draft || early.length > 0) setTyped((now) => ({ ...now, ...draft, ...Object.fromEntries(early) }));
+    if (!draft && early.length === 0) return;
+    setTyped((now) => ({ ...now, ...draft, ...Object.fromEntries(early) }));
+    setHasEdited(true);
   }, [key]);
 
   // Another unit for sizes does not change what was typed already.
@@ -62,18 +81,17 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   useEffect(() => {
     if (lastWay.current === way) return;
     lastWay.current = way;
-    const proposed = proposedTouch(setup, { axis, way, sizeUnit });
-    setTyped((now) => ({
-      machine: now.machine,
-      size: now.size || proposed.size,
-      spacer: now.spacer || proposed.spacer,
-    }));
+    setTyped((now) => {
+      const filled: Partial<Record<TouchField, string>> = { ...now };
+      for (const field of fieldsOf(way, axis)) filled[field] = now[field] || proposal[field] || "";
+      return filled;
+    });
     setAsked(false);
-  }, [way, setup, axis, sizeUnit]);
+  }, [way, axis, proposal]);
 
   const reading = useMemo(
-    () => readTypedTouch(setup, tool, { axis, way, sizeUnit, decimal }, typed),
-    [setup, tool, axis, way, sizeUnit, decimal, typed],
+    () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal }, typed),
+    [setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, typed],
   );
 
   const isEdited = useRef(false);
@@ -83,13 +101,14 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
 
   const edit = (field: TouchField, change: (now: string) => string) => {
     isEdited.current = true;
-    setTyped((now) => ({ ...now, [field]: change(now[field]) }));
+    setHasEdited(true);
+    setTyped((now) => ({ ...now, [field]: change(now[field] ?? "") }));
     if (field === "machine") setHeldAt(Date.now());
   };
 
   const answer = fetcher.state === "idle" && fetcher.data !== dismissed ? fetcher.data : undefined;
   /** An empty field is asked for only after somebody tried to accept. */
-  const refusalOf = (field: TouchField): string | undefined => {
+  const refusalOf = (field: TouchField | "choice"): string | undefined => {
     const local = reading.refusals[field];
     if (local) return local.code === "empty" && !asked ? undefined : local.message;
     return answer?.outcome === "refused" ? answer.fields[field] : undefined;
@@ -98,9 +117,16 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
   const accept = (over?: number): TouchField | undefined => {
     setAsked(true);
-    const wrong = fieldsOf(way).find((field) => reading.refusals[field]);
-    if (wrong) return wrong;
-    const content = { base: String(over ?? setup.seq), offset: tool.offset, axis, way, sizeUnit, ...typed };
+    const fields = fieldsOf(way, axis);
+    const wrong = fields.find((field) => reading.refusals[field]);
+    if (wrong || reading.refusals.choice) return wrong ?? fields[0];
+    const content: Record<string, string> = {
+      base: String(over ?? setup.seq),
+      ...{ offset: tool.offset, axis, way, solveFor, sizeUnit },
+    };
+    for (const field of fields) content[field] = typed[field] ?? "";
+    for (const name of ["touching", "programmed", "stand"] as const)
+      if (choice[name] !== undefined) content[name] = choice[name];
     const isSame = sent.current.content === JSON.stringify(content);
     sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
     fetcher.submit({ intent: "accept-touch", id: sent.current.id, ...content }, { method: "post" });
@@ -110,20 +136,25 @@ export function useTouchEntry({ setupId, setup, tool, axis, way, sizeUnit, decim
   /** Throws away what is typed and shows what the ledger holds. */
   const forget = () => {
     isEdited.current = false;
+    setHasEdited(false);
     drafts.forget(key);
-    setTyped(proposedTouch(setup, { axis, way, sizeUnit }));
+    setTyped(proposal);
     setHeldAt(undefined);
     setAsked(false);
     setDismissed(fetcher.data);
     revalidate();
   };
 
-  return { typed, edit, reading, refusalOf, accept, forget, answer, busy: fetcher.state !== "idle", heldAt };
+  const busy = fetcher.state !== "idle";
+  return { typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, heldAt };
 }
 
 /** The same numbers read with another unit for sizes: those typed without a unit get theirs written out. */
 function inUnit(typed: TypedTouch, from: Unit, to: Unit): TypedTouch {
-  const { machine, size, spacer } = typed;
-  if (from === to) return { machine, size, spacer };
-  return { machine, size: withUnit(size, from), spacer: withUnit(spacer, from) };
+  const same: Partial<Record<TouchField, string>> = {};
+  for (const field of TOUCH_FIELDS) {
+    const text = typed[field];
+    if (text !== undefined) same[field] = from === to || crossingOf(field) ? text : withUnit(text, from);
+  }
+  return same;
 }

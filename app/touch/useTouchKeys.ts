@@ -8,8 +8,8 @@ import { stepAddress, stepOf } from "./stepOf.ts";
 export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
   ["Enter", "accept and go on to the next step"],
   ["H", "key the reading: to the machine position"],
-  ["1 2 3", "way to touch"],
-  ["X  Z  R", "axis, or nose radius and orientation"],
+  ["1 … 8", "way to touch"],
+  ["X  Y  Z  R", "axis, or nose radius and orientation"],
   ["[  ]", "tool before, tool after"],
   ["U", "unit in which sizes are typed"],
   ["?", "these keys"],
@@ -38,7 +38,7 @@ export function useTouchKeys(
   }, [search]);
   useEffect(() => {
     if (!step) return;
-    const tools = [...new Set(touchingOrder(setup).map(({ offset }) => offset))];
+    const tools = [...new Set(touchingOrder(setup).map(({ offset }) => offset))].filter((offset) => offset !== "");
     const goTo = (address: URLSearchParams) => {
       asked.current = address;
       navigate(`?${address}`, { replace: true, preventScrollReset: true });
@@ -59,6 +59,8 @@ export function useTouchKeys(
       switch (event.key.toLowerCase()) {
         case "x":
           return go(offset, "x");
+        case "y":
+          return go(offset, "y");
         case "z":
           return go(offset, "z");
         case "r":

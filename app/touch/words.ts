@@ -1,74 +1,222 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
-import type { TouchedAxis, TouchWay } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, directionOf } from "../../core/frame/index.ts";
+import { awayFromWork, type TouchField } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { type Edge, familyOf, isLive, wholeChoice } from "../../core/tool/index.ts";
+import type { Quantity } from "../../core/touch/index.ts";
 
-/** Ways to touch an outside turning tool, in the order of their keys 1, 2, 3. */
-export const WAYS: readonly { readonly way: TouchWay; readonly name: string }[] = [
-  { way: "skim", name: "Skim and measure" },
-  { way: "paper", name: "Paper or shim" },
-  { way: "block", name: "Block or pin" },
-];
-
-interface Wording {
-  /** Short name of the size under its field. */
-  readonly size: string;
-  /** The size's name inside a screen reader's full name. */
-  readonly sizeSpoken: string;
-  readonly spacer: string;
-  /** The line of the ladder. */
-  readonly lessSize: string;
+/** A touch as the words need it: what is touched with what, on which axis, how. */
+export interface Told {
+  readonly setup: SetupView;
+  readonly tool: ToolView;
+  readonly axis: Axis;
+  readonly way: TouchWay;
 }
 
-export function wording(axis: TouchedAxis, way: TouchWay): Wording {
-  const spacer = way === "paper" ? "paper or shim, thickness" : "block or pin, size";
-  if (axis === "z")
-    return {
-      size: "stock still to face",
-      sizeSpoken: "stock still to be faced",
-      spacer,
-      lessSize: "less stock still to face",
-    };
-  if (way === "skim")
-    return { size: "measured diameter", sizeSpoken: "measured diameter", spacer, lessSize: "less measured diameter" };
-  return { size: "known diameter", sizeSpoken: "known diameter", spacer, lessSize: "less known diameter" };
+const isBore = ({ tool }: Told) => familyOf(tool.tool) === "bore";
+
+export function wayName(way: TouchWay, axis: Axis): string {
+  switch (way) {
+    case "skim":
+      return "Skim and measure";
+    case "paper":
+      return "Paper or shim";
+    case "block":
+      return "Block or pin";
+    case "scratch":
+      return axis === "x" ? "Scratch a known size" : "Bare touch";
+    case "centre":
+      return "On centre, swept";
+    case "side":
+      return "Side of the shank";
+    case "setter":
+      return "Setter";
+    case "slide":
+      return axis === "x" ? "Slide to the bar" : "Slide to the bar end";
+    case "preset":
+      return "Call, then jog in";
+    case "pull":
+      return "Pull the bar out";
+    case "eye":
+      return "By eye";
+  }
 }
 
-/** How to make contact, in one sentence. */
-export function instruction(axis: TouchedAxis, way: TouchWay): string {
-  const told: Readonly<Record<TouchWay, Readonly<Record<TouchedAxis, string>>>> = {
-    skim: {
-      x: "Light cut on the outside, back off along Z only, spindle stopped, measure.",
-      z: "Light facing cut, back off along X only. What is cut now is Z0, or this much in front of it.",
-    },
-    paper: {
-      x: "Creep in until the paper drags, then grips. It counts twice on the diameter.",
-      z: "Creep in until the paper drags, then grips. On Z it counts once.",
-    },
-    block: {
-      x: "Block between tool and bar, on clean metal, until it just slides. It counts twice on the diameter.",
-      z: "Block between tool and face, on clean metal, until it just slides. On Z it counts once.",
-    },
+export interface FieldWords {
+  /** Short name under the field. */
+  readonly caption: string;
+  /** Its name inside a screen reader's full name. */
+  readonly spoken: string;
+  readonly quantity: Quantity;
+  readonly prefix?: string;
+}
+
+export function fieldWords(told: Told, field: TouchField): FieldWords {
+  const { axis, way } = told;
+  const name = AXIS_NAME[axis];
+  switch (field) {
+    case "machine":
+      return way === "setter"
+        ? {
+            caption: "machine at the setter",
+            spoken: "machine position at the setter",
+            quantity: "machine",
+            prefix: name,
+          }
+        : way === "centre"
+          ? { caption: "machine on centre", spoken: "machine position on centre", quantity: "machine", prefix: name }
+          : { caption: "machine at contact", spoken: "machine position at contact", quantity: "machine", prefix: name };
+    case "size":
+      return sizeWords(told);
+    case "spacer": {
+      const what =
+        way === "block"
+          ? "block or pin, size"
+          : way === "preset"
+            ? "paper not jogged through"
+            : "paper or shim, thickness";
+      return { caption: what, spoken: what, quantity: "spacer" };
+    }
+    case "trigger":
+      return {
+        caption: "calibrated trigger",
+        spoken: "calibrated trigger position",
+        quantity: "measured",
+        prefix: name,
+      };
+    case "commanded":
+      return way === "preset"
+        ? { caption: "called to", spoken: "called to", quantity: "machine", prefix: axis === "x" ? "Ø" : name }
+        : {
+            caption: "machine stands at",
+            spoken: "machine stands at",
+            quantity: "machine",
+            prefix: axis === "x" ? "Ø" : name,
+          };
+    case "overhang":
+      return { caption: "overhang, seat to tip", spoken: "overhang", quantity: "tool" };
+    case "old":
+      return { caption: "setting before", spoken: "setting before", quantity: "machine", prefix: name };
+    case "retreat":
+      return { caption: "retreat, with its sign", spoken: "retreat", quantity: "machine", prefix: name };
+    case "jog":
+      return {
+        caption: "jogged to contact, with its sign",
+        spoken: "jogged to contact",
+        quantity: "machine",
+        prefix: name,
+      };
+  }
+}
+
+function sizeWords(told: Told): FieldWords {
+  const { axis, way, setup, tool } = told;
+  const words = (caption: string, prefix: string, spoken = caption): FieldWords => ({
+    ...{ caption, spoken, prefix },
+    quantity: "measured",
+  });
+  if (axis === "y") return words("bar diameter", "Ø");
+  if (axis === "x") {
+    if (isBore(told)) return words(way === "skim" ? "measured bore" : "known bore", "Ø");
+    if (way === "slide") return words("bar as measured", "Ø");
+    return words(way === "skim" ? "measured diameter" : "known diameter", "Ø");
+  }
+  if (setup.school === "datum-face") return words("from the datum face", "Z");
+  if (wholeChoice(tool.tool, axis, tool.choice[axis]).stand === "behind") return words("Z of the rear face", "Z");
+  return words("stock still to face", "Z", "stock still to be faced");
+}
+
+/** How to make contact, in a sentence or two. */
+export function instruction(told: Told): string {
+  const { axis, way, tool } = told;
+  const live = isLive(tool.tool) ? " Turn a tooth to the point of contact first." : "";
+  switch (way) {
+    case "skim":
+      if (axis === "z")
+        return "Light facing cut, back off along X only. What is cut now is Z0, or this much in front of it.";
+      return isBore(told)
+        ? "Light cut in the bore, back off along Z only, spindle stopped, measure with the bore gauge."
+        : "Light cut on the outside, back off along Z only, spindle stopped, measure.";
+    case "paper":
+      return `Creep in until the paper drags, then grips. ${axis === "x" ? "It counts twice on the diameter." : `On ${AXIS_NAME[axis]} it counts once.`}${live}`;
+    case "block":
+      return `Block between tool and part, on clean metal, until it just slides. ${axis === "x" ? "It counts twice on the diameter." : `On ${AXIS_NAME[axis]} it counts once.`}`;
+    case "scratch":
+      return axis === "x"
+        ? `Turn the spindle, creep in until the tip just marks a diameter that you know.${live}`
+        : `Creep in until it just touches, nothing in between.${live}`;
+    case "centre":
+      return axis === "x"
+        ? "Holder swept true in the spindle: what the machine reads now is centre. Sweep the holder, not the turret's pocket."
+        : "Swept or indicated on the spindle's axis: what the machine reads now is Y0.";
+    case "side":
+      return "The shank's side touches the outside with a paper between: its axis is one diameter farther. Counts its diameter and twice the paper.";
+    case "setter":
+      return `${isLive(tool.tool) ? "Turn the cutter backwards. " : ""}Finest jog step for the last approach, or it is pressed too deep. Move clear before indexing, then park the setter.`;
+    case "slide":
+      return axis === "x"
+        ? "Machine at the bar's diameter, no offset active. Slide the loose tool to the bar and clamp it: any other overhang than the standard one counts twice."
+        : "Machine at Z0, no offset active. Slide the loose holder to the faced bar end and clamp it.";
+    case "preset":
+      return "Call the tool with its retreat, feed override at zero to begin with. Wheel in until the paper drags. Going on by the paper's thickness leaves 0 to count.";
+    case "pull":
+      return "The tool is parked at a known Z. Loosen, pull the bar out until it meets the tool, clamp. The face is set, not the tool.";
+    case "eye":
+      return "Line it up by eye. Good only where nothing depends on it; it is kept as such on record.";
+  }
+}
+
+/** Which way the handwheel turns after contact on this machine, and what the other way would do. */
+export function backOff({ setup, tool, axis, way }: Told): { readonly first: string; readonly why: string } {
+  const { machine } = setup;
+  const say = (along: Axis, towards: 1 | -1, only: boolean) => {
+    const { name, leads } = directionOf(machine, tool.zone, along, towards);
+    return `Back off: ${name}${only ? " only" : ""}${leads ? `, ${leads}` : ""}.`;
   };
-  return told[way][axis];
-}
-
-/** Which way the handwheel turns after contact, and what the other way would do. */
-export function backOff(
-  machine: Pick<MachineProfile, "xPlus" | "zPlus">,
-  axis: TouchedAxis,
-  way: TouchWay,
-): { readonly first: string; readonly why: string } {
+  const stand = wholeChoice(tool.tool, axis, tool.choice[axis]).stand;
+  if (way === "centre") return { first: say("z", 1, false), why: "Clear of the part before anything indexes." };
   if (axis === "x" && way === "skim")
-    return { first: `Back off: Z plus only, ${machine.zPlus}.`, why: "X must not move until the diameter is in." };
+    return { first: say("z", 1, true), why: "X must not move until the diameter is in." };
+  if (axis === "x") {
+    const away = awayFromWork(tool, "x");
+    const wrong = directionOf(machine, tool.zone, "x", -away as 1 | -1).name;
+    return { first: say("x", away, false), why: `${wrong} would press the tip into the part.` };
+  }
   if (axis === "z" && way === "skim")
-    return { first: `Back off: X plus only, ${machine.xPlus}.`, why: "Z must not move until the face is in." };
-  if (axis === "x")
-    return { first: `Back off: X plus, ${machine.xPlus}.`, why: "X minus would press the tip into the bar." };
-  return { first: `Back off: Z plus, ${machine.zPlus}.`, why: "Z minus would press the tip into the face." };
+    return {
+      first: say("x", tool.zone.from === "minus" ? -1 : 1, true),
+      why: "Z must not move until the face is in.",
+    };
+  const away = stand === "behind" || stand === "minus" ? -1 : 1;
+  const wrong = directionOf(machine, tool.zone, axis, -away as 1 | -1).name;
+  return { first: say(axis, away, false), why: `${wrong} would press the tool into the part.` };
 }
 
 /** The short caution of this moment. */
-export function caution(way: TouchWay): string {
-  return way === "skim"
-    ? "Spindle stopped and in a safe mode before anybody measures."
-    : "Spindle stopped, chuck key out, before a hand goes in.";
+export function caution({ way, tool }: Pick<Told, "way" | "tool">): string {
+  switch (way) {
+    case "skim":
+      return "Spindle stopped and in a safe mode before anybody measures.";
+    case "setter":
+      return "Move clear before every index; setter parked or taken off.";
+    case "preset":
+      return "First call: feed override at zero, finger on feed hold.";
+    case "scratch":
+      return "Door shut before the spindle turns; no glove or rag near it.";
+    case "slide":
+      return "Spindle stopped; both spanners with the same hand.";
+    default:
+      return isLive(tool.tool)
+        ? "Spindle and live drive stopped before a hand goes in."
+        : "Spindle stopped, chuck key out, before a hand goes in.";
+  }
 }
+
+export const EDGE_NAME: Readonly<Record<Edge, string>> = {
+  left: "chuck side",
+  centre: "middle",
+  right: "far side",
+  inner: "inner wall",
+  outer: "outer wall",
+  point: "point",
+  corner: "full-diameter corner",
+};

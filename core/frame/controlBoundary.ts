@@ -1,15 +1,30 @@
 import { convertLength } from "../units/index.ts";
+import type { Axis } from "./axis.ts";
 import type { MachineProfile } from "./machineProfile.ts";
+import type { Zone } from "./zone.ts";
 
-type ProfiledAxis = "x" | "z";
+/**
+ * Which kind of number crosses, since each carries another sign: a position of the machine's own readout (and a work
+ * offset, which adds to it), a coordinate as programs write it and the position display shows it, a tool's geometry or wear.
+ */
+export type Crossing = "readout" | "program" | "tool-offset" | "work-offset";
 
-/** Which kind of number crosses: only tool geometry and wear carry the machine's stored sign. */
-type Crossing = "readout" | "tool-offset" | "work-offset";
+/** What of a machine the boundary needs; a zone's own signs replace the machine's. */
+type Boundary = Pick<MachineProfile, "units" | "xShown" | "storedSign">;
+type ZoneSigns = Pick<Zone, "motionSign" | "programSign" | "storedSign">;
 
 /** Factor from a core length (mm, X diameter) to what this control shows, apart from the unit. */
-function factor(machine: MachineProfile, axis: ProfiledAxis, crossing: Crossing): number {
+function factor(machine: Boundary, axis: Axis, crossing: Crossing, zone: ZoneSigns): number {
   const radius = axis === "x" && machine.xShown === "radius" ? 0.5 : 1;
-  return crossing === "tool-offset" ? radius * machine.storedSign[axis] : radius;
+  switch (crossing) {
+    case "readout":
+    case "work-offset":
+      return radius * (zone.motionSign?.[axis] ?? 1);
+    case "program":
+      return radius * (zone.programSign?.[axis] ?? 1);
+    case "tool-offset":
+      return radius * (zone.storedSign?.[axis] ?? machine.storedSign[axis] ?? 1);
+  }
 }
 
 /**
@@ -19,15 +34,22 @@ function factor(machine: MachineProfile, axis: ProfiledAxis, crossing: Crossing)
  * @example an inch control that stores X as a radius with the opposite sign: toControl(m, "x", -50.8, "tool-offset") === 1
  */
 export function toControl(
-  machine: MachineProfile,
-  axis: ProfiledAxis,
+  machine: Boundary,
+  axis: Axis,
   millimetres: number,
   crossing: Crossing,
+  zone: ZoneSigns = {},
 ): number {
-  return convertLength(millimetres, "mm", machine.units) * factor(machine, axis, crossing);
+  return convertLength(millimetres, "mm", machine.units) * factor(machine, axis, crossing, zone);
 }
 
 /** The inverse of {@link toControl}: what the control shows, as a core length in millimetres. */
-export function fromControl(machine: MachineProfile, axis: ProfiledAxis, shown: number, crossing: Crossing): number {
-  return convertLength(shown, machine.units, "mm") / factor(machine, axis, crossing);
+export function fromControl(
+  machine: Boundary,
+  axis: Axis,
+  shown: number,
+  crossing: Crossing,
+  zone: ZoneSigns = {},
+): number {
+  return convertLength(shown, machine.units, "mm") / factor(machine, axis, crossing, zone);
 }

@@ -6,6 +6,18 @@ export {
   type PartCoordinate,
   partCoordinate,
 } from "./axis.ts";
-export { fromControl, toControl } from "./controlBoundary.ts";
-export { CONTROL_NUMBERINGS, type MachineProfile, machineProfileSchema } from "./machineProfile.ts";
+export { type Crossing, fromControl, toControl } from "./controlBoundary.ts";
+export { type Direction, directionOf } from "./directions.ts";
+export {
+  CONTROL_NUMBERINGS,
+  jogStep,
+  lastDigit,
+  lastDigitInCore,
+  type MachineProfile,
+  machineProfileSchema,
+  repeatability,
+  SCHOOLS,
+  type School,
+} from "./machineProfile.ts";
 export { offsetNumber, toolNumber } from "./toolNumber.ts";
+export { ONLY_ZONE, type Station, stationOf, ZONE_KINDS, type Zone, zoneOf } from "./zone.ts";

@@ -1,10 +1,31 @@
 import type { FromSchema } from "json-schema-to-ts";
+import { convertLength } from "../units/index.ts";
+import type { Axis } from "./axis.ts";
+import { stationSchema, zoneSchema } from "./zone.ts";
 
 /** The two numberings of tip orientation that controls use; see `core/tool/tipOrientation.ts`. */
 export const CONTROL_NUMBERINGS = ["A", "B"] as const;
 
+/** The schools: which boxes a shop puts the same sum into; see `core/offsets/schools.ts`. */
+export const SCHOOLS = [
+  "home-referenced",
+  "master-tool",
+  "datum-face",
+  "setter",
+  "fixed-overhang",
+  "jog-from-preset",
+] as const;
+export type School = (typeof SCHOOLS)[number];
+
 const perAxis = <const Value>(value: Value) =>
-  ({ type: "object", required: ["x", "z"], additionalProperties: false, properties: { x: value, z: value } }) as const;
+  ({
+    type: "object",
+    required: ["x", "z"],
+    additionalProperties: false,
+    properties: { x: value, y: value, z: value },
+  }) as const;
+const words = { type: "string", minLength: 1, maxLength: 60 } as const;
+const length = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
 const range = { type: "array", minItems: 2, maxItems: 2, items: { type: "number" } } as const;
 
 /**
@@ -48,21 +69,96 @@ export const machineProfileSchema = {
     /** What the measuring function takes: the cell's new content, an amount to add, or the touched dimension. */
     measuring: { type: "string", enum: ["overwrite", "add", "touched-dimension"] },
     numbering: { type: "string", enum: CONTROL_NUMBERINGS },
-    school: {
-      type: "string",
-      enum: ["home-referenced", "master-tool", "datum-face", "setter", "fixed-overhang", "jog-from-preset"],
-    },
+    school: { type: "string", enum: SCHOOLS },
     dialect: { type: "string", enum: ["gcode-l", "gcode-n"] },
-    travel: { type: "object", required: ["x", "z"], additionalProperties: false, properties: { x: range, z: range } },
+    travel: {
+      type: "object",
+      required: ["x", "z"],
+      additionalProperties: false,
+      properties: { x: range, y: range, z: range },
+    },
     jogStep: perAxis({ type: "number", exclusiveMinimum: 0 }),
     /** One standard deviation of coming back to a position, backlash included, on the diameter for X. */
     repeatability: perAxis({ type: "number", exclusiveMinimum: 0 }),
     /** Where plus leads for the person in front of this machine, in words for the back-off line. */
-    xPlus: { type: "string", minLength: 1, maxLength: 60 },
-    zPlus: { type: "string", minLength: 1, maxLength: 60 },
+    xPlus: words,
+    zPlus: words,
+    xMinus: words,
+    zMinus: words,
+    yPlus: words,
+    yMinus: words,
     /** Digits with which this control writes an offset number: 2 makes `T01`. */
     offsetDigits: { type: "integer", minimum: 1, maximum: 3 },
+    /** True where tools can be moved across the spindle axis. */
+    yAxis: { type: "boolean" },
+    zones: { type: "array", maxItems: 12, items: zoneSchema },
+    stations: { type: "array", maxItems: 80, items: stationSchema },
+    /** Encoders that forget: send it home after power-up, some way off home first. Absolute ones must not be sent. */
+    encoders: { type: "string", enum: ["incremental", "absolute"] },
+    /** Where home is, in words. */
+    home: words,
+    /** How it indexes: which way round, from where, door open or shut. */
+    indexing: { type: "string", maxLength: 160 },
+    /** Offset table of the control: rows and columns. */
+    table: {
+      type: "object",
+      additionalProperties: false,
+      required: ["rows", "columns"],
+      properties: {
+        rows: { type: "integer", minimum: 1, maximum: 999 },
+        columns: { type: "array", maxItems: 12, items: { type: "string", maxLength: 20 } },
+      },
+    },
+    /** How a program calls a tool: station and offset digits, or the offset alone. */
+    toolCall: { type: "string", enum: ["station-and-offset", "offset-only"] },
+    /** Which active offsets the measuring function reckons with, and whether the work offset must be zero first. */
+    reckons: {
+      type: "object",
+      additionalProperties: false,
+      required: ["work", "wear", "workMustBeZero"],
+      properties: { work: { type: "boolean" }, wear: { type: "boolean" }, workMustBeZero: { type: "boolean" } },
+    },
+    /** A setter that belongs to the machine: arm or plug-in, its calibrated trigger positions in millimetres, X as diameters. */
+    setter: {
+      type: "object",
+      additionalProperties: false,
+      required: ["kind", "calibratedIn", "outside", "bore", "face"],
+      properties: {
+        kind: { type: "string", enum: ["arm", "plug-in"] },
+        calibratedIn: { type: "string", enum: ["mm", "in"] },
+        outside: length,
+        bore: length,
+        face: length,
+      },
+    },
+    /** The fixed face that the datum-face school measures from, in words. */
+    datumFace: words,
+    /** Room kept to the end of travel when a retreat is planned, millimetres. */
+    travelMargin: { type: "number", minimum: 0, maximum: 100 },
+    /** What guides the bar at the main spindle; a chuck where nothing is said. */
+    workholding: { type: "string", enum: ["chuck", "guide-bush"] },
   },
 } as const;
 
 export type MachineProfile = FromSchema<typeof machineProfileSchema>;
+
+/** Last digit of the readout on an axis, in the machine's own unit; Y reads as X does unless the profile says otherwise. */
+export function lastDigit(machine: Pick<MachineProfile, "resolution">, axis: Axis): number {
+  return machine.resolution[axis] ?? machine.resolution.x;
+}
+
+/** Finest handwheel step on an axis, millimetres (X on the diameter). */
+export function jogStep(machine: Pick<MachineProfile, "jogStep">, axis: Axis): number {
+  return machine.jogStep[axis] ?? machine.jogStep.z;
+}
+
+/** One standard deviation of coming back to a position, millimetres (X on the diameter). */
+export function repeatability(machine: Pick<MachineProfile, "repeatability">, axis: Axis): number {
+  return machine.repeatability[axis] ?? machine.repeatability.z;
+}
+
+/** One last digit of the readout as a core length: millimetres, X on the diameter. */
+export function lastDigitInCore(machine: Pick<MachineProfile, "resolution" | "units" | "xShown">, axis: Axis): number {
+  const shown = axis === "x" && machine.xShown === "radius" ? 2 : 1;
+  return convertLength(lastDigit(machine, axis), machine.units, "mm") * shown;
+}

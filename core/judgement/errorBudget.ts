@@ -1,16 +1,26 @@
-import type { MachineProfile } from "../frame/index.ts";
-import type { TouchedAxis, TouchWay } from "../ledger/index.ts";
-import { convertLength } from "../units/index.ts";
+import { type Axis, jogStep, lastDigitInCore, type MachineProfile, repeatability } from "../frame/index.ts";
+import { familyOf, type Tool, type TouchWay } from "../tool/index.ts";
 
 /** Standard uncertainties of what a touch is made with, in millimetres (2-mathematics, error budget; editable per shop). */
 export const USUAL_UNCERTAINTY = {
   /** On the measured diameter. */
   micrometer: 0.003,
+  boreGauge: 0.003,
   /** On the thickness of a paper, the feel of the drag included. */
   paper: 0.008,
   gaugeBlock: 0.001,
   /** Knowing where the face is that was just cut. */
   freshFace: 0,
+  setterArm: 0.002,
+  plugInSetter: 0.004,
+  sweep: 0.005,
+  slideToStock: 0.03,
+  /** A one-way pull when a collet or holder is clamped. */
+  slideAndClamp: 0.08,
+  /** A bar pulled by hand to a parked tool. */
+  pulledStock: 0.03,
+  /** An edge lined up without anything to feel. */
+  eye: 0.15,
 } as const;
 
 export interface ErrorBudget {
@@ -29,24 +39,63 @@ const SHARE_OF_BAND = 1 / 4;
  * Expected error of touching one axis in one way on this machine, as root-sum-square of its parts, against the
  * tolerance that the offset must hold.
  *
- * Parts: what the size was measured with, the spacer (twice on X, where it counts on the diameter), the readout's last
- * digit over √12, the jog step over √12 where contact was felt for, and the machine's repeatability.
- * `plusMinus` is half the band, in millimetres, on the diameter for X.
+ * Parts: what the size was measured with; the spacer, and every position that is felt or swept for (twice on X, where
+ * it counts on the diameter); the readout's last digit over √12; the jog step over √12 where contact was felt for; and the
+ * machine's repeatability. `plusMinus` is half the band, in millimetres, on the diameter for X.
  *
  * @example skim on X, 0.001 mm readout, repeatability 0.002: √(0.003² + 0.00029² + 0.002²) × 2 = 0.0072
  */
-export function errorBudget(machine: MachineProfile, axis: TouchedAxis, way: TouchWay, plusMinus: number): ErrorBudget {
+export function errorBudget(
+  machine: MachineProfile,
+  tool: Tool,
+  axis: Axis,
+  way: TouchWay,
+  plusMinus: number,
+): ErrorBudget {
   const onDiameter = axis === "x" ? 2 : 1;
-  const shownAs = axis === "x" && machine.xShown === "radius" ? 2 : 1;
-  const lastDigit = convertLength(machine.resolution[axis], machine.units, "mm") * shownAs;
-  const spacer = way === "paper" ? USUAL_UNCERTAINTY.paper : way === "block" ? USUAL_UNCERTAINTY.gaugeBlock : 0;
   const parts = [
-    axis === "x" ? USUAL_UNCERTAINTY.micrometer : USUAL_UNCERTAINTY.freshFace,
-    onDiameter * spacer,
-    lastDigit / Math.sqrt(12),
-    way === "skim" ? 0 : machine.jogStep[axis] / Math.sqrt(12),
-    machine.repeatability[axis],
+    sizeUncertainty(tool, axis, way),
+    onDiameter * positionUncertainty(machine, axis, way),
+    lastDigitInCore(machine, axis) / Math.sqrt(12),
+    FELT.includes(way) ? jogStep(machine, axis) / Math.sqrt(12) : 0,
+    repeatability(machine, axis),
   ];
   const expanded = COVERAGE * Math.hypot(...parts);
   return { expanded, fits: expanded <= 2 * plusMinus * SHARE_OF_BAND };
+}
+
+/** Ways in which the handwheel stops where contact is felt, so that its step counts. */
+const FELT: readonly TouchWay[] = ["paper", "block", "scratch", "side", "setter", "preset", "pull", "eye"];
+
+function sizeUncertainty(tool: Tool, axis: Axis, way: TouchWay): number {
+  const measured = way !== "centre" && way !== "setter";
+  if (axis === "z" || !measured) return USUAL_UNCERTAINTY.freshFace;
+  const gauge = familyOf(tool) === "bore" ? USUAL_UNCERTAINTY.boreGauge : USUAL_UNCERTAINTY.micrometer;
+  if (axis === "y") return gauge / 2;
+  return way === "side" ? Math.hypot(gauge, USUAL_UNCERTAINTY.micrometer) : gauge;
+}
+
+function positionUncertainty(machine: MachineProfile, axis: Axis, way: TouchWay): number {
+  const u = USUAL_UNCERTAINTY;
+  switch (way) {
+    case "skim":
+    case "scratch":
+      return 0;
+    case "paper":
+    case "side":
+    case "preset":
+      return u.paper;
+    case "block":
+      return u.gaugeBlock;
+    case "centre":
+      return u.sweep;
+    case "setter":
+      return machine.setter?.kind === "plug-in" ? u.plugInSetter : u.setterArm;
+    case "slide":
+      return axis === "x" ? u.slideToStock : u.slideAndClamp;
+    case "pull":
+      return u.pulledStock;
+    case "eye":
+      return u.eye;
+  }
 }

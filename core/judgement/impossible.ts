@@ -1,88 +1,166 @@
-import type { SetupView, TouchedAxis, TouchWay } from "../ledger/index.ts";
-import { type Refusal, refused } from "../refusal.ts";
+import { AXIS_NAME, type Axis, stationOf } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { contactTool, entersBore, familyOf, wholeChoice } from "../tool/index.ts";
 import { formatMillimetres } from "../units/index.ts";
+import { largestRetreat } from "./retreat.ts";
+import type { ImpossibleCode, ImpossibleTouch, TouchFacts } from "./touchFacts.ts";
 
-/** The fields of one touch, so that a refusal reaches the one where it was typed. */
-export type TouchField = "machine" | "size" | "spacer";
-export type ImpossibleCode =
-  | "outside-travel"
-  | "larger-than-stock"
-  | "no-size"
-  | "negative-thickness"
-  | "no-thickness"
-  | "behind-face";
-export interface ImpossibleTouch extends Refusal<ImpossibleCode> {
-  readonly field: TouchField;
-}
-
-/** One touch as it was understood, in millimetres, X as diameters. */
-export interface TouchFacts {
-  readonly axis: TouchedAxis;
-  readonly way: TouchWay;
-  readonly machine: number;
-  /** X: the diameter at contact; Z: stock still in front of the finished face. */
-  readonly size: number;
-  readonly spacer: number;
-}
-
-/** The same while it is being typed: any number may still be missing. */
-export type PartialTouchFacts = Pick<TouchFacts, "axis" | "way"> & {
-  readonly [Field in TouchField]: number | undefined;
-};
+type Setup = Pick<SetupView, "machine" | "stock" | "hole" | "workOffset">;
+type Say = (field: ImpossibleTouch["field"], code: ImpossibleCode, message: string) => void;
 
 /**
- * What cannot be, as opposed to what is unlikely: a readout outside the machine's travel, an outside diameter larger
- * than the stock (as measured, or nominal plus its oversize), a spacer of no or negative thickness, a face behind the
- * finished one. What is not known yet is passed over. Gives every impossibility, at most one for each field; an empty list when the touch is possible.
+ * What cannot be, as opposed to what is unlikely: a readout outside the machine's travel, a diameter larger than the
+ * stock (as measured, or nominal plus its oversize), a bar that does not go into the hole, an edge that cannot reach the
+ * face, a spacer without thickness, a retreat that leaves the travel, an overhang that the slot does not let through, a
+ * setter calibrated in other units. What is not known yet is passed over. At most one for each field; an empty list when
+ * the touch is possible.
  */
-export function impossibilities(
-  { machine, stock }: Pick<SetupView, "machine" | "stock">,
-  touch: PartialTouchFacts,
-): readonly ImpossibleTouch[] {
-  const found: ImpossibleTouch[] = [];
-  const say = (field: TouchField, code: ImpossibleCode, message: string) =>
-    found.push({ ...refused({ code, message }).refusal, field });
-  const write = (millimetres: number) => formatMillimetres(millimetres, machine.units);
-  const [lowest, highest] = machine.travel[touch.axis] as [number, number];
-  const name = touch.axis.toUpperCase();
+export function impossibilities(setup: Setup, view: ToolView, touch: TouchFacts): readonly ImpossibleTouch[] {
+  const found = new Map<ImpossibleTouch["field"], ImpossibleTouch>();
+  const say: Say = (field, code, message) => {
+    if (!found.has(field)) found.set(field, { field, code, message });
+  };
+  const write = (millimetres: number) => formatMillimetres(millimetres, setup.machine.units);
+  toolItself(view, touch, say, write);
+  readout(setup, touch, say, write);
+  if (touch.axis === "z") face(view, touch, say);
+  else diameter(setup, view, touch, say, write);
+  spacer(touch, say);
+  overhang(setup, view, touch, say, write);
+  retreat(setup, view, touch, say, write);
+  return [...found.values()];
+}
 
-  if (touch.machine !== undefined && (touch.machine < lowest || touch.machine > highest))
+type Write = (millimetres: number) => string;
+
+function toolItself({ tool, zone }: ToolView, { axis, way, choice }: TouchFacts, say: Say, write: Write): void {
+  const contact = contactTool(tool, axis, way, choice, zone.from);
+  if (!contact.ok) say("choice", "bad-edge", contact.refusal.message);
+  if ("groove" in tool && tool.groove !== undefined && tool.width > tool.groove)
+    say(
+      "choice",
+      "wider-than-groove",
+      `This blade (${write(tool.width)}) is wider than the groove that it makes (${write(tool.groove)}). Mount a narrower one.`,
+    );
+}
+
+function readout({ machine }: Setup, { axis, numbers }: TouchFacts, say: Say, write: Write): void {
+  const [lowest, highest] = machine.travel[axis] ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  if (numbers.machine === undefined || lowest === undefined || highest === undefined) return;
+  if (numbers.machine < lowest || numbers.machine > highest)
     say(
       "machine",
       "outside-travel",
-      `${name} ${write(touch.machine)} lies outside this machine's travel (${write(lowest)} to ${write(highest)}). Check the sign and the decimal point.`,
+      `${AXIS_NAME[axis]} ${write(numbers.machine)} lies outside this machine's travel (${write(lowest)} to ${write(highest)}). Check the sign and the decimal point.`,
     );
+}
 
-  if (touch.size !== undefined && touch.axis === "x") {
-    const largest = stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize;
-    const why =
-      stock.measuredDiameter === undefined
-        ? `nominal ${write(stock.nominalDiameter)} and up to ${write(stock.oversize)} oversize`
-        : "as measured";
-    if (touch.size <= 0) say("size", "no-size", "A diameter is above 0. Type what the micrometer reads.");
-    else if (touch.size > largest)
-      say(
-        "size",
-        "larger-than-stock",
-        `This diameter (${write(touch.size)}) would be larger than the stock (${write(largest)}, ${why}). Check for a decimal point.`,
-      );
-  } else if (touch.size !== undefined && touch.size < 0) {
+function diameter({ stock, hole }: Setup, { tool }: ToolView, touch: TouchFacts, say: Say, write: Write): void {
+  const { size } = touch.numbers;
+  const bar = entersBore(tool) && touch.axis === "x" ? tool : undefined;
+  if (bar && hole && bar.smallestBore > hole.diameter)
+    say(
+      "choice",
+      "larger-than-hole",
+      `This bar enters a bore of ${write(bar.smallestBore)} and larger; the hole is ${write(hole.diameter)}. Drill larger, or mount a thinner bar.`,
+    );
+  if (size === undefined || touch.way === "centre") return;
+  const largest = stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize;
+  const why =
+    stock.measuredDiameter === undefined
+      ? `nominal ${write(stock.nominalDiameter)} and up to ${write(stock.oversize)} oversize`
+      : "as measured";
+  if (size <= 0) say("size", "no-size", "A diameter is above 0. Type what the micrometer reads.");
+  else if (bar && size >= largest)
+    say(
+      "size",
+      "larger-than-stock",
+      `This bore (${write(size)}) would be larger than the stock (${write(largest)}, ${why}). Check for a decimal point.`,
+    );
+  else if (size > largest)
+    say(
+      "size",
+      "larger-than-stock",
+      `This diameter (${write(size)}) would be larger than the stock (${write(largest)}, ${why}). Check for a decimal point.`,
+    );
+  else if (bar && size < bar.smallestBore)
+    say(
+      "size",
+      "larger-than-hole",
+      `This bar enters a bore of ${write(bar.smallestBore)} and larger, not one of ${write(size)}. Check what was measured.`,
+    );
+}
+
+function face({ tool }: ToolView, { axis, choice, numbers: { size } }: TouchFacts, say: Say): void {
+  if (size === undefined) return;
+  const { stand } = wholeChoice(tool, axis, choice);
+  if (stand === "behind" && size >= 0)
+    say("size", "not-behind-face", "A face that one stands behind lies inside the part: its Z is below 0.");
+  if (stand !== "behind" && size < 0 && familyOf(tool) !== "face-groove")
     say(
       "size",
       "behind-face",
       "Stock still to be faced cannot be less than 0. Type 0 when the finished face has been cut.",
     );
-  }
+}
 
-  if (touch.spacer !== undefined && touch.spacer < 0)
+function spacer({ way, numbers }: TouchFacts, say: Say): void {
+  if (numbers.spacer === undefined) return;
+  if (numbers.spacer < 0)
     say("spacer", "negative-thickness", "A spacer cannot be thinner than nothing. Type its thickness without a sign.");
-  else if (touch.way !== "skim" && touch.spacer === 0)
+  // After a preset call the paper may have been jogged through: then nothing is left to count.
+  else if (numbers.spacer === 0 && (way === "paper" || way === "block" || way === "side"))
     say(
       "spacer",
       "no-thickness",
-      touch.way === "paper"
-        ? "A paper or shim has a thickness. Measure it, or choose skim and measure."
-        : "A block or pin has a size. Type it.",
+      way === "block"
+        ? "A block or pin has a size. Type it."
+        : "A paper or shim has a thickness. Measure it, or choose a way without one.",
     );
-  return found;
+}
+
+function overhang({ machine }: Setup, view: ToolView, { way, numbers }: TouchFacts, say: Say, write: Write): void {
+  if (way === "setter" && machine.setter && machine.setter.calibratedIn !== machine.units)
+    say(
+      "trigger",
+      "calibrated-in-other-units",
+      `The setter was calibrated in ${machine.setter.calibratedIn}, this control works in ${machine.units}. Calibrate it again, or touch another way.`,
+    );
+  const longest = stationOf(machine, view.station)?.longestOverhang;
+  const stands = numbers.overhang;
+  if (way !== "slide" || stands === undefined) return;
+  if (stands <= 0) say("overhang", "no-size", "An overhang is above 0. Measure from the seat to the tip.");
+  else if (longest !== undefined && stands > longest)
+    say(
+      "overhang",
+      "overhang-beyond-slot",
+      `Station ${view.station} lets ${write(longest)} of overhang through, not ${write(stands)}. Push the tool back or use another slot.`,
+    );
+}
+
+function retreat(setup: Setup, view: ToolView, touch: TouchFacts, say: Say, write: Write): void {
+  const { old, retreat: amount, commanded } = touch.numbers;
+  if (touch.way !== "preset" || amount === undefined) return;
+  const away = awayFromWork(view, touch.axis);
+  if (amount * away < 0)
+    say("retreat", "retreat-towards-work", "This retreat leads towards the work. A retreat leads away from it.");
+  if (old === undefined || commanded === undefined) return;
+  const room = largestRetreat(setup.machine, touch.axis, {
+    ...{ old, called: commanded, work: setup.workOffset[touch.axis], away },
+  });
+  if (room !== undefined && amount * away > room)
+    say(
+      "retreat",
+      "retreat-beyond-travel",
+      room <= 0
+        ? "Even without a retreat this call leaves the travel. Check the old setting."
+        : `This retreat leaves the travel: an over-travel alarm would follow. At most ${write(room)} fits.`,
+    );
+}
+
+/** Direction of the part's frame that leads away from the work for this tool on this axis. */
+export function awayFromWork({ tool, zone }: Pick<ToolView, "tool" | "zone">, axis: Axis): 1 | -1 {
+  if (axis !== "x") return 1;
+  const outward = zone.from === "minus" ? -1 : 1;
+  return familyOf(tool) === "bore" ? (-outward as 1 | -1) : outward;
 }

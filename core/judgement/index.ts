@@ -1,9 +1,11 @@
 export { type ErrorBudget, errorBudget, USUAL_UNCERTAINTY } from "./errorBudget.ts";
+export { awayFromWork, impossibilities } from "./impossible.ts";
+export { largestRetreat } from "./retreat.ts";
 export {
   type ImpossibleCode,
   type ImpossibleTouch,
-  impossibilities,
-  type PartialTouchFacts,
+  TOUCH_FIELDS,
   type TouchFacts,
   type TouchField,
-} from "./impossible.ts";
+  type TouchNumbers,
+} from "./touchFacts.ts";

@@ -10,11 +10,22 @@ export const CELLS = {
   setup: "setup",
   stock: "stock",
   signOff: "sign-off",
+  school: "school",
+  hole: "hole",
+  face: "face",
+  bar: "bar",
+  partLength: "part-length",
+  work: (axis: string) => `work/${axis}`,
   tool: (offset: string) => `tool/${offset}`,
+  place: (offset: string) => `place/${offset}`,
   control: (offset: string) => `control/${offset}`,
   way: (offset: string, axis: string) => `way/${offset}/${axis}`,
   geometry: (offset: string, axis: string) => `geometry/${offset}/${axis}`,
   nose: (offset: string) => `nose/${offset}`,
+  second: (offset: string) => `second/${offset}`,
+  safetyWear: (offset: string) => `safety-wear/${offset}`,
+  insert: (offset: string) => `insert/${offset}`,
+  mount: (offset: string, check: string) => `mount/${offset}/${check}`,
 } as const;
 
 /** The cells that an entry writes. An undo writes the cells of the entry that it takes back. */
@@ -24,6 +35,8 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
       return [CELLS.setup];
     case "tool-loaded":
       return [CELLS.tool(command.payload.offset)];
+    case "tool-moved":
+      return [CELLS.place(command.payload.offset)];
     case "control-row-recorded":
       return [CELLS.control(command.payload.offset)];
     case "stock-measured":
@@ -32,8 +45,30 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
       return [CELLS.way(command.payload.offset, command.payload.axis)];
     case "touch-accepted":
       return [CELLS.geometry(command.payload.offset, command.payload.axis)];
+    case "work-offset-taught":
+      return [CELLS.work(command.payload.axis)];
+    case "school-changed":
+    case "master-changed":
+      return [CELLS.school, CELLS.work("z")];
+    case "second-offset-made":
+      return [CELLS.second(command.payload.offset)];
+    case "safety-wear-set":
+      return [CELLS.safetyWear(command.payload.offset)];
     case "nose-accepted":
       return [CELLS.nose(command.payload.offset)];
+    case "hole-recorded":
+      return [CELLS.hole];
+    case "face-recorded":
+      return [CELLS.face];
+    case "part-length-recorded":
+    case "part-length-corrected":
+      return [CELLS.partLength];
+    case "insert-indexed":
+      return [CELLS.insert(command.payload.offset)];
+    case "bar-rechucked":
+      return [CELLS.bar];
+    case "mount-recorded":
+      return [CELLS.mount(command.payload.offset, command.payload.check)];
     case "entry-undone":
       return undone ? cellsOf(undone) : [];
     case "signed-off":
@@ -41,5 +76,19 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
       return [CELLS.signOff];
     default:
       return command satisfies never;
+  }
+}
+
+/** The cells that an entry's numbers rest on: a touch is worked out under a work offset, a second offset from its first. */
+export function restsOn(command: Command): readonly Cell[] {
+  switch (command.kind) {
+    case "touch-accepted":
+      return [CELLS.work(command.payload.axis)];
+    case "work-offset-taught":
+      return [CELLS.geometry(command.payload.offset, command.payload.axis)];
+    case "second-offset-made":
+      return [CELLS.geometry(command.payload.of, "x"), CELLS.geometry(command.payload.of, "z")];
+    default:
+      return [];
   }
 }

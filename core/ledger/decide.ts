@@ -10,10 +10,22 @@ export type DecisionCode =
   | "not-signed-off"
   | "no-such-entry"
   | "cannot-undo"
-  | "no-such-tool";
+  | "no-such-tool"
+  | "offset-in-use"
+  | "station-in-use";
 
-/** Kinds that can be taken back by an undo. What they rest on (the setup, its tools) is changed by a new entry instead. */
-const UNDOABLE: readonly Command["kind"][] = ["stock-measured", "way-chosen", "touch-accepted", "nose-accepted"];
+/**
+ * Kinds that are not taken back by an undo: what a setup rests on is changed by a new entry instead, and a sign-off is
+ * ended by reopening.
+ */
+const FOR_GOOD: readonly Command["kind"][] = [
+  "setup-opened",
+  "tool-loaded",
+  "control-row-recorded",
+  "signed-off",
+  "reopened",
+  "entry-undone",
+];
 
 /**
  * Whether a command may become an entry of this setup now. The payload has been validated by its schema before;
@@ -24,31 +36,66 @@ export function decide(state: SetupState, command: Command): Answer<Command, Ref
   if (command.kind === "setup-opened")
     return state.seq === 0 ? accepted(command) : no("open-already", "This setup is open already.");
   if (state.seq === 0) return no("not-open", "This setup has not been opened yet.");
-
   const signedOff = topOf(state, CELLS.signOff)?.kind === "signed-off";
   if (command.kind === "reopened")
     return signedOff
       ? accepted(command)
       : no("not-signed-off", "This setup is not signed off, so there is nothing to reopen.");
   if (signedOff) return no("signed-off", "This setup is signed off. A lead must reopen it before anything is added.");
-
   switch (command.kind) {
     case "entry-undone": {
       const target = standing(state, command.payload.entry);
       if (!target)
         return no("no-such-entry", "That entry does not stand any more; somebody has taken it back already.");
-      if (!UNDOABLE.includes(target.kind))
+      if (FOR_GOOD.includes(target.kind))
         return no("cannot-undo", "This kind of entry is not taken back; make a new one instead.");
       return accepted(command);
+    }
+    case "second-offset-made": {
+      const { offset, of } = command.payload;
+      if (!isTool(state, of)) return no("no-such-tool", `Offset ${of} has no tool in this setup.`);
+      const taken = isTool(state, offset) || (secondOf(state, offset) ?? of) !== of;
+      return taken ? no("offset-in-use", `Offset ${offset} is in use already. Choose a free one.`) : accepted(command);
+    }
+    case "tool-moved": {
+      const { offset, to } = command.payload;
+      if (!isTool(state, offset)) return no("no-such-tool", `Offset ${offset} has no tool in this setup.`);
+      const other = Object.values(state.cells)
+        .map((stack) => stack.at(-1))
+        .find((entry) => entry?.kind === "tool-loaded" && placeOf(state, entry.payload.offset) === to);
+      return other && other.kind === "tool-loaded" && other.payload.offset !== offset
+        ? no("station-in-use", `Station ${to} holds the tool of offset ${other.payload.offset}. Move that one first.`)
+        : accepted(command);
     }
     case "control-row-recorded":
     case "way-chosen":
     case "touch-accepted":
     case "nose-accepted":
-      return topOf(state, CELLS.tool(command.payload.offset))
+    case "work-offset-taught":
+    case "safety-wear-set":
+    case "insert-indexed":
+    case "mount-recorded": {
+      const { offset } = command.payload;
+      return isTool(state, offset) || secondOf(state, offset) !== undefined
         ? accepted(command)
-        : no("no-such-tool", `Offset ${command.payload.offset} has no tool in this setup.`);
+        : no("no-such-tool", `Offset ${offset} has no tool in this setup.`);
+    }
     default:
       return accepted(command);
   }
+}
+
+const isTool = (state: SetupState, offset: string) => topOf(state, CELLS.tool(offset)) !== undefined;
+
+function secondOf(state: SetupState, offset: string): string | undefined {
+  const made = topOf(state, CELLS.second(offset));
+  return made?.kind === "second-offset-made" ? made.payload.of : undefined;
+}
+
+/** The station in which a tool stands now. */
+export function placeOf(state: SetupState, offset: string): string | undefined {
+  const moved = topOf(state, CELLS.place(offset));
+  if (moved?.kind === "tool-moved") return moved.payload.to;
+  const loaded = topOf(state, CELLS.tool(offset));
+  return loaded?.kind === "tool-loaded" ? loaded.payload.station : undefined;
 }

@@ -1,5 +1,5 @@
+import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
-import type { OutsideTool } from "./entrySchemas.ts";
 import { apply, EMPTY_SETUP, type SetupState } from "./setupState.ts";
 
 /** What is believed about one cell of a machine's control, and which entry says so. Millimetres, X as a diameter. */
@@ -12,6 +12,7 @@ export interface Believed<Value> {
 /** One row of the control's table as it is believed to stand, whoever wrote it last, in whichever setup. */
 export interface BelievedRow {
   readonly x?: Believed<number>;
+  readonly y?: Believed<number>;
   readonly z?: Believed<number>;
   readonly noseRadius?: Believed<number>;
   readonly orientation?: Believed<number>;
@@ -22,7 +23,7 @@ export interface BelievedRow {
  * believed to hold; believed, because somebody may have keyed otherwise.
  */
 export interface MachineState {
-  readonly stations: Readonly<Record<string, Believed<{ readonly offset: string; readonly tool: OutsideTool }>>>;
+  readonly stations: Readonly<Record<string, Believed<{ readonly offset: string; readonly tool: Tool }>>>;
   readonly rows: Readonly<Record<string, BelievedRow>>;
 }
 

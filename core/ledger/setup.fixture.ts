@@ -1,6 +1,7 @@
 import type { MachineProfile } from "../frame/index.ts";
+import type { Tool, TurningTool } from "../tool/index.ts";
 import type { Command, Entry } from "./entry.ts";
-import type { OutsideTool, TouchedAxis } from "./entrySchemas.ts";
+import type { TouchedAxis } from "./entrySchemas.ts";
 import { apply, EMPTY_SETUP, fold, type SetupState } from "./setupState.ts";
 import { type SetupView, viewSetup } from "./setupView.ts";
 
@@ -25,7 +26,7 @@ export const machineFixture: MachineProfile = {
   offsetDigits: 2,
 };
 
-export const toolFixture: OutsideTool = {
+export const toolFixture: TurningTool = {
   kind: "outside-turning",
   description: "Face and turn",
   hand: "right",
@@ -64,13 +65,14 @@ export function opened(machine: Partial<MachineProfile> = {}): Command {
   };
 }
 
-export function loaded(offset: string, tool: Partial<OutsideTool> = {}): Command {
-  return {
-    id: nextId(),
-    kind: "tool-loaded",
-    version: 1,
-    payload: { offset, station: offset, tool: { ...toolFixture, ...tool }, tolerance: { x: 0.025, z: 0.05 } },
-  };
+export function loaded(offset: string, tool: Partial<TurningTool> = {}): Command {
+  return mounted(offset, { ...toolFixture, ...tool });
+}
+
+/** Any tool, in the station of its own number unless another is said. */
+export function mounted(offset: string, tool: Tool, station = offset): Command {
+  const tolerance = { x: 0.025, z: 0.05 };
+  return { id: nextId(), kind: "tool-loaded", version: 1, payload: { offset, station, tool, tolerance } };
 }
 
 export function recorded(offset: string, x: number, z: number): Command {

@@ -59,3 +59,10 @@ export function standing(state: SetupState, id: string): Entry | undefined {
 export function topOf(state: SetupState, cell: Cell): Entry | undefined {
   return state.cells[cell]?.at(-1);
 }
+
+/** All entries that stand, in the order in which they were made. */
+export function history(state: SetupState): readonly Entry[] {
+  const entries = new Map<string, Entry>();
+  for (const stack of Object.values(state.cells)) for (const entry of stack) entries.set(entry.id, entry);
+  return [...entries.values()].sort((a, b) => a.seq - b.seq);
+}

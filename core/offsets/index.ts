@@ -1,4 +1,5 @@
 export { type Closure, closureOf } from "./closure.ts";
-export { type KeyIn, keyIn, type TouchedCell } from "./keyIn.ts";
+export { type KeyIn, keyIn, type TouchedCell, workForControl } from "./keyIn.ts";
 export type { OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
-export { radiusForControl, setupTable, type TableRow, touchedRows } from "./setupTable.ts";
+export { rebased, type SchoolNeeds, type SchoolTable, schoolNeeds, schoolShift } from "./schools.ts";
+export { radiusForControl, setupTable, type TableRow, touchedRows, workRow } from "./setupTable.ts";

@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { fromControl, type MachineProfile, toControl } from "../frame/index.ts";
 import { loaded, machineFixture, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
-import { solveOutsideTouch } from "../touch/index.ts";
+import { solveTouchOf } from "../touch/index.ts";
 import { closureOf } from "./closure.ts";
 import { keyIn } from "./keyIn.ts";
 import { radiusForControl, setupTable, touchedRows } from "./setupTable.ts";
@@ -72,18 +72,36 @@ describe("keyIn", () => {
     });
     const length = fc.integer({ min: -4_000_000, max: 4_000_000 }).map((digits) => digits / 10000);
     fc.assert(
-      fc.property(machine, fc.constantFrom("x", "z"), length, length, length, (profile, axis, readout, size, work) => {
-        const touch = solveOutsideTouch({ axis, way: "skim", machine: readout, size, spacer: 0, work });
-        const keyed = keyIn(profile, axis, { exact: touch.exact, touched: touch.touched ?? 0, before: undefined });
-        const shown = (value: number, crossing: "readout" | "work-offset") => toControl(profile, axis, value, crossing);
-        const inCore = fromControl(profile, axis, keyed.value, "tool-offset");
-        const closure = closureOf(
-          { machine: readout, geometry: inCore, wear: 0, work, touched: size },
-          fromControl(profile, axis, profile.resolution[axis], "readout"),
-        );
-        expect(closure.closes).toBe(true);
-        expect(keyed.display).toBeCloseTo(shown(readout - inCore - work, "readout"), profile.units === "in" ? 3 : 2);
-      }),
+      fc.property(
+        machine,
+        fc.constantFrom<"x" | "z">("x", "z"),
+        length,
+        length,
+        length,
+        (profile, axis, readout, size, work) => {
+          const setup = viewOf(opened(), loaded("1"));
+          const [tool] = setup.tools;
+          if (!tool) throw new Error("the fixture has a tool");
+          const numbers = { machine: readout, size };
+          const facts = { axis, way: "skim", choice: {}, numbers } as const;
+          const workOffset = { name: "G54", x: work, y: 0, z: work };
+          const touch = solveTouchOf({ ...setup, workOffset }, tool, facts);
+          if (!touch) throw new Error("the touch is whole");
+          const keyed = keyIn(profile, axis, { exact: touch.exact, touched: touch.touched ?? 0, before: undefined });
+          const shown = (value: number, crossing: "readout" | "work-offset") =>
+            toControl(profile, axis, value, crossing);
+          const inCore = fromControl(profile, axis, keyed.value, "tool-offset");
+          const closure = closureOf(
+            { machine: readout, geometry: inCore, wear: 0, work, touched: size },
+            fromControl(profile, axis, profile.resolution[axis], "readout"),
+          );
+          expect(closure.closes).toBe(true);
+          expect(keyed.display ?? Number.NaN).toBeCloseTo(
+            shown(readout - inCore - work, "readout"),
+            profile.units === "in" ? 3 : 2,
+          );
+        },
+      ),
     );
   });
 });

@@ -1,20 +1,24 @@
-import { toControl } from "../frame/index.ts";
-import type { SetupView, ToolView, TouchedAxis } from "../ledger/index.ts";
+import { type Axis, lastDigit, toControl } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { radiusInInches } from "../tool/index.ts";
+import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
-import { type KeyIn, keyIn } from "./keyIn.ts";
-import type { OffsetTable, ToolOffsets } from "./offsetTable.ts";
+import { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
+import type { OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
+
+type PerAxis<Value> = Readonly<Record<Axis, Value>>;
 
 /** One row of the table screen, in the control's own unit, sign, digits and X meaning. */
-export interface TableRow {
+export interface TableRow extends PerAxis<KeyIn | undefined> {
   readonly tool: ToolView;
-  readonly x: KeyIn | undefined;
-  readonly z: KeyIn | undefined;
+  /** Axes on which this tool has a cell. */
+  readonly axes: readonly Axis[];
   /** Geometry as it was recorded before, whether touched or not. */
-  readonly before: { readonly x: number | undefined; readonly z: number | undefined };
+  readonly before: PerAxis<number | undefined>;
   /** Wear that the control still holds. */
-  readonly wear: { readonly x: number | undefined; readonly z: number | undefined };
+  readonly wear: PerAxis<number | undefined>;
+  /** Safety wear to be put in for the first cut. */
+  readonly safetyWear: PerAxis<number | undefined>;
   readonly noseRadius: { readonly before: number | undefined; readonly value: number | undefined };
   readonly orientation: { readonly before: number | undefined; readonly value: number | undefined };
 }
@@ -22,30 +26,46 @@ export interface TableRow {
 /** The offset table of a setup: what the control held, what it is to hold, and what to key. */
 export function setupTable(setup: SetupView): readonly TableRow[] {
   const { machine } = setup;
-  return setup.tools.map((tool) => {
-    const stored = (axis: TouchedAxis, millimetres: number | undefined) =>
+  return setup.tools.map((tool): TableRow => {
+    const stored = (axis: Axis, millimetres: number | undefined) =>
       millimetres === undefined
         ? undefined
-        : roundToResolution(toControl(machine, axis, millimetres, "tool-offset"), machine.resolution[axis]);
-    const cell = (axis: TouchedAxis) => {
+        : roundToResolution(toControl(machine, axis, millimetres, "tool-offset", tool.zone), lastDigit(machine, axis));
+    const cell = (axis: Axis) => {
       const touch = tool[axis];
       return (
-        touch && keyIn(machine, axis, { exact: touch.exact, touched: touch.touched, before: tool.control?.[axis] })
+        touch &&
+        keyIn(machine, axis, { exact: touch.exact, touched: touch.touched, before: tool.control?.[axis] }, tool.zone)
       );
     };
+    const { control, nose, safetyWear } = tool;
     return {
       tool,
-      x: cell("x"),
-      z: cell("z"),
-      before: { x: stored("x", tool.control?.x), z: stored("z", tool.control?.z) },
-      wear: { x: stored("x", tool.control?.wearX), z: stored("z", tool.control?.wearZ) },
+      axes: axesOf(tool.tool, { machine }),
+      ...{ x: cell("x"), y: cell("y"), z: cell("z") },
+      before: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
+      wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
+      safetyWear: { x: stored("x", safetyWear?.x), y: undefined, z: stored("z", safetyWear?.z) },
       noseRadius: {
-        before: tool.control && radiusForControl(setup, tool.control.noseRadius),
-        value: tool.nose && radiusForControl(setup, tool.nose.noseRadius),
+        before: control && radiusForControl(setup, control.noseRadius),
+        value: nose && radiusForControl(setup, nose.noseRadius),
       },
-      orientation: { before: tool.control?.orientation, value: tool.nose?.orientation },
+      orientation: { before: control?.orientation, value: nose?.orientation },
     };
   });
+}
+
+/** The work offset as the control is to hold it, with which axes were taught or re-based in this setup. */
+export function workRow(
+  setup: SetupView,
+): WorkOffset & { readonly isNew: { readonly x: boolean; readonly z: boolean } } {
+  const { machine, workOffset, taught, schoolChanged } = setup;
+  return {
+    name: workOffset.name,
+    x: workForControl(machine, "x", workOffset.x),
+    z: workForControl(machine, "z", workOffset.z),
+    isNew: { x: taught.x !== undefined, z: taught.z !== undefined || schoolChanged !== undefined },
+  };
 }
 
 /**
@@ -62,28 +82,30 @@ export function radiusForControl({ machine }: Pick<SetupView, "machine">, noseRa
 }
 
 /**
- * The rows that were touched, and only those, as a table for a file: wear of a touched axis at 0. Rows and cells that
- * nobody touched are absent, so that loading the file changes nothing else.
+ * The rows that were touched, and only those, as a table for a file: wear of a touched axis at 0, or at the safety wear
+ * that somebody put in. The work offset is there once it was taught or re-based. Rows and cells that nobody touched are
+ * absent, so that loading the file changes nothing else.
  */
 export function touchedRows(setup: SetupView): OffsetTable {
   const { machine } = setup;
   const tools = setupTable(setup)
     .filter(({ x, z, noseRadius }) => x || z || noseRadius.value !== undefined)
     .map(
-      ({ tool, x, z, noseRadius, orientation }): ToolOffsets => ({
+      ({ tool, x, z, safetyWear, noseRadius, orientation }): ToolOffsets => ({
         offset: tool.offset,
         geometry: { ...(x && { x: x.value }), ...(z && { z: z.value }) },
-        wear: { ...(x && { x: 0 }), ...(z && { z: 0 }) },
+        wear: { ...(x && { x: safetyWear.x ?? 0 }), ...(z && { z: safetyWear.z ?? 0 }) },
         ...(noseRadius.value !== undefined && { noseRadius: noseRadius.value }),
         ...(orientation.value !== undefined && { orientation: orientation.value }),
-        description: `${tool.tool.description}, ${tool.tool.insert}`,
+        description: `${tool.tool.description}, ${toolSize(tool.tool)}`,
       }),
     );
+  const { isNew, ...work } = workRow(setup);
   return {
     units: machine.units,
     resolution: Math.min(machine.resolution.x, machine.resolution.z),
     numbering: machine.numbering,
     tools,
-    work: [],
+    work: isNew.x || isNew.z ? [work] : [],
   };
 }

@@ -1,1 +1,4 @@
-export { isDone, nextStep, type Step, type StepKind, touchingOrder } from "./touchingOrder.ts";
+export { faceIsMade, facingTool, gateOf } from "./gates.ts";
+export { redoReason } from "./redo.ts";
+export type { Step, StepKind } from "./step.ts";
+export { isThrough, nextStep, stepOfPlan, teachingTool, touchingOrder } from "./touchingOrder.ts";

@@ -1,51 +1,124 @@
-import { toolNumber } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
-
-/** What is done on one tool in one go: an axis to touch, or the nose radius and tip orientation to confirm. */
-export type StepKind = "x" | "z" | "nose";
-
-export interface Step {
-  readonly offset: string;
-  readonly kind: StepKind;
-  readonly state: "done" | "ready" | "waiting";
-  /** Why it waits, in a few words; empty otherwise. */
-  readonly reason: string;
-}
-
-/** Order of the steps within one tool: the diameter, the face, then what the insert says. */
-const WITHIN_TOOL: readonly StepKind[] = ["x", "z", "nose"];
+import { axesOf, entersBore, familyOf } from "../tool/index.ts";
+import { faceIsMade, facingTool, gateOf } from "./gates.ts";
+import { redoReason } from "./redo.ts";
+import type { Step, StepKind } from "./step.ts";
 
 /**
- * The work of a setup in the order in which it is proposed: the tool that makes the face first, since every other tool
- * touches on that face; then by station. A step waits while what it touches does not exist yet.
+ * The work of a setup in the order in which it is proposed, zone by zone: the tool that makes the face first, since every
+ * other tool touches on that face; tools on centre before those that need their hole; then by station. The work offset
+ * where the school wants it: with the master before the rest, or with one set tool after all. Back tools come last, on a
+ * part whose length is right. A step waits while what it touches does not exist yet.
  */
-export function touchingOrder(setup: Pick<SetupView, "tools" | "machine">): readonly Step[] {
-  const facing = setup.tools.find(({ tool }) => tool.faces);
-  const rest = setup.tools.filter((tool) => tool !== facing).sort(byStation);
-  const faceIsMade = facing === undefined || facing.z !== undefined;
-  return [...(facing ? [facing] : []), ...rest].flatMap((tool) =>
-    WITHIN_TOOL.map((kind): Step => {
-      const step = { offset: tool.offset, kind };
-      if (isDone(tool, kind)) return { ...step, state: "done", reason: "" };
-      if (kind === "z" && tool !== facing && !faceIsMade)
-        return {
-          ...step,
-          state: "waiting",
-          reason: `after ${toolNumber(setup.machine, facing.offset)} has made the face`,
-        };
-      return { ...step, state: "ready", reason: "" };
-    }),
+export function touchingOrder(setup: SetupView): readonly Step[] {
+  const steps: Step[] = [];
+  const zones = zonesInOrder(setup);
+  const teacher = teachingTool(setup);
+  for (const zone of zones) {
+    const tools = toolsOf(setup, zone);
+    if (zone === zones[0] && needsFaceStep(setup)) steps.push(partStep("face", zone, faceIsMade(setup)));
+    if (tools.some(({ zone: { works } }) => works === "sub"))
+      steps.push(partStep("length", zone, setup.partLength !== undefined));
+    let holeIsAsked = zone !== zones[0];
+    for (const tool of tools) {
+      if (entersBore(tool.tool) && !holeIsAsked) {
+        steps.push(partStep("hole", zone, setup.hole !== undefined));
+        holeIsAsked = true;
+      }
+      for (const kind of kindsOf(setup, tool)) steps.push(toolStep(setup, tool, kind));
+    }
+  }
+  // Taught after all tools, once, with one that is set.
+  if (teacher && setup.school !== "master-tool" && (teachesAfter(setup) || setup.rechucked || setup.taught.z))
+    steps.push(toolStep(setup, teacher, "work"));
+  return steps;
+}
+
+/** The step to do next: the first that is ready or must be redone, in order. Undefined when nothing can be done. */
+export function nextStep(order: readonly Step[]): Step | undefined {
+  return order.find(({ state }) => state === "ready" || state === "redo");
+}
+
+/** The step of this tool and kind, if the plan has one. */
+export function stepOfPlan(order: readonly Step[], offset: string, kind: StepKind): Step | undefined {
+  return order.find((step) => step.kind === kind && (step.offset === offset || step.offset === ""));
+}
+
+/** Whether everything that is to be done on a tool is done and stands. */
+export function isThrough(order: readonly Step[], offset: string): boolean {
+  return order.every((step) => step.offset !== offset || step.state === "done");
+}
+
+/** The schools in which one set tool teaches the work offset after all tools are in. */
+const teachesAfter = ({ school }: SetupView) => school === "setter" || school === "datum-face";
+
+/** The tool that teaches the work offset: the master, or the facing tool, or the first of the main spindle. */
+export function teachingTool(setup: SetupView): ToolView | undefined {
+  if (setup.school === "master-tool") return setup.tools.find(({ offset }) => offset === setup.master);
+  return facingTool(setup) ?? setup.tools.find(({ zone, second }) => zone.works === "main" && !second);
+}
+
+function zonesInOrder({ tools, machine }: SetupView): readonly string[] {
+  const used = new Set(tools.map(({ zone }) => zone.id));
+  const listed = (machine.zones ?? []).map(({ id }) => id).filter((id) => used.has(id));
+  const order = listed.length > 0 ? listed : [...used];
+  const isSub = (id: string) => tools.some(({ zone }) => zone.id === id && zone.works === "sub");
+  return [...order.filter((id) => !isSub(id)), ...order.filter(isSub)];
+}
+
+function toolsOf(setup: SetupView, zone: string): readonly ToolView[] {
+  const facing = facingTool(setup);
+  const rank = (tool: ToolView) =>
+    tool.offset === setup.master && setup.school === "master-tool" ? 0 : tool === facing ? 1 : bore(tool) ? 3 : 2;
+  const bore = (tool: ToolView) => familyOf(tool.tool) === "bore";
+  const first = setup.tools.filter((tool) => tool.zone.id === zone && !tool.second);
+  const ordered = [...first].sort((a, b) => rank(a) - rank(b) || byStation(a, b));
+  return ordered.flatMap((tool) => [tool, ...setup.tools.filter(({ second }) => second?.of === tool.offset)]);
+}
+
+/** Order of the steps within one tool: the diameter, across, the face, then radius and tip. */
+function kindsOf(setup: SetupView, tool: ToolView): readonly StepKind[] {
+  if (tool.second) return ["second"];
+  const axes: readonly StepKind[] = axesOf(tool.tool, setup);
+  const isMaster = setup.school === "master-tool" && tool.offset === setup.master;
+  return [...axes.map((axis) => (isMaster && axis === "z" ? "work" : axis)), "nose"];
+}
+
+function toolStep(setup: SetupView, tool: ToolView, kind: StepKind): Step {
+  const step = { offset: tool.offset, kind, zone: tool.zone.id };
+  const redo = redoReason(setup, tool, kind);
+  if (redo !== undefined) return { ...step, state: "redo", reason: redo };
+  if (isDone(setup, tool, kind)) return { ...step, state: "done", reason: "" };
+  const gate = gateOf(setup, tool, kind);
+  return gate === undefined ? { ...step, state: "ready", reason: "" } : { ...step, state: "waiting", reason: gate };
+}
+
+function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
+  switch (kind) {
+    case "x":
+    case "y":
+    case "z":
+    case "nose":
+      return tool[kind] !== undefined;
+    case "work":
+      return setup.taught.z !== undefined || (setup.school === "master-tool" && tool.z !== undefined);
+    case "second":
+      return true;
+    default:
+      return false;
+  }
+}
+
+/** A setup without a facing tool is told when the bar's end has been faced. */
+function needsFaceStep(setup: SetupView): boolean {
+  if (facingTool(setup) && !setup.face) return false;
+  return (
+    setup.school !== "setter" && setup.school !== "datum-face" && setup.tools.some(({ zone }) => zone.works === "main")
   );
 }
 
-/** The step to do next: the first that is ready, in order. Undefined when nothing is left that can be done. */
-export function nextStep(order: readonly Step[]): Step | undefined {
-  return order.find(({ state }) => state === "ready");
-}
-
-/** Whether one step of a tool is done. */
-export function isDone(tool: ToolView, kind: StepKind): boolean {
-  return tool[kind] !== undefined;
+function partStep(kind: StepKind, zone: string, done: boolean): Step {
+  return { offset: "", kind, zone, state: done ? "done" : "ready", reason: "" };
 }
 
 function byStation(a: ToolView, b: ToolView): number {

@@ -1,5 +1,22 @@
+export {
+  type ContactRefusal,
+  contactTool,
+  EDGES,
+  type Edge,
+  type EdgeChoice,
+  type EdgeOptions,
+  edgeOptions,
+  wholeChoice,
+} from "./contactOfTool.ts";
 export { type Insert, radiusInInches, readInsertDesignation, SHARP_RADIUS } from "./insertDesignation.ts";
-export { type BladeEdge, type ContactTool, contactToProgrammed, pointLength } from "./programmedPoint.ts";
+export {
+  type BladeEdge,
+  type ContactTool,
+  contactToProgrammed,
+  type FaceWall,
+  pointLength,
+} from "./programmedPoint.ts";
+export { type BladeEdgeName, type BladeOffset, codeOf, otherEdge, secondOffset } from "./secondOffset.ts";
 export {
   type Numbering,
   type OrientationKind,
@@ -8,3 +25,32 @@ export {
   tipDirection,
   tipDirectionOf,
 } from "./tipOrientation.ts";
+export {
+  entersBore,
+  familyOf,
+  hasNamedNose,
+  isLive,
+  kindName,
+  makesFace,
+  noseRadiusOf,
+  TOOL_KINDS,
+  type ToolFamily,
+  toolSize,
+} from "./toolKind.ts";
+export type {
+  BladeTool,
+  BoreBladeTool,
+  BoreThreadTool,
+  BoringTool,
+  DrivenTool,
+  FaceBladeTool,
+  OnCentreTool,
+  ThreadTool,
+  Tool,
+  ToolKind,
+  TurningTool,
+  WheelTool,
+} from "./toolSchema.ts";
+export { toolSchema } from "./toolSchema.ts";
+export { tipOf } from "./toolTip.ts";
+export { axesOf, type Place, TOUCH_WAYS, type TouchWay, waysToTouch } from "./waysToTouch.ts";

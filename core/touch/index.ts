@@ -1,4 +1,5 @@
-export { type OutsideTouch, solveOutsideTouch } from "./outsideTouch.ts";
+export { type ArmError, armError } from "./armLength.ts";
+export { proposedTouch } from "./proposedTouch.ts";
 export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
 export { readTouchCase, type TouchCaseCode } from "./touchCase.ts";
 export {
@@ -8,13 +9,8 @@ export {
   type TouchMethod,
   type TouchProblem,
   type TouchResult,
+  touchedDimension,
 } from "./touchEquation.ts";
-export {
-  fieldsOf,
-  proposedTouch,
-  readTypedTouch,
-  TOUCH_FIELDS,
-  type TouchReading,
-  type TouchTask,
-  type TypedTouch,
-} from "./typedTouch.ts";
+export { crossingOf, fieldsOf, standardOverhang } from "./touchFields.ts";
+export { reckonedWork, type SolveFor, solveTouchOf, surfaceOf } from "./touchProblem.ts";
+export { asTypedForControl, readTypedTouch, type TouchReading, type TouchTask, type TypedTouch } from "./typedTouch.ts";

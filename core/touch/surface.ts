@@ -44,3 +44,8 @@ export function contactOf(surface: Surface): Contact {
         : { coordinate: -surface.diameter / 2, side: -1 };
   }
 }
+
+/** The side on which the tool stands, for a setter: +1 where it stands on none. */
+export function surfaceSide(surface: Surface): -1 | 1 {
+  return contactOf(surface).side === -1 ? -1 : 1;
+}

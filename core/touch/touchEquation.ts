@@ -1,4 +1,5 @@
 import { AXIS_NAME, type Axis, type MachineReadout } from "../frame/index.ts";
+import type { TouchField } from "../judgement/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { roundToResolution, withoutNegativeZero } from "../units/index.ts";
 import { contactOf, type Surface } from "./surface.ts";
@@ -23,8 +24,10 @@ export type TouchMethod =
       readonly tool: ContactTool;
     }
   | {
-      /** The tool was called to the surface's own coordinate with a retreat, and jogged in from there. */
+      /** The tool was called with a retreat and jogged in from there. */
       readonly by: "preset";
+      /** Coordinate to which it was called; the surface's own where nothing is said. */
+      readonly called?: number;
       readonly old: number;
       readonly retreat: number;
       readonly jog: number;
@@ -32,7 +35,22 @@ export type TouchMethod =
       readonly spacer: number;
       readonly tool: ContactTool;
     }
-  | { /** Fixed overhang, on X. */ readonly by: "overhang"; readonly standard: number; readonly actual: number };
+  | {
+      /** Fixed overhang, on X: the loose tool was slid to the bar and clamped. */
+      readonly by: "overhang";
+      readonly standard: number;
+      readonly actual: number;
+      /** −1 for a tool from the far side of the centreline. */
+      readonly side?: -1 | 1;
+    }
+  | {
+      /** The loose tool or holder was slid to a surface while the machine stood at `commanded`, no offset active. */
+      readonly by: "slide";
+      readonly commanded: number;
+      readonly surface: Surface;
+      /** On X also by how much the overhang differs from the machine's standard one. */
+      readonly overhang?: { readonly standard: number; readonly actual: number };
+    };
 
 /**
  * One touch of one axis. All lengths in one unit of the caller's choice (the equation is linear), X as diameters.
@@ -55,6 +73,8 @@ export interface LadderLine {
   readonly quantity: Quantity;
   readonly label: string;
   readonly value: number;
+  /** The number that a person gives for this line; undefined where it follows from the tool or the offsets. */
+  readonly input: TouchField | undefined;
 }
 
 export interface TouchResult {
@@ -79,24 +99,28 @@ export function solveTouch(problem: TouchProblem): TouchResult {
   const { axis, method, storedSign } = problem;
   const name = AXIS_NAME[axis];
   const lines: LadderLine[] = [];
-  const line = (quantity: Quantity, label: string, value: number) => lines.push({ quantity, label, value });
+  const line = (quantity: Quantity, label: string, value: number, input?: TouchField) =>
+    lines.push({ quantity, label, value, input });
   let touched: number | null = null;
   let isGeometry = true;
 
   const lessTouched = (surface: Surface, spacer: number, tool: ContactTool): number => {
-    const { coordinate, side } = contactOf(surface);
-    const spaced = side * (axis === "x" ? 2 : 1) * spacer;
-    const shift = contactToProgrammed(tool, axis, side);
-    line("measured", surfaceLabel(surface), -coordinate);
-    line("spacer", spacerLabel(axis, spacer), -spaced);
+    const { coordinate, spaced, shift } = partsOfTouched(axis, surface, spacer, tool);
+    line("measured", surfaceLabel(surface), -coordinate, surface.kind === "centre" ? undefined : "size");
+    line("spacer", spacerLabel(axis, spacer), -spaced, "spacer");
     if (tool.shape !== "tip") line("tool", toolLabel(tool), -shift);
     return coordinate + spaced + shift;
+  };
+
+  const overhangLines = ({ actual, standard }: { actual: number; standard: number }, side: -1 | 1) => {
+    line("tool", "twice the actual overhang", side * 2 * actual, "overhang");
+    line("tool", "less twice the standard overhang", side * -2 * standard);
   };
 
   switch (method.by) {
     case "surface": {
       isGeometry = method.solveFor === "geometry";
-      line("machine", `machine ${name} at contact`, method.machine);
+      line("machine", `machine ${name} at contact`, method.machine, "machine");
       touched = withoutNegativeZero(lessTouched(method.surface, method.spacer, method.tool));
       line("offset", "less wear", -storedSign * problem.wear);
       if (isGeometry) line("offset", "less work offset", -problem.work);
@@ -104,26 +128,36 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       break;
     }
     case "setter":
-      line("machine", `machine ${name} at the setter`, method.machine);
-      line("measured", "less trigger position", -method.trigger);
+      line("machine", `machine ${name} at the setter`, method.machine, "machine");
+      line("measured", "less trigger position", -method.trigger, "trigger");
       if (method.tool.shape !== "tip")
         line("tool", toolLabel(method.tool), -contactToProgrammed(method.tool, axis, method.side));
       line("offset", "less wear", -storedSign * problem.wear);
       break;
     case "preset": {
-      line("offset", "setting before", storedSign * method.old);
-      line("machine", "retreat", method.retreat);
-      line("machine", "jogged to contact", method.jog);
-      const { side } = contactOf(method.surface);
-      line("spacer", spacerLabel(axis, method.spacer), -side * (axis === "x" ? 2 : 1) * method.spacer);
+      line("offset", "setting before", storedSign * method.old, "old");
+      line("machine", "retreat", method.retreat, "retreat");
+      line("machine", "jogged to contact", method.jog, "jog");
+      const { side, coordinate } = contactOf(method.surface);
+      if (method.called !== undefined)
+        line("measured", "called to, less surface", method.called - coordinate, "commanded");
+      line("spacer", spacerLabel(axis, method.spacer), -side * (axis === "x" ? 2 : 1) * method.spacer, "spacer");
       if (method.tool.shape !== "tip")
         line("tool", toolLabel(method.tool), -contactToProgrammed(method.tool, axis, side));
       break;
     }
     case "overhang":
-      line("tool", "twice the actual overhang", 2 * method.actual);
-      line("tool", "less twice the standard overhang", -2 * method.standard);
+      overhangLines(method, method.side ?? 1);
       break;
+    case "slide": {
+      const { coordinate } = contactOf(method.surface);
+      const isFar = "across" in method.surface && method.surface.across === true;
+      line("machine", `${name} commanded, no offset`, method.commanded, "commanded");
+      line("measured", surfaceLabel(method.surface), -coordinate, "size");
+      if (method.overhang) overhangLines(method.overhang, isFar ? -1 : 1);
+      touched = withoutNegativeZero(coordinate);
+      break;
+    }
   }
 
   const sign = isGeometry ? storedSign : 1;
@@ -135,6 +169,24 @@ export function solveTouch(problem: TouchProblem): TouchResult {
     exact,
     touched,
     ladder: lines.map((rung) => ({ ...rung, value: withoutNegativeZero(sign * rung.value) })),
+  };
+}
+
+/**
+ * P_touch = c + n·k·t + δ: where the programmed point stands at contact, and so what the position display must read right
+ * after entry. Lengths in one unit, X as a diameter.
+ */
+export function touchedDimension(axis: Axis, surface: Surface, spacer: number, tool: ContactTool): number {
+  const { coordinate, spaced, shift } = partsOfTouched(axis, surface, spacer, tool);
+  return withoutNegativeZero(coordinate + spaced + shift);
+}
+
+function partsOfTouched(axis: Axis, surface: Surface, spacer: number, tool: ContactTool) {
+  const { coordinate, side } = contactOf(surface);
+  return {
+    coordinate,
+    spaced: side * (axis === "x" ? 2 : 1) * spacer,
+    shift: contactToProgrammed(tool, axis, side),
   };
 }
 
@@ -155,18 +207,32 @@ function surfaceLabel(surface: Surface): string {
 
 function spacerLabel(axis: Axis, spacer: number): string {
   if (spacer === 0) return "no spacer";
-  return axis === "x" ? "twice the spacer" : "spacer, once";
+  return axis === "x" ? "less spacer, twice" : "less spacer, once";
 }
+
+/** Edges as a setter says them, the chuck on the left. */
+const EDGE_WORDS = {
+  ...{ left: "chuck-side edge", centre: "middle", right: "far edge" },
+  ...{ inner: "inner wall", outer: "outer wall" },
+} as const;
 
 function toolLabel(tool: Exclude<ContactTool, { shape: "tip" }>): string {
   switch (tool.shape) {
     case "blade":
     case "thread":
-      return `${tool.touching} edge to programmed ${tool.programmed}`;
+      return tool.touching === tool.programmed
+        ? "the programmed edge touches"
+        : `${EDGE_WORDS[tool.touching]} to ${EDGE_WORDS[tool.programmed]}`;
     case "drill":
       return tool.programmed === "corner" ? "point length" : "point programmed";
     case "cutter":
       return "cutter radius";
+    case "face-blade":
+      return tool.touching === tool.programmed
+        ? "the programmed wall touches"
+        : `${EDGE_WORDS[tool.touching]} to ${EDGE_WORDS[tool.programmed]}`;
+    case "pin":
+      return "side to axis, its diameter";
     case "nose":
       return tool.programmed === "centre" ? "nose radius" : "tip programmed";
   }

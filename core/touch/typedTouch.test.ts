@@ -4,7 +4,9 @@ import { type ForwardTouch, readoutAtContact } from "../../sim/contact/contact.t
 import { type MachineProfile, toControl } from "../frame/index.ts";
 import { loaded, machineFixture, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
 import { toControlText } from "../units/index.ts";
-import { fieldsOf, proposedTouch, readTypedTouch, type TouchTask } from "./typedTouch.ts";
+import { proposedTouch } from "./proposedTouch.ts";
+import { fieldsOf } from "./touchFields.ts";
+import { readTypedTouch, type TouchTask } from "./typedTouch.ts";
 
 const setup = viewOf(opened(), loaded("1"));
 const tool = setup.tools[0] ?? viewOf(opened(), loaded("1")).tools[0];
@@ -34,7 +36,7 @@ describe("readTypedTouch", () => {
       { ...skimX, sizeUnit: "in" },
       { machine: "-285.032", size: "2.1346", spacer: "" },
     );
-    expect(inches.facts).toMatchObject({ machine: -285.032, size: expect.closeTo(54.21884, 9) });
+    expect(inches.facts.numbers).toMatchObject({ machine: -285.032, size: expect.closeTo(54.21884, 9) });
   });
   it("asks for what is empty, and says what is impossible before the rest is typed", () => {
     const reading = readTypedTouch(
@@ -48,12 +50,14 @@ describe("readTypedTouch", () => {
       size: { code: "larger-than-stock" },
       spacer: { code: "empty" },
     });
-    expect([reading.facts, reading.solved]).toEqual([undefined, undefined]);
+    expect([reading.facts.numbers.machine, reading.solved]).toEqual([undefined, undefined]);
   });
   it("lets a person's own decimal mark settle a comma", () => {
     const typed = { machine: "-285.032", size: "54,2", spacer: "" };
     expect(readTypedTouch(setup, tool, skimX, { ...typed, size: "1,250" }).refusals.size?.code).toBe("ambiguous");
-    expect(readTypedTouch(setup, tool, { ...skimX, decimal: "," }, { ...typed, size: "1,250" }).facts?.size).toBe(1.25);
+    expect(
+      readTypedTouch(setup, tool, { ...skimX, decimal: "," }, { ...typed, size: "1,250" }).facts.numbers.size,
+    ).toBe(1.25);
   });
 
   it("gives the truth back for every machine, axis, way and unit, to the last digit", () => {
@@ -116,33 +120,34 @@ describe("readTypedTouch", () => {
 });
 
 describe("what a field is filled with beforehand", () => {
+  const propose = (view: ReturnType<typeof viewOf>, task: Pick<TouchTask, "axis" | "way" | "sizeUnit">) => {
+    const [one] = view.tools;
+    if (!one) throw new Error("the fixture has a tool");
+    return proposedTouch(view, one, task);
+  };
+  const before = viewOf(opened(), loaded("1"), touched("1", "x", -339.25, 54.218));
   it("is the last skimmed diameter, the last spacer of that way, and a finished face; never a readout", () => {
-    const touchedBefore = viewOf(opened(), loaded("1"), touched("1", "x", -339.25, 54.218));
-    expect(proposedTouch(setup, { axis: "x", way: "paper", sizeUnit: "mm" })).toEqual({
-      machine: "",
-      size: "",
-      spacer: "",
-    });
-    expect(proposedTouch(touchedBefore, { axis: "x", way: "paper", sizeUnit: "mm" })).toEqual({
-      machine: "",
-      size: "54.218",
-      spacer: "",
-    });
-    expect(proposedTouch(touchedBefore, { axis: "x", way: "skim", sizeUnit: "mm" })).toEqual({
-      machine: "",
-      size: "",
-      spacer: "",
-    });
-    expect(proposedTouch(touchedBefore, { axis: "z", way: "block", sizeUnit: "mm" })).toMatchObject({ size: "0" });
+    const paper = { axis: "x", way: "paper", sizeUnit: "mm" } as const;
+    expect(propose(setup, paper)).toEqual({ machine: "", size: "", spacer: "" });
+    expect(propose(before, paper)).toEqual({ machine: "", size: "54.218", spacer: "" });
+    expect(propose(before, { axis: "x", way: "skim", sizeUnit: "mm" })).toEqual({ machine: "", size: "" });
+    expect(propose(before, { axis: "z", way: "block", sizeUnit: "mm" })).toMatchObject({ size: "0" });
   });
   it("brings its unit along into another one, and then still means the same", () => {
-    const before = viewOf(opened(), loaded("1"), touched("1", "x", -339.25, 54.218));
-    expect(proposedTouch(before, { axis: "x", way: "paper", sizeUnit: "in" }).size).toBe("54.218 mm");
+    expect(propose(before, { axis: "x", way: "paper", sizeUnit: "in" }).size).toBe("54.218 mm");
+  });
+  it("is the old setting, the bar and no paper left for a call with retreat", () => {
+    expect(propose(before, { axis: "x", way: "preset", sizeUnit: "mm" })).toEqual({
+      ...{ old: "-339.25", retreat: "", jog: "", spacer: "0" },
+      ...{ commanded: "54.218", size: "54.218" },
+    });
   });
   it("asks for a spacer only where one lies", () => {
-    expect([fieldsOf("skim"), fieldsOf("block")]).toEqual([
+    expect([fieldsOf("skim", "x"), fieldsOf("block", "x"), fieldsOf("slide", "z"), fieldsOf("slide", "x")]).toEqual([
       ["machine", "size"],
       ["machine", "size", "spacer"],
+      ["commanded", "size"],
+      ["commanded", "size", "overhang"],
     ]);
   });
 });

@@ -1,30 +1,30 @@
+import { type Axis, fromControl, toControl } from "../frame/index.ts";
 import {
   type ErrorBudget,
   errorBudget,
   impossibilities,
-  type PartialTouchFacts,
   type TouchFacts,
   type TouchField,
 } from "../judgement/index.ts";
-import type { SetupView, ToolView, TouchedAxis, TouchWay } from "../ledger/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
 import type { Refusal } from "../refusal.ts";
-import { type LengthReading, type LengthRefusal, readLength, type Unit, withUnit } from "../units/index.ts";
-import { solveOutsideTouch } from "./outsideTouch.ts";
+import type { EdgeChoice, TouchWay } from "../tool/index.ts";
+import { type LengthReading, type LengthRefusal, readLength, type Unit } from "../units/index.ts";
 import type { TouchResult } from "./touchEquation.ts";
+import { crossingOf, fieldsOf } from "./touchFields.ts";
+import { type SolveFor, solveTouchOf } from "./touchProblem.ts";
 
 /** The fields of one touch, letter by letter as they were typed. */
-export type TypedTouch = Readonly<Record<TouchField, string>>;
-
-export const TOUCH_FIELDS: readonly TouchField[] = ["machine", "size", "spacer"];
+export type TypedTouch = Readonly<Partial<Record<TouchField, string>>>;
 
 /** Everything that follows from what was typed so far. */
 export interface TouchReading {
   /** Fields that were understood, in both units. */
   readonly understood: Readonly<Partial<Record<TouchField, LengthReading>>>;
   /** Why a field is no use: not understood, or impossible. Empty fields are refused with code `empty`. */
-  readonly refusals: Readonly<Partial<Record<TouchField, Refusal>>>;
-  /** The touch in millimetres, once every field is understood. */
-  readonly facts: TouchFacts | undefined;
+  readonly refusals: Readonly<Partial<Record<TouchField | "choice", Refusal>>>;
+  /** The touch in millimetres: every number that was understood. */
+  readonly facts: TouchFacts;
   /** The solved touch, once it is understood and possible. */
   readonly solved: TouchResult | undefined;
   readonly budget: ErrorBudget;
@@ -32,8 +32,10 @@ export interface TouchReading {
 
 /** What a typed touch is about. */
 export interface TouchTask {
-  readonly axis: TouchedAxis;
+  readonly axis: Axis;
   readonly way: TouchWay;
+  readonly choice?: EdgeChoice;
+  readonly solveFor?: SolveFor;
   /** Unit of sizes and spacers where none is typed; a readout is always in the machine's own. */
   readonly sizeUnit: Unit;
   readonly decimal?: "." | "," | undefined;
@@ -41,71 +43,66 @@ export interface TouchTask {
 
 /**
  * Reads and solves a touch as it is being typed: the same function draws the live ladder in the browser and checks the
- * accepted touch on the server. A skim has no spacer, and its field is passed over.
+ * accepted touch on the server. Fields that the way does not ask for are passed over.
  */
-export function readTypedTouch(setup: SetupView, tool: ToolView, task: TouchTask, typed: TypedTouch): TouchReading {
-  const { machine, workOffset } = setup;
+export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask, typed: TypedTouch): TouchReading {
+  const { machine } = setup;
+  const { axis, way } = task;
   const understood: Partial<Record<TouchField, LengthReading>> = {};
-  const refusals: Partial<Record<TouchField, Refusal>> = {};
-  for (const field of fieldsOf(task.way)) {
-    const units = field === "machine" ? machine.units : task.sizeUnit;
-    const answer = readLength(typed[field], { units, ...(task.decimal && { decimal: task.decimal }) });
-    if (answer.ok) understood[field] = answer.value;
-    else refusals[field] = worded(answer.refusal, field);
+  const refusals: Partial<Record<TouchField | "choice", Refusal>> = {};
+  const numbers: Partial<Record<TouchField, number>> = {};
+  for (const field of fieldsOf(way, axis)) {
+    const crossing = crossingOf(field);
+    const units = crossing === undefined ? task.sizeUnit : machine.units;
+    const answer = readLength(typed[field] ?? "", { units, ...(task.decimal && { decimal: task.decimal }) });
+    if (!answer.ok) {
+      refusals[field] = worded(answer.refusal, field);
+      continue;
+    }
+    understood[field] = answer.value;
+    // What was typed for the control crosses with its sign and its meaning of X; the unit is settled by the reading.
+    numbers[field] =
+      crossing === undefined
+        ? answer.value.mm
+        : fromControl({ ...machine, units: "mm" }, axis, answer.value.mm, crossing, view.zone);
   }
-  const budget = errorBudget(machine, task.axis, task.way, tool.tolerance[task.axis]);
-  const toDiameter = task.axis === "x" && machine.xShown === "radius" ? 2 : 1;
-  const partial = {
-    axis: task.axis,
-    way: task.way,
-    machine: understood.machine && understood.machine.mm * toDiameter,
-    size: understood.size?.mm,
-    spacer: task.way === "skim" ? 0 : understood.spacer?.mm,
-  };
-  for (const { field, code, message } of impossibilities(setup, partial)) refusals[field] = { code, message };
-  const facts = isComplete(partial) ? partial : undefined;
+  const facts: TouchFacts = { axis, way, choice: task.choice ?? {}, numbers };
+  for (const { field, code, message } of impossibilities(setup, view, facts)) refusals[field] = { code, message };
   const isPossible = Object.keys(refusals).length === 0;
-  const solved = facts && isPossible ? solveOutsideTouch({ ...facts, work: workOffset[task.axis] }) : undefined;
-  return { understood, refusals, facts, solved, budget };
+  return {
+    understood,
+    refusals,
+    facts,
+    solved: isPossible ? solveTouchOf(setup, view, facts, task.solveFor) : undefined,
+    budget: errorBudget(machine, view.tool, axis, way, view.tolerance[axis]),
+  };
 }
 
-function isComplete(facts: PartialTouchFacts): facts is TouchFacts {
-  return facts.machine !== undefined && facts.size !== undefined && facts.spacer !== undefined;
-}
-
-/** The fields that a way of touching asks for, in the order in which they are filled in. */
-export function fieldsOf(way: TouchWay): readonly TouchField[] {
-  return way === "skim" ? ["machine", "size"] : TOUCH_FIELDS;
-}
+const ASKED: Readonly<Record<TouchField, string>> = {
+  machine: "Type what the machine's display reads, with nothing moved since contact.",
+  size: "Type the size at contact.",
+  spacer: "Type how thick it is.",
+  trigger: "Type the calibrated trigger position of this side.",
+  commanded: "Type the coordinate at which the machine stands.",
+  overhang: "Type how far the tool stands out.",
+  old: "Type the setting as the control holds it.",
+  retreat: "Type by how much the call was set back.",
+  jog: "Type how far was jogged to contact, with its sign.",
+};
 
 function worded(refusal: LengthRefusal, field: TouchField): Refusal {
-  if (refusal.code !== "empty") return refusal;
-  const message = {
-    machine: "Type what the machine's display reads, with nothing moved since contact.",
-    size: "Type the size at contact.",
-    spacer: "Type how thick it is.",
-  }[field];
-  return { code: refusal.code, message };
+  return refusal.code === "empty" ? { code: refusal.code, message: ASKED[field] } : refusal;
 }
 
-/**
- * What a field can be filled with from what is known already, as it was typed before, so that no number is typed twice:
- * the diameter that was skimmed last, the spacer that was used last, a face that is finished. What was typed in another
- * unit than `sizeUnit` brings its unit along. Empty where nothing is known.
- */
-export function proposedTouch(
-  { tools, machine }: Pick<SetupView, "tools" | "machine">,
-  { axis, way, sizeUnit }: Pick<TouchTask, "axis" | "way" | "sizeUnit">,
-): TypedTouch {
-  const touches = tools.flatMap(({ x, z }) => [x, z]).filter((touch) => touch !== undefined);
-  const newestFirst = touches.sort((a, b) => b.at.localeCompare(a.at));
-  const asTyped = (touch: (typeof touches)[number] | undefined, field: "size" | "spacer") => {
-    if (!touch) return "";
-    const unit = touch.typed.sizeUnit ?? machine.units;
-    return unit === sizeUnit ? touch.typed[field] : withUnit(touch.typed[field], unit);
-  };
-  if (way === "skim") return { machine: "", size: axis === "z" ? "0" : "", spacer: "" };
-  const skimmed = newestFirst.find((touch) => touch.axis === "x" && touch.way === "skim");
-  const spaced = newestFirst.find((touch) => touch.way === way);
-  return { machine: "", size: axis === "z" ? "0" : asTyped(skimmed, "size"), spacer: asTyped(spaced, "spacer") };
+/** A control's number as it would be typed: its own unit and sign, all digits that it has. */
+export function asTypedForControl(
+  { machine }: Pick<SetupView, "machine">,
+  { zone }: Pick<ToolView, "zone">,
+  axis: Axis,
+  field: TouchField,
+  millimetres: number,
+): string {
+  const crossing = crossingOf(field);
+  const value = crossing === undefined ? millimetres : toControl(machine, axis, millimetres, crossing, zone);
+  return String(Number(value.toFixed(6)));
 }

@@ -1,8 +1,9 @@
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { stationOf } from "../../core/frame/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { setupTable } from "../../core/offsets/index.ts";
-import { readInsertDesignation } from "../../core/tool/index.ts";
+import { hasNamedNose, readInsertDesignation } from "../../core/tool/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { readLedger } from "../ledger/ledgerRepository.server.ts";
 import { listSetups, readSetup } from "../ledger/setupsRepository.server.ts";
@@ -21,7 +22,7 @@ describe("the demo data", () => {
   it("is loaded once, kept on a second start, and the same after a reset", async () => {
     const ids = async () => (await listSetups(sqlOn(pool))).map(({ id }) => id).sort();
     const first = await ids();
-    expect(first).toHaveLength(4);
+    expect(first).toHaveLength(7);
     await loadDemo(pool, FOLDER, { fresh: false });
     expect(await ids()).toEqual(first);
     await loadDemo(pool, FOLDER, { fresh: true });
@@ -32,7 +33,7 @@ describe("the demo data", () => {
       for (const entry of await readLedger(sqlOn(pool), id))
         if (entry.kind === "touch-accepted") {
           const { exact, work, touched, machine } = entry.payload;
-          expect(exact + work + touched).toBeCloseTo(machine, 6);
+          expect(exact + work + (touched ?? Number.NaN)).toBeCloseTo(machine ?? Number.NaN, 6);
         }
   });
   it("can be read as a table, every insert as a designation, on every machine", async () => {
@@ -41,7 +42,10 @@ describe("the demo data", () => {
       if (!state) throw new Error("a listed setup can be read");
       const view = viewSetup(state);
       expect(setupTable(view)).toHaveLength(view.tools.length);
-      for (const { tool } of view.tools) expect(readInsertDesignation(tool.insert).ok).toBe(true);
+      for (const { tool, station } of view.tools) {
+        if (hasNamedNose(tool)) expect(readInsertDesignation(tool.insert).ok).toBe(true);
+        expect(stationOf(view.machine, station)).toBeDefined();
+      }
     }
   });
 });

@@ -9,6 +9,7 @@ import {
   type Entry,
   fold,
   type Provenance,
+  restsOn,
   type SetupState,
   standing,
 } from "../../core/ledger/index.ts";
@@ -116,7 +117,8 @@ async function sameCellSince(
   state: SetupState,
 ): Promise<AppendResult | undefined> {
   const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
-  const cells = cellsOf(command, undone);
+  // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
+  const cells = [...cellsOf(command, undone), ...restsOn(command)];
   const since = await sql.rows<LedgerRow>(
     `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? ORDER BY seq DESC`,
     [setupId, base],

@@ -3,17 +3,20 @@ import { describe, expect, it } from "vitest";
 import { ENTRY_KINDS, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 
-/** A ledger as it was stored when its version was current. It must be readable for as long as the shop keeps records. */
-const stored: Entry[] = JSON.parse(
-  readFileSync(new URL("../../core/ledger/ledger-version-1.json", import.meta.url), "utf8"),
-);
+/** Ledgers as they were stored when their version was current. They must be readable for as long as the shop keeps records. */
+const read = (name: string): Entry[] =>
+  JSON.parse(readFileSync(new URL(`../../core/ledger/${name}`, import.meta.url), "utf8"));
+const stored = read("ledger-version-1.json");
+const everyTool = read("ledger-version-1-every-tool.json");
 
-describe("a ledger stored in version 1", () => {
-  it("holds every kind of entry, each still valid", () => {
-    expect(new Set(stored.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
-    for (const { kind, payload } of stored) expect(validatePayload(kind, payload)).toMatchObject({ ok: true });
+describe("ledgers stored in version 1", () => {
+  it("hold every kind of entry, each still valid", () => {
+    const entries = [...stored, ...everyTool];
+    expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
+    for (const { kind, payload } of entries)
+      expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });
   });
-  it("still means what it meant", () => {
+  it("still mean what they meant", () => {
     const view = viewSetup(fold(stored));
     expect(view).toMatchObject({
       seq: stored.length,
@@ -30,5 +33,18 @@ describe("a ledger stored in version 1", () => {
         nose: { noseRadius: 0.8, orientation: 3 },
       },
     ]);
+  });
+  it("still carry what was re-based: school, master, length of the part", () => {
+    const view = viewSetup(fold(everyTool));
+    expect(view).toMatchObject({ school: "home-referenced", workOffset: { z: 0 }, masterShift: undefined });
+    expect(view).toMatchObject({ hole: { diameter: 12 }, partLength: { length: 20.15 }, stock: { stickOut: 40 } });
+    const [master, groove, drill, second] = view.tools;
+    // The groove: −2.5 under −400, less the 0.1 that the master's insert moved, then all into the tool.
+    expect(master?.z?.exact).toBeCloseTo(-399.9, 9);
+    expect(groove?.z?.exact).toBeCloseTo(-2.5 - 0.1 - 399.9, 9);
+    expect(second?.z?.exact).toBeCloseTo(-5.5 - 0.1 - 399.9, 9);
+    expect(second).toMatchObject({ offset: "12", second: { of: "2", edge: "right" }, nose: { orientation: 4 } });
+    expect(drill?.z?.exact).toBeCloseTo(-50.1, 9);
+    expect(groove).toMatchObject({ station: "6", safetyWear: { x: 0.2 } });
   });
 });

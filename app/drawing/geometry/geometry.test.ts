@@ -1,10 +1,8 @@
-import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { toolFixture } from "../../../core/ledger/setup.fixture.ts";
-import { type Insert, readInsertDesignation } from "../../../core/tool/index.ts";
+import { type Insert, readInsertDesignation, tipOf } from "../../../core/tool/index.ts";
+import { EVERY_TOOL } from "../../../core/touch/everyTool.fixture.ts";
 import { insertOutline } from "./insertOutline.ts";
 import { noseScene } from "./noseScene.ts";
-import { type OutsideTouchSituation, outsideTouchScene } from "./outsideTouchScene.ts";
 import { extent, length, minus, type Point, type Polygon } from "./plane.ts";
 
 function insert(designation: string): Insert {
@@ -54,91 +52,19 @@ describe("insertOutline", () => {
   });
 });
 
-describe("outsideTouchScene", () => {
-  const base: OutsideTouchSituation = {
-    axis: "x",
-    way: "skim",
-    tool: toolFixture,
-    insert: insert("CNMG 120408"),
-    stockDiameter: 55,
-    stickOut: 68,
-    chuckDiameter: 165,
-    size: 54.2,
-    spacer: undefined,
-    visibleSpacer: 1,
-    faced: false,
-    toFace: 0.6,
-  };
-  const thicknessOf = (spacer: Polygon | undefined, axis: "x" | "z") => {
-    const box = extent(spacer ?? []);
-    return axis === "x" ? box.xMax - box.xMin : box.zMax - box.zMin;
-  };
-
-  it("draws a skim with the nose on the turned wall, at the step, and backs off along Z", () => {
-    const scene = outsideTouchScene(base);
-    expect(extent(scene.insert).xMin).toBeCloseTo(27.1, 9);
-    expect(scene.contact).toEqual(scene.programmed);
-    expect(length(minus(scene.sizeTo, scene.sizeFrom))).toBeCloseTo(54.2, 9);
-    expect(extent(scene.stock.flat())).toMatchObject({ xMin: -27.5, xMax: 27.5, zMax: 0.6 });
-    expect(scene.spacer).toBeUndefined();
-    expect(scene.backOff.towards).toEqual({ z: 1, x: 0 });
-  });
-  it("puts the tool to the right of the uncut bar, never into it", () => {
-    const scene = outsideTouchScene(base);
-    expect(extent(scene.insert).zMin).toBeCloseTo(scene.contact.z, 9);
-    expect(extent(scene.holder).zMin).toBeGreaterThan(scene.contact.z);
-  });
-  it("draws a face touch with the nose on the face and backs off along X after a cut", () => {
-    const scene = outsideTouchScene({ ...base, axis: "z", size: 0.25 });
-    expect(extent(scene.insert).zMin).toBeCloseTo(0.25, 9);
-    expect(scene.sizeTo.z - scene.sizeFrom.z).toBeCloseTo(0.25, 9);
-    expect(scene.backOff.towards).toEqual({ z: 0, x: 1 });
-    expect(outsideTouchScene({ ...base, axis: "z", way: "paper", spacer: 0.09 }).backOff.towards).toEqual({
-      z: 1,
-      x: 0,
-    });
-  });
-  it("fills the gap with the spacer, at its own thickness or at what can be seen", () => {
-    const thickness = fc.double({ min: 0.02, max: 25, noNaN: true });
-    fc.assert(
-      fc.property(
-        thickness,
-        fc.constantFrom<"x" | "z">("x", "z"),
-        fc.constantFrom(...RIGHT_HAND),
-        (spacer, axis, [designation, leadAngle]) => {
-          const size = axis === "x" ? 54.2 : 0;
-          const scene = outsideTouchScene({
-            ...base,
-            axis,
-            way: "block",
-            spacer,
-            size,
-            insert: insert(designation),
-            tool: { ...toolFixture, leadAngle },
-          });
-          const drawn = Math.max(spacer, base.visibleSpacer);
-          const gap =
-            axis === "x" ? extent(scene.insert).xMin - scene.contact.x : extent(scene.insert).zMin - scene.contact.z;
-          expect(thicknessOf(scene.spacer, axis)).toBeCloseTo(drawn, 6);
-          expect(gap).toBeCloseTo(drawn, 6);
-        },
-      ),
-    );
-  });
-  it("draws something sensible before anything is typed", () => {
-    for (const axis of ["x", "z"] as const)
-      for (const way of ["skim", "paper", "block"] as const) {
-        const scene = outsideTouchScene({ ...base, axis, way, size: undefined, spacer: undefined });
-        for (const { z, x } of [...scene.insert, ...scene.holder, ...scene.stock.flat(), scene.sizeFrom, scene.sizeTo])
-          expect(Number.isFinite(z) && Number.isFinite(x)).toBe(true);
-      }
-  });
-});
-
 describe("noseScene", () => {
-  it("shows the whole nose and both tangents", () => {
-    const scene = noseScene(insert("CNMG 120408"), 95, { x: -1, z: -1 });
-    expect(scene.noseRadius).toBe(0.8);
-    expect(scene.reach).toBeGreaterThan(2 * scene.noseRadius);
+  it("shows the whole nose and both tangents, whichever way the tip points", () => {
+    for (const tool of EVERY_TOOL) {
+      const scene = noseScene(tool, tipOf(tool, { from: "plus" }), undefined, false);
+      expect(scene, tool.kind).toBeDefined();
+      if (!scene || !("insert" in tool) || scene.noseRadius === 0) continue;
+      const box = extent(scene.outline);
+      const { noseCentre, noseRadius, tip } = scene;
+      expect(scene.reach).toBeGreaterThan(2 * noseRadius);
+      // The imaginary tip is where the tangents meet: the outline ends on it in the directions in which it points.
+      if (tip.z !== 0) expect(tip.z < 0 ? box.zMin : box.zMax, tool.kind).toBeCloseTo(0, 6);
+      if (tip.x !== 0) expect(tip.x < 0 ? box.xMin : box.xMax, tool.kind).toBeCloseTo(0, 6);
+      expect(Math.abs(noseCentre.z) <= noseRadius && Math.abs(noseCentre.x) <= noseRadius).toBe(true);
+    }
   });
 });

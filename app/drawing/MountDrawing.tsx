@@ -1,0 +1,116 @@
+import { memo } from "react";
+import { styled } from "styled-components";
+import { color, type Token } from "../ui/tokens.ts";
+import type { MountScene, MountShape } from "./geometry/mountScene.ts";
+import { extent, type Point } from "./geometry/plane.ts";
+import { pathOf, SHEET, toSheet, type View } from "./view.ts";
+
+interface Style {
+  readonly fill: Token | "none";
+  readonly stroke: Token;
+  readonly width: number;
+  readonly dash?: string;
+}
+const STYLES: Readonly<Record<MountShape["as"], Style>> = {
+  tool: { fill: "toolFill", stroke: "tool", width: 2.2 },
+  part: { fill: "stockFill", stroke: "ink", width: 1.8 },
+  machine: { fill: "jawFill", stroke: "stock", width: 1.4 },
+  dimension: { fill: "none", stroke: "measured", width: 2 },
+  result: { fill: "none", stroke: "clear", width: 3 },
+  centreline: { fill: "none", stroke: "stock", width: 1.2, dash: "16 4 3 4" },
+};
+
+/** The part of the sheet that the numbers leave free: right of their column, between them, or nothing to speak of. */
+const ROOMS = {
+  right: { left: 268, top: 30, width: 388, height: 510 },
+  middle: { left: 246, top: 122, width: 180, height: 318 },
+  none: { left: 440, top: 60, width: 216, height: 460 },
+} as const;
+
+/** The view in which the whole scene fills its room. */
+export function viewOfMount({ shapes, circles }: MountScene, room: keyof typeof ROOMS): View {
+  const rims = circles.flatMap(({ centre, radius }) => [
+    { z: centre.z - radius, x: centre.x - radius },
+    { z: centre.z + radius, x: centre.x + radius },
+  ]);
+  const box = extent([...shapes.flatMap(({ points }) => points), ...rims]);
+  const { left, top, width, height } = ROOMS[room];
+  const scale = Math.min(width / (box.zMax - box.zMin), height / (box.xMax - box.xMin));
+  return {
+    scale,
+    originZ: left + width / 2 - ((box.zMin + box.zMax) / 2) * scale,
+    originX: top + height / 2 + ((box.xMin + box.xMax) / 2) * scale,
+  };
+}
+
+/** A check as it stands: bodies true in proportion, the error drawn larger where it could not be seen, and labelled so. */
+export const MountDrawing = memo(function MountDrawing({
+  scene,
+  room,
+  leaders,
+}: {
+  readonly scene: MountScene;
+  readonly room: keyof typeof ROOMS;
+  /** Lines from a field's box to what it measures. */
+  readonly leaders: readonly { readonly from: { readonly left: number; readonly top: number }; readonly to: Point }[];
+}) {
+  const view = viewOfMount(scene, room);
+  return (
+    <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
+      {scene.shapes.map(({ points, as, isClosed }) => {
+        const { fill, stroke, width, dash } = STYLES[as];
+        const path = pathOf(view, points);
+        return (
+          <path
+            key={`${as} ${path}`}
+            d={isClosed ? path : path.slice(0, -1)}
+            fill={isClosed && fill !== "none" ? color(fill) : "none"}
+            stroke={color(stroke)}
+            strokeWidth={width}
+            {...(dash !== undefined && { strokeDasharray: dash })}
+          />
+        );
+      })}
+      {scene.circles.map(({ centre, radius, as }) => {
+        const at = toSheet(view, centre);
+        const { fill, stroke, width } = STYLES[as];
+        return (
+          <circle
+            key={`${as} ${radius} ${at.left} ${at.top}`}
+            cx={at.left}
+            cy={at.top}
+            r={Math.max(radius * view.scale, 2)}
+            fill={fill === "none" ? "none" : color(fill)}
+            stroke={color(stroke)}
+            strokeWidth={width}
+          />
+        );
+      })}
+      {leaders.map(({ from, to }) => {
+        const end = toSheet(view, to);
+        return (
+          <path
+            key={`${from.left} ${from.top} ${end.left}`}
+            d={`M${from.left} ${from.top}L${end.left} ${end.top}`}
+            stroke={color("measured")}
+            strokeWidth="1.2"
+            fill="none"
+          />
+        );
+      })}
+      <text x={SHEET.width - 12} y={SHEET.height - 8} textAnchor="end">
+        {scene.exaggeration === 1
+          ? "to scale"
+          : `bodies to scale, the error drawn ${scene.exaggeration} times as large`}
+      </text>
+    </Sheet>
+  );
+});
+
+const Sheet = styled.svg`
+  display: block;
+  width: 100%;
+  height: 100%;
+  background: ${color("drawing")};
+  text { font-size: 15px; fill: ${color("quiet")}; }
+`;

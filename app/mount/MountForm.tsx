@@ -1,0 +1,343 @@
+import { useMemo, useState } from "react";
+import { styled } from "styled-components";
+import { lastDigit, toolNumber } from "../../core/frame/index.ts";
+import type { ToolView } from "../../core/ledger/index.ts";
+import {
+  BAR_MATERIALS,
+  type BarMaterial,
+  MOUNT_FIELDS,
+  type MountCheck,
+  readTypedMount,
+} from "../../core/mount/index.ts";
+import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
+import { mountScene } from "../drawing/geometry/mountScene.ts";
+import { MountDrawing } from "../drawing/MountDrawing.tsx";
+import { SHEET } from "../drawing/view.ts";
+import { LengthEntry } from "../entry/LengthEntry.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { ageOf } from "../setups/age.ts";
+import { CentreForm } from "../touch/CentreForm.tsx";
+import { Caution, Strip } from "../touch/FootStrip.tsx";
+import { Facts, Foot, Kept, Panel, Question } from "../touch/Ladder.tsx";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
+
+interface MountFormProps extends LoadedSetup {
+  readonly tool: ToolView;
+  readonly check: MountCheck;
+}
+
+const COLUMN = { left: 14, top: 12 } as const;
+/** At 0, 90, 180 and 270 degrees: above, right of, below and left of the holder. */
+const CLOCK = [
+  { left: 238, top: 8 },
+  { left: 462, top: 240 },
+  { left: 238, top: 462 },
+  { left: 14, top: 240 },
+] as const;
+
+const BAR_WORDS: Readonly<Record<BarMaterial, string>> = {
+  steel: "steel bar",
+  carbide: "carbide bar",
+  damped: "damped bar",
+};
+
+/** One check of one tool: its numbers on the drawing, what follows, and the record. */
+export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }: MountFormProps) {
+  const { machine } = setup;
+  const unit = machine.units;
+  const form = useSetupForm(setupId, setup.seq);
+  const kept = tool.mount[check];
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => firstNumbers(tool, check, unit));
+  const [asked, setAsked] = useState(false);
+  const [material, setMaterial] = useState<BarMaterial>("steel");
+  const [swept, setSwept] = useState<"bore" | "pin">("bore");
+  const [withMore, setWithMore] = useState(false);
+  const decimal = person.decimalMark;
+  const reading = useMemo(
+    () => readTypedMount(check, typed, unit, { decimal, material, swept }),
+    [check, typed, unit, decimal, material, swept],
+  );
+  const isTyped = Object.values(typed).some((text) => text !== "") && reading.found !== undefined;
+  const given = isTyped || !kept ? reading.given : kept.given;
+  const found = isTyped || !kept ? reading.found : kept.found;
+  const scene = useMemo(
+    () => mountScene({ check, given, found, diameter: diameterOf(tool), overhang: tool.tool.overhang }),
+    [check, given, found, tool],
+  );
+  const fields = MOUNT_FIELDS[check].filter(({ isOptional }) => withMore || !isOptional);
+  const rows = check === "sweep" && withMore ? 6 : 5;
+  // Four readings stand round the clock, where they were read; everything else in columns.
+  const boxOf = (index: number) =>
+    check === "sweep" && !withMore
+      ? (CLOCK[index] ?? COLUMN)
+      : { left: COLUMN.left + Math.floor(index / rows) * 206, top: COLUMN.top + (index % rows) * 93 };
+  const keep = () => {
+    setAsked(true);
+    if (!reading.found) return;
+    form.send("record-mount", {
+      ...{ offset: tool.offset, check, typed: JSON.stringify(typed), sizeUnit: unit },
+      ...(check === "overhang" && { material }),
+      ...(check === "sweep" && { swept }),
+    });
+  };
+  const refusalOf = (name: string) => {
+    const refusal = reading.refusals[name];
+    if (refusal) return refusal.code === "empty" && !asked ? undefined : refusal.message;
+    return form.refusalOf(name);
+  };
+  const name = toolNumber(machine, tool.offset);
+  return (
+    <>
+      <CentreForm
+        aria-label={`${CHECK_NAME[check]} of tool ${tool.offset}`}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (mayEnter) keep();
+        }}
+      >
+        <Top>
+          <p>{CHECK_HOW[check]}</p>
+          {check === "overhang" && (
+            <Choice>
+              <label htmlFor="material">Bar</label>
+              <select
+                id="material"
+                value={material}
+                onChange={(event) => setMaterial(event.target.value as BarMaterial)}
+              >
+                {(Object.keys(BAR_MATERIALS) as BarMaterial[]).map((one) => (
+                  <option key={one} value={one}>
+                    {BAR_WORDS[one]}
+                  </option>
+                ))}
+              </select>
+            </Choice>
+          )}
+          {check === "sweep" && (
+            <Choice>
+              <label htmlFor="swept">Swept</label>
+              <select id="swept" value={swept} onChange={(event) => setSwept(event.target.value as "bore" | "pin")}>
+                <option value="bore">the holder's bore</option>
+                <option value="pin">a pin in the holder</option>
+              </select>
+              <label>
+                <input type="checkbox" checked={withMore} onChange={(event) => setWithMore(event.target.checked)} />
+                eight angles, and a true ring for the sag
+              </label>
+            </Choice>
+          )}
+        </Top>
+        <Room>
+          <Sheet>
+            <MountDrawing
+              scene={scene}
+              room={check !== "sweep" ? "right" : withMore ? "none" : "middle"}
+              leaders={
+                check === "sweep"
+                  ? []
+                  : fields.flatMap(({ name: field }, index) => {
+                      const to = scene.anchors[field];
+                      return to ? [{ from: { left: boxOf(index).left + 170, top: boxOf(index).top + 30 }, to }] : [];
+                    })
+              }
+            />
+            {fields.map(({ name: field, label }, index) => (
+              <At key={field} style={placeOf(boxOf(index))}>
+                <LengthEntry
+                  name={field}
+                  label={`${label}, ${CHECK_NAME[check].toLowerCase()}, tool ${tool.offset}`}
+                  caption={label}
+                  unit={unit}
+                  quantity={check === "overhang" || check === "pin" ? "tool" : "measured"}
+                  text={typed[field] ?? ""}
+                  onEdit={(edit) => setTyped((all) => ({ ...all, [field]: edit(all[field] ?? "") }))}
+                  understood={understood(typed[field], unit, decimal)}
+                  refusal={refusalOf(field)}
+                  isReadOnly={!mayEnter}
+                />
+              </At>
+            ))}
+          </Sheet>
+        </Room>
+        <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
+      </CentreForm>
+      <Panel aria-label={`Result, ${CHECK_NAME[check]} of ${name}`}>
+        <h1>
+          {name} · {CHECK_NAME[check].toLowerCase()}
+        </h1>
+        <Results aria-live="polite">
+          {Object.entries(RESULT_WORDS[check]).map(([key, words]) =>
+            found?.[key] === undefined && found ? null : (
+              <div key={key}>
+                <dt>{words.label}</dt>
+                <dd>{found?.[key] === undefined ? "–" : write(found[key], words)}</dd>
+              </div>
+            ),
+          )}
+        </Results>
+        {found && <Question as="p">{verdict(check, found, setup.machine.units)}</Question>}
+        <Facts>
+          <div>
+            <dt>station</dt>
+            <dd>{tool.station}</dd>
+          </div>
+        </Facts>
+        <p>Spindle {turns(tool)}.</p>
+        <Foot>
+          {form.trouble && <Question role="alert">{form.trouble}</Question>}
+          {kept && (
+            <Kept>
+              <span>
+                Kept by {kept.person}, {ageOf(kept.at, now)}
+              </span>
+              {mayEnter && (
+                <UndoButton
+                  entry={kept.entry}
+                  seq={setup.seq}
+                  label="Take back"
+                  what={`${CHECK_NAME[check]} of ${name}`}
+                  action={`/setups/${setupId}/touch`}
+                />
+              )}
+            </Kept>
+          )}
+          {mayEnter && (
+            <PrimaryButton onPress={keep} isDisabled={form.busy}>
+              {form.busy ? "Keeping…" : `Keep ${CHECK_NAME[check].toLowerCase()}`}
+            </PrimaryButton>
+          )}
+        </Foot>
+      </Panel>
+      <Strip>
+        <p>
+          <strong>
+            {isSlid(tool) ? "Leave it loose and pushed well back." : "Clean seats, clamp, number the holder."}
+          </strong>{" "}
+          {isSlid(tool)
+            ? "It is slid to the bar at its touch."
+            : "Shank against the station's bore, hose and coolant port, screws backed off."}
+        </p>
+        <Caution>{CHECK_CAUTION[check]}</Caution>
+      </Strip>
+    </>
+  );
+
+  function write(value: number, { as }: ResultWords): string {
+    if (as === "degrees") return `${formatLength(value, 0.01)}°`;
+    if (as === "ratio") return formatLength(value, 0.1);
+    return formatLength(
+      convertLength(value, "mm", unit),
+      lastDigit(machine, "x"),
+      as === "signed" ? { sign: "always" } : {},
+    );
+  }
+}
+
+function understood(text: string | undefined, unit: "mm" | "in", decimal: "." | "," | undefined) {
+  const read = readLength(text ?? "", { units: unit, ...(decimal && { decimal }) });
+  return read.ok ? read.value : undefined;
+}
+
+const diameterOf = ({ tool }: ToolView): number =>
+  "bar" in tool ? tool.bar : "diameter" in tool ? tool.diameter : tool.shank;
+
+/** Tools that are slid to the bar at their touch stay loose until then. */
+const isSlid = ({ zone, way }: ToolView): boolean => zone.kind === "sub-side" || way.x === "slide";
+
+/** Which way the spindle must turn, from the tool's hand and from which side it comes. */
+function turns({ tool, zone }: ToolView): string {
+  if (tool.kind.startsWith("live-")) return "stands still, the tool turns";
+  const isLeft = "hand" in tool && tool.hand === "left";
+  const isFar = zone.from === "minus";
+  return isLeft !== isFar ? "turns backwards, the insert as it lies" : "turns forwards, the insert as it lies";
+}
+
+/** What the tool's own dimensions say already, so that no number is typed twice. */
+function firstNumbers(tool: ToolView, check: MountCheck, unit: "mm" | "in"): Readonly<Record<string, string>> {
+  const write = (millimetres: number) => String(Number(convertLength(millimetres, "mm", unit).toFixed(4)));
+  if (check === "overhang") return { bar: write(diameterOf(tool)), overhang: write(tool.tool.overhang) };
+  if (check === "squareness" && "depth" in tool.tool) return { depth: write(tool.tool.depth) };
+  return {};
+}
+
+/** What a result means, in a sentence. */
+function verdict(check: MountCheck, found: Readonly<Record<string, number>>, unit: "mm" | "in"): string {
+  const value = (name: string) => found[name] ?? 0;
+  const length = (millimetres: number) =>
+    `${formatLength(convertLength(millimetres, "mm", unit), unit === "mm" ? 0.001 : 0.0001)} ${unit}`;
+  switch (check) {
+    case "overhang":
+      if (value("fits") === 1) return "This overhang is within what such a bar stands.";
+      return found.nextBar === undefined
+        ? "Longer than such a bar stands, and no thicker one would do: shorten it."
+        : "Longer than such a bar stands: shorten it, or take the thicker bar.";
+    case "centre-height":
+      return "The error shows most on the smallest diameters. A nib on the face tells it without a gauge.";
+    case "squareness":
+      return Math.abs(value("drift")) < 0.01
+        ? "Square enough for its depth."
+        : `At its depth the blade drifts by ${length(Math.abs(value("drift")))}: turn the holder.`;
+    case "sweep":
+      return value("outOfRound") > Math.max(0.01, value("off"))
+        ? "The readings do not lie on a circle: dirt, a burr, or a slip of the dial. Sweep again."
+        : "Add the shift, or move the holder until the sweep reads the same all round. Of a bar this settles Y only: its tip wants its own touch in X.";
+    case "radial-holder":
+      return value("screw") === 0
+        ? "True. Tighten all."
+        : `Turn in the ${value("screw") < 0 ? "lower" : "upper"} screw by ${formatLength(value("turn"), 1)}°, read again.`;
+    case "pin":
+      return "Deep enough not to work loose.";
+  }
+}
+
+const placeOf = ({ left, top }: { readonly left: number; readonly top: number }) => ({
+  left: `${(100 * left) / SHEET.width}%`,
+  top: `${(100 * top) / SHEET.height}%`,
+});
+
+const Top = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 8px 18px;
+  font-size: ${size.small};
+  > p { flex: 1 1 300px; }
+`;
+const Choice = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: 3px; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  input { width: 22px; height: 22px; }
+  label { display: flex; align-items: center; gap: 6px; min-height: 48px; }
+`;
+const Room = styled.div`
+  display: grid;
+  place-items: center;
+  min-height: 0;
+  overflow: hidden;
+  border: 1px solid ${color("line")};
+  border-radius: 3px;
+  background: ${color("drawing")};
+  container-type: size;
+`;
+const Sheet = styled.div`
+  position: relative;
+  aspect-ratio: ${SHEET.width} / ${SHEET.height};
+  width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
+  font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
+`;
+const At = styled.div`
+  position: absolute;
+  &:focus-within { z-index: 2; }
+`;
+const Results = styled.dl`
+  display: grid;
+  > div { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; padding: 4px 0; }
+  dt { font-size: ${size.small}; }
+  dd { ${mono} font-size: ${size.number}; font-weight: 700; white-space: nowrap; }
+`;

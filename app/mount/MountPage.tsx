@@ -1,0 +1,126 @@
+import { Check, CircleDot } from "lucide-react";
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import { type MountCheck, mountChecksOf } from "../../core/mount/index.ts";
+import { toolSize } from "../../core/tool/index.ts";
+import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { MountForm } from "./MountForm.tsx";
+import { CHECK_NAME } from "./words.ts";
+
+/** What is checked when tools are mounted: per tool its checks, each a small drawing-form with its own record. */
+export function MountPage(loaded: LoadedSetup) {
+  const { setup } = loaded;
+  const [search] = useSearchParams();
+  const tools = setup.tools.filter(({ second }) => !second);
+  const tool = tools.find(({ offset }) => offset === search.get("tool")) ?? tools[0];
+  const checks = tool ? mountChecksOf(tool.tool, tool.zone) : [];
+  const check = checks.find((one) => one === search.get("check")) ?? checks[0];
+  if (!tool || !check) return <Nothing>This setup has no tools yet, so there is nothing to mount.</Nothing>;
+  return (
+    <Frame>
+      <Rail aria-label="Tools">
+        <h2>Mounted tools</h2>
+        <ol>
+          {tools.map((one) => (
+            <li key={one.offset} data-current={one === tool || undefined}>
+              <Head>
+                <strong>{toolNumber(setup.machine, one.offset)}</strong>
+                <ToolIcon tool={one.tool} />
+                <span>
+                  <b>{one.tool.description}</b>
+                  <small>
+                    station {one.station} · {toolSize(one.tool)}
+                  </small>
+                </span>
+              </Head>
+              <Checks>
+                {mountChecksOf(one.tool, one.zone).map((each) => (
+                  <CheckLink
+                    key={each}
+                    to={`?tool=${one.offset}&check=${each}`}
+                    replace
+                    preventScrollReset
+                    aria-current={one === tool && each === check ? "step" : undefined}
+                    aria-label={`${CHECK_NAME[each]} of ${toolNumber(setup.machine, one.offset)}, ${one.mount[each] ? "done" : "to do"}`}
+                  >
+                    {one.mount[each] ? (
+                      <Check size={16} aria-hidden="true" />
+                    ) : (
+                      <CircleDot size={16} aria-hidden="true" />
+                    )}
+                    {CHECK_NAME[each]}
+                  </CheckLink>
+                ))}
+              </Checks>
+            </li>
+          ))}
+        </ol>
+      </Rail>
+      <Main>
+        <MountForm key={`${tool.offset} ${check}`} {...loaded} tool={tool} check={check as MountCheck} />
+      </Main>
+    </Frame>
+  );
+}
+
+const Frame = styled.div`
+  display: grid;
+  grid-template: minmax(0, 1fr) 76px / 270px minmax(0, 1fr) 316px;
+  grid-template-areas: "plan centre right" "foot foot foot";
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+  @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 286px; }
+  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr) 420px; }
+`;
+const Main = styled.main`
+  display: contents;
+`;
+const Nothing = styled.main`
+  margin: 10vh auto;
+  max-width: 600px;
+  padding: 24px;
+  background: ${color("sheet")};
+`;
+const Rail = styled.nav`
+  grid-area: plan;
+  overflow: auto;
+  border-right: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
+  li { padding: 10px 12px 10px 10px; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; }
+  li[data-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+`;
+const Head = styled.div`
+  display: grid;
+  grid-template-columns: auto 44px minmax(0, 1fr);
+  align-items: center;
+  gap: 8px;
+  > strong { ${mono} font-size: ${size.text}; }
+  b { display: block; line-height: 1.15; }
+  small { display: block; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
+  @media (width < 1200px) { grid-template-columns: auto minmax(0, 1fr); > svg { display: none; } }
+`;
+const Checks = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-top: 6px;
+`;
+const CheckLink = styled(Link)`
+  display: inline-flex;
+  align-items: center;
+  gap: 4px;
+  min-height: 48px;
+  padding: 0 8px;
+  border: 1.5px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: ${color("measured")};
+  font-size: ${size.small};
+  font-weight: 600;
+  text-decoration: none;
+  &[aria-current] { border-color: ${color("action")}; border-width: 2.5px; }
+`;

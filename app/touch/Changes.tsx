@@ -1,0 +1,256 @@
+import { useState } from "react";
+import { FieldError, Input, Label, TextField } from "react-aria-components";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import type { ToolView } from "../../core/ledger/index.ts";
+import { otherEdge } from "../../core/tool/index.ts";
+import { convertLength } from "../../core/units/index.ts";
+import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { UndoButton } from "./UndoButton.tsx";
+import { EDGE_NAME } from "./words.ts";
+
+type ChangesProps = LoadedSetup & { readonly tool: ToolView | undefined };
+
+/** What can change while a setup runs, and what a tool can be given beside its touch. Each marks what must be redone. */
+export function Changes({ tool, ...loaded }: ChangesProps) {
+  const name = tool && toolNumber(loaded.setup.machine, tool.offset);
+  return (
+    <Fold>
+      <summary data-word="open">
+        <span>Something changed{name && `, or ${name} needs more`}</span>
+      </summary>
+      <Body>
+        {tool && name && (
+          <>
+            <Indexed {...loaded} tool={tool} name={name} />
+            <Moved {...loaded} tool={tool} name={name} />
+            <SafetyWear {...loaded} tool={tool} name={name} />
+            <Second {...loaded} tool={tool} name={name} />
+          </>
+        )}
+        <Rechucked {...loaded} />
+      </Body>
+    </Fold>
+  );
+}
+
+interface OfTool extends LoadedSetup {
+  readonly tool: ToolView;
+  readonly name: string;
+}
+
+function Indexed({ setup, setupId, tool, name }: OfTool) {
+  const form = useSetupForm(setupId, setup.seq);
+  if (!("insert" in tool.tool)) return null;
+  return (
+    <Section>
+      <PlainButton onPress={() => form.send("index-insert", { offset: tool.offset })} isDisabled={form.busy}>
+        Insert of {name} indexed
+      </PlainButton>
+      <small>Marks its X and Z to be checked; radius and orientation stay.</small>
+      {tool.indexed && (
+        <UndoButton
+          entry={tool.indexed.entry}
+          seq={setup.seq}
+          label="Take back"
+          what={`insert of ${name} indexed`}
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+      <Trouble>{form.trouble}</Trouble>
+    </Section>
+  );
+}
+
+function Moved({ setup, setupId, tool, name }: OfTool) {
+  const form = useSetupForm(setupId, setup.seq);
+  const [to, setTo] = useState("");
+  return (
+    <Section
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        if (to.trim() !== "") form.send("move-tool", { offset: tool.offset, to: to.trim() });
+      }}
+    >
+      <Words value={to} onChange={setTo} isInvalid={form.refusalOf("to") !== undefined} validationBehavior="aria">
+        <Label>
+          {name} moved from station {tool.station} to
+        </Label>
+        <Input autoComplete="off" maxLength={20} />
+        <FieldError>{form.refusalOf("to")}</FieldError>
+      </Words>
+      <PlainButton type="submit" isDisabled={form.busy}>
+        Move {name}
+      </PlainButton>
+      {tool.moved && (
+        <UndoButton
+          entry={tool.moved.entry}
+          seq={setup.seq}
+          label="Take back"
+          what={`move of ${name}`}
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+      <Trouble>{form.trouble}</Trouble>
+    </Section>
+  );
+}
+
+/** What careful people put in for the first cut, plus outside and minus in a bore: offered, not set. */
+const USUAL_SAFETY_WEAR = 0.2;
+
+function SafetyWear({ setup, setupId, person, tool, name }: OfTool) {
+  const { machine } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const isBore = "smallestBore" in tool.tool;
+  const offered = String(
+    Number(convertLength(isBore ? -USUAL_SAFETY_WEAR : USUAL_SAFETY_WEAR, "mm", machine.units).toFixed(3)),
+  );
+  const x = useTypedLength(machine.units, person.decimalMark, offered);
+  return (
+    <Section
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        x.ask();
+        if (x.reading) form.send("set-safety-wear", { offset: tool.offset, x: x.text, z: "", sizeUnit: machine.units });
+      }}
+    >
+      <SmallLength
+        typed={x}
+        name="safetyWear"
+        label={`safety wear on X, ${name}`}
+        caption="safety wear X, first cut"
+        unit={machine.units}
+        quantity="tool"
+        refusal={form.refusalOf("x")}
+      />
+      <PlainButton type="submit" isDisabled={form.busy}>
+        Put safety wear on {name}
+      </PlainButton>
+      <small>Plus outside, minus in a bore: measure the first part, then take it out.</small>
+      {tool.safetyWear && (
+        <UndoButton
+          entry={tool.safetyWear.entry}
+          seq={setup.seq}
+          label="Take out"
+          what={`safety wear of ${name}`}
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+      <Trouble>{form.trouble}</Trouble>
+    </Section>
+  );
+}
+
+function Second({ setup, setupId, tool, name }: OfTool) {
+  const form = useSetupForm(setupId, setup.seq);
+  const [number, setNumber] = useState("");
+  const blade = tool.tool;
+  if (!("depth" in blade) || blade.kind === "groove-face") return null;
+  const edge = otherEdge(blade.programmed);
+  return (
+    <Section
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        if (number.trim() !== "") form.send("make-second", { offset: number.trim(), of: tool.offset, edge });
+      }}
+    >
+      <Words
+        value={number}
+        onChange={setNumber}
+        isInvalid={form.refusalOf("offset") !== undefined}
+        validationBehavior="aria"
+      >
+        <Label>
+          second offset of {name}, for the {EDGE_NAME[edge]}: its number
+        </Label>
+        <Input inputMode="numeric" autoComplete="off" maxLength={3} />
+        <FieldError>{form.refusalOf("offset")}</FieldError>
+      </Words>
+      <PlainButton type="submit" isDisabled={form.busy}>
+        Make second offset
+      </PlainButton>
+      <Trouble>{form.trouble}</Trouble>
+    </Section>
+  );
+}
+
+function Rechucked({ setup, setupId, person }: LoadedSetup) {
+  const { machine, rechucked } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const stickOut = useTypedLength(machine.units, person.decimalMark);
+  return (
+    <Section
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        stickOut.ask();
+        if (stickOut.reading) form.send("rechuck-bar", { stickOut: stickOut.text, sizeUnit: machine.units });
+      }}
+    >
+      <SmallLength
+        typed={stickOut}
+        name="stickOut"
+        label="new stick-out of the bar"
+        caption="bar re-chucked, stick-out"
+        unit={machine.units}
+        refusal={form.refusalOf("stickOut")}
+      />
+      <PlainButton type="submit" isDisabled={form.busy}>
+        Bar re-chucked
+      </PlainButton>
+      <small>Face it again; one tool then teaches the work offset's Z for all.</small>
+      {rechucked && (
+        <UndoButton
+          entry={rechucked.entry}
+          seq={setup.seq}
+          label="Take back"
+          what="bar re-chucked"
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+      <Trouble>{form.trouble}</Trouble>
+    </Section>
+  );
+}
+
+function Trouble({ children }: { readonly children: string | undefined }) {
+  return children === undefined ? null : <p role="alert">{children}</p>;
+}
+
+const Fold = styled.details`
+  border-bottom: 1px solid ${color("line")};
+  font-size: ${size.small};
+  > summary { display: flex; align-items: center; justify-content: space-between; gap: 8px; min-height: 48px; padding: 4px 14px; cursor: pointer; line-height: 1.2; }
+  > summary::after { content: attr(data-word); color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
+  &[open] > summary::after { content: "close"; }
+`;
+const Body = styled.div`
+  display: grid;
+  gap: 14px;
+  padding: 4px 12px 14px;
+`;
+const Section = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  padding-bottom: 12px;
+  border-bottom: 1px dashed ${color("line")};
+  &:last-child { padding-bottom: 0; border-bottom: 0; }
+  small { font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.25; }
+  [role="alert"] { padding: 4px 8px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
+`;
+const Words = styled(TextField)`
+  display: grid;
+  gap: 2px;
+  input { min-height: 48px; padding: 4px 10px; border: 2px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  &[data-invalid] input { border-color: ${color("stop")}; }
+  [slot="errorMessage"] { padding: 4px 8px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
+`;

@@ -1,0 +1,37 @@
+import { styled } from "styled-components";
+import { toControl, toolNumber } from "../../core/frame/index.ts";
+import { formatLength } from "../../core/units/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, size } from "../ui/tokens.ts";
+
+/** The master's insert has changed and the work offset is taught with it: the other tools follow in one action. */
+export function RebaseOffer({ setup, setupId }: LoadedSetup) {
+  const { machine, master, masterShift } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  if (masterShift === undefined || master === undefined) return null;
+  const by = formatLength(toControl(machine, "z", -masterShift, "tool-offset"), machine.resolution.z, {
+    sign: "always",
+  });
+  return (
+    <Offer>
+      <p>
+        {toolNumber(machine, master)} stands otherwise with its new insert. Every other tool's Z changes by {by}.
+      </p>
+      <PlainButton onPress={() => form.send("change-master", { to: master })} isDisabled={form.busy}>
+        Re-base the others
+      </PlainButton>
+      {form.trouble && <p role="alert">{form.trouble}</p>}
+    </Offer>
+  );
+}
+
+const Offer = styled.div`
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+  border-left: 5px solid ${color("spacer")};
+  background: ${color("doubtGround")};
+  font-size: ${size.small};
+`;

@@ -1,0 +1,174 @@
+import { styled } from "styled-components";
+import { type Axis, offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
+import { chosenEdge, type ToolView } from "../../core/ledger/index.ts";
+import { keyIn } from "../../core/offsets/index.ts";
+import { redoReason } from "../../core/plan/index.ts";
+import { secondOffset } from "../../core/tool/index.ts";
+import { formatLength } from "../../core/units/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { ageOf } from "../setups/age.ts";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { CentreForm } from "./CentreForm.tsx";
+import { Caution, Strip } from "./FootStrip.tsx";
+import { Foot, Kept, Panel, Question } from "./Ladder.tsx";
+import { UndoButton } from "./UndoButton.tsx";
+import { EDGE_NAME } from "./words.ts";
+
+/** A second offset of a blade: what it is made of, what to key, and the same change once its first was touched anew. */
+export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
+  const { machine } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const second = tool.second;
+  const first = setup.tools.find(({ offset }) => offset === second?.of);
+  if (!second || !first) return null;
+  const again = redoReason(setup, tool, "second");
+  const width = "width" in tool.tool ? tool.tool.width : 0;
+  const show = (axis: Axis, millimetres: number | undefined) =>
+    millimetres === undefined
+      ? "not touched yet"
+      : formatLength(toControl(machine, axis, millimetres, "tool-offset", tool.zone), machine.resolution.z);
+  const cell = (axis: "x" | "z") => {
+    const record = tool[axis];
+    return (
+      record &&
+      keyIn(machine, axis, { exact: record.exact, touched: undefined, before: tool.control?.[axis] }, tool.zone)
+    );
+  };
+  const follow = () => form.send("make-second", { offset: tool.offset, of: second.of, edge: second.edge });
+  const name = toolNumber(machine, tool.offset);
+  return (
+    <>
+      <CentreForm
+        aria-label={`Second offset ${tool.offset}`}
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (mayEnter && again) follow();
+        }}
+      >
+        <h1>
+          {name}: {EDGE_NAME[second.edge]} of the blade of {toolNumber(machine, first.offset)}
+        </h1>
+        <Card>
+          <p>
+            The blade is{" "}
+            {formatLength(toControl(machine, "z", width, "readout"), machine.resolution.z).replace("−", "")}{" "}
+            {machine.units} wide. Its second offset lets the program move the other edge, and the two walls be corrected
+            apart: X is the first one's, Z is the first one's less the width, the corner radius is repeated, the
+            orientation is that of this edge. Wear is kept apart.
+          </p>
+          <Grid>
+            <thead>
+              <tr>
+                <th scope="col">cell</th>
+                <th scope="col">{toolNumber(machine, first.offset)}</th>
+                <th scope="col">{name}</th>
+                <th scope="col">key into {offsetNumber(machine, tool.offset)}</th>
+              </tr>
+            </thead>
+            <tbody>
+              {(["x", "z"] as const).map((axis) => {
+                const keyed = cell(axis);
+                return (
+                  <tr key={axis}>
+                    <th scope="row">{axis.toUpperCase()}</th>
+                    <td>{show(axis, first[axis]?.exact)}</td>
+                    <td>{show(axis, tool[axis]?.exact)}</td>
+                    <td>
+                      <strong>
+                        {keyed
+                          ? formatLength(
+                              keyed.entry.number,
+                              machine.resolution[axis],
+                              keyed.entry.as === "add" ? { sign: "always" } : {},
+                            )
+                          : "–"}
+                      </strong>
+                    </td>
+                  </tr>
+                );
+              })}
+              <tr>
+                <th scope="row">tip orientation</th>
+                <td>{first.nose?.orientation ?? "–"}</td>
+                <td>{tool.nose?.orientation}</td>
+                <td>
+                  <strong>{tool.nose?.orientation}</strong>
+                </td>
+              </tr>
+            </tbody>
+          </Grid>
+          <Question as="p">
+            Calling the second offset is an index command. If the tool is moved to another station and only one call is
+            renumbered, it indexes over the part: send it clear first, or accept the risk knowingly.
+          </Question>
+        </Card>
+        <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
+      </CentreForm>
+      <Panel aria-label={`Result, second offset ${tool.offset}`}>
+        <h1>{name} · second offset</h1>
+        {again && (
+          <Question role="status">
+            {again}. The same change for this offset: Z {show("z", followed(tool, first))}.
+          </Question>
+        )}
+        <Foot>
+          {form.trouble && <Question role="alert">{form.trouble}</Question>}
+          <Kept>
+            <span>
+              Made by {second.person}, {ageOf(second.at, now)}
+            </span>
+            {mayEnter && (
+              <UndoButton
+                entry={second.entry}
+                seq={setup.seq}
+                label="Take back"
+                what={`second offset ${tool.offset}`}
+              />
+            )}
+          </Kept>
+          {mayEnter && again && (
+            <PrimaryButton onPress={follow} isDisabled={form.busy}>
+              {form.busy ? "Keeping…" : "Follow the first, go on"}
+            </PrimaryButton>
+          )}
+        </Foot>
+      </Panel>
+      <Strip>
+        <p>A second offset is not touched: it follows its first.</p>
+        <Caution>Move clear before every index.</Caution>
+      </Strip>
+    </>
+  );
+}
+
+/** Z of the second once it has followed the first: the same distance apart as before. */
+function followed({ tool, second }: ToolView, first: ToolView): number | undefined {
+  if (!second || !("depth" in tool) || tool.kind === "groove-face") return undefined;
+  const chosen = chosenEdge(first);
+  const from = chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
+  const corner = { noseRadius: tool.cornerRadius, tip: { x: 0, z: 0 } } as const;
+  return secondOffset({ x: undefined, z: first.z?.exact, ...corner }, tool.width, from, second.edge).z;
+}
+
+const Card = styled.div`
+  display: grid;
+  align-content: start;
+  gap: 18px;
+  padding: 24px;
+  overflow: auto;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  > p { max-width: 66ch; }
+`;
+const Grid = styled.table`
+  border-collapse: collapse;
+  th { padding: 8px; text-align: left; font-size: ${size.small}; color: ${color("quiet")}; }
+  td { padding: 8px; ${mono} font-size: ${size.text}; text-align: right; }
+  strong { font-size: ${size.number}; }
+  thead th { text-align: right; }
+  thead th:first-child { text-align: left; }
+  tbody tr { border-top: 1px solid ${color("line")}; }
+`;

@@ -1,0 +1,131 @@
+import type { Axis, School } from "../frame/index.ts";
+import type { Entry, EntryOf } from "./entry.ts";
+import type { Payload } from "./entrySchemas.ts";
+
+/** One accepted touch with where it came from; `exact`, `touched` and `work` are as later re-basing has left them. */
+export type TouchRecord = Payload<"touch-accepted"> & {
+  readonly entry: string;
+  readonly person: string;
+  readonly at: string;
+  readonly seq: number;
+  /** True where nobody touched: the master's zero, a second offset made from its first. */
+  readonly derived?: boolean;
+};
+
+/** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
+export interface StandingNumbers {
+  readonly touches: Readonly<Record<string, Partial<Record<Axis, TouchRecord>>>>;
+  readonly work: Readonly<Record<Axis, number>>;
+  readonly taught: Readonly<Partial<Record<Axis, Taught>>>;
+  readonly school: School;
+  readonly master: string | undefined;
+  readonly partLength: PartLength | undefined;
+  /**
+   * By how much the master's tip moved with its new insert, once the work offset was taught with it anew: every other
+   * tool's Z wants the opposite change. Undefined while there is nothing to re-base.
+   */
+  readonly masterShift: number | undefined;
+}
+type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
+interface PartLength extends ReturnType<typeof sourceOf> {
+  readonly length: number;
+  readonly nominal: number;
+}
+
+/**
+ * Walks through the standing entries in their order and keeps the numbers that a later entry can shift: a change of
+ * school or master moves the same amount from every tool's Z into the work offset, a corrected part length moves all
+ * back tools touched on it. G + W + S stays what it was.
+ */
+export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly Entry[]): StandingNumbers {
+  const { workOffset, machine, master } = opened.payload;
+  const touches: Record<string, Partial<Record<Axis, TouchRecord>>> = {};
+  const taught: Partial<Record<Axis, Taught>> = {};
+  const now = {
+    work: { x: workOffset.x, y: workOffset.y ?? 0, z: workOffset.z } as Record<Axis, number>,
+    school: machine.school as School,
+    master,
+    partLength: undefined as PartLength | undefined,
+    masterShift: undefined as number | undefined,
+  };
+  let masterIsIndexed = false;
+  const keep = (offset: string, axis: Axis, record: TouchRecord) => {
+    touches[offset] = { ...touches[offset], [axis]: record };
+  };
+  const shift = (offset: string, change: (record: TouchRecord) => TouchRecord) => {
+    const z = touches[offset]?.z;
+    if (z) keep(offset, "z", change(z));
+  };
+
+  for (const entry of entries) {
+    const source = sourceOf(entry);
+    switch (entry.kind) {
+      case "touch-accepted":
+        keep(entry.payload.offset, entry.payload.axis, { ...entry.payload, ...source });
+        break;
+      case "work-offset-taught": {
+        const { axis, offset, exact, way } = entry.payload;
+        if (axis === "z" && offset === now.master && masterIsIndexed && taught.z) {
+          now.masterShift = (now.masterShift ?? 0) + exact - now.work.z;
+          masterIsIndexed = false;
+        }
+        now.work[axis] = exact;
+        taught[axis] = { ...entry.payload, ...source };
+        // The master's length is 0 by agreement: the work offset carries it.
+        if (axis === "z" && now.school === "master-tool" && offset === now.master)
+          keep(offset, "z", { ...derived(offset, "z", way, 0, exact), touched: entry.payload.touched, ...source });
+        break;
+      }
+      case "second-offset-made": {
+        const { offset, x, z } = entry.payload;
+        if (x !== undefined) keep(offset, "x", { ...derived(offset, "x", "paper", x, now.work.x), ...source });
+        if (z !== undefined) keep(offset, "z", { ...derived(offset, "z", "paper", z, now.work.z), ...source });
+        break;
+      }
+      case "insert-indexed":
+        if (entry.payload.offset === now.master) masterIsIndexed = true;
+        break;
+      case "master-changed":
+      case "school-changed": {
+        const by = entry.payload.shift;
+        // The same master with another insert: its work offset is taught already, the others follow.
+        if (entry.kind === "master-changed" && entry.payload.from === entry.payload.to) {
+          for (const offset of Object.keys(touches))
+            if (offset !== entry.payload.to) shift(offset, (z) => ({ ...z, exact: z.exact - by, work: z.work + by }));
+          now.masterShift = undefined;
+          break;
+        }
+        for (const offset of Object.keys(touches))
+          shift(offset, (z) => ({ ...z, exact: z.exact - by, work: z.work + by }));
+        now.work.z += by;
+        if (entry.kind === "school-changed") now.school = entry.payload.to;
+        now.master = entry.kind === "master-changed" ? entry.payload.to : (entry.payload.master ?? now.master);
+        break;
+      }
+      case "part-length-recorded":
+        now.partLength = { ...entry.payload, ...source };
+        break;
+      case "part-length-corrected": {
+        const { difference, offsets, length } = entry.payload;
+        for (const offset of offsets)
+          shift(offset, (z) => ({
+            ...z,
+            exact: z.exact - difference,
+            ...(z.touched !== undefined && { touched: z.touched + difference }),
+          }));
+        if (now.partLength) now.partLength = { ...now.partLength, length };
+        break;
+      }
+    }
+  }
+  return { touches, taught, ...now };
+}
+
+const derived = (offset: string, axis: Axis, way: TouchRecord["way"], exact: number, work: number) => ({
+  ...{ offset, axis, way, exact, work },
+  expectedError: 0,
+  typed: {},
+  derived: true,
+});
+
+const sourceOf = ({ id, person, at, seq }: Entry) => ({ entry: id, person, at, seq });

@@ -1,0 +1,61 @@
+import { toolNumber } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { entersBore, makesFace } from "../tool/index.ts";
+import type { StepKind } from "./step.ts";
+
+/** The tool that makes the face on which the others of the main spindle touch, if the setup has one. */
+export function facingTool({ tools }: Pick<SetupView, "tools">): ToolView | undefined {
+  return tools.find(({ tool, zone, second }) => makesFace(tool) && zone.works === "main" && !second);
+}
+
+/** True once the end of the bar has been faced since it was last chucked. */
+export function faceIsMade(setup: SetupView): boolean {
+  const since = setup.rechucked?.seq ?? 0;
+  const facing = facingTool(setup);
+  if (setup.face && setup.face.seq > since) return true;
+  if (facing?.z && facing.z.seq > since) return true;
+  return (setup.taught.z?.seq ?? 0) > since;
+}
+
+/**
+ * What a step waits for, in a few words; undefined where nothing keeps it. Kept per tool and zone: a Swiss-type's back
+ * tools wait for a good part while its main side is proven.
+ */
+export function gateOf(setup: SetupView, tool: ToolView, kind: StepKind): string | undefined {
+  if (kind === "x") return holeGate(setup, tool);
+  if (kind === "work") return workGate(setup, tool);
+  if (kind !== "z") return undefined;
+  if (tool.zone.works === "sub")
+    return setup.partLength ? undefined : "for a part whose overall length is recorded right";
+  return masterGate(setup, tool) ?? faceGate(setup, tool);
+}
+
+/** A bore that is to be touched is there first. */
+function holeGate({ hole }: SetupView, { tool }: ToolView): string | undefined {
+  return entersBore(tool) && !hole ? "for the hole" : undefined;
+}
+
+/** In the master school the master carries the work offset, which is taught before any other tool's Z. */
+function masterGate(setup: SetupView, tool: ToolView): string | undefined {
+  if (setup.school !== "master-tool" || setup.master === undefined || tool.offset === setup.master) return undefined;
+  if (setup.taught.z || setup.tools.find(({ offset }) => offset === setup.master)?.z) return undefined;
+  return `after ${toolNumber(setup.machine, setup.master)} has taught the work offset`;
+}
+
+/** "Face first" holds where the part's face is the reference; with a setter or a datum face it does not. */
+function faceGate(setup: SetupView, tool: ToolView): string | undefined {
+  const way = tool.way.z;
+  if (way === "setter" || setup.school === "datum-face") return undefined;
+  if (faceIsMade(setup)) return undefined;
+  const facing = facingTool(setup);
+  if (tool.zone.kind === "sub-side") return "for the faced bar end";
+  if (!facing || facing.offset === tool.offset) return facing ? undefined : "for the faced bar end";
+  return `after ${toolNumber(setup.machine, facing.offset)} has made the face`;
+}
+
+/** The work offset is taught with a tool that is set, on a face that is made. */
+function workGate(setup: SetupView, tool: ToolView): string | undefined {
+  const isMaster = setup.school === "master-tool" && tool.offset === setup.master;
+  if (isMaster || tool.z) return undefined;
+  return `for Z of ${toolNumber(setup.machine, tool.offset)}`;
+}

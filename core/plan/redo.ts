@@ -1,0 +1,44 @@
+import { toolNumber } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { StepKind } from "./step.ts";
+
+/**
+ * Why a step that was done must be done again, in a few words; undefined where it stands. A change marks exactly what
+ * rests on it and nothing else:
+ *
+ * - an insert indexed: X and Z of its tool (checked by measuring; radius and orientation stay), and for the master tool
+ *   the work offset that it carries;
+ * - the master's new insert, once the work offset is taught with it: Z of every other tool, re-based in one action;
+ * - a tool moved to another station: everything touched on it;
+ * - a second offset: once its first has been touched anew;
+ * - the bar re-chucked at another stick-out: the work offset's Z, with one tool for all; no tool's own offset.
+ */
+export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: StepKind): string | undefined {
+  if (kind === "work") return workReason(setup);
+  if (!tool) return undefined;
+  if (kind === "second") return secondReason(setup, tool);
+  if (kind !== "x" && kind !== "y" && kind !== "z") return undefined;
+  const touch = tool[kind];
+  if (!touch || touch.derived) return undefined;
+  if (tool.moved && tool.moved.seq > touch.seq) return `moved to station ${tool.moved.to}`;
+  if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";
+  if (tool.indexed && tool.indexed.seq > touch.seq) return "insert indexed: check by measuring";
+  return undefined;
+}
+
+function workReason({ taught, rechucked, master, school, tools }: SetupView): string | undefined {
+  const since = taught.z?.seq ?? 0;
+  if (rechucked && rechucked.seq > since) return "bar re-chucked";
+  const carrier = school === "master-tool" ? tools.find(({ offset }) => offset === master) : undefined;
+  if (taught.z && carrier?.indexed && carrier.indexed.seq > since) return "master's insert indexed";
+  if (taught.z && carrier?.moved && carrier.moved.seq > since) return "master moved";
+  return undefined;
+}
+
+function secondReason({ tools, machine }: SetupView, tool: ToolView): string | undefined {
+  const made = tool.second;
+  const first = made && tools.find(({ offset }) => offset === made.of);
+  if (!made || !first) return undefined;
+  const isNewer = (["x", "z"] as const).some((axis) => (first[axis]?.seq ?? 0) > made.seq);
+  return isNewer ? `${toolNumber(machine, first.offset)} was touched anew` : undefined;
+}

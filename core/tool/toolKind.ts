@@ -1,0 +1,76 @@
+import { readInsertDesignation } from "./insertDesignation.ts";
+import type { BoreBladeTool, BoreThreadTool, BoringTool, Tool, ToolKind } from "./toolSchema.ts";
+
+/** What a kind of tool is brought to on X, which decides everything about its touch. */
+export type ToolFamily = "outside" | "bore" | "face-groove" | "on-centre" | "axial" | "cross";
+
+interface KindFacts {
+  readonly family: ToolFamily;
+  /** As a setter says it. */
+  readonly name: string;
+}
+
+const KINDS: Readonly<Record<ToolKind, KindFacts>> = {
+  "outside-turning": { family: "outside", name: "outside turning" },
+  facing: { family: "outside", name: "facing" },
+  boring: { family: "bore", name: "boring bar" },
+  "back-boring": { family: "bore", name: "back-boring bar" },
+  "groove-outside": { family: "outside", name: "grooving" },
+  "part-off": { family: "outside", name: "parting" },
+  "groove-bore": { family: "bore", name: "bore grooving" },
+  "groove-face": { family: "face-groove", name: "face grooving" },
+  "thread-outside": { family: "outside", name: "threading" },
+  "thread-bore": { family: "bore", name: "bore threading" },
+  drill: { family: "on-centre", name: "drill" },
+  "centre-drill": { family: "on-centre", name: "centre drill" },
+  "spot-drill": { family: "on-centre", name: "spot drill" },
+  reamer: { family: "on-centre", name: "reamer" },
+  tap: { family: "on-centre", name: "tap" },
+  knurl: { family: "outside", name: "knurl" },
+  form: { family: "outside", name: "form tool" },
+  "live-axial-cutter": { family: "axial", name: "live end mill" },
+  "live-axial-drill": { family: "axial", name: "live drill" },
+  "live-cross-cutter": { family: "cross", name: "cross cutter" },
+  "live-cross-drill": { family: "cross", name: "cross drill" },
+};
+
+export const TOOL_KINDS = Object.keys(KINDS) as readonly ToolKind[];
+export const familyOf = ({ kind }: Pick<Tool, "kind">): ToolFamily => KINDS[kind].family;
+export const kindName = ({ kind }: Pick<Tool, "kind">): string => KINDS[kind].name;
+
+/** True for a tool that works inside a hole and can say how small a hole it enters. */
+export function entersBore(tool: Tool): tool is BoringTool | BoreBladeTool | BoreThreadTool {
+  return "smallestBore" in tool;
+}
+
+/** True for a tool that its own drive turns. */
+export const isLive = ({ kind }: Pick<Tool, "kind">): boolean => kind.startsWith("live-");
+
+/** True for the tool that makes the face on which others touch. */
+export const makesFace = (tool: Tool): boolean => "faces" in tool && tool.faces;
+
+/** What is said beside a tool's name: its insert, or the dimension it is known by. Millimetres as given. */
+export function toolSize(tool: Tool): string {
+  if ("insert" in tool) return tool.insert;
+  if ("width" in tool) return `${plain(tool.width)} wide`;
+  return `Ø ${plain(tool.diameter)}`;
+}
+const plain = (millimetres: number) => String(Math.round(millimetres * 1000) / 1000);
+
+/**
+ * Nose radius that a control is told for this tool, millimetres: an insert's corner, a blade's corner, a cutter's own
+ * radius where it mills; 0 where a tool has none (drills, taps, threads, wheels). Undefined where an insert's designation
+ * cannot be read.
+ */
+export function noseRadiusOf(tool: Tool): number | undefined {
+  if ("cornerRadius" in tool) return tool.cornerRadius;
+  if (tool.kind === "live-axial-cutter" || tool.kind === "live-cross-cutter") return tool.diameter / 2;
+  if (!hasNamedNose(tool)) return 0;
+  const insert = readInsertDesignation(tool.insert);
+  return insert.ok ? insert.value.noseRadius : undefined;
+}
+
+/** True where the nose radius is read off the insert's designation. */
+export function hasNamedNose(tool: Tool): tool is Extract<Tool, { leadAngle: number }> {
+  return "leadAngle" in tool;
+}

@@ -1,0 +1,240 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { readoutAtContact } from "../../sim/contact/contact.ts";
+import { bodyOf } from "../../sim/contact/toolBody.ts";
+import { type Axis, fromControl, type MachineProfile, SCHOOLS, toControl, type Zone } from "../frame/index.ts";
+import type { TouchField } from "../judgement/index.ts";
+import { machineFixture, mounted, opened, viewOf } from "../ledger/setup.fixture.ts";
+import { closureOf, keyIn } from "../offsets/index.ts";
+import {
+  axesOf,
+  type EdgeChoice,
+  edgeOptions,
+  familyOf,
+  TOOL_KINDS,
+  TOUCH_WAYS,
+  type Tool,
+  type TouchWay,
+  waysToTouch,
+  wholeChoice,
+} from "../tool/index.ts";
+import { EVERY_TOOL, EVERY_ZONE } from "./everyTool.fixture.ts";
+import { crossingOf, fieldsOf } from "./touchFields.ts";
+import { reckonedWork } from "./touchProblem.ts";
+import { readTypedTouch } from "./typedTouch.ts";
+
+/** Finer than any readout, so that what is typed carries the truth. */
+const FINE = { mm: 1e-6, in: 1e-7 } as const;
+const STANDARD_OVERHANG = 25;
+
+interface Case {
+  readonly tool: Tool;
+  readonly zone: Zone;
+  readonly axis: Axis;
+  readonly way: TouchWay;
+  readonly choice: EdgeChoice;
+  readonly machine: MachineProfile;
+}
+
+/** Every tool in every zone, by every way that makes sense there, for every edge and stand that can touch. */
+function everyCase(
+  school: MachineProfile["school"],
+  units: "mm" | "in",
+  sign: 1 | -1,
+  xShown: "diameter" | "radius",
+): readonly Case[] {
+  const machine: MachineProfile = {
+    ...machineFixture,
+    ...{ school, units, xShown, yAxis: true, measuring: "overwrite", storedSign: { x: sign, y: sign, z: sign } },
+    resolution: { x: FINE[units], y: FINE[units], z: FINE[units] },
+    travel: { x: [-5000, 5000], y: [-5000, 5000], z: [-5000, 5000] },
+    setter: { kind: "arm", calibratedIn: units, outside: -100, bore: -90, face: -300 },
+    zones: [...EVERY_ZONE],
+    stations: EVERY_ZONE.map(({ id }) => ({ id, zone: id, standardOverhang: STANDARD_OVERHANG })),
+  };
+  return EVERY_TOOL.flatMap((tool) =>
+    EVERY_ZONE.flatMap((zone) =>
+      axesOf(tool, { machine }).flatMap((axis) =>
+        waysToTouch(tool, axis, { machine, zone, station: machine.stations?.find(({ id }) => id === zone.id) }).flatMap(
+          (way) => choices(tool, axis, way).map((choice) => ({ tool, zone, axis, way, choice, machine })),
+        ),
+      ),
+    ),
+  );
+}
+
+function choices(tool: Tool, axis: Axis, way: TouchWay): readonly EdgeChoice[] {
+  const { programmed, stand, touching } = edgeOptions(tool, axis);
+  const all = <Value>(values: readonly Value[]) => (values.length > 0 ? values : [undefined]);
+  // By eye any edge can be lined up; every other way leaves the edge that meets the surface.
+  const edges = way === "eye" ? all(touching) : [undefined];
+  return all(programmed).flatMap((one) =>
+    all(stand).flatMap((side) => edges.map((edge) => ({ programmed: one, stand: side, touching: edge }))),
+  );
+}
+
+interface Truth {
+  readonly geometry: number;
+  readonly work: number;
+  readonly size: number;
+  readonly spacer: number;
+  readonly retreat: number;
+  readonly overhang: number;
+  readonly off: number;
+}
+
+/** What a setter would read and type for this truth; nothing here knows the touch equation. */
+function typedFor({ tool, zone, axis, way, choice, machine }: Case, truth: Truth, work: number) {
+  const whole = wholeChoice(tool, axis, choice);
+  const standing = { programmed: whole.programmed, from: zone.from, stand: whole.stand, bySide: way === "side" };
+  const body = bodyOf(tool, axis, standing);
+  const far = axis === "x" && zone.from === "minus" ? -1 : 1;
+  const isCentre = way === "centre";
+  const place =
+    axis === "x"
+      ? (far * truth.size) / 2
+      : axis === "y"
+        ? (whole.stand === "minus" ? -1 : 1) * (truth.size / 2)
+        : truth.size;
+  const offsets = { geometry: truth.geometry, wear: 0, work };
+  const spacer = ["paper", "block", "side", "preset"].includes(way) ? truth.spacer : 0;
+  // By eye the chosen edge itself is lined up with the surface: the body ends there.
+  const lined = way === "eye" && whole.touching !== undefined ? linedUp(tool, axis, whole, zone) : body;
+  const at = (surface: number, reckoned: number) =>
+    readoutAtContact({
+      axis,
+      surface,
+      approach: lined.approach,
+      spacer,
+      tool: { body: isCentre ? [0, 0] : lined.stretch },
+      offsets: { ...offsets, work: reckoned },
+    });
+  const numbers: Partial<Record<TouchField, number>> = { size: truth.size, spacer };
+  const doubled = axis === "x" ? 2 : 1;
+  switch (way) {
+    case "centre":
+      numbers.machine = at(0, work);
+      break;
+    case "setter": {
+      const trigger = -210.5;
+      numbers.trigger = trigger;
+      numbers.machine = at(trigger / doubled, 0);
+      break;
+    }
+    case "preset": {
+      const old = truth.geometry + truth.off;
+      const called = truth.size + 1.5;
+      numbers.old = old;
+      numbers.commanded = called;
+      numbers.retreat = truth.retreat * (axis === "x" && familyOf(tool) === "bore" ? -far : far);
+      numbers.jog = at(place, work) - ((axis === "x" ? far * called : called) + old + numbers.retreat + work);
+      break;
+    }
+    case "slide": {
+      const stands = axis === "x" ? 2 * far * (truth.overhang - STANDARD_OVERHANG) : 0;
+      // The machine stands where a standard tool would be at `commanded`; the loose tool meets the surface.
+      numbers.commanded = far * (truth.geometry - stands) + truth.size;
+      numbers.overhang = truth.overhang;
+      break;
+    }
+    default:
+      numbers.machine = at(place, work);
+  }
+  const typed: Partial<Record<TouchField, string>> = {};
+  for (const field of fieldsOf(way, axis)) {
+    const crossing = crossingOf(field);
+    const value = numbers[field] ?? 0;
+    const shown = crossing === undefined ? value : toControl(machine, axis, value, crossing, zone);
+    typed[field] = crossing === undefined ? `${shown.toFixed(9)}mm` : shown.toFixed(9);
+  }
+  return { typed, readout: numbers.machine };
+}
+
+/** A body that ends at the lined-up edge on both sides. */
+function linedUp(tool: Tool, axis: Axis, { touching, programmed, stand }: EdgeChoice, zone: Zone) {
+  const standing = { from: zone.from, stand, bySide: false };
+  const seen = bodyOf(tool, axis, { ...standing, programmed: touching }).stretch[0];
+  const moved = bodyOf(tool, axis, { ...standing, programmed }).stretch[0];
+  return { stretch: [moved - seen, moved - seen] as const, approach: -1 as const };
+}
+
+const digits = (low: number, high: number) =>
+  fc.integer({ min: low * 1000, max: high * 1000 }).map((thousandths) => thousandths / 1000);
+const truths = fc.record({
+  geometry: digits(-300, 300),
+  work: digits(-200, 200),
+  size: digits(17, 54),
+  spacer: digits(0.02, 12),
+  retreat: digits(0, 50),
+  overhang: digits(10, 40),
+  off: digits(-1, 1),
+});
+
+/** A face in front lies at or before Z0, one behind inside the part; a bar's size is a size. */
+function fitted({ tool, axis, choice }: Case, truth: Truth): Truth {
+  if (axis !== "z") return truth;
+  const isBehind = wholeChoice(tool, axis, choice).stand === "behind";
+  return { ...truth, size: isBehind ? -truth.size : truth.size / 10 };
+}
+
+describe("every kind, way, axis, school, stored sign and unit", () => {
+  const grid = SCHOOLS.flatMap((school) =>
+    (["mm", "in"] as const).flatMap((units) => ([1, -1] as const).map((sign) => ({ school, units, sign }))),
+  );
+  it.each(grid)("gives the truth to the last digit: $school, $units, stored sign $sign", ({ school, units, sign }) => {
+    const cases = everyCase(school, units, sign, sign === 1 ? "diameter" : "radius");
+    const [sample] = fc.sample(truths, { numRuns: 1, seed: cases.length + sign });
+    expect(cases.length).toBeGreaterThan(900);
+    const pool = fc.sample(truths, { numRuns: cases.length, seed: 7 + cases.length + sign });
+    for (const [index, one] of cases.entries()) {
+      const truth = fitted(one, pool[index] ?? (sample as Truth));
+      const view = viewOf(openedWith(one.machine, truth.work), mounted("1", one.tool, one.zone.id));
+      const [tool] = view.tools;
+      if (!tool) throw new Error("the tool is there");
+      const setup = { ...view, hole: { diameter: 54.9, source: undefined } };
+      const task = { axis: one.axis, way: one.way, choice: one.choice, sizeUnit: units };
+      const reckoned = reckonedWork(setup, one);
+      const { typed, readout } = typedFor(one, truth, reckoned);
+      const reading = readTypedTouch(setup, tool, task, typed);
+      const name = `${one.tool.kind} ${one.zone.id} ${one.axis} ${one.way} ${JSON.stringify(one.choice)}`;
+      expect({ name, refusals: reading.refusals }).toEqual({ name, refusals: {} });
+      const exact = reading.solved?.exact ?? Number.NaN;
+      expect(Math.abs(exact - truth.geometry), `${name}: ${exact}, not ${truth.geometry}`).toBeLessThan(FINE.mm * 3);
+      const touched = reading.solved?.touched;
+      if (readout === undefined || touched === null || touched === undefined) continue;
+      // What is keyed, sent through the control and back, closes with the readout.
+      const keyed = keyIn(one.machine, one.axis, { exact, touched, before: undefined }, one.zone);
+      const geometry = fromControl(one.machine, one.axis, keyed.value, "tool-offset", one.zone);
+      const sum = { machine: readout, geometry, wear: 0, work: reckoned, touched };
+      expect(closureOf(sum, FINE.mm * 3).closes, name).toBe(true);
+    }
+  });
+  it("leaves no kind and no way out", () => {
+    const cases = SCHOOLS.flatMap((school) => everyCase(school, "mm", 1, "diameter"));
+    expect(new Set(cases.map(({ tool }) => tool.kind))).toEqual(new Set(TOOL_KINDS));
+    expect(new Set(cases.map(({ way }) => way))).toEqual(new Set(TOUCH_WAYS));
+  });
+  it("holds for numbers drawn at random", () => {
+    const cases = everyCase("fixed-overhang", "mm", 1, "diameter");
+    fc.assert(
+      fc.property(fc.constantFrom(...cases), truths, (one, drawn) => {
+        const truth = fitted(one, drawn);
+        const view = viewOf(openedWith(one.machine, truth.work), mounted("1", one.tool, one.zone.id));
+        const [tool] = view.tools;
+        if (!tool) throw new Error("the tool is there");
+        const setup = { ...view, hole: { diameter: 54.9, source: undefined } };
+        const { typed } = typedFor(one, truth, reckonedWork(setup, one));
+        const task = { axis: one.axis, way: one.way, choice: one.choice, sizeUnit: "mm" } as const;
+        const exact = readTypedTouch(setup, tool, task, typed).solved?.exact ?? Number.NaN;
+        expect(Math.abs(exact - truth.geometry)).toBeLessThan(FINE.mm * 3);
+      }),
+      { numRuns: 2000 },
+    );
+  });
+});
+
+function openedWith(machine: MachineProfile, work: number) {
+  const command = opened(machine);
+  if (command.kind !== "setup-opened") throw new Error("opened opens");
+  return { ...command, payload: { ...command.payload, workOffset: { name: "G54", x: work, y: work, z: work } } };
+}

@@ -1,0 +1,87 @@
+import type { TouchField } from "../judgement/index.ts";
+import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import { familyOf, wholeChoice } from "../tool/index.ts";
+import { convertLength, withUnit } from "../units/index.ts";
+import { fieldsOf, standardOverhang } from "./touchFields.ts";
+import { asTypedForControl, type TouchTask, type TypedTouch } from "./typedTouch.ts";
+
+/**
+ * What a field can be filled with from what is known already, so that no number is typed twice: the diameter that was
+ * skimmed last, the spacer that was used last, the hole, the calibrated trigger, the old setting, a face that is
+ * finished. What was typed in another unit than `sizeUnit` brings its unit along. Empty where nothing is known.
+ */
+export function proposedTouch(
+  setup: SetupView,
+  view: ToolView,
+  task: Pick<TouchTask, "axis" | "way" | "sizeUnit" | "choice">,
+): TypedTouch {
+  const proposed: Partial<Record<TouchField, string>> = {};
+  for (const field of fieldsOf(task.way, task.axis)) proposed[field] = propose(setup, view, task, field);
+  return proposed;
+}
+
+function propose(
+  setup: SetupView,
+  view: ToolView,
+  task: Pick<TouchTask, "axis" | "way" | "sizeUnit" | "choice">,
+  field: TouchField,
+): string {
+  const { axis, way, sizeUnit } = task;
+  const touches = setup.tools
+    .flatMap(({ x, y, z }) => [x, y, z])
+    .filter((touch): touch is TouchRecord => touch !== undefined)
+    .sort((a, b) => b.seq - a.seq);
+  const asTyped = (touch: TouchRecord | undefined, name: "size" | "spacer") => {
+    const text = touch?.typed[name];
+    if (!touch || text === undefined) return "";
+    const unit = touch.typed.sizeUnit ?? setup.machine.units;
+    return unit === sizeUnit ? text : withUnit(text, unit);
+  };
+  const inSizes = (millimetres: number) => String(Number(convertLength(millimetres, "mm", sizeUnit).toFixed(6)));
+  const isBore = familyOf(view.tool) === "bore";
+  const knownSize = () => {
+    if (axis === "z")
+      return way === "scratch" || wholeChoice(view.tool, axis, task.choice ?? {}).stand !== "behind" ? "0" : "";
+    if (way === "skim") return "";
+    if (isBore) return setup.hole ? inSizes(setup.hole.diameter) : "";
+    const skimmed = touches.find((one) => one.axis === "x" && one.way === "skim" && !isBoreTouch(setup, one));
+    if (skimmed) return asTyped(skimmed, "size");
+    const { measuredDiameter, nominalDiameter } = setup.stock;
+    return way === "slide" || way === "preset" || measuredDiameter !== undefined
+      ? inSizes(measuredDiameter ?? nominalDiameter)
+      : "";
+  };
+  switch (field) {
+    case "size":
+      return knownSize();
+    case "commanded":
+      return way === "slide" && axis === "x" && setup.stock.measuredDiameter === undefined
+        ? inSizes(setup.stock.nominalDiameter)
+        : knownSize();
+    case "spacer":
+      if (way === "preset") return "0";
+      return asTyped(
+        touches.find((touch) => touch.way === way),
+        "spacer",
+      );
+    case "overhang":
+      return inSizes(standardOverhang(setup, view));
+    case "trigger": {
+      const setter = setup.machine.setter;
+      if (!setter) return "";
+      const trigger = axis === "z" ? setter.face : isBore ? setter.bore : setter.outside;
+      return asTypedForControl(setup, view, axis, field, trigger);
+    }
+    case "old": {
+      const before = view[axis]?.exact ?? view.control?.[axis];
+      return before === undefined ? "" : asTypedForControl(setup, view, axis, field, before);
+    }
+    default:
+      return "";
+  }
+}
+
+function isBoreTouch({ tools }: SetupView, touch: TouchRecord): boolean {
+  const tool = tools.find(({ offset }) => offset === touch.offset);
+  return tool !== undefined && familyOf(tool.tool) === "bore";
+}

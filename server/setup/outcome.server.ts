@@ -1,0 +1,33 @@
+import type { Command } from "../../core/ledger/index.ts";
+import type { Person } from "../people/person.server.ts";
+import type { SetupForm } from "./setupForms.server.ts";
+
+export type SetupOutcome =
+  | { readonly outcome: "kept"; readonly form: SetupForm }
+  | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> }
+  | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
+
+/** The other side of a conflict, in the words that the question needs. */
+export interface ConflictSide {
+  readonly person: string;
+  readonly at: string;
+  /** Their value in core lengths; undefined where they took an entry back, or changed something that yours rests on. */
+  readonly exact: number | undefined;
+  /** What they changed, in a few words, where it is not the same cell but one that yours rests on. */
+  readonly under: string | undefined;
+}
+
+/** A command to append, or why there is none. */
+export type Made = Command | Extract<SetupOutcome, { outcome: "refused" }>;
+
+/** What every command made from a form begins with. */
+export interface NewEntry {
+  readonly id: string;
+  readonly version: 1;
+}
+
+/** Who types, and with which decimal mark. */
+export type Typist = Pick<Person, "decimalMark">;
+
+export const refuse = (message: string, fields: Readonly<Record<string, string>> = {}) =>
+  ({ outcome: "refused", message, fields }) as const;

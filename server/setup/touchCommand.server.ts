@@ -1,0 +1,118 @@
+import { stationOf } from "../../core/frame/index.ts";
+import { chosenEdge, type SetupView, type ToolView } from "../../core/ledger/index.ts";
+import { gateOf } from "../../core/plan/index.ts";
+import {
+  hasNamedNose,
+  noseRadiusOf,
+  orientationCode,
+  readInsertDesignation,
+  secondOffset,
+  tipOf,
+  waysToTouch,
+} from "../../core/tool/index.ts";
+import { fieldsOf, readTypedTouch, reckonedWork } from "../../core/touch/index.ts";
+import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
+import type { FormOf } from "./setupForms.server.ts";
+
+/** A touch worked out again from what was typed: the browser's own sum is never taken over. */
+export function touchCommand(
+  setup: SetupView,
+  tool: ToolView,
+  form: FormOf<"accept-touch">,
+  entry: NewEntry,
+  typist: Typist,
+): Made {
+  const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
+  const ways = waysToTouch(tool.tool, axis, {
+    ...{ machine: { ...setup.machine, school: setup.school }, zone: tool.zone },
+    station: stationOf(setup.machine, tool.station),
+  });
+  if (tool.second) return refuse("A second offset follows its first: touch the first one.");
+  if (!ways.includes(way)) return refuse("This tool is not touched that way here. Choose one of the ways shown.");
+  const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
+  if (gate !== undefined) return refuse(`This waits ${gate}.`);
+  const choice = { touching, programmed, stand };
+  const task = { axis, way, choice, solveFor, sizeUnit, decimal: typist.decimalMark };
+  const { facts, solved, refusals, budget } = readTypedTouch(setup, tool, task, form);
+  if (!solved) {
+    const messages = [...fieldsOf(way, axis), "choice" as const].flatMap((field) =>
+      refusals[field] ? [[field, refusals[field].message] as const] : [],
+    );
+    return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
+  }
+  const typed: Record<string, string> = { sizeUnit };
+  for (const field of fieldsOf(way, axis)) typed[field] = form[field] ?? "";
+  const common = {
+    ...{ offset: tool.offset, axis, way },
+    ...facts.numbers,
+    ...(touching && { touching }),
+    ...(programmed && { programmed }),
+    ...(stand && { stand }),
+    exact: solved.exact,
+    expectedError: budget.expanded,
+    typed,
+  };
+  if (solveFor === "work") {
+    if (solved.touched === null) return refuse("The work offset is taught on the part, not on a setter.");
+    const geometry = tool[axis]?.exact ?? 0;
+    const payload = { ...common, name: setup.workOffset.name, geometry, touched: solved.touched };
+    return { ...entry, kind: "work-offset-taught", payload };
+  }
+  return {
+    ...entry,
+    kind: "touch-accepted",
+    payload: {
+      ...common,
+      work: reckonedWork(setup, { axis, way }),
+      ...(solved.touched !== null && { touched: solved.touched }),
+    },
+  };
+}
+
+export function noseCommand(
+  { machine }: SetupView,
+  view: ToolView,
+  form: FormOf<"accept-nose">,
+  entry: NewEntry,
+): Made {
+  const { tool, zone, offset, second } = view;
+  if (second) return refuse("A second offset repeats the radius of its first.");
+  const orientation = orientationCode(tipOf(tool, zone, chosenEdge(view)), machine.numbering);
+  if (!hasNamedNose(tool)) {
+    const noseRadius = noseRadiusOf(tool) ?? 0;
+    return { ...entry, kind: "nose-accepted", payload: { offset, noseRadius, orientation } };
+  }
+  const insert = readInsertDesignation(form.insert ?? "");
+  if (!insert.ok) return refuse(insert.refusal.message, { insert: insert.refusal.message });
+  const { designation, noseRadius } = insert.value;
+  return { ...entry, kind: "nose-accepted", payload: { offset, insert: designation, noseRadius, orientation } };
+}
+
+/** A second offset made, or made again, from its first as that stands now. */
+export function secondCommand(setup: SetupView, form: FormOf<"make-second">, entry: NewEntry): Made {
+  const first = setup.tools.find(({ offset }) => offset === form.of);
+  const tool = first?.tool;
+  if (!first || !tool || !("width" in tool) || !("depth" in tool) || tool.kind === "groove-face")
+    return refuse("Only a grooving or parting blade has a second edge to give an offset to.");
+  if (first.second) return refuse("This is a second offset itself. Choose the first one.");
+  const to = form.edge;
+  const chosen = chosenEdge(first);
+  const from = chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
+  if (from === to) return refuse(`The ${to} edge is the one that the first offset programs. Choose the other edge.`);
+  const tip = tipOf(tool, first.zone);
+  const made = secondOffset(
+    { x: first.x?.exact, z: first.z?.exact, noseRadius: tool.cornerRadius, tip },
+    ...([tool.width, from, to] as const),
+  );
+  return {
+    ...entry,
+    kind: "second-offset-made",
+    payload: {
+      ...{ offset: String(Number(form.offset)), of: first.offset, edge: to },
+      ...(made.x !== undefined && { x: made.x }),
+      ...(made.z !== undefined && { z: made.z }),
+      noseRadius: made.noseRadius,
+      orientation: orientationCode(tipOf(tool, first.zone, to), setup.machine.numbering),
+    },
+  };
+}
