@@ -177,7 +177,7 @@ function fitted({ tool, axis, choice }: Case, truth: Truth): Truth {
   return { ...truth, size: isBehind ? -truth.size : truth.size / 10 };
 }
 
-describe("every kind, way, axis, school, stored sign and unit", () => {
+describe("every kind, way, axis, school, stored sign and unit", { timeout: 30_000 }, () => {
   const grid = SCHOOLS.flatMap((school) =>
     (["mm", "in"] as const).flatMap((units) => ([1, -1] as const).map((sign) => ({ school, units, sign }))),
   );
@@ -186,28 +186,35 @@ describe("every kind, way, axis, school, stored sign and unit", () => {
     const [sample] = fc.sample(truths, { numRuns: 1, seed: cases.length + sign });
     expect(cases.length).toBeGreaterThan(900);
     const pool = fc.sample(truths, { numRuns: cases.length, seed: 7 + cases.length + sign });
+    const wrong: string[] = [];
+    let closed = 0;
+    const seen = new Map<string, ReturnType<typeof mountedIn>>();
     for (const [index, one] of cases.entries()) {
       const truth = fitted(one, pool[index] ?? (sample as Truth));
-      const view = viewOf(openedWith(one.machine, truth.work), mounted("1", one.tool, one.zone.id));
-      const [tool] = view.tools;
-      if (!tool) throw new Error("the tool is there");
-      const setup = { ...view, hole: { diameter: 54.9, source: undefined } };
+      const key = `${EVERY_TOOL.indexOf(one.tool)} ${one.zone.id}`;
+      const { view, tool } = seen.get(key) ?? mountedIn(one);
+      seen.set(key, { view, tool });
+      const workOffset = { name: "G54", x: truth.work, y: truth.work, z: truth.work };
+      const setup = { ...view, workOffset };
       const task = { axis: one.axis, way: one.way, choice: one.choice, sizeUnit: units };
       const reckoned = reckonedWork(setup, one);
       const { typed, readout } = typedFor(one, truth, reckoned);
       const reading = readTypedTouch(setup, tool, task, typed);
       const name = `${one.tool.kind} ${one.zone.id} ${one.axis} ${one.way} ${JSON.stringify(one.choice)}`;
-      expect({ name, refusals: reading.refusals }).toEqual({ name, refusals: {} });
       const exact = reading.solved?.exact ?? Number.NaN;
-      expect(Math.abs(exact - truth.geometry), `${name}: ${exact}, not ${truth.geometry}`).toBeLessThan(FINE.mm * 3);
+      if (Object.keys(reading.refusals).length > 0 || !(Math.abs(exact - truth.geometry) < FINE.mm * 3))
+        wrong.push(`${name}: ${exact}, not ${truth.geometry} ${JSON.stringify(reading.refusals)}`);
       const touched = reading.solved?.touched;
       if (readout === undefined || touched === null || touched === undefined) continue;
       // What is keyed, sent through the control and back, closes with the readout.
       const keyed = keyIn(one.machine, one.axis, { exact, touched, before: undefined }, one.zone);
       const geometry = fromControl(one.machine, one.axis, keyed.value, "tool-offset", one.zone);
       const sum = { machine: readout, geometry, wear: 0, work: reckoned, touched };
-      expect(closureOf(sum, FINE.mm * 3).closes, name).toBe(true);
+      if (!closureOf(sum, FINE.mm * 3).closes) wrong.push(`${name}: does not close`);
+      closed += 1;
     }
+    expect(wrong).toEqual([]);
+    expect(closed).toBeGreaterThan(600);
   });
   it("leaves no kind and no way out", () => {
     const cases = SCHOOLS.flatMap((school) => everyCase(school, "mm", 1, "diameter"));
@@ -219,22 +226,22 @@ describe("every kind, way, axis, school, stored sign and unit", () => {
     fc.assert(
       fc.property(fc.constantFrom(...cases), truths, (one, drawn) => {
         const truth = fitted(one, drawn);
-        const view = viewOf(openedWith(one.machine, truth.work), mounted("1", one.tool, one.zone.id));
-        const [tool] = view.tools;
-        if (!tool) throw new Error("the tool is there");
-        const setup = { ...view, hole: { diameter: 54.9, source: undefined } };
+        const { view, tool } = mountedIn(one);
+        const setup = { ...view, workOffset: { name: "G54", x: truth.work, y: truth.work, z: truth.work } };
         const { typed } = typedFor(one, truth, reckonedWork(setup, one));
         const task = { axis: one.axis, way: one.way, choice: one.choice, sizeUnit: "mm" } as const;
         const exact = readTypedTouch(setup, tool, task, typed).solved?.exact ?? Number.NaN;
         expect(Math.abs(exact - truth.geometry)).toBeLessThan(FINE.mm * 3);
       }),
-      { numRuns: 2000 },
+      { numRuns: 1000 },
     );
   });
 });
 
-function openedWith(machine: MachineProfile, work: number) {
-  const command = opened(machine);
-  if (command.kind !== "setup-opened") throw new Error("opened opens");
-  return { ...command, payload: { ...command.payload, workOffset: { name: "G54", x: work, y: work, z: work } } };
+/** The tool mounted in a station of its zone, beside a hole that every bar enters. */
+function mountedIn({ machine, tool, zone }: Case) {
+  const view = viewOf(opened(machine), mounted("1", tool, zone.id));
+  const [one] = view.tools;
+  if (!one) throw new Error("the tool is there");
+  return { view: { ...view, hole: { diameter: 54.9, source: undefined } }, tool: one };
 }

@@ -81,14 +81,17 @@ function isInside(at: Point, polygon: Polygon): boolean {
 const cuttingOf = (scene: NonNullable<ReturnType<typeof touchScene>>) =>
   scene.tool.filter(({ part }) => part === "cutting").map(({ polygon }) => polygon)[0] as Polygon;
 
-describe("the drawing of every touch", () => {
+describe("the drawing of every touch", { timeout: 30_000 }, () => {
   it("is there for every tool, zone, axis, way and stand, with finite points", () => {
     expect(cases.length).toBeGreaterThan(1200);
     for (const one of cases) {
       const scene = touchScene(situation(one, { size: undefined, spacer: undefined }));
       expect(scene, nameOf(one)).toBeDefined();
-      for (const { z, x } of [...(scene?.tool.flatMap(({ polygon }) => polygon) ?? []), ...(scene?.stock.flat() ?? [])])
-        expect(Number.isFinite(z) && Number.isFinite(x), nameOf(one)).toBe(true);
+      const points = [...(scene?.tool.flatMap(({ polygon }) => polygon) ?? []), ...(scene?.stock.flat() ?? [])];
+      expect(
+        points.every(({ z, x }) => Number.isFinite(z) && Number.isFinite(x)),
+        nameOf(one),
+      ).toBe(true);
     }
   });
   it("touches: the contact lies on the surface, and the tool on it or a spacer's thickness off it", () => {
