@@ -23,7 +23,7 @@ const STYLES: Readonly<Record<MountShape["as"], Style>> = {
 /** The part of the sheet that the numbers leave free: right of their column, between them, or nothing to speak of. */
 const ROOMS = {
   right: { left: 268, top: 30, width: 388, height: 510 },
-  middle: { left: 246, top: 122, width: 180, height: 318 },
+  middle: { left: 246, top: 118, width: 174, height: 318 },
   none: { left: 440, top: 60, width: 216, height: 460 },
 } as const;
 

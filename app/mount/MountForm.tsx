@@ -33,10 +33,10 @@ interface MountFormProps extends LoadedSetup {
 const COLUMN = { left: 14, top: 12 } as const;
 /** At 0, 90, 180 and 270 degrees: above, right of, below and left of the holder. */
 const CLOCK = [
-  { left: 238, top: 8 },
-  { left: 462, top: 240 },
-  { left: 238, top: 462 },
-  { left: 14, top: 240 },
+  { left: 218, top: 8 },
+  { left: 428, top: 240 },
+  { left: 218, top: 452 },
+  { left: 8, top: 240 },
 ] as const;
 
 const BAR_WORDS: Readonly<Record<BarMaterial, string>> = {

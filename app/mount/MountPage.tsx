@@ -1,8 +1,9 @@
 import { Check, CircleDot } from "lucide-react";
+import { useEffect, useRef } from "react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
-import { type MountCheck, mountChecksOf } from "../../core/mount/index.ts";
+import { mountChecksOf } from "../../core/mount/index.ts";
 import { toolSize } from "../../core/tool/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
@@ -17,13 +18,19 @@ export function MountPage(loaded: LoadedSetup) {
   const tools = setup.tools.filter(({ second }) => !second);
   const tool = tools.find(({ offset }) => offset === search.get("tool")) ?? tools[0];
   const checks = tool ? mountChecksOf(tool.tool, tool.zone) : [];
+  const list = useRef<HTMLOListElement>(null);
+  const place = tool?.offset;
+  // What is worked on stands in sight, also in a long list.
+  useEffect(() => {
+    if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });
+  }, [place]);
   const check = checks.find((one) => one === search.get("check")) ?? checks[0];
   if (!tool || !check) return <Nothing>This setup has no tools yet, so there is nothing to mount.</Nothing>;
   return (
     <Frame>
       <Rail aria-label="Tools">
         <h2>Mounted tools</h2>
-        <ol>
+        <ol ref={list}>
           {tools.map((one) => (
             <li key={one.offset} data-current={one === tool || undefined}>
               <Head>
@@ -60,7 +67,7 @@ export function MountPage(loaded: LoadedSetup) {
         </ol>
       </Rail>
       <Main>
-        <MountForm key={`${tool.offset} ${check}`} {...loaded} tool={tool} check={check as MountCheck} />
+        <MountForm key={`${tool.offset} ${check}`} {...loaded} tool={tool} check={check} />
       </Main>
     </Frame>
   );

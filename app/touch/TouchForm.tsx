@@ -245,7 +245,7 @@ const Frame = styled.div`
 `;
 const Split = styled.div<{ $beside: boolean }>`
   display: grid;
-  grid-template-columns: ${({ $beside }) => ($beside ? "262px minmax(0, 1fr)" : "minmax(0, 1fr)")};
+  grid-template-columns: ${({ $beside }) => ($beside ? "248px minmax(0, 1fr)" : "minmax(0, 1fr)")};
   min-height: 0;
 `;
 const Beside = styled.div`
@@ -256,6 +256,7 @@ const Beside = styled.div`
   overflow: auto;
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
+  font-size: ${size.small};
 `;
 const Room = styled.div`
   display: grid;

@@ -1,0 +1,152 @@
+import { describe, expect, it } from "vitest";
+import type { MachineProfile } from "../frame/index.ts";
+import type { Command } from "../ledger/index.ts";
+import { loaded, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import type { Tool } from "../tool/index.ts";
+import { nextStep, touchingOrder } from "./touchingOrder.ts";
+
+const entry = <Kind extends Command["kind"]>(kind: Kind, payload: unknown): Command =>
+  ({ id: nextId(), kind, version: 1, payload }) as Command;
+const bar: Tool = {
+  ...{ kind: "boring", description: "Bore", insert: "CCMT 060204", leadAngle: 95 },
+  ...{ bar: 12, smallestBore: 14, overhang: 40 },
+};
+const drill: Tool = {
+  ...{ kind: "drill", description: "Drill", diameter: 14, pointAngle: 118, programmed: "point", overhang: 60 },
+};
+const blade: Tool = {
+  ...{ kind: "groove-outside", description: "Groove", width: 3, cornerRadius: 0.2 },
+  ...{ depth: 10, shank: 20, overhang: 30, programmed: "left" },
+};
+const swiss: Partial<MachineProfile> = {
+  kind: "swiss-type",
+  school: "jog-from-preset",
+  zones: [
+    { id: "gang", name: "Gang", kind: "gang", works: "main", from: "plus" },
+    { id: "sub", name: "Sub side", kind: "sub-side", works: "main", from: "plus" },
+    { id: "back", name: "Back", kind: "back", works: "sub", from: "plus" },
+  ],
+  stations: [
+    { id: "G1", zone: "gang" },
+    { id: "S1", zone: "sub" },
+    { id: "B1", zone: "back" },
+    { id: "B2", zone: "back" },
+  ],
+};
+const lines = (...commands: Command[]) =>
+  touchingOrder(viewOf(...commands)).map(({ offset, kind, state, reason }) =>
+    `${offset} ${kind} ${state} ${reason}`.trim(),
+  );
+
+describe("gates", () => {
+  it("let no bar be touched before its hole is there", () => {
+    const base = [opened(), loaded("1"), mounted("4", bar), mounted("2", drill)];
+    expect(lines(...base)).toEqual([
+      ...["1 x ready", "1 z ready", "1 nose ready"],
+      ...["2 x ready", "2 z waiting after T01 has made the face", "2 nose ready"],
+      ...["hole ready", "4 x waiting for the hole", "4 z waiting after T01 has made the face", "4 nose ready"],
+    ]);
+    expect(lines(...base, entry("hole-recorded", { diameter: 16 }))).toContain("4 x ready");
+  });
+  it("keep back tools for a part whose length is right, while the main side goes on", () => {
+    const base = [
+      opened(swiss),
+      mounted("1", { ...blade }, "G1"),
+      mounted("21", drill, "S1"),
+      mounted("41", drill, "B1"),
+    ];
+    expect(lines(...base)).toEqual([
+      ...["face ready", "1 x ready", "1 z waiting for the faced bar end", "1 nose ready"],
+      ...["21 x ready", "21 z waiting for the faced bar end", "21 nose ready"],
+      ...[
+        "length ready",
+        "41 x ready",
+        "41 z waiting for a part whose overall length is recorded right",
+        "41 nose ready",
+      ],
+    ]);
+    const faced = lines(...base, entry("face-recorded", {}));
+    expect(faced).toContain("21 z ready");
+    expect(faced).toContain("41 z waiting for a part whose overall length is recorded right");
+    expect(lines(...base, entry("part-length-recorded", { length: 20, nominal: 20 }))).toContain("41 z ready");
+  });
+  it("teach the work offset with the master before any other tool's Z", () => {
+    const master = (school: string, after: Command[] = []) => {
+      const first = opened({ school: school as MachineProfile["school"] });
+      const told = { ...first, payload: { ...first.payload, master: "1" } } as Command;
+      return lines(told, loaded("1"), loaded("2", { faces: false }), ...after);
+    };
+    expect(master("master-tool")).toEqual([
+      ...["1 x ready", "1 work ready", "1 nose ready"],
+      ...["2 x ready", "2 z waiting after T01 has taught the work offset", "2 nose ready"],
+    ]);
+    // With a setter the tools come first, on no face at all, and one of them teaches the work offset after them.
+    const setter = { kind: "arm", calibratedIn: "mm", outside: 0, bore: 0, face: 0 } as const;
+    const bySetter = lines(opened({ school: "setter", setter }), loaded("1"), loaded("2", { faces: false }));
+    expect(bySetter).toContain("2 z ready");
+    expect(bySetter.at(-1)).toBe("1 work waiting for Z of T01");
+  });
+});
+
+describe("what must be redone when something changed, exactly that and nothing else", () => {
+  const both = (offset: string) => [touched(offset, "x", -300, 50), touched(offset, "z", -400)];
+  const base = [
+    opened(),
+    loaded("1"),
+    loaded("3", { faces: false }),
+    mounted("5", blade),
+    ...both("1"),
+    ...both("3"),
+    ...both("5"),
+  ];
+  const again = (...commands: Command[]) => lines(...base, ...commands).filter((line) => line.includes("redo"));
+
+  it("an insert indexed: X and Z of its tool, checked by measuring", () => {
+    expect(again(entry("insert-indexed", { offset: "3" }))).toEqual([
+      "3 x redo insert indexed: check by measuring",
+      "3 z redo insert indexed: check by measuring",
+    ]);
+    expect(again(entry("insert-indexed", { offset: "3" }), ...both("3"))).toEqual([]);
+  });
+  it("a tool moved: everything touched on it", () => {
+    expect(again(entry("tool-moved", { offset: "5", from: "5", to: "9" }))).toEqual([
+      "5 x redo moved to station 9",
+      "5 z redo moved to station 9",
+    ]);
+  });
+  it("the bar re-chucked: one tool re-teaches the work offset for all; the face is to be made again", () => {
+    const changed = lines(...base, entry("bar-rechucked", { stickOut: 50 }));
+    expect(changed.filter((line) => line.includes("redo"))).toEqual(["1 work redo bar re-chucked"]);
+    expect(changed.filter((line) => line.startsWith("3 "))).toEqual(["3 x done", "3 z done", "3 nose ready"]);
+  });
+  it("a second offset follows its first", () => {
+    const second = entry("second-offset-made", { offset: "15", of: "5", edge: "right", x: -300, z: -403 });
+    expect(again(second)).toEqual([]);
+    expect(again(second, touched("5", "z", -400.12))).toEqual(["15 second redo T05 was touched anew"]);
+  });
+  it("the master's insert: its work offset, then the others in one action", () => {
+    const first = opened({ school: "master-tool" });
+    const teach = (exact: number) =>
+      entry("work-offset-taught", {
+        ...{ name: "G54", offset: "1", axis: "z", way: "skim", machine: exact, size: 0, geometry: 0, exact },
+        ...{ touched: 0, expectedError: 0.01, typed: {} },
+      });
+    const setup = [
+      { ...first, payload: { ...first.payload, master: "1" } } as Command,
+      ...[loaded("1"), loaded("3", { faces: false }), touched("1", "x", -300), teach(-400), ...both("3")],
+      entry("insert-indexed", { offset: "1" }),
+    ];
+    expect(lines(...setup).filter((line) => line.includes("redo"))).toEqual([
+      "1 x redo insert indexed: check by measuring",
+      "1 work redo master's insert indexed",
+    ]);
+    const taught = [...setup, touched("1", "x", -300), teach(-399.88)];
+    expect(lines(...taught).filter((line) => line.includes("redo"))).toEqual(["3 z redo re-base on the master"]);
+    const view = viewOf(...taught);
+    expect(view.masterShift).toBeCloseTo(0.12, 9);
+    const done = viewOf(...taught, entry("master-changed", { from: "1", to: "1", shift: view.masterShift }));
+    expect(done.tools[1]?.z?.exact).toBeCloseTo(-400.12, 9);
+    expect((done.tools[1]?.z?.exact ?? 0) + done.workOffset.z).toBeCloseTo(-800, 9);
+    expect(nextStep(touchingOrder(done))?.kind).toBe("nose");
+  });
+});
