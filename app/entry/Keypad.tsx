@@ -14,10 +14,12 @@ interface KeypadProps {
   readonly last?: string;
   readonly onEdit: (edit: (now: string) => string) => void;
   readonly onClose: () => void;
+  /** Goes on to the next number of the same form; undefined at the last. */
+  readonly onNext: (() => void) | undefined;
 }
 
 /** Large keys for gloved fingers: digits, sign, half, double, unit, and what was entered last. */
-export default function Keypad({ title, anchor, unit, text, last, onEdit, onClose }: KeypadProps) {
+export default function Keypad({ title, anchor, unit, text, last, onEdit, onClose, onNext }: KeypadProps) {
   const other: Unit = unit === "mm" ? "in" : "mm";
   const isLength = readLength(text, { units: unit }).ok;
   const digit = (key: string) => (
@@ -54,7 +56,7 @@ export default function Keypad({ title, anchor, unit, text, last, onEdit, onClos
             onPress={() => last && onEdit(() => last)}
             disabled={!last}
           />
-          <Done onPress={onClose}>Done</Done>
+          <Done onPress={onNext ?? onClose}>{onNext ? "Next" : "Done"}</Done>
         </Keys>
       </Dialog>
     </Pad>

@@ -31,6 +31,14 @@ export interface LengthEntryProps {
   readonly isReadOnly?: boolean;
   /** Digits of the control that this number is for. */
   readonly resolution?: number;
+  /** Where a form opens the large keys of one number after another; a number by itself keeps them to itself. */
+  readonly pad?: PadControl;
+}
+
+export interface PadControl {
+  readonly isOpen: boolean;
+  readonly setOpen: (isOpen: boolean) => void;
+  readonly next: (() => void) | undefined;
 }
 
 /**
@@ -40,7 +48,12 @@ export interface LengthEntryProps {
 export function LengthEntry(props: LengthEntryProps) {
   const { name, label, caption, prefix, unit, quantity, text, onEdit, understood, isReadOnly } = props;
   const refusal = useSettled(props.refusal, text);
-  const [keypad, setKeypad] = useState(false);
+  const [ownPad, setOwnPad] = useState(false);
+  const {
+    isOpen: keypad,
+    setOpen: setKeypad,
+    next,
+  } = props.pad ?? { isOpen: ownPad, setOpen: setOwnPad, next: undefined };
   const before = useRef(text);
   const field = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -83,7 +96,7 @@ export function LengthEntry(props: LengthEntryProps) {
         />
         <small aria-hidden="true">{unit}</small>
         {!isReadOnly && (
-          <PadButton aria-label={`Keypad for ${label}`} onPress={() => setKeypad(true)}>
+          <PadButton excludeFromTabOrder aria-label={`Keypad for ${label}`} onPress={() => setKeypad(true)}>
             <Grid3x3 size={20} aria-hidden="true" />
           </PadButton>
         )}
@@ -102,6 +115,7 @@ export function LengthEntry(props: LengthEntryProps) {
             text={text}
             {...(props.last !== undefined && { last: props.last })}
             onEdit={onEdit}
+            onNext={next}
             onClose={() => {
               setKeypad(false);
               input.current?.focus({ preventScroll: true });

@@ -23,13 +23,15 @@ export async function action({ request, params }: Route.ActionArgs) {
   if (outcome.outcome === "refused") return data<TouchAnswer>(outcome, 422);
   if (outcome.outcome === "conflict") return data<TouchAnswer>(outcome, 409);
   const { form } = outcome;
+  if (form.intent === "make-second")
+    return redirect(`/setups/${params.setupId}/touch?tool=${String(Number(form.offset))}&do=second`);
   if (!GOES_ON.includes(form.intent)) return data<TouchAnswer>({ outcome: "done" });
   return redirect(await nextAddress(params.setupId, "offset" in form ? form.offset : ""));
 }
 
 /** Forms that finish a step: the next one opens. */
 const GOES_ON: readonly string[] = [
-  ...["accept-touch", "accept-nose", "make-second"],
+  ...["accept-touch", "accept-nose"],
   ...["record-hole", "record-face", "record-length"],
 ];
 

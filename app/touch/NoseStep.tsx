@@ -17,6 +17,7 @@ import { formatLength } from "../../core/units/index.ts";
 import { noseScene } from "../drawing/geometry/noseScene.ts";
 import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
 import { newId } from "../frame/newId.ts";
+import { useEnter } from "../frame/useEnter.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
@@ -67,6 +68,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
       { method: "post" },
     );
   };
+  useEnter(() => accept());
   const number = offsetNumber(setup.machine, tool.offset);
   return (
     <>

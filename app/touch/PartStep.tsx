@@ -3,6 +3,7 @@ import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView, Source } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { useEnter } from "../frame/useEnter.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
@@ -177,6 +178,9 @@ interface StepProps {
 
 /** The frame of a step about the part: what to do, the numbers, what is on record. */
 function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmit, kept, children }: StepProps) {
+  useEnter(() => {
+    if (mayEnter && !isBusy) onSubmit();
+  });
   return (
     <>
       <CentreForm

@@ -5,6 +5,7 @@ import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
 import { secondOffset } from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
+import { useEnter } from "../frame/useEnter.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
@@ -21,6 +22,10 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
   const { machine } = setup;
   const form = useSetupForm(setupId, setup.seq);
   const second = tool.second;
+  useEnter(() => {
+    if (mayEnter && second && redoReason(setup, tool, "second"))
+      form.send("make-second", { offset: tool.offset, of: second.of, edge: second.edge });
+  });
   const first = setup.tools.find(({ offset }) => offset === second?.of);
   if (!second || !first) return null;
   const again = redoReason(setup, tool, "second");
@@ -130,7 +135,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
           </Kept>
           {mayEnter && again && (
             <PrimaryButton onPress={follow} isDisabled={form.busy}>
-              {form.busy ? "Keeping…" : "Follow the first, go on"}
+              {form.busy ? "Keeping…" : "Follow the first"}
             </PrimaryButton>
           )}
         </Foot>

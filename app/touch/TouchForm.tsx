@@ -1,4 +1,4 @@
-import { useMemo } from "react";
+import { useMemo, useState } from "react";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, directionOf, lastDigit } from "../../core/frame/index.ts";
 import { largestRetreat, type TouchField } from "../../core/judgement/index.ts";
@@ -41,6 +41,8 @@ const MOST_ON_SHEET = 3;
 export function TouchForm(props: TouchFormProps) {
   const { setup, tool, axis, way, isWork, sizeUnit, entry, mayEnter } = props;
   const { machine } = setup;
+  /** The number whose large keys are open: one after another, until the last. */
+  const [padAt, setPadAt] = useState<TouchField>();
   const told: Told = { setup, tool, axis, way };
   const view = useView(setup, tool, axis);
   const scene = useScene(props, view);
@@ -74,6 +76,7 @@ export function TouchForm(props: TouchFormProps) {
   const field = (name: TouchField) => {
     const { caption, spoken, quantity, prefix } = fieldWords(told, name);
     const crossing = crossingOf(name);
+    const after = fields[fields.indexOf(name) + 1];
     return (
       <LengthEntry
         key={name}
@@ -90,6 +93,11 @@ export function TouchForm(props: TouchFormProps) {
         refusal={entry.refusalOf(name)}
         isReadOnly={!mayEnter}
         last={tool[axis]?.typed[name] ?? ""}
+        pad={{
+          isOpen: padAt === name,
+          setOpen: (isOpen) => setPadAt((now) => (isOpen ? name : now === name ? undefined : now)),
+          next: after && (() => setPadAt(after)),
+        }}
       />
     );
   };

@@ -5,7 +5,7 @@ import type { TouchField } from "../../core/judgement/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import { type EdgeChoice, waysToTouch } from "../../core/tool/index.ts";
-import type { SolveFor } from "../../core/touch/index.ts";
+import { fieldsOf, type SolveFor } from "../../core/touch/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { CentreForm } from "./CentreForm.tsx";
@@ -45,6 +45,11 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
     ...{ decimal: person.decimalMark, onPage },
   });
   const focus = (field: TouchField) => input(field)?.focus();
+  /** The first number that is still open, or the reading where none is. */
+  const focusFirst = () => {
+    const fields = fieldsOf(way, axis);
+    focus(fields.find((field) => (entry.typed[field] ?? "") === "") ?? fields[0] ?? "machine");
+  };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
     const content: Record<string, string> = { offset: tool.offset, axis, way: next };
     for (const [name, value] of Object.entries(nextEdges)) if (value !== undefined) content[name] = value;
@@ -66,7 +71,7 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
       if (numbered) chooseWay(numbered);
       else if (event.key.toLowerCase() === "h") {
         event.preventDefault();
-        focus(form.current?.querySelector("input[name=machine]") ? "machine" : "jog");
+        focusFirst();
       } else if (
         event.key === "Enter" &&
         !(event.target instanceof HTMLElement && event.target.closest("a, button, label"))
@@ -128,7 +133,7 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
         way={way}
         entry={entry}
         mayEnter={mayEnter}
-        onKeyReading={() => focus(way === "preset" ? "jog" : way === "slide" ? "commanded" : "machine")}
+        onKeyReading={focusFirst}
       />
     </>
   );

@@ -87,7 +87,7 @@ const Way = styled(Radio)<{ $fits: boolean }>`
   }
   svg { flex: none; }
   &[data-hovered] { border-color: ${color("edge")}; }
-  &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; }
+  &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; > span { color: ${color("ink")}; } }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   &[data-disabled] { cursor: default; }
   @media (width < 1200px) { padding: 4px 7px; strong { font-size: 15px; } }

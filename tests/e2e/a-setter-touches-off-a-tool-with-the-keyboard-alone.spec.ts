@@ -62,7 +62,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
 
   await tabTo(/^ ?Table/);
   await keyboard.press("Enter");
-  const row = page.getByRole("row", { name: /^X/ }).first();
+  const row = page.getByRole("row", { name: /^X wear/ }).first();
   await expect(row).toContainText("−339.432");
   await expect(row).toContainText("−339.250");
   await expect(row).toContainText("+0.182");

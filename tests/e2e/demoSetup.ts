@@ -1,0 +1,19 @@
+import { readFileSync } from "node:fs";
+import type { Command, SetupView } from "../../core/ledger/index.ts";
+import { nextId, viewOf } from "../../core/ledger/setup.fixture.ts";
+import { stableId } from "../../server/demo/demo.server.ts";
+
+const read = (name: string) => JSON.parse(readFileSync(new URL(`../../db/demo/${name}`, import.meta.url), "utf8"));
+
+/** A setup of the demo as it stands before anybody touches it, and its address. */
+export function demoSetup(name: string): { readonly setup: SetupView; readonly address: string } {
+  const machines: { id: string }[] = read("machines.json");
+  const setups: { name: string; entries: { kind: string; payload: Record<string, unknown> }[] }[] = read("setups.json");
+  const entries = setups.find((one) => one.name === name)?.entries ?? [];
+  const commands = entries.map(({ kind, payload }) => ({
+    ...{ id: nextId(), kind, version: 1 },
+    payload:
+      kind === "setup-opened" ? { ...payload, machine: machines.find(({ id }) => id === payload.machine) } : payload,
+  })) as unknown as Command[];
+  return { setup: viewOf(...commands), address: `/setups/${stableId(`setup ${name}`)}` };
+}
