@@ -89,6 +89,7 @@ const Title = styled.div`
   font-size: ${size.small};
   line-height: 1.2;
   > * { overflow: hidden; text-overflow: ellipsis; }
+  @media (width < 1200px) { max-width: 190px; }
 `;
 const Middle = styled.div`
   flex: 1;

@@ -19,7 +19,7 @@ interface EdgeChoicesProps {
 
 const STAND_NAME = {
   front: "in front",
-  behind: "behind a shoulder",
+  behind: "behind",
   plus: "Y plus side",
   minus: "Y minus side",
 } as const;
@@ -95,7 +95,8 @@ const Strip = styled.div`
   flex-wrap: wrap;
   align-items: end;
   gap: 4px 14px;
-  padding: 3px 14px 5px;
+  padding: 3px 12px 5px;
+  @media (width < 1200px) { gap: 2px 8px; padding: 2px 8px 4px; }
   border-bottom: 1px solid ${color("line")};
 `;
 const Group = styled(RadioGroup)`
@@ -109,6 +110,7 @@ const Choice = styled(Radio)`
   place-items: center;
   min-height: 48px;
   padding: 2px 9px;
+  @media (width < 1200px) { padding: 2px 6px; }
   border: 1.5px solid ${color("line")};
   background: ${color("sheet")};
   text-align: center;

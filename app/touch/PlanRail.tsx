@@ -46,25 +46,27 @@ export function PlanRail({ setup, current, search, children }: PlanRailProps) {
   }, [place]);
   return (
     <Rail aria-label="Plan">
-      <h2>
-        Touching order <span>{`${done} of ${shown.length} done`}</span>
-      </h2>
-      {zones.length > 1 && (
-        <Zones aria-label="Zones" role="group">
-          {[undefined, ...zones].map((zone) => (
-            <Link
-              key={zone?.id ?? "all"}
-              to={`?${zoneAddress(search, zone?.id)}`}
-              replace
-              preventScrollReset
-              aria-current={(zone?.id ?? null) === only ? "true" : undefined}
-            >
-              {zone?.name ?? "All zones"}
-            </Link>
-          ))}
-        </Zones>
-      )}
-      {children}
+      <Top>
+        <h2>
+          Touching order <span>{`${done} of ${shown.length} done`}</span>
+        </h2>
+        {zones.length > 1 && (
+          <Zones aria-label="Zones" role="group">
+            {[undefined, ...zones].map((zone) => (
+              <Link
+                key={zone?.id ?? "all"}
+                to={`?${zoneAddress(search, zone?.id)}`}
+                replace
+                preventScrollReset
+                aria-current={(zone?.id ?? null) === only ? "true" : undefined}
+              >
+                {zone?.name ?? "All zones"}
+              </Link>
+            ))}
+          </Zones>
+        )}
+        {children}
+      </Top>
       <ol ref={list}>
         {groups.map((steps) => {
           const offset = steps[0]?.offset ?? "";
@@ -161,7 +163,11 @@ function zoneAddress(search: URLSearchParams, zone: string | undefined): URLSear
 
 const Rail = styled.nav`
   grid-area: plan;
-  overflow: auto;
+  display: flex;
+  flex-direction: column;
+  min-height: 0;
+  overflow: hidden;
+  > ol { flex: 1 1 0; min-height: 130px; overflow: auto; }
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
   h2 {
@@ -184,6 +190,13 @@ const Zones = styled.div`
   > a { display: grid; place-items: center; min-height: 44px; padding: 2px 9px; border: 1.5px solid ${color("line")}; border-radius: 3px; color: ${color("measured")}; text-decoration: none; }
   > a[aria-current] { border-color: ${color("action")}; background: ${color("selected")}; font-weight: 700; }
 `;
+/** Stays in sight over a long plan; scrolls by itself where a fold is open. */
+const Top = styled.div`
+  flex: 0 1 auto;
+  min-height: 0;
+  overflow: auto;
+  border-bottom: 1px solid ${color("line")};
+`;
 const Group = styled.li<{ $current: boolean; $folded: boolean }>`
   padding: ${({ $folded }) => ($folded ? 4 : 10)}px 12px ${({ $folded }) => ($folded ? 4 : 10)}px 10px;
   border-left: 5px solid ${({ $current }) => ($current ? color("action") : "transparent")};
@@ -205,6 +218,7 @@ const Head = styled.div`
 `;
 const Steps = styled.div`
   display: flex;
+  flex-wrap: wrap;
   gap: 4px;
   margin-top: 6px;
 `;

@@ -1,12 +1,12 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, directionOf, lastDigit } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/frame/index.ts";
 import { largestRetreat, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { faceIsMade } from "../../core/plan/index.ts";
 import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
-import { crossingOf, fieldsOf } from "../../core/touch/index.ts";
-import { formatMillimetres, type Unit } from "../../core/units/index.ts";
+import { armError, crossingOf, fieldsOf } from "../../core/touch/index.ts";
+import { formatMillimetres, MM_PER_INCH, type Unit } from "../../core/units/index.ts";
 import { touchScene } from "../drawing/geometry/touchScene.ts";
 import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
 import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../drawing/view.ts";
@@ -32,8 +32,6 @@ interface TouchFormProps {
 const THINNEST_DRAWN = 7;
 /** Where the boxes stand on the sheet: beside the chuck, away from the tool. */
 const COLUMN = { left: 20, top: 26, width: 222, height: 108 } as const;
-/** Where a call's coordinate stands: under the bar, on the chuck's side. */
-const CALLED = { left: 12, top: SHEET.height - 150 } as const;
 /** More numbers than this hide the drawing; they stand beside it. */
 const MOST_ON_SHEET = 3;
 
@@ -53,12 +51,18 @@ export function TouchForm(props: TouchFormProps) {
   // Many numbers stand beside the sheet, few on it.
   const isBeside = others.length > MOST_ON_SHEET;
   const column = isBeside ? [] : others;
-  const beside = isBeside ? others.filter((field) => field !== "commanded") : [];
-  const top = standsOf(tool, axis) === "below" ? SHEET.height - 56 - COLUMN.height * column.length : COLUMN.top;
+  const beside = isBeside ? others : [];
+  const isLow = standsOf(tool, axis) === "below";
+  const top = isLow ? SHEET.height - 40 - COLUMN.height * column.length : COLUMN.top;
   const boxOf = (index: number): SheetPoint => ({
     left: view.isMirrored ? SHEET.width - COLUMN.left - COLUMN.width : COLUMN.left,
     top: top + index * COLUMN.height,
   });
+  // The column hangs from the top of the sheet, or stands on its foot under a bar whose tools come from below.
+  const columnPlace = {
+    left: placeOf(boxOf(0)).left,
+    ...(isLow ? { bottom: `${(100 * 34) / SHEET.height}%` } : { top: placeOf(boxOf(0)).top }),
+  };
   const leaderTo = (field: TouchField): SheetPoint | undefined => {
     const index = column.indexOf(field);
     if (index < 0) return undefined;
@@ -106,6 +110,7 @@ export function TouchForm(props: TouchFormProps) {
       <div>
         <Instruction>
           {instruction(told)} {way === "preset" && <Retreat {...props} />}
+          {tool.zone.arm && <ArmNote setup={setup} arm={tool.zone.arm} />}
         </Instruction>
         {props.children}
       </div>
@@ -123,11 +128,7 @@ export function TouchForm(props: TouchFormProps) {
               spacerBox={scene.spacer && leaderTo("spacer")}
               sizeBox={sizeBox}
             />
-            {column.map((name, index) => (
-              <At key={name} style={placeOf(boxOf(index))}>
-                {field(name)}
-              </At>
-            ))}
+            {column.length > 0 && <At style={columnPlace}>{column.map((name) => field(name))}</At>}
             {sizeBox && (
               <At
                 style={
@@ -139,7 +140,6 @@ export function TouchForm(props: TouchFormProps) {
                 {field("size")}
               </At>
             )}
-            {isBeside && <At style={placeOf(CALLED)}>{field("commanded")}</At>}
           </Sheet>
         </Room>
       </Split>
@@ -237,6 +237,21 @@ function Retreat({ setup, tool, axis, entry }: TouchFormProps) {
   );
 }
 
+/** An arm whose control carries the cutter's overhang, or not: then what a length error does at its angle. */
+function ArmNote({ setup: { machine }, arm }: { readonly setup: SetupView; readonly arm: NonNullable<Zone["arm"]> }) {
+  if (arm.carriesOverhang)
+    return <span>The control carries the overhang here: any stick-out will do, the outside is what counts.</span>;
+  const off = machine.units === "mm" ? 0.1 : 0.005 * MM_PER_INCH;
+  const { x, z } = armError(off, arm.angle);
+  const write = (millimetres: number) => formatMillimetres(millimetres, machine.units);
+  return (
+    <span>
+      The control does not know this overhang: at the pivot distance of {write(arm.pivotDistance)} the setting is 0. A
+      cutter {write(off)} too long cuts X {write(x)} and Z {write(z)} off at {arm.angle}°.
+    </span>
+  );
+}
+
 /** A box's place on the sheet. */
 const placeOf = ({ left, top }: SheetPoint) => ({
   left: `${(100 * left) / SHEET.width}%`,
@@ -255,6 +270,7 @@ const Split = styled.div<{ $beside: boolean }>`
   display: grid;
   grid-template-columns: ${({ $beside }) => ($beside ? "248px minmax(0, 1fr)" : "minmax(0, 1fr)")};
   min-height: 0;
+  @media (width < 1200px) { grid-template-columns: ${({ $beside }) => ($beside ? "220px minmax(0, 1fr)" : "minmax(0, 1fr)")}; }
 `;
 const Beside = styled.div`
   display: grid;
@@ -265,6 +281,7 @@ const Beside = styled.div`
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
   font-size: ${size.small};
+  @media (width < 1200px) { padding: 6px; input { width: 6.2ch; } }
 `;
 const Room = styled.div`
   display: grid;
@@ -291,7 +308,8 @@ const Instruction = styled.p`
   padding: 7px 14px;
   border-bottom: 1px solid ${color("line")};
   font-size: ${size.small};
-  line-height: 1.3;
+  line-height: 1.25;
+  @media (width < 1200px) { padding: 4px 10px; line-height: 1.2; }
 `;
 const Unknown = styled.p`
   padding: 24px;

@@ -154,10 +154,10 @@ export function instruction(told: Told): string {
       return `${isLive(tool.tool) ? "Turn the cutter backwards. " : ""}Finest jog step for the last approach, or it is pressed too deep. Move clear before indexing, then park the setter.`;
     case "slide":
       return axis === "x"
-        ? "Machine at the bar's diameter, no offset active. Slide the loose tool to the bar and clamp it: any other overhang than the standard one counts twice."
+        ? "Machine at the bar's diameter, no offset active. Slide the loose tool to the bar and clamp it. Another overhang than the standard one counts twice."
         : "Machine at Z0, no offset active. Slide the loose holder to the faced bar end and clamp it.";
     case "preset":
-      return "Call the tool with its retreat, feed override at zero to begin with. Wheel in until the paper drags. Going on by the paper's thickness leaves 0 to count.";
+      return "Call it with its retreat, feed override at zero. Wheel in until the paper drags; going on by its thickness leaves 0 to count.";
     case "pull":
       return "The tool is parked at a known Z. Loosen, pull the bar out until it meets the tool, clamp. The face is set, not the tool.";
     case "eye":

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "./entry.ts";
 import { foldMachine, type MachineEntry } from "./machineState.ts";
-import { asEntries, loaded, opened, recorded, touched, undone } from "./setup.fixture.ts";
+import { asEntries, loaded, nextId, opened, recorded, touched, undone } from "./setup.fixture.ts";
 
 /** Histories of two setups, one after the other, unless the test interleaves them. */
 const setup = (setupId: string, ...commands: Command[]): MachineEntry[] =>
@@ -40,5 +40,24 @@ describe("foldMachine", () => {
     const interleaved = [one[0], other[0], other[1], other[2], one[1], one[2]] as MachineEntry[];
     expect(foldMachine(interleaved).rows["1"]?.x).toMatchObject({ value: -1, setupId: "one" });
     expect(foldMachine([])).toEqual({ stations: {}, rows: {} });
+  });
+  it("follows a tool to its new station, a second offset, and what a setup re-based of its own", () => {
+    const entry = (kind: string, payload: unknown) => ({ id: nextId(), kind, version: 1, payload }) as Command;
+    const state = foldMachine([
+      ...before,
+      ...setup(
+        "now",
+        ...[opened(), loaded("1"), touched("1", "z", -400)],
+        entry("second-offset-made", { offset: "11", of: "1", edge: "right", x: -339, z: -403, orientation: 4 }),
+        entry("school-changed", { from: "home-referenced", to: "master-tool", shift: -400, master: "1" }),
+        entry("tool-moved", { offset: "1", from: "1", to: "7" }),
+      ),
+    ]);
+    expect(state.stations["7"]).toMatchObject({ value: { offset: "1" } });
+    expect(state.stations["1"]).toBeUndefined();
+    expect(state.rows["1"]?.z?.value).toBe(0);
+    expect(state.rows["11"]).toMatchObject({ z: { value: -3 }, orientation: { value: 4 } });
+    // Another setup's row is not shifted by this one's change of school.
+    expect(state.rows["3"]?.z?.value).toBe(-405);
   });
 });

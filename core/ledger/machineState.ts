@@ -50,10 +50,24 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
     const change = (offset: string, row: BelievedRow) => {
       rows[offset] = { ...rows[offset], ...row };
     };
+    /** Later entries of a setup that move a Z which it gave before. */
+    const shift = (offsets: readonly string[], by: number) => {
+      for (const offset of offsets) {
+        const z = rows[offset]?.z;
+        if (z && z.setupId === setupId) change(offset, { z: believe(z.value - by) });
+      }
+    };
     switch (entry.kind) {
       case "tool-loaded": {
         const { station, offset, tool } = entry.payload;
         stations[station] = believe({ offset, tool });
+        break;
+      }
+      case "tool-moved": {
+        const { from, to } = entry.payload;
+        const moved = stations[from];
+        if (moved) stations[to] = believe(moved.value);
+        delete stations[from];
         break;
       }
       case "control-row-recorded": {
@@ -68,6 +82,30 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
       }
       case "touch-accepted":
         change(entry.payload.offset, { [entry.payload.axis]: believe(entry.payload.exact) });
+        break;
+      case "second-offset-made": {
+        const { offset, x, z, noseRadius, orientation } = entry.payload;
+        change(offset, {
+          ...(x !== undefined && { x: believe(x) }),
+          ...(z !== undefined && { z: believe(z) }),
+          ...(noseRadius !== undefined && { noseRadius: believe(noseRadius) }),
+          ...(orientation !== undefined && { orientation: believe(orientation) }),
+        });
+        break;
+      }
+      case "school-changed":
+        shift(Object.keys(rows), entry.payload.shift);
+        break;
+      case "master-changed": {
+        const { from, to, shift: by } = entry.payload;
+        shift(
+          Object.keys(rows).filter((offset) => from !== to || offset !== to),
+          by,
+        );
+        break;
+      }
+      case "part-length-corrected":
+        shift(entry.payload.offsets, entry.payload.difference);
         break;
       case "nose-accepted":
         change(entry.payload.offset, {

@@ -94,6 +94,8 @@ function inPlace(place: Place, axis: Axis, tool: Tool, ways: readonly TouchWay[]
 function usualFirst({ machine, zone }: Place, axis: Axis, ways: readonly TouchWay[]): TouchWay | undefined {
   const has = (way: TouchWay) => (ways.includes(way) ? way : undefined);
   if (zone.kind === "sub-side" && axis === "z") return has("slide");
+  // An arm whose control knows nothing of the overhang: the cutter is slid to the bar at the pivot distance, setting 0.
+  if (zone.arm && !zone.arm.carriesOverhang) return has("slide");
   if (machine.school === "setter") return has("setter");
   if (machine.school === "fixed-overhang" && zone.kind === "gang" && axis === "x") return has("slide");
   return undefined;

@@ -116,6 +116,8 @@ async function sameCellSince(
   base: number,
   state: SetupState,
 ): Promise<AppendResult | undefined> {
+  // Choosing a way loses nothing: the last choice holds, however quickly one follows the other.
+  if (command.kind === "way-chosen") return undefined;
   const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
   // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
   const cells = [...cellsOf(command, undone), ...restsOn(command)];

@@ -7,7 +7,9 @@ import path from "node:path";
 import { fileURLToPath } from "node:url";
 import { gunzipSync } from "node:zlib";
 import autocannon from "autocannon";
-import type { Command } from "../../core/ledger/index.ts";
+import { touchScene } from "../../app/drawing/geometry/touchScene.ts";
+import type { Command, EntryOf } from "../../core/ledger/index.ts";
+import { EVERY_TOOL } from "../../core/touch/everyTool.fixture.ts";
 import { readTouchCase, solveTouch } from "../../core/touch/index.ts";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { stableId } from "../../server/demo/demo.server.ts";
@@ -162,6 +164,53 @@ async function appendTimes(url: string, rounds: number) {
   }
 }
 
+/** A sliding-headstock lathe with a tool in every station: the largest Touch screen there is. */
+async function openFullSwiss(url: string): Promise<{ readonly id: string; readonly tools: number }> {
+  const pool = openPool(url, 2);
+  try {
+    const [person] = await listPeople(sqlOn(pool));
+    const [opened, ...entries] = await readLedger(sqlOn(pool), stableId("setup cap-pin"));
+    if (!person || opened?.kind !== "setup-opened") throw new Error("the demo data is there");
+    const loaded = entries.filter((entry): entry is EntryOf<"tool-loaded"> => entry.kind === "tool-loaded");
+    const id = randomUUID();
+    const stations = opened.payload.machine.stations ?? [];
+    const append = async (command: Command, base: number) => {
+      const result = await appendEntry(pool, id, command, { person, device: "bench", base });
+      if (result.outcome !== "appended") throw new Error(result.outcome);
+    };
+    await append({ id: randomUUID(), kind: "setup-opened", version: 1, payload: opened.payload }, 0);
+    for (const [index, station] of stations.entries()) {
+      const like = loaded.find(({ payload }) => payload.station.startsWith(station.id[0] ?? "G")) ?? loaded[0];
+      if (!like) throw new Error("the demo setup has tools");
+      const payload = { ...like.payload, offset: String(index + 1), station: station.id };
+      await append({ id: randomUUID(), kind: "tool-loaded", version: 1, payload }, index + 1);
+    }
+    return { id, tools: stations.length };
+  } finally {
+    await pool.end();
+  }
+}
+
+/** Drawings worked out a second, over every tool in every way that its zone offers; milliseconds each. */
+function drawingTimes() {
+  const times: number[] = [];
+  const zone = { id: "g", name: "Gang", kind: "gang", works: "main", from: "plus" } as const;
+  for (let round = 0; round < 40; round++)
+    for (const tool of EVERY_TOOL)
+      for (const axis of ["x", "z"] as const)
+        for (const way of ["scratch", "paper", "skim"] as const) {
+          const began = performance.now();
+          touchScene({
+            ...{ axis, way, tool, zone, choice: {}, stockDiameter: 55, stickOut: 68, chuckDiameter: 165 },
+            ...{ holding: "chuck", hole: 24, size: axis === "x" ? 50 : 0, spacer: 0.1, retreat: 5, overhang: 25 },
+            ...{ visibleSpacer: 1, faced: true, toFace: 0.5, onDatum: false },
+          });
+          times.push(performance.now() - began);
+        }
+  return { p50: round3(percentile(times, 0.5)), p95: round3(percentile(times, 0.95)), drawings: times.length };
+}
+const round3 = (value: number) => Math.round(value * 1000) / 1000;
+
 const home = await mkdtemp(path.join(os.tmpdir(), "luvrit-bench-"));
 await chmod(home, 0o755);
 try {
@@ -184,13 +233,19 @@ try {
     await pageTimes(touch, cookie, 4, 200);
     const oneAtATime = await pageTimes(touch, cookie, 1, 400);
     const tenInFlight = await pageTimes(touch, cookie, 10, 1000);
+    progress("the largest page …");
+    const swiss = await openFullSwiss(url);
+    const full = `${serving.address}/setups/${swiss.id}/touch?tool=1&do=x`;
+    await pageTimes(full, cookie, 2, 60);
+    const fullSwiss = { tools: swiss.tools, ...(await pageTimes(full, cookie, 1, 200)) };
     progress("appends …");
     const append = await appendTimes(url, 400);
     progress("solve …");
     const scripts = await scriptBytes(touch, cookie);
     const figures = {
       secondStartSeconds: round(serving.firstPageSeconds),
-      touchPageMilliseconds: { oneAtATime, tenInFlight },
+      touchPageMilliseconds: { oneAtATime, tenInFlight, fullSwiss },
+      drawingMilliseconds: drawingTimes(),
       appendMilliseconds: append,
       touchScriptsKilobytes: round(scripts.bytes / 1000),
       touchScriptFiles: scripts.files,

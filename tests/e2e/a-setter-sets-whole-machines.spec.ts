@@ -188,6 +188,7 @@ test("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ pag
     11: { x: 18.2, y: 0.031, z: -72.44 },
     21: { x: 14.008, z: 0 },
     31: { x: 16.31, y: -0.012, z: -66.15 },
+    32: { x: 0, y: 0.002, z: 0 },
     41: { x: 11.2, z: -35.41 },
     42: { x: 11.204, z: -29.802 },
   };
