@@ -6,6 +6,7 @@ import type { ToolView } from "../../core/ledger/index.ts";
 import { otherEdge } from "../../core/tool/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { useFold } from "../frame/useFold.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
@@ -18,22 +19,25 @@ type ChangesProps = LoadedSetup & { readonly tool: ToolView | undefined };
 /** What can change while a setup runs, and what a tool can be given beside its touch. Each marks what must be redone. */
 export function Changes({ tool, ...loaded }: ChangesProps) {
   const name = tool && toolNumber(loaded.setup.machine, tool.offset);
+  const { isOpen, fold } = useFold();
   return (
-    <Fold>
+    <Fold {...fold}>
       <summary data-word="open">
         <span>Something changed{name && `, or ${name} needs more`}</span>
       </summary>
-      <Body>
-        {tool && name && (
-          <>
-            <Indexed {...loaded} tool={tool} name={name} />
-            <Moved {...loaded} tool={tool} name={name} />
-            <SafetyWear {...loaded} tool={tool} name={name} />
-            <Second {...loaded} tool={tool} name={name} />
-          </>
-        )}
-        <Rechucked {...loaded} />
-      </Body>
+      {isOpen && (
+        <Body>
+          {tool && name && (
+            <>
+              <Indexed {...loaded} tool={tool} name={name} />
+              <Moved {...loaded} tool={tool} name={name} />
+              <SafetyWear {...loaded} tool={tool} name={name} />
+              <Second {...loaded} tool={tool} name={name} />
+            </>
+          )}
+          <Rechucked {...loaded} />
+        </Body>
+      )}
     </Fold>
   );
 }

@@ -5,6 +5,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { newId } from "../frame/newId.ts";
+import { useFold } from "../frame/useFold.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
@@ -42,56 +43,59 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
     fetcher.submit(form, { method: "post" });
     setAsked(false);
   };
+  const { isOpen, fold } = useFold();
   return (
-    <Fold>
+    <Fold {...fold}>
       <summary data-word={mayEnter ? "measure" : "more"}>
         <span>
           Stock <b>{write(stock.measuredDiameter ?? stock.nominalDiameter)}</b>{" "}
           {stock.measuredDiameter === undefined ? "nominal" : "as measured"}
         </span>
       </summary>
-      <Frame
-        aria-label="Stock"
-        onSubmit={(event) => {
-          event.preventDefault();
-          keep();
-        }}
-      >
-        <p>
-          Nominal {write(stock.nominalDiameter)}, up to {write(stock.oversize).slice(2)} more. Once it is measured, no
-          diameter may be larger.
-        </p>
-        {mayEnter && (
-          <>
-            <LengthEntry
-              name="stock"
-              label="measured stock diameter"
-              caption="stock, measured"
-              prefix="Ø"
-              unit={machine.units}
-              quantity="measured"
-              text={text}
-              onEdit={setText}
-              understood={reading.ok ? reading.value : undefined}
-              refusal={local ?? refused}
-            />
-            <PlainButton type="submit" isDisabled={fetcher.state !== "idle"}>
-              Keep stock size
-            </PlainButton>
-            {stock.measuredEntry !== undefined && (
-              <UndoButton
-                entry={stock.measuredEntry}
-                seq={setup.seq}
-                label="Take back"
-                what="measured stock diameter"
+      {isOpen && (
+        <Frame
+          aria-label="Stock"
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          <p>
+            Nominal {write(stock.nominalDiameter)}, up to {write(stock.oversize).slice(2)} more. Once it is measured, no
+            diameter may be larger.
+          </p>
+          {mayEnter && (
+            <>
+              <LengthEntry
+                name="stock"
+                label="measured stock diameter"
+                caption="stock, measured"
+                prefix="Ø"
+                unit={machine.units}
+                quantity="measured"
+                text={text}
+                onEdit={setText}
+                understood={reading.ok ? reading.value : undefined}
+                refusal={local ?? refused}
               />
-            )}
-          </>
-        )}
-        {answer?.outcome === "conflict" && (
-          <p role="alert">{answer.theirs.person} has just measured it. Look again, then keep yours if it differs.</p>
-        )}
-      </Frame>
+              <PlainButton type="submit" isDisabled={fetcher.state !== "idle"}>
+                Keep stock size
+              </PlainButton>
+              {stock.measuredEntry !== undefined && (
+                <UndoButton
+                  entry={stock.measuredEntry}
+                  seq={setup.seq}
+                  label="Take back"
+                  what="measured stock diameter"
+                />
+              )}
+            </>
+          )}
+          {answer?.outcome === "conflict" && (
+            <p role="alert">{answer.theirs.person} has just measured it. Look again, then keep yours if it differs.</p>
+          )}
+        </Frame>
+      )}
     </Fold>
   );
 }
