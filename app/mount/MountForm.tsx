@@ -9,10 +9,11 @@ import {
   type MountCheck,
   readTypedMount,
 } from "../../core/mount/index.ts";
+import { entersBore, familyOf } from "../../core/tool/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
+import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
 import { mountScene } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
-import { SHEET } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
@@ -132,7 +133,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
           )}
         </Top>
         <Room>
-          <Sheet>
+          <DrawingSheet>
             <MountDrawing
               scene={scene}
               room={check !== "sweep" ? "right" : withMore ? "none" : "middle"}
@@ -146,7 +147,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
               }
             />
             {fields.map(({ name: field, label }, index) => (
-              <At key={field} style={placeOf(boxOf(index))}>
+              <OnSheet key={field} style={placeOnSheet(boxOf(index))}>
                 <LengthEntry
                   name={field}
                   label={`${label}, ${CHECK_NAME[check].toLowerCase()}, tool ${tool.offset}`}
@@ -159,9 +160,9 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
                   refusal={refusalOf(field)}
                   isReadOnly={!mayEnter}
                 />
-              </At>
+              </OnSheet>
             ))}
-          </Sheet>
+          </DrawingSheet>
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
@@ -179,14 +180,14 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
             ),
           )}
         </Results>
-        {found && <Question as="p">{verdict(check, found, setup.machine.units)}</Question>}
+        {found && <Question as="p">{verdict(check, found, setup.machine.units, entersBore(tool.tool))}</Question>}
         <Facts>
           <div>
             <dt>station</dt>
             <dd>{tool.station}</dd>
           </div>
         </Facts>
-        <p>Spindle {turns(tool)}.</p>
+        <Aside>Spindle {turns(tool)}.</Aside>
         <Foot>
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
           {kept && (
@@ -251,6 +252,7 @@ const isSlid = ({ zone, way }: ToolView): boolean => zone.kind === "sub-side" ||
 /** Which way the spindle must turn, from the tool's hand and from which side it comes. */
 function turns({ tool, zone }: ToolView): string {
   if (tool.kind.startsWith("live-")) return "stands still, the tool turns";
+  if (familyOf(tool) === "on-centre") return zone.from === "minus" ? "turns backwards" : "turns forwards";
   const isLeft = "hand" in tool && tool.hand === "left";
   const isFar = zone.from === "minus";
   return isLeft !== isFar ? "turns backwards, the insert as it lies" : "turns forwards, the insert as it lies";
@@ -265,7 +267,12 @@ function firstNumbers(tool: ToolView, check: MountCheck, unit: "mm" | "in"): Rea
 }
 
 /** What a result means, in a sentence. */
-function verdict(check: MountCheck, found: Readonly<Record<string, number>>, unit: "mm" | "in"): string {
+function verdict(
+  check: MountCheck,
+  found: Readonly<Record<string, number>>,
+  unit: "mm" | "in",
+  isBar: boolean,
+): string {
   const value = (name: string) => found[name] ?? 0;
   const length = (millimetres: number) =>
     `${formatLength(convertLength(millimetres, "mm", unit), unit === "mm" ? 0.001 : 0.0001)} ${unit}`;
@@ -284,7 +291,7 @@ function verdict(check: MountCheck, found: Readonly<Record<string, number>>, uni
     case "sweep":
       return value("outOfRound") > Math.max(0.01, value("off"))
         ? "The readings do not lie on a circle: dirt, a burr, or a slip of the dial. Sweep again."
-        : "Add the shift, or move the holder until the sweep reads the same all round. Of a bar this settles Y only: its tip wants its own touch in X.";
+        : `Add the shift, or move the holder until the sweep reads the same all round.${isBar ? " Of a bar this settles Y only: its tip wants its own touch in X." : ""}`;
     case "radial-holder":
       return value("screw") === 0
         ? "True. Tighten all."
@@ -293,11 +300,6 @@ function verdict(check: MountCheck, found: Readonly<Record<string, number>>, uni
       return "Deep enough not to work loose.";
   }
 }
-
-const placeOf = ({ left, top }: { readonly left: number; readonly top: number }) => ({
-  left: `${(100 * left) / SHEET.width}%`,
-  top: `${(100 * top) / SHEET.height}%`,
-});
 
 const Top = styled.div`
   display: flex;
@@ -315,25 +317,13 @@ const Choice = styled.div`
   input { width: 22px; height: 22px; }
   label { display: flex; align-items: center; gap: 6px; min-height: 48px; }
 `;
-const Room = styled.div`
-  display: grid;
-  place-items: center;
-  min-height: 0;
-  overflow: hidden;
+const Room = styled(DrawingRoom)`
   border: 1px solid ${color("line")};
   border-radius: 3px;
   background: ${color("drawing")};
-  container-type: size;
 `;
-const Sheet = styled.div`
-  position: relative;
-  aspect-ratio: ${SHEET.width} / ${SHEET.height};
-  width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
-  font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
-`;
-const At = styled.div`
-  position: absolute;
-  &:focus-within { z-index: 2; }
+const Aside = styled.p`
+  font-size: ${size.small};
 `;
 const Results = styled.dl`
   display: grid;

@@ -4,10 +4,11 @@ import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import { mountChecksOf } from "../../core/mount/index.ts";
-import { toolSize } from "../../core/tool/index.ts";
-import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import { NothingYet, StageFrame, StageMain } from "../frame/StageFrame.tsx";
+import { ToolHead } from "../frame/ToolHead.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { color, radius, size } from "../ui/tokens.ts";
+import { MachineFacts } from "./MachineFacts.tsx";
 import { MountForm } from "./MountForm.tsx";
 import { CHECK_NAME } from "./words.ts";
 
@@ -25,24 +26,16 @@ export function MountPage(loaded: LoadedSetup) {
     if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });
   }, [place]);
   const check = checks.find((one) => one === search.get("check")) ?? checks[0];
-  if (!tool || !check) return <Nothing>This setup has no tools yet, so there is nothing to mount.</Nothing>;
+  if (!tool || !check) return <NothingYet>This setup has no tools yet, so there is nothing to mount.</NothingYet>;
   return (
-    <Frame>
+    <StageFrame>
       <Rail aria-label="Tools">
         <h2>Mounted tools</h2>
+        <MachineFacts machine={setup.machine} />
         <ol ref={list}>
           {tools.map((one) => (
             <li key={one.offset} data-current={one === tool || undefined}>
-              <Head>
-                <strong>{toolNumber(setup.machine, one.offset)}</strong>
-                <ToolIcon tool={one.tool} />
-                <span>
-                  <b>{one.tool.description}</b>
-                  <small>
-                    station {one.station} · {toolSize(one.tool)}
-                  </small>
-                </span>
-              </Head>
+              <ToolHead setup={setup} tool={one} />
               <Checks>
                 {mountChecksOf(one.tool, one.zone).map((each) => (
                   <CheckLink
@@ -66,31 +59,13 @@ export function MountPage(loaded: LoadedSetup) {
           ))}
         </ol>
       </Rail>
-      <Main>
+      <StageMain>
         <MountForm key={`${tool.offset} ${check}`} {...loaded} tool={tool} check={check} />
-      </Main>
-    </Frame>
+      </StageMain>
+    </StageFrame>
   );
 }
 
-const Frame = styled.div`
-  display: grid;
-  grid-template: minmax(0, 1fr) 76px / 270px minmax(0, 1fr) 316px;
-  grid-template-areas: "plan centre right" "foot foot foot";
-  height: calc(100dvh - 52px);
-  min-height: 600px;
-  @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 286px; }
-  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr) 420px; }
-`;
-const Main = styled.main`
-  display: contents;
-`;
-const Nothing = styled.main`
-  margin: 10vh auto;
-  max-width: 600px;
-  padding: 24px;
-  background: ${color("sheet")};
-`;
 const Rail = styled.nav`
   grid-area: plan;
   overflow: auto;
@@ -99,16 +74,6 @@ const Rail = styled.nav`
   h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
   li { padding: 10px 12px 10px 10px; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; }
   li[data-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
-`;
-const Head = styled.div`
-  display: grid;
-  grid-template-columns: auto 44px minmax(0, 1fr);
-  align-items: center;
-  gap: 8px;
-  > strong { ${mono} font-size: ${size.text}; }
-  b { display: block; line-height: 1.15; }
-  small { display: block; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
-  @media (width < 1200px) { grid-template-columns: auto minmax(0, 1fr); > svg { display: none; } }
 `;
 const Checks = styled.div`
   display: flex;

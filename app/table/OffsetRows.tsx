@@ -71,7 +71,10 @@ export function OffsetRows({
             </Link>
           )}
         </Key>
-        <td>{write(keyed?.display, resolution)}</td>
+        <td>
+          {write(keyed?.display, resolution)}
+          {row.closes[axis] !== undefined && <small>{row.closes[axis] ? "closes" : "open: stop"}</small>}
+        </td>
         <Source>
           {touch && !touch.derived && mayEnter && (
             <UndoButton

@@ -6,7 +6,7 @@ import { formatLength } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
 interface KeyInBoxProps {
-  readonly setup: Pick<SetupView, "machine">;
+  readonly setup: Pick<SetupView, "machine" | "workOffset">;
   readonly axis: Axis;
   readonly zone: Zone;
   /** Where it is keyed: the geometry of an offset number, or a work offset. */
@@ -19,7 +19,7 @@ interface KeyInBoxProps {
 }
 
 /** What this machine wants keyed, in digits for arm's length, and what its display must read right after. */
-export function KeyInBox({ setup: { machine }, axis, zone, place, keyed, wear, isKept }: KeyInBoxProps) {
+export function KeyInBox({ setup: { machine, workOffset }, axis, zone, place, keyed, wear, isKept }: KeyInBoxProps) {
   const name = AXIS_NAME[axis];
   const resolution = lastDigit(machine, axis);
   const isWork = "work" in place;
@@ -43,6 +43,11 @@ export function KeyInBox({ setup: { machine }, axis, zone, place, keyed, wear, i
           <small>(it holds {formatLength(stored(wear), resolution, { sign: "always" })})</small>
         </p>
       )}
+      {keyed?.workFirstToZero && (
+        <p>
+          First set {workOffset.name} {name} to 0, and back afterwards
+        </p>
+      )}
       <p>{what}</p>
       <output aria-label={what}>
         {keyed ? formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {}) : "–"}
@@ -63,7 +68,10 @@ export function KeyInBox({ setup: { machine }, axis, zone, place, keyed, wear, i
           <b>
             {name} {keyed?.display === undefined ? "–" : formatLength(keyed.display, resolution)}
           </b>
-          <small>with this offset active and nothing moved{isKept ? "" : "; if it does not, stop"}</small>
+          <small>
+            with this offset active{keyed?.workFirstToZero ? `, ${workOffset.name} at 0` : ""} and nothing moved
+            {isKept ? "" : "; if it does not, stop"}
+          </small>
         </Display>
       )}
     </Box>

@@ -5,9 +5,8 @@ import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
-import { toolSize } from "../../core/tool/index.ts";
-import { ToolIcon } from "../drawing/ToolIcon.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { ToolHead } from "../frame/ToolHead.tsx";
+import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
@@ -81,25 +80,7 @@ export function PlanRail({ setup, current, search, children }: PlanRailProps) {
               $folded={isFolded}
               data-current={isCurrent || undefined}
             >
-              {tool && (
-                <Head>
-                  <strong>{toolNumber(setup.machine, offset)}</strong>
-                  {!isFolded && <ToolIcon tool={tool.tool} />}
-                  <span>
-                    <b>{tool.tool.description}</b>
-                    {!isFolded && (
-                      <>
-                        <small>
-                          {tool.second
-                            ? `second offset of ${toolNumber(setup.machine, tool.second.of)}`
-                            : `station ${tool.station}`}
-                        </small>
-                        <small>{toolSize(tool.tool)}</small>
-                      </>
-                    )}
-                  </span>
-                </Head>
-              )}
+              {tool && <ToolHead setup={setup} tool={tool} isFolded={isFolded} />}
               <Steps>
                 {steps.map((step) => (
                   <StepLink
@@ -202,19 +183,6 @@ const Group = styled.li<{ $current: boolean; $folded: boolean }>`
   border-left: 5px solid ${({ $current }) => ($current ? color("action") : "transparent")};
   border-bottom: 1px solid ${color("line")};
   background: ${({ $current }) => ($current ? color("selected") : "transparent")};
-`;
-const Head = styled.div`
-  display: grid;
-  grid-template-columns: auto 44px minmax(0, 1fr);
-  align-items: center;
-  gap: 8px;
-  > strong { ${mono} font-size: ${size.text}; }
-  b { display: block; line-height: 1.15; }
-  small { display: block; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
-  @media (width < 1200px) {
-    grid-template-columns: auto minmax(0, 1fr);
-    > svg { display: none; }
-  }
 `;
 const Steps = styled.div`
   display: flex;

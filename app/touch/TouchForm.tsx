@@ -7,6 +7,7 @@ import { faceIsMade } from "../../core/plan/index.ts";
 import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
 import { armError, crossingOf, fieldsOf } from "../../core/touch/index.ts";
 import { formatMillimetres, MM_PER_INCH, type Unit } from "../../core/units/index.ts";
+import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
 import { touchScene } from "../drawing/geometry/touchScene.ts";
 import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
 import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../drawing/view.ts";
@@ -60,8 +61,8 @@ export function TouchForm(props: TouchFormProps) {
   });
   // The column hangs from the top of the sheet, or stands on its foot under a bar whose tools come from below.
   const columnPlace = {
-    left: placeOf(boxOf(0)).left,
-    ...(isLow ? { bottom: `${(100 * 34) / SHEET.height}%` } : { top: placeOf(boxOf(0)).top }),
+    left: placeOnSheet(boxOf(0)).left,
+    ...(isLow ? { bottom: `${(100 * 34) / SHEET.height}%` } : { top: placeOnSheet(boxOf(0)).top }),
   };
   const leaderTo = (field: TouchField): SheetPoint | undefined => {
     const index = column.indexOf(field);
@@ -116,8 +117,8 @@ export function TouchForm(props: TouchFormProps) {
       </div>
       <Split $beside={isBeside}>
         {isBeside && <Beside>{beside.map((name) => field(name))}</Beside>}
-        <Room>
-          <Sheet>
+        <DrawingRoom>
+          <DrawingSheet>
             <TouchDrawing
               scene={scene}
               view={view}
@@ -128,20 +129,20 @@ export function TouchForm(props: TouchFormProps) {
               spacerBox={scene.spacer && leaderTo("spacer")}
               sizeBox={sizeBox}
             />
-            {column.length > 0 && <At style={columnPlace}>{column.map((name) => field(name))}</At>}
+            {column.length > 0 && <OnSheet style={columnPlace}>{column.map((name) => field(name))}</OnSheet>}
             {sizeBox && (
-              <At
+              <OnSheet
                 style={
                   axis === "z" && !view.isMirrored
-                    ? { ...placeOf(sizeBox), left: "auto", right: "6px" }
-                    : placeOf(sizeBox)
+                    ? { ...placeOnSheet(sizeBox), left: "auto", right: "6px" }
+                    : placeOnSheet(sizeBox)
                 }
               >
                 {field("size")}
-              </At>
+              </OnSheet>
             )}
-          </Sheet>
-        </Room>
+          </DrawingSheet>
+        </DrawingRoom>
       </Split>
     </Frame>
   );
@@ -252,12 +253,6 @@ function ArmNote({ setup: { machine }, arm }: { readonly setup: SetupView; reado
   );
 }
 
-/** A box's place on the sheet. */
-const placeOf = ({ left, top }: SheetPoint) => ({
-  left: `${(100 * left) / SHEET.width}%`,
-  top: `${(100 * top) / SHEET.height}%`,
-});
-
 const Frame = styled.div`
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
@@ -268,7 +263,7 @@ const Frame = styled.div`
 `;
 const Split = styled.div<{ $beside: boolean }>`
   display: grid;
-  grid-template-columns: ${({ $beside }) => ($beside ? "248px minmax(0, 1fr)" : "minmax(0, 1fr)")};
+  grid-template-columns: ${({ $beside }) => ($beside ? "262px minmax(0, 1fr)" : "minmax(0, 1fr)")};
   min-height: 0;
   @media (width < 1200px) { grid-template-columns: ${({ $beside }) => ($beside ? "220px minmax(0, 1fr)" : "minmax(0, 1fr)")}; }
 `;
@@ -281,28 +276,10 @@ const Beside = styled.div`
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
   font-size: ${size.small};
-  @media (width < 1200px) { padding: 6px; input { width: 6.2ch; } }
-`;
-const Room = styled.div`
-  display: grid;
-  place-items: center;
-  min-height: 0;
-  overflow: hidden;
-  container-type: size;
-`;
-/** The sheet keeps its proportions and is as large as the room allows. */
-const Sheet = styled.div`
-  position: relative;
-  aspect-ratio: ${SHEET.width} / ${SHEET.height};
-  width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
-  /* The boxes grow with the sheet on a large screen and keep their size for a finger on a small one. */
-  font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
-`;
-const At = styled.div`
-  position: absolute;
-  display: grid;
-  gap: 0.6em;
-  &:focus-within { z-index: 2; }
+  /* A field is as wide as its column, however many digits it would like to show. */
+  > * { width: 100%; min-width: 0; }
+  input { flex: 1; width: 4ch; }
+  @media (width < 1200px) { padding: 6px; }
 `;
 const Instruction = styled.p`
   padding: 7px 14px;

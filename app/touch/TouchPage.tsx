@@ -1,10 +1,9 @@
 import { useEffect, useRef } from "react";
 import { useRevalidator, useSearchParams } from "react-router";
-import { styled } from "styled-components";
 import type { ToolView } from "../../core/ledger/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
+import { NothingYet, StageFrame, StageMain } from "../frame/StageFrame.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { color } from "../ui/tokens.ts";
 import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
@@ -25,19 +24,19 @@ export function TouchPage(loaded: LoadedSetup) {
   const stands = tool?.second ? loaded.setup.tools.find(({ offset }) => offset === tool.second?.of) : tool;
   useTouchKeys(loaded.setup, step);
   useNews(step && `${step.offset} ${step.kind}`);
-  if (!step) return <Nothing>This setup has no tools yet, so there is nothing to touch off.</Nothing>;
+  if (!step) return <NothingYet>This setup has no tools yet, so there is nothing to touch off.</NothingYet>;
   return (
-    <Frame>
+    <StageFrame>
       <PlanRail setup={loaded.setup} current={step} search={search}>
         <StockEntry setup={loaded.setup} decimal={loaded.person.decimalMark} mayEnter={loaded.mayEnter} />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
-      <Main>
+      <StageMain>
         <StepView key={`${step.offset} ${step.kind}`} loaded={loaded} kind={step.kind} tool={tool} />
-      </Main>
+      </StageMain>
       <KeysHelp />
-    </Frame>
+    </StageFrame>
   );
 }
 
@@ -69,23 +68,3 @@ function useNews(step: string | undefined) {
     revalidate();
   }, [step, revalidate]);
 }
-
-const Frame = styled.div`
-  display: grid;
-  grid-template: minmax(0, 1fr) 76px / 270px minmax(0, 1fr) 316px;
-  grid-template-areas: "plan centre right" "foot foot foot";
-  height: calc(100dvh - 52px);
-  min-height: 600px;
-  @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 286px; }
-  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr) 420px; }
-`;
-/** The grid's own cells stand inside, so the landmark makes no box. */
-const Main = styled.main`
-  display: contents;
-`;
-const Nothing = styled.main`
-  margin: 10vh auto;
-  max-width: 600px;
-  padding: 24px;
-  background: ${color("sheet")};
-`;

@@ -59,7 +59,7 @@ export function ladderOf(
   const keyed = !result
     ? undefined
     : solveFor === "geometry"
-      ? keyIn(machine, axis, { ...result, before }, tool.zone)
+      ? keyIn(machine, axis, { ...result, before, work: kept?.work ?? reckonedWork(setup, facts) }, tool.zone)
       : workKeyIn(setup, tool, axis, result);
 
   const closure = () => {
@@ -109,7 +109,7 @@ function workKeyIn(
   const value = workForControl(machine, axis, result.exact, zone);
   const shown = keyIn(machine, axis, { exact: 0, touched: result.touched, before: undefined }, zone);
   const before = workForControl(machine, axis, workOffset[axis], zone);
-  return { value, before, entry: { as: "overwrite", number: value }, display: shown.display };
+  return { ...shown, value, before, entry: { as: "overwrite", number: value } };
 }
 
 const UNKNOWN_SPACER: Readonly<Record<Axis, string>> = {

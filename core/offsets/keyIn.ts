@@ -11,6 +11,8 @@ export interface KeyIn {
   readonly entry: { readonly as: MachineProfile["measuring"]; readonly number: number };
   /** What the position display must read right after entry, with nothing moved; undefined where no part was touched. */
   readonly display: number | undefined;
+  /** True where the measuring function wants the work offset at 0 while it is used. */
+  readonly workFirstToZero: boolean;
 }
 
 /** One touched axis in core lengths: millimetres, X as diameters. */
@@ -18,6 +20,8 @@ export interface TouchedCell {
   readonly exact: number;
   readonly touched: number | undefined;
   readonly before: number | undefined;
+  /** Work offset under which it was touched; 0 where nothing is said. */
+  readonly work?: number;
 }
 
 /**
@@ -26,6 +30,11 @@ export interface TouchedCell {
  *
  * Where a machine adds but nobody wrote down what its cell holds, the cell is overwritten instead: an amount to add to
  * an unknown number would be a guess. So it is where a touched dimension is wanted and no part was touched (a setter).
+ *
+ * A measuring function that does not reckon with the work offset, or wants it at 0 first, is told the dimension as it
+ * stands without it: P + S. With the work offset at 0 the display reads that too.
+ *
+ * @example P = 0.090 under G54 Z −104.775, the work offset must be 0: key −104.685, the display then reads −104.685
  */
 export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zone?: Zone): KeyIn {
   const resolution = lastDigit(machine, axis);
@@ -36,12 +45,20 @@ export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zo
   // What rounding the cell leaves over shows up on the display, before the display rounds itself.
   const rounding = cell.exact - fromControl(machine, axis, value, "tool-offset", zone);
   const show = (length: number) => round(toControl(machine, axis, length, "program", zone));
-  const display = cell.touched === undefined ? undefined : show(cell.touched + rounding);
-  if (machine.measuring === "touched-dimension" && cell.touched !== undefined)
-    return { value, before, entry: { as: "touched-dimension", number: show(cell.touched) }, display };
+  const { reckons } = machine;
+  const states = machine.measuring === "touched-dimension" && cell.touched !== undefined;
+  const work = cell.work ?? 0;
+  const workFirstToZero = states && reckons?.workMustBeZero === true && work !== 0;
+  const display = cell.touched === undefined ? undefined : show(cell.touched + rounding + (workFirstToZero ? work : 0));
+  const common = { value, before, display, workFirstToZero };
+  if (states) {
+    const isUnreckoned = reckons !== undefined && (!reckons.work || reckons.workMustBeZero);
+    const number = show((cell.touched ?? 0) + (isUnreckoned ? work : 0));
+    return { ...common, entry: { as: "touched-dimension", number } };
+  }
   if (machine.measuring === "add" && before !== undefined)
-    return { value, before, entry: { as: "add", number: round(value - before) }, display };
-  return { value, before, entry: { as: "overwrite", number: value }, display };
+    return { ...common, entry: { as: "add", number: round(value - before) } };
+  return { ...common, entry: { as: "overwrite", number: value } };
 }
 
 /** The work offset as this control holds it: its unit and digits, the sign of its readout. */

@@ -46,6 +46,7 @@ describe("keyIn", () => {
       before: -339.432,
       entry: { as: "overwrite", number: -339.25 },
       display: 51.482,
+      workFirstToZero: false,
     });
   });
   it("adds the difference of the two cells, never of unrounded numbers", () => {
@@ -60,10 +61,26 @@ describe("keyIn", () => {
       number: 51.482,
     });
   });
+  it("states it without the work offset where the measuring function does not reckon with that", () => {
+    const reckons = { work: true, wear: true, workMustBeZero: false };
+    const state = (change: Partial<typeof reckons>) =>
+      keyIn({ ...machineFixture, measuring: "touched-dimension", reckons: { ...reckons, ...change } }, "z", {
+        ...{ exact: -251.1425, touched: 0.09, before: undefined, work: -104.775 },
+      });
+    // −251.1425 is keyed as −251.143: the 0.0005 left over shows on the display.
+    expect(state({})).toMatchObject({ entry: { number: 0.09 }, display: 0.091, workFirstToZero: false });
+    expect(state({ work: false })).toMatchObject({ entry: { number: -104.685 }, display: 0.091 });
+    // With G54 at 0 the control works out M − (P + S) = G, and shows P + S.
+    expect(state({ workMustBeZero: true })).toMatchObject({
+      entry: { number: -104.685 },
+      display: -104.685,
+      workFirstToZero: true,
+    });
+  });
   it("holds for an inch control that stores X as a radius with the opposite sign", () => {
     // −50.8 mm on the diameter is −2 in, −1 in as radius, +1 as stored; before −48.26 mm: +0.95.
     const keyed = keyIn(inchRadius, "x", { exact: -50.8, touched: 25.4, before: -48.26 });
-    expect(keyed).toEqual({ value: 1, before: 0.95, entry: { as: "add", number: 0.05 }, display: 0.5 });
+    expect(keyed).toMatchObject({ value: 1, before: 0.95, entry: { as: "add", number: 0.05 }, display: 0.5 });
   });
   it("closes on any machine: what is keyed puts the tool back where it touched", () => {
     const machine = fc.constantFrom(machineFixture, inchRadius, {

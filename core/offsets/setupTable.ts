@@ -1,8 +1,9 @@
-import { type Axis, lastDigit, toControl } from "../frame/index.ts";
+import { type Axis, fromControl, lastDigit, lastDigitInCore, toControl } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
+import { closureOf } from "./closure.ts";
 import { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
 import type { OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
 
@@ -15,6 +16,8 @@ export interface TableRow extends PerAxis<KeyIn | undefined> {
   readonly axes: readonly Axis[];
   /** Geometry as it was recorded before, whether touched or not. */
   readonly before: PerAxis<number | undefined>;
+  /** Whether G + W + S + P adds up to the machine position; undefined where no part was touched. */
+  readonly closes: PerAxis<boolean | undefined>;
   /** Wear that the control still holds. */
   readonly wear: PerAxis<number | undefined>;
   /** Safety wear to be put in for the first cut. */
@@ -35,14 +38,28 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
       const touch = tool[axis];
       return (
         touch &&
-        keyIn(machine, axis, { exact: touch.exact, touched: touch.touched, before: tool.control?.[axis] }, tool.zone)
+        keyIn(
+          machine,
+          axis,
+          { exact: touch.exact, touched: touch.touched, before: tool.control?.[axis], work: touch.work },
+          tool.zone,
+        )
       );
+    };
+    const closes = (axis: Axis) => {
+      const touch = tool[axis];
+      const keyed = cell(axis);
+      if (!touch || !keyed || touch.machine === undefined || touch.touched === undefined) return undefined;
+      const geometry = fromControl(machine, axis, keyed.value, "tool-offset", tool.zone);
+      const { machine: readout, work, touched } = touch;
+      return closureOf({ machine: readout, geometry, wear: 0, work, touched }, lastDigitInCore(machine, axis)).closes;
     };
     const { control, nose, safetyWear } = tool;
     return {
       tool,
       axes: axesOf(tool.tool, { machine }),
       ...{ x: cell("x"), y: cell("y"), z: cell("z") },
+      closes: { x: closes("x"), y: closes("y"), z: closes("z") },
       before: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
       wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
       safetyWear: { x: stored("x", safetyWear?.x), y: undefined, z: stored("z", safetyWear?.z) },
