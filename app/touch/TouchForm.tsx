@@ -211,7 +211,7 @@ function sizeBoxAt(middle: SheetPoint, axis: Axis, view: View, inBore: SheetPoin
     return { left: view.isMirrored ? 20 : middle.left, top: Math.min(middle.top + 22, SHEET.height - 186) };
   if (axis === "y") return { left: middle.left - COLUMN.width / 2, top: Math.min(middle.top + 20, SHEET.height - 180) };
   // In a bore the box stands before the tip, so that it hides no tool.
-  const right = inBore ? inBore.left - 24 : middle.left;
+  const right = inBore ? inBore.left - 64 : middle.left;
   const left = view.isMirrored ? middle.left + 12 : right - 216;
   return { left: Math.max(8, left), top: middle.top - 26 };
 }
