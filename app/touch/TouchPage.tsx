@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useLayoutEffect, useRef } from "react";
 import { useRevalidator, useSearchParams } from "react-router";
 import type { ToolView } from "../../core/ledger/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
@@ -62,7 +62,9 @@ function StepView({
 function useNews(step: string | undefined) {
   const { revalidate } = useRevalidator();
   const seen = useRef(step);
-  useEffect(() => {
+  // As the step appears, before anybody can press a key on it: news that is asked for after an entry was sent would keep
+  // the page from going on to the next step.
+  useLayoutEffect(() => {
     if (seen.current === step) return;
     seen.current = step;
     revalidate();

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef } from "react";
+import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
 import { AXIS_NAME, type Axis, stationOf } from "../../core/frame/index.ts";
 import type { TouchField } from "../../core/judgement/index.ts";
@@ -64,7 +64,8 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
     if (wrong) focus(wrong);
   };
 
-  useEffect(() => {
+  // Before the screen is painted: a key pressed the moment it is seen is heard.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey || !mayEnter) return;
       const numbered = ways[Number(event.key) - 1];

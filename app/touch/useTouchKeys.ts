@@ -1,4 +1,4 @@
-import { useEffect, useRef } from "react";
+import { useEffect, useLayoutEffect, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type StepKind, touchingOrder } from "../../core/plan/index.ts";
@@ -36,7 +36,7 @@ export function useTouchKeys(
   useEffect(() => {
     asked.current = search;
   }, [search]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!step) return;
     const tools = [...new Set(touchingOrder(setup).map(({ offset }) => offset))].filter((offset) => offset !== "");
     const goTo = (address: URLSearchParams) => {

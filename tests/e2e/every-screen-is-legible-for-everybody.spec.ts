@@ -109,8 +109,17 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
   ],
 ];
 
+/** Screens of which another kind of tool is seen in the dark already. */
+const LIGHT_ONLY = [
+  "a call with retreat",
+  "an arm",
+  "a back tool that waits",
+  "radius and tip of a drill",
+  "mount: overhang",
+];
+
 for (const theme of ["light", "dark"] as const)
-  for (const [name, open] of SCREENS)
+  for (const [name, open] of SCREENS.filter(([one]) => theme === "light" || !LIGHT_ONLY.includes(one)))
     test(`${name}, ${theme}`, async ({ page, allowConsole }) => {
       if (name.includes("not there")) allowConsole(/status of 404/);
       await page.emulateMedia({ colorScheme: theme });
