@@ -28,7 +28,6 @@ const PARTS: Readonly<
 > = {
   cutting: { fill: "toolFill", stroke: "tool", width: 2.4 },
   holder: { fill: "holderFill", stroke: "tool", width: 1.8 },
-  ghost: { fill: "sheet", stroke: "tool", width: 1 },
   slot: { fill: "jawFill", stroke: "stock", width: 1 },
   setter: { fill: "stockFill", stroke: "measured", width: 2 },
   datum: { fill: "jawFill", stroke: "measured", width: 2 },

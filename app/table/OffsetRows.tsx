@@ -56,7 +56,7 @@ export function OffsetRows({
         <Difference>
           {keyed && keyed.before !== undefined ? write(keyed.value - keyed.before, resolution, "always") : "–"}
         </Difference>
-        <Key>
+        <KeyCell>
           {keyed ? (
             <>
               <small>{KEY_WORD[keyed.entry.as]}</small>{" "}
@@ -70,7 +70,7 @@ export function OffsetRows({
               touch it
             </Link>
           )}
-        </Key>
+        </KeyCell>
         <td>
           {write(keyed?.display, resolution)}
           {row.closes[axis] !== undefined && <small>{row.closes[axis] ? "closes" : "open: stop"}</small>}
@@ -98,7 +98,7 @@ export function OffsetRows({
         {tool.nose && <small>{`insert, ${tool.nose.person}`}</small>}
       </td>
       <Difference>{value === undefined ? "–" : value === before ? "same" : "changed"}</Difference>
-      <Key>
+      <KeyCell>
         {value ?? (
           <Link
             to={`/setups/${setupId}/touch?tool=${tool.offset}&do=nose`}
@@ -107,7 +107,7 @@ export function OffsetRows({
             enter it
           </Link>
         )}
-      </Key>
+      </KeyCell>
       <td />
       <Source>
         {tool.nose && !tool.second && mayEnter && isFirst && (
@@ -126,12 +126,12 @@ export function OffsetRows({
   const radiusNow = row.noseRadius.value === undefined ? undefined : write(row.noseRadius.value, machine.resolution.z);
   return (
     <tbody>
-      <Head>
+      <RowsHead>
         <th scope="rowgroup" colSpan={7}>
           <strong>{offsetNumber(machine, tool.offset)}</strong> {tool.tool.description} · {toolSize(tool.tool)} ·{" "}
           {tool.second ? `second offset of ${toolNumber(machine, tool.second.of)}` : `station ${tool.station}`}
         </th>
-      </Head>
+      </RowsHead>
       {row.axes.map(axisRow)}
       {plainRow("nose radius", radiusBefore, radiusNow, true)}
       {plainRow("tip orientation", row.orientation.before?.toString() ?? "–", row.orientation.value?.toString(), false)}
@@ -139,13 +139,15 @@ export function OffsetRows({
   );
 }
 
-const Head = styled.tr`
+/** Head of one offset's rows. */
+export const RowsHead = styled.tr`
   && { height: 44px; background: ${color("selected")}; }
   && th { font-weight: 400; }
   strong { ${mono} font-size: ${size.number}; margin-right: 6px; }
 `;
 
-const Key = styled.td`
+/** What is keyed, in digits for arm's length. */
+export const KeyCell = styled.td`
   && { font-size: ${size.number}; font-weight: 700; }
   a { display: inline-grid; min-height: 48px; place-items: center; font-size: ${size.small}; font-weight: 600; font-family: "Atkinson Hyperlegible Next Variable", sans-serif; }
 `;

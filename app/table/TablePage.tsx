@@ -82,20 +82,29 @@ export function TablePage(loaded: LoadedSetup) {
             <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
           </p>
         ) : (
-          <TakeAway setupId={setupId} file={file} />
+          <TakeAway setupId={setupId} file={file} hasY={rows.some(({ y }) => y !== undefined)} />
         )}
       </Aside>
     </Page>
   );
 }
 
-function TakeAway({ setupId, file }: { readonly setupId: string; readonly file: OffsetsFile }) {
+function TakeAway({
+  setupId,
+  file,
+  hasY,
+}: {
+  readonly setupId: string;
+  readonly file: OffsetsFile;
+  readonly hasY: boolean;
+}) {
   return (
     <>
       <p>
         Data-setting G-code, {file.rows === 1 ? "one tool" : `${file.rows} tools`}. Read it before it is loaded; then
         load it with the machine standing still.
       </p>
+      {hasY && <p role="note">It holds X and Z. Key Y by hand, from the table.</p>}
       <FileText aria-label="Contents of the file" tabIndex={0}>
         <pre>{file.text}</pre>
       </FileText>

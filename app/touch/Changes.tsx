@@ -2,7 +2,7 @@ import { useState } from "react";
 import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
-import type { ToolView } from "../../core/ledger/index.ts";
+import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
 import { otherEdge } from "../../core/tool/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
@@ -155,9 +155,9 @@ function SafetyWear({ setup, setupId, person, tool, name }: OfTool) {
 function Second({ setup, setupId, tool, name }: OfTool) {
   const form = useSetupForm(setupId, setup.seq);
   const [number, setNumber] = useState("");
-  const blade = tool.tool;
-  if (!("depth" in blade) || blade.kind === "groove-face") return null;
-  const edge = otherEdge(blade.programmed);
+  const first = firstEdge(tool);
+  if (!first) return null;
+  const edge = otherEdge(first);
   return (
     <Section
       as="form"

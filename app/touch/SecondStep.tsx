@@ -1,6 +1,6 @@
 import { styled } from "styled-components";
 import { type Axis, offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
-import { chosenEdge, type ToolView } from "../../core/ledger/index.ts";
+import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
 import { secondOffset } from "../../core/tool/index.ts";
@@ -151,8 +151,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
 /** Z of the second once it has followed the first: the same distance apart as before. */
 function followed({ tool, second }: ToolView, first: ToolView): number | undefined {
   if (!second || !("depth" in tool) || tool.kind === "groove-face") return undefined;
-  const chosen = chosenEdge(first);
-  const from = chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
+  const from = firstEdge(first) ?? tool.programmed;
   const corner = { noseRadius: tool.cornerRadius, tip: { x: 0, z: 0 } } as const;
   return secondOffset({ x: undefined, z: first.z?.exact, ...corner }, tool.width, from, second.edge).z;
 }

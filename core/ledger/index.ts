@@ -13,6 +13,7 @@ export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type M
 export { apply, EMPTY_SETUP, fold, history, type SetupState, standing, topOf } from "./setupState.ts";
 export {
   chosenEdge,
+  firstEdge,
   type MountRecord,
   type NoseRecord,
   type Recorded,

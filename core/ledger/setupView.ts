@@ -83,10 +83,23 @@ export interface SetupView {
   readonly signedOff: boolean;
 }
 
-/** The edge that this offset's program moves, as chosen for its touch; undefined where the tool's own holds. */
-export function chosenEdge({ tool, choice, second }: Pick<ToolView, "tool" | "choice" | "second">): Edge | undefined {
-  if (second) return second.edge;
-  return tool.kind === "groove-face" ? choice.x.programmed : choice.z.programmed;
+/**
+ * The edge that this offset's program moves: the one that its touch was made for, or, while it is not touched, the one
+ * that is chosen; undefined where the tool's own holds.
+ */
+export function chosenEdge(view: Pick<ToolView, "tool" | "choice" | "second" | "x" | "z">): Edge | undefined {
+  if (view.second) return view.second.edge;
+  const axis = view.tool.kind === "groove-face" ? "x" : "z";
+  const touch = view[axis];
+  return touch && !touch.derived ? touch.programmed : view.choice[axis].programmed;
+}
+
+/** The edge of a grooving or parting blade that its first offset programs; undefined for any other tool. */
+export function firstEdge(view: Parameters<typeof chosenEdge>[0]): BladeEdgeName | undefined {
+  const { tool } = view;
+  if (!("depth" in tool) || tool.kind === "groove-face") return undefined;
+  const chosen = chosenEdge(view);
+  return chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
 }
 
 /** Reads the view out of a state whose setup has been opened. */

@@ -39,11 +39,6 @@ export function nextStep(order: readonly Step[]): Step | undefined {
   return order.find(({ state }) => state === "ready" || state === "redo");
 }
 
-/** The step of this tool and kind, if the plan has one. */
-export function stepOfPlan(order: readonly Step[], offset: string, kind: StepKind): Step | undefined {
-  return order.find((step) => step.kind === kind && (step.offset === offset || step.offset === ""));
-}
-
 /** Whether everything that is to be done on a tool is done and stands. */
 export function isThrough(order: readonly Step[], offset: string): boolean {
   return order.every((step) => step.offset !== offset || step.state === "done");

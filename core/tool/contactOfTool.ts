@@ -96,8 +96,8 @@ export function contactTool(
       touching === "centre"
         ? "The middle of a blade touches nothing. Choose the edge that meets the face, or line it up by eye."
         : stand === "behind"
-          ? "The left edge cannot reach a face from behind: the right one meets it."
-          : "The right edge cannot reach a face from the front: the left one meets it.",
+          ? "The chuck side cannot reach a face from behind: the far side meets it."
+          : "The far side cannot reach a face from the front: the chuck side meets it.",
     );
   }
   return accepted(shapeOf(tool, axis, way, { touching, programmed }, from));

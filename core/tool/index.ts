@@ -30,7 +30,6 @@ export {
   familyOf,
   hasNamedNose,
   isLive,
-  kindName,
   makesFace,
   noseRadiusOf,
   TOOL_KINDS,

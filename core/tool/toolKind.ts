@@ -6,37 +6,34 @@ export type ToolFamily = "outside" | "bore" | "face-groove" | "on-centre" | "axi
 
 interface KindFacts {
   readonly family: ToolFamily;
-  /** As a setter says it. */
-  readonly name: string;
 }
 
 const KINDS: Readonly<Record<ToolKind, KindFacts>> = {
-  "outside-turning": { family: "outside", name: "outside turning" },
-  facing: { family: "outside", name: "facing" },
-  boring: { family: "bore", name: "boring bar" },
-  "back-boring": { family: "bore", name: "back-boring bar" },
-  "groove-outside": { family: "outside", name: "grooving" },
-  "part-off": { family: "outside", name: "parting" },
-  "groove-bore": { family: "bore", name: "bore grooving" },
-  "groove-face": { family: "face-groove", name: "face grooving" },
-  "thread-outside": { family: "outside", name: "threading" },
-  "thread-bore": { family: "bore", name: "bore threading" },
-  drill: { family: "on-centre", name: "drill" },
-  "centre-drill": { family: "on-centre", name: "centre drill" },
-  "spot-drill": { family: "on-centre", name: "spot drill" },
-  reamer: { family: "on-centre", name: "reamer" },
-  tap: { family: "on-centre", name: "tap" },
-  knurl: { family: "outside", name: "knurl" },
-  form: { family: "outside", name: "form tool" },
-  "live-axial-cutter": { family: "axial", name: "live end mill" },
-  "live-axial-drill": { family: "axial", name: "live drill" },
-  "live-cross-cutter": { family: "cross", name: "cross cutter" },
-  "live-cross-drill": { family: "cross", name: "cross drill" },
+  "outside-turning": { family: "outside" },
+  facing: { family: "outside" },
+  boring: { family: "bore" },
+  "back-boring": { family: "bore" },
+  "groove-outside": { family: "outside" },
+  "part-off": { family: "outside" },
+  "groove-bore": { family: "bore" },
+  "groove-face": { family: "face-groove" },
+  "thread-outside": { family: "outside" },
+  "thread-bore": { family: "bore" },
+  drill: { family: "on-centre" },
+  "centre-drill": { family: "on-centre" },
+  "spot-drill": { family: "on-centre" },
+  reamer: { family: "on-centre" },
+  tap: { family: "on-centre" },
+  knurl: { family: "outside" },
+  form: { family: "outside" },
+  "live-axial-cutter": { family: "axial" },
+  "live-axial-drill": { family: "axial" },
+  "live-cross-cutter": { family: "cross" },
+  "live-cross-drill": { family: "cross" },
 };
 
 export const TOOL_KINDS = Object.keys(KINDS) as readonly ToolKind[];
 export const familyOf = ({ kind }: Pick<Tool, "kind">): ToolFamily => KINDS[kind].family;
-export const kindName = ({ kind }: Pick<Tool, "kind">): string => KINDS[kind].name;
 
 /** True for a tool that works inside a hole and can say how small a hole it enters. */
 export function entersBore(tool: Tool): tool is BoringTool | BoreBladeTool | BoreThreadTool {

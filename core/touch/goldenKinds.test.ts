@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { MachineProfile } from "../frame/index.ts";
-import { machineFixture, mounted, opened, viewOf } from "../ledger/setup.fixture.ts";
+import { type Command, firstEdge } from "../ledger/index.ts";
+import { machineFixture, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
 import {
   codeOf,
   noseRadiusOf,
@@ -179,6 +180,30 @@ describe("a second offset", () => {
     expect([codeOf(first, "A"), codeOf(second, "A")]).toEqual([3, 4]);
     expect(secondOffset(second, 3, "right", "left").z).toBeCloseTo(-402.88, 9);
     expect([otherEdge("left"), otherEdge("right")]).toEqual(["right", "left"]);
+  });
+});
+
+describe("the edge that an offset programs", () => {
+  const blade = toolOf("groove-outside");
+  const choose = (programmed: string) =>
+    ({
+      id: nextId(),
+      kind: "way-chosen",
+      version: 1,
+      payload: { offset: "1", axis: "z", way: "scratch", programmed },
+    }) as Command;
+  const edgeOf = (...commands: Command[]) => {
+    const [tool] = viewOf(opened(), mounted("1", blade), ...commands).tools;
+    return tool && firstEdge(tool);
+  };
+  it("is the tool's own, then the chosen one, then the one that it was touched for", () => {
+    expect(edgeOf()).toBe("left");
+    expect(edgeOf(choose("right"))).toBe("right");
+    const touch = touched("1", "z", -403);
+    const forRight = { ...touch, payload: { ...touch.payload, programmed: "right" } } as Command;
+    // What is chosen afterwards, for a touch to come, does not change what the offset is.
+    expect(edgeOf(choose("right"), forRight, choose("left"))).toBe("right");
+    expect(edgeOf(touch, choose("right"))).toBe("left");
   });
 });
 

@@ -1,5 +1,5 @@
 import { stationOf } from "../../core/frame/index.ts";
-import { chosenEdge, type SetupView, type ToolView } from "../../core/ledger/index.ts";
+import { chosenEdge, firstEdge, type SetupView, type ToolView } from "../../core/ledger/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import {
   hasNamedNose,
@@ -96,9 +96,9 @@ export function secondCommand(setup: SetupView, form: FormOf<"make-second">, ent
     return refuse("Only a grooving or parting blade has a second edge to give an offset to.");
   if (first.second) return refuse("This is a second offset itself. Choose the first one.");
   const to = form.edge;
-  const chosen = chosenEdge(first);
-  const from = chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
-  if (from === to) return refuse(`The ${to} edge is the one that the first offset programs. Choose the other edge.`);
+  const from = firstEdge(first) ?? tool.programmed;
+  if (from === to)
+    return refuse("The first offset programs this edge already. Reload the page; the other edge is offered then.");
   const tip = tipOf(tool, first.zone);
   const made = secondOffset(
     { x: first.x?.exact, z: first.z?.exact, noseRadius: tool.cornerRadius, tip },

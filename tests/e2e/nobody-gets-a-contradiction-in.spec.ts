@@ -14,7 +14,7 @@ test("an edge that cannot reach is refused on the screen, whatever is pressed", 
   await page.locator("label", { hasText: "Bare touch" }).click();
   await expect(page.getByRole("radiogroup", { name: "touching edge" })).toBeVisible();
   await page.getByRole("radiogroup", { name: "touching edge" }).locator("label", { hasText: "far side" }).click();
-  await expect(page.getByText("The right edge cannot reach a face from the front")).toBeVisible();
+  await expect(page.getByText("The far side cannot reach a face from the front")).toBeVisible();
   await page.getByRole("textbox", field(/machine position/)).fill("60");
   await page.getByRole("button", { name: /^Accept Z/ }).click({ force: true });
   await expect(page.getByRole("heading", { name: "T02 · Z geometry" })).toBeVisible();

@@ -32,7 +32,7 @@ export interface TouchSituation {
 
 export interface Outlined {
   readonly polygon: Polygon;
-  readonly part: "cutting" | "holder" | "ghost" | "slot" | "setter" | "datum";
+  readonly part: "cutting" | "holder" | "slot" | "setter" | "datum";
 }
 
 /** A touch as it stands at contact: outlines in the drawing plane, and the points that its dimensions run between. */
