@@ -1,8 +1,8 @@
 import { memo } from "react";
 import { styled } from "styled-components";
+import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
-import { extent, type Point } from "./geometry/plane.ts";
 import { pathOf, SHEET, toSheet, type View } from "./view.ts";
 
 interface Style {

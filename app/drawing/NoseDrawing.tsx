@@ -1,8 +1,8 @@
 import { memo } from "react";
 import { styled } from "styled-components";
+import { plus, times } from "../../core/outline/index.ts";
 import { color } from "../ui/tokens.ts";
 import type { NoseScene } from "./geometry/noseScene.ts";
-import { plus, times } from "./geometry/plane.ts";
 import { pathOf, SHEET, toSheet, type View } from "./view.ts";
 
 /** The nose close up: its circle, the two tangents, and the imaginary tip where they meet. */

@@ -1,7 +1,7 @@
 import { memo } from "react";
+import { toolOutline } from "../../core/outline/index.ts";
 import { familyOf, type Tool } from "../../core/tool/index.ts";
 import { color } from "../ui/tokens.ts";
-import { toolOutline } from "./geometry/toolOutline.ts";
 import { pathOf, type View } from "./view.ts";
 
 /** One scale for every outline in the plan, so that a large insert looks large. */

@@ -1,7 +1,7 @@
 import { memo, useId } from "react";
 import { styled } from "styled-components";
+import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
-import { plus, times } from "./geometry/plane.ts";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
 import { pathOf, SHEET, type SheetPoint, scaleText, toSheet, type View } from "./view.ts";
 

@@ -1,5 +1,5 @@
+import type { Point, Polygon } from "../../core/outline/index.ts";
 import { familyOf, type Tool } from "../../core/tool/index.ts";
-import type { Point, Polygon } from "./geometry/plane.ts";
 
 /** The sheet that every drawing stands on, in its own units; the screen scales it as a whole. */
 export const SHEET = { width: 672, height: 584 } as const;

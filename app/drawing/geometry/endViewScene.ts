@@ -1,8 +1,7 @@
+import { BEYOND_THE_SHEET, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
 import { isLive, wholeChoice } from "../../../core/tool/index.ts";
 import { drawnSpacer } from "./drawnSizes.ts";
-import { type Polygon, point, rectangle } from "./plane.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { BEYOND_THE_SHEET } from "./toolOutline.ts";
 
 const STEPS = 96;
 

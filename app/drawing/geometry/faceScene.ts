@@ -1,10 +1,19 @@
+import {
+  extent,
+  farthest,
+  moved,
+  type Point,
+  type Polygon,
+  plus,
+  point,
+  rectangle,
+  type ToolOutline,
+} from "../../../core/outline/index.ts";
 import { familyOf, wholeChoice } from "../../../core/tool/index.ts";
 import { drawnSpacer } from "./drawnSizes.ts";
-import { extent, moved, type Point, type Polygon, plus, point, rectangle } from "./plane.ts";
 import type { Outlined, TouchScene, TouchSituation } from "./sceneTypes.ts";
 import { setterScene } from "./setterScene.ts";
 import { backOffOf, isFar, placed, programmedLocal, retreatOf, SPACER_IN_DIAMETERS, shared } from "./standing.ts";
-import { farthest, type ToolOutline } from "./toolOutline.ts";
 import type { Workpiece } from "./workpiece.ts";
 
 /** A touch on Z: on the face, behind a shoulder, on a datum face of the machine, or on a setter. */

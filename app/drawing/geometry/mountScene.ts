@@ -1,6 +1,6 @@
 import type { MountCheck } from "../../../core/mount/index.ts";
 import { SWEEP_ANGLES } from "../../../core/mount/index.ts";
-import { type Point, type Polygon, point, rectangle } from "./plane.ts";
+import { type Point, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
 
 /** A line or body of a mount drawing. Millimetres; the plane is the drawing's own, Z to the right, X up. */
 export interface MountShape {

@@ -1,6 +1,5 @@
+import { extent, flipped, moved, type Point, type Polygon, point, toolOutline } from "../../../core/outline/index.ts";
 import { noseRadiusOf, type TipDirection, type Tool } from "../../../core/tool/index.ts";
-import { extent, moved, type Point, type Polygon, point } from "./plane.ts";
-import { flipped, toolOutline } from "./toolOutline.ts";
 
 /** The nose close up: its outline, its circle, and the imaginary tip that the control is told about. */
 export interface NoseScene {

@@ -1,7 +1,6 @@
 import type { Axis, Zone } from "../../../core/frame/index.ts";
+import type { Point, Polygon, ToolOutline } from "../../../core/outline/index.ts";
 import type { EdgeChoice, Tool, TouchWay } from "../../../core/tool/index.ts";
-import type { Point, Polygon } from "./plane.ts";
-import type { ToolOutline } from "./toolOutline.ts";
 
 /** What the drawing of a touch is made from; lengths in millimetres, diameters as diameters. */
 export interface TouchSituation {

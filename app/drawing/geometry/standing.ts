@@ -1,8 +1,19 @@
 import type { Zone } from "../../../core/frame/index.ts";
+import {
+  extent,
+  farthest,
+  flipped,
+  moved,
+  type Point,
+  plus,
+  point,
+  rectangle,
+  type ToolOutline,
+  toolOutline,
+  turned,
+} from "../../../core/outline/index.ts";
 import { familyOf, pointLength, type Tool, wholeChoice } from "../../../core/tool/index.ts";
-import { extent, moved, type Point, plus, point, rectangle } from "./plane.ts";
 import type { Outlined, TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { farthest, flipped, type ToolOutline, toolOutline, turned } from "./toolOutline.ts";
 import { holdingOf, type Workpiece, wallsOf } from "./workpiece.ts";
 
 /** Length of a spacer along the surface that it lies on, in bar diameters. */

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Axis, Zone } from "../../../core/frame/index.ts";
 import { machineFixture } from "../../../core/ledger/setup.fixture.ts";
+import { extent, type Point, type Polygon } from "../../../core/outline/index.ts";
 import {
   axesOf,
   edgeOptions,
@@ -11,7 +12,6 @@ import {
   wholeChoice,
 } from "../../../core/tool/index.ts";
 import { EVERY_TOOL, EVERY_ZONE } from "../../../core/touch/everyTool.fixture.ts";
-import { extent, type Point, type Polygon } from "./plane.ts";
 import type { TouchSituation } from "./sceneTypes.ts";
 import { touchScene } from "./touchScene.ts";
 

@@ -1,5 +1,4 @@
-import { mirrored, type Polygon, point, rectangle } from "./plane.ts";
-import { BEYOND_THE_SHEET } from "./toolOutline.ts";
+import { BEYOND_THE_SHEET, mirrored, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
 
 /** The part as it stands at a touch. Millimetres, diameters as diameters, Z0 on the finished face. */
 export interface Workpiece {

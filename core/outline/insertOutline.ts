@@ -1,4 +1,4 @@
-import type { Insert } from "../../../core/tool/index.ts";
+import type { Insert } from "../tool/index.ts";
 import { direction, length, minus, type Point, type Polygon, plus, point, times, unit } from "./plane.ts";
 
 export interface InsertOutline {

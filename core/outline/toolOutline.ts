@@ -12,7 +12,7 @@ import {
   type Tool,
   type TurningTool,
   type WheelTool,
-} from "../../../core/tool/index.ts";
+} from "../tool/index.ts";
 import { insertOutline } from "./insertOutline.ts";
 import { extent, mirrored, type Point, type Polygon, plus, point, rectangle, times } from "./plane.ts";
 

@@ -1,9 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type Insert, readInsertDesignation, tipOf } from "../../../core/tool/index.ts";
-import { EVERY_TOOL } from "../../../core/touch/everyTool.fixture.ts";
-import { insertOutline } from "./insertOutline.ts";
-import { noseScene } from "./noseScene.ts";
-import { extent, length, minus, type Point, type Polygon } from "./plane.ts";
+import { type Insert, readInsertDesignation } from "../tool/index.ts";
+import { extent, insertOutline, length, minus, type Point, type Polygon } from "./index.ts";
 
 function insert(designation: string): Insert {
   const read = readInsertDesignation(designation);
@@ -49,22 +46,5 @@ describe("insertOutline", () => {
     expect(area(outline)).toBeCloseTo(whole - 2 * lost(80) - 2 * lost(100), 1);
     // Round: π·r², drawn in 32 steps.
     expect(area(insertOutline(insert("RCMT 0602M0"), 90).outline)).toBeCloseTo(Math.PI * 9, 0);
-  });
-});
-
-describe("noseScene", () => {
-  it("shows the whole nose and both tangents, whichever way the tip points", () => {
-    for (const tool of EVERY_TOOL) {
-      const scene = noseScene(tool, tipOf(tool, { from: "plus" }), undefined, false);
-      expect(scene, tool.kind).toBeDefined();
-      if (!scene || !("insert" in tool) || scene.noseRadius === 0) continue;
-      const box = extent(scene.outline);
-      const { noseCentre, noseRadius, tip } = scene;
-      expect(scene.reach).toBeGreaterThan(2 * noseRadius);
-      // The imaginary tip is where the tangents meet: the outline ends on it in the directions in which it points.
-      if (tip.z !== 0) expect(tip.z < 0 ? box.zMin : box.zMax, tool.kind).toBeCloseTo(0, 6);
-      if (tip.x !== 0) expect(tip.x < 0 ? box.xMin : box.xMax, tool.kind).toBeCloseTo(0, 6);
-      expect(Math.abs(noseCentre.z) <= noseRadius && Math.abs(noseCentre.x) <= noseRadius).toBe(true);
-    }
   });
 });
