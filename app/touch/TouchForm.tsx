@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/frame/index.ts";
-import { largestRetreat, type TouchField } from "../../core/judgement/index.ts";
+import { awayFromWork, largestRetreat, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { faceIsMade } from "../../core/plan/index.ts";
 import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
@@ -222,11 +222,11 @@ function zeroName({ school, machine }: SetupView, { zone }: ToolView): string {
 }
 
 /** How large the retreat of a call may be, and what to do about an alarm. */
-function Retreat({ setup, tool, axis, entry }: TouchFormProps) {
+function Retreat({ setup, tool, axis, choice, entry }: TouchFormProps) {
   const { old, commanded } = entry.reading.facts.numbers;
   if (old === undefined || commanded === undefined) return null;
   const far = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
-  const away = axis !== "x" ? 1 : familyOf(tool.tool) === "bore" ? (-far as 1 | -1) : (far as 1 | -1);
+  const away = awayFromWork(tool, axis, choice);
   const room = largestRetreat(setup.machine, axis, {
     ...{ old, called: far * commanded, work: setup.workOffset[axis], away },
   });

@@ -1,6 +1,6 @@
 import { AXIS_NAME, type Axis, stationOf } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { contactTool, entersBore, familyOf, wholeChoice } from "../tool/index.ts";
+import { contactTool, type EdgeChoice, entersBore, familyOf, wholeChoice } from "../tool/index.ts";
 import { formatMillimetres } from "../units/index.ts";
 import { largestRetreat } from "./retreat.ts";
 import type { ImpossibleCode, ImpossibleTouch, TouchFacts } from "./touchFacts.ts";
@@ -141,12 +141,13 @@ function overhang({ machine }: Setup, view: ToolView, { way, numbers }: TouchFac
 function retreat(setup: Setup, view: ToolView, touch: TouchFacts, say: Say, write: Write): void {
   const { old, retreat: amount, commanded } = touch.numbers;
   if (touch.way !== "preset" || amount === undefined) return;
-  const away = awayFromWork(view, touch.axis);
+  const away = awayFromWork(view, touch.axis, touch.choice);
   if (amount * away < 0)
     say("retreat", "retreat-towards-work", "This retreat leads towards the work. A retreat leads away from it.");
   if (old === undefined || commanded === undefined) return;
+  const isAcross = touch.axis === "x" && view.zone.from === "minus";
   const room = largestRetreat(setup.machine, touch.axis, {
-    ...{ old, called: commanded, work: setup.workOffset[touch.axis], away },
+    ...{ old, called: isAcross ? -commanded : commanded, work: setup.workOffset[touch.axis], away },
   });
   if (room !== undefined && amount * away > room)
     say(
@@ -158,9 +159,16 @@ function retreat(setup: Setup, view: ToolView, touch: TouchFacts, say: Say, writ
     );
 }
 
-/** Direction of the part's frame that leads away from the work for this tool on this axis. */
-export function awayFromWork({ tool, zone }: Pick<ToolView, "tool" | "zone">, axis: Axis): 1 | -1 {
-  if (axis !== "x") return 1;
+/** Direction of the part's frame that leads away from the work for this tool on this axis; behind a face it is minus. */
+export function awayFromWork(
+  { tool, zone }: Pick<ToolView, "tool" | "zone">,
+  axis: Axis,
+  choice: EdgeChoice = {},
+): 1 | -1 {
+  if (axis !== "x") {
+    const { stand } = wholeChoice(tool, axis, choice);
+    return stand === "behind" || stand === "minus" ? -1 : 1;
+  }
   const outward = zone.from === "minus" ? -1 : 1;
   return familyOf(tool) === "bore" ? (-outward as 1 | -1) : outward;
 }

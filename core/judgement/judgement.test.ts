@@ -6,6 +6,11 @@ import { impossibilities } from "./impossible.ts";
 import { largestRetreat } from "./retreat.ts";
 import type { TouchFacts, TouchNumbers } from "./touchFacts.ts";
 
+const BLADE: Tool = {
+  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 10 },
+  ...{ shank: 20, programmed: "left", overhang: 30 },
+};
+
 describe("errorBudget", () => {
   it.each([
     // √(0.003² + 0.000289² + 0.002²) × 2
@@ -139,5 +144,18 @@ describe("impossibilities", () => {
     expect(largestRetreat(machineFixture, "x", { old: -60, called: 20, work: 0, away: 1 })).toBe(49);
     // Away towards minus from −40: travel from −420, so 420 − 40 − 1 = 379.
     expect(largestRetreat(machineFixture, "x", { old: -60, called: 20, work: 0, away: -1 })).toBe(379);
+  });
+  it("retreats towards minus from behind a face, and from the far side of the centreline", () => {
+    const call = { way: "preset", old: -60, commanded: -12, size: -12, spacer: 0, jog: 0 } as const;
+    const behind = { axis: "z", choice: { stand: "behind" }, ...call } as const;
+    const blade = viewOf(opened(), mounted("1", { ...BLADE, programmed: "left" }));
+    expect(found({ ...behind, retreat: -5 }, blade)).toEqual([]);
+    expect(found({ ...behind, retreat: 5 }, blade)).toEqual(["retreat: retreat-towards-work"]);
+    // Called to −20 with −60: at −80, and 340 − 1 to the end of the travel at −420.
+    const zones = [{ id: "far", name: "Far", kind: "gang", works: "main", from: "minus" } as const];
+    const gang = viewOf(opened({ zones }), loaded("1"));
+    const across = { ...call, commanded: 20, size: 20 } as const;
+    expect(found({ ...across, retreat: -339 }, gang)).toEqual([]);
+    expect(found({ ...across, retreat: -339.1 }, gang)).toEqual(["retreat: retreat-beyond-travel"]);
   });
 });

@@ -1,5 +1,14 @@
-import type { Zone } from "../frame/index.ts";
-import type { Tool, ToolKind } from "../tool/index.ts";
+import type { Axis, MachineProfile, Zone } from "../frame/index.ts";
+import { machineFixture } from "../ledger/setup.fixture.ts";
+import {
+  axesOf,
+  type EdgeChoice,
+  edgeOptions,
+  type Tool,
+  type ToolKind,
+  type TouchWay,
+  waysToTouch,
+} from "../tool/index.ts";
 
 /** One tool of every kind, with dimensions as they stand in a shop. Millimetres. */
 export const EVERY_TOOL: readonly Tool[] = [
@@ -75,4 +84,55 @@ function driven(
   diameter: number,
 ): Tool {
   return { kind, description: kind, diameter, pointAngle: 118, overhang: 40 };
+}
+
+/** Finer than any readout, so that what is typed carries the truth. */
+export const FINE = { mm: 1e-6, in: 1e-7 } as const;
+export const STANDARD_OVERHANG = 25;
+
+/** One touch of one tool that makes sense. */
+export interface Case {
+  readonly tool: Tool;
+  readonly zone: Zone;
+  readonly axis: Axis;
+  readonly way: TouchWay;
+  readonly choice: EdgeChoice;
+  readonly machine: MachineProfile;
+}
+
+/** Every tool in every zone, by every way that makes sense there, for every edge and stand that can touch. */
+export function everyCase(
+  school: MachineProfile["school"],
+  units: "mm" | "in",
+  sign: 1 | -1,
+  xShown: "diameter" | "radius",
+): readonly Case[] {
+  const machine: MachineProfile = {
+    ...machineFixture,
+    ...{ school, units, xShown, yAxis: true, measuring: "overwrite", storedSign: { x: sign, y: sign, z: sign } },
+    resolution: { x: FINE[units], y: FINE[units], z: FINE[units] },
+    travel: { x: [-5000, 5000], y: [-5000, 5000], z: [-5000, 5000] },
+    setter: { kind: "arm", calibratedIn: units, outside: -100, bore: -90, face: -300 },
+    zones: [...EVERY_ZONE],
+    stations: EVERY_ZONE.map(({ id }) => ({ id, zone: id, standardOverhang: STANDARD_OVERHANG })),
+  };
+  return EVERY_TOOL.flatMap((tool) =>
+    EVERY_ZONE.flatMap((zone) =>
+      axesOf(tool, { machine }).flatMap((axis) =>
+        waysToTouch(tool, axis, { machine, zone, station: machine.stations?.find(({ id }) => id === zone.id) }).flatMap(
+          (way) => choices(tool, axis, way).map((choice) => ({ tool, zone, axis, way, choice, machine })),
+        ),
+      ),
+    ),
+  );
+}
+
+function choices(tool: Tool, axis: Axis, way: TouchWay): readonly EdgeChoice[] {
+  const { programmed, stand, touching } = edgeOptions(tool, axis);
+  const all = <Value>(values: readonly Value[]) => (values.length > 0 ? values : [undefined]);
+  // By eye any edge can be lined up; every other way leaves the edge that meets the surface.
+  const edges = way === "eye" ? all(touching) : [undefined];
+  return all(programmed).flatMap((one) =>
+    all(stand).flatMap((side) => edges.map((edge) => ({ programmed: one, stand: side, touching: edge }))),
+  );
 }

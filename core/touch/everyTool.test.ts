@@ -2,76 +2,15 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { readoutAtContact } from "../../sim/contact/contact.ts";
 import { bodyOf } from "../../sim/contact/toolBody.ts";
-import { type Axis, fromControl, type MachineProfile, SCHOOLS, toControl, type Zone } from "../frame/index.ts";
+import { type Axis, fromControl, SCHOOLS, toControl, type Zone } from "../frame/index.ts";
 import type { TouchField } from "../judgement/index.ts";
-import { machineFixture, mounted, opened, viewOf } from "../ledger/setup.fixture.ts";
+import { mounted, opened, viewOf } from "../ledger/setup.fixture.ts";
 import { closureOf, keyIn } from "../offsets/index.ts";
-import {
-  axesOf,
-  type EdgeChoice,
-  edgeOptions,
-  familyOf,
-  TOOL_KINDS,
-  TOUCH_WAYS,
-  type Tool,
-  type TouchWay,
-  waysToTouch,
-  wholeChoice,
-} from "../tool/index.ts";
-import { EVERY_TOOL, EVERY_ZONE } from "./everyTool.fixture.ts";
+import { type EdgeChoice, familyOf, TOOL_KINDS, TOUCH_WAYS, type Tool, wholeChoice } from "../tool/index.ts";
+import { type Case, EVERY_TOOL, everyCase, FINE, STANDARD_OVERHANG } from "./everyTool.fixture.ts";
 import { crossingOf, fieldsOf } from "./touchFields.ts";
 import { reckonedWork } from "./touchProblem.ts";
 import { readTypedTouch } from "./typedTouch.ts";
-
-/** Finer than any readout, so that what is typed carries the truth. */
-const FINE = { mm: 1e-6, in: 1e-7 } as const;
-const STANDARD_OVERHANG = 25;
-
-interface Case {
-  readonly tool: Tool;
-  readonly zone: Zone;
-  readonly axis: Axis;
-  readonly way: TouchWay;
-  readonly choice: EdgeChoice;
-  readonly machine: MachineProfile;
-}
-
-/** Every tool in every zone, by every way that makes sense there, for every edge and stand that can touch. */
-function everyCase(
-  school: MachineProfile["school"],
-  units: "mm" | "in",
-  sign: 1 | -1,
-  xShown: "diameter" | "radius",
-): readonly Case[] {
-  const machine: MachineProfile = {
-    ...machineFixture,
-    ...{ school, units, xShown, yAxis: true, measuring: "overwrite", storedSign: { x: sign, y: sign, z: sign } },
-    resolution: { x: FINE[units], y: FINE[units], z: FINE[units] },
-    travel: { x: [-5000, 5000], y: [-5000, 5000], z: [-5000, 5000] },
-    setter: { kind: "arm", calibratedIn: units, outside: -100, bore: -90, face: -300 },
-    zones: [...EVERY_ZONE],
-    stations: EVERY_ZONE.map(({ id }) => ({ id, zone: id, standardOverhang: STANDARD_OVERHANG })),
-  };
-  return EVERY_TOOL.flatMap((tool) =>
-    EVERY_ZONE.flatMap((zone) =>
-      axesOf(tool, { machine }).flatMap((axis) =>
-        waysToTouch(tool, axis, { machine, zone, station: machine.stations?.find(({ id }) => id === zone.id) }).flatMap(
-          (way) => choices(tool, axis, way).map((choice) => ({ tool, zone, axis, way, choice, machine })),
-        ),
-      ),
-    ),
-  );
-}
-
-function choices(tool: Tool, axis: Axis, way: TouchWay): readonly EdgeChoice[] {
-  const { programmed, stand, touching } = edgeOptions(tool, axis);
-  const all = <Value>(values: readonly Value[]) => (values.length > 0 ? values : [undefined]);
-  // By eye any edge can be lined up; every other way leaves the edge that meets the surface.
-  const edges = way === "eye" ? all(touching) : [undefined];
-  return all(programmed).flatMap((one) =>
-    all(stand).flatMap((side) => edges.map((edge) => ({ programmed: one, stand: side, touching: edge }))),
-  );
-}
 
 interface Truth {
   readonly geometry: number;
@@ -132,8 +71,9 @@ function typedFor({ tool, zone, axis, way, choice, machine }: Case, truth: Truth
     }
     case "slide": {
       const stands = axis === "x" ? 2 * far * (truth.overhang - STANDARD_OVERHANG) : 0;
-      // The machine stands where a standard tool would be at `commanded`; the loose tool meets the surface.
-      numbers.commanded = far * (truth.geometry - stands) + truth.size;
+      // The machine stands where a standard tool's programmed point would be at `commanded`; the loose tool's own edge
+      // meets the surface.
+      numbers.commanded = far * (at(place, work) - work - stands);
       numbers.overhang = truth.overhang;
       break;
     }

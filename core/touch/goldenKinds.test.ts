@@ -124,6 +124,12 @@ describe("a touch of each kind, worked by hand", () => {
       }),
       21.9,
     ],
+    // A blade 3 wide slid to the bar end, its far edge programmed: 0 − 0 − 3.
+    [
+      "blade slid, far edge programmed",
+      solved("groove-outside", "z", "slide", { commanded: "0", size: "0" }, "arm", { programmed: "right" }),
+      -3,
+    ],
     ["slid to the bar end", solved("drill", "z", "slide", { commanded: "0", size: "0" }, "sub-side"), 0],
     [
       "bar pulled to a parked tool",

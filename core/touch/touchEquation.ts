@@ -48,6 +48,7 @@ export type TouchMethod =
       readonly by: "slide";
       readonly commanded: number;
       readonly surface: Surface;
+      readonly tool: ContactTool;
       /** On X also by how much the overhang differs from the machine's standard one. */
       readonly overhang?: { readonly standard: number; readonly actual: number };
     };
@@ -150,12 +151,13 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       overhangLines(method, method.side ?? 1);
       break;
     case "slide": {
-      const { coordinate } = contactOf(method.surface);
+      const { coordinate, shift } = partsOfTouched(axis, method.surface, 0, method.tool);
       const isFar = "across" in method.surface && method.surface.across === true;
       line("machine", `${name} commanded, no offset`, method.commanded, "commanded");
       line("measured", surfaceLabel(method.surface), -coordinate, "size");
+      if (method.tool.shape !== "tip") line("tool", toolLabel(method.tool), -shift);
       if (method.overhang) overhangLines(method.overhang, isFar ? -1 : 1);
-      touched = withoutNegativeZero(coordinate);
+      touched = withoutNegativeZero(coordinate + shift);
       break;
     }
   }

@@ -100,6 +100,7 @@ function methodOf(
         by: "slide",
         commanded: across * commanded,
         surface: surfaceOf(view, touch, size),
+        tool,
         ...(overhang !== undefined && { overhang: { standard: standardOverhang(setup, view), actual: overhang } }),
       };
     }

@@ -1,0 +1,140 @@
+import { zoneOf } from "../../core/frame/index.ts";
+import { invariant } from "../../core/refusal.ts";
+import type { Body } from "../body/body.ts";
+import { bodyIn, sideOf } from "../body/body.ts";
+import type { Chance } from "../chance.ts";
+import type { Block } from "../control/blocks.ts";
+import { holdingProfile } from "../stock/holding.ts";
+import type { Profile } from "../stock/profile.ts";
+import { blankStock, type Stock } from "../stock/stock.ts";
+import type { Spacer } from "./commands.ts";
+import { type ControlRow, type LatheConfig, type LathePart, type LatheTool, type PerAxis, ZERO } from "./config.ts";
+
+/** What runs in the control: blocks waiting, the one in motion, and where it leads. */
+export interface RunningProgram {
+  readonly blocks: readonly Block[];
+  /** Machine readout that the present block leads to; undefined between blocks. */
+  readonly target: PerAxis<number> | undefined;
+  readonly isRapid: boolean;
+  /** Set while the block in motion seeks home. */
+  readonly seeksHome: boolean;
+  readonly isHeld: boolean;
+}
+
+/** A simulated lathe at one moment: plain data that can be copied, stored and sent. Lengths in millimetres, X as diameters. */
+export interface LatheState {
+  readonly config: LatheConfig;
+  readonly chance: Chance;
+  readonly time: number;
+  /** What the control counts, and where the slides truly are. */
+  readonly readout: PerAxis<number>;
+  readonly slide: PerAxis<number>;
+  /** By how much each drive has lost its count: where the screw stands, less what is counted. */
+  readonly lost: PerAxis<number>;
+  readonly isHomed: boolean;
+  readonly door: "open" | "shut";
+  readonly spindle: { readonly run: "off" | "forward" | "reverse"; readonly rpm: number };
+  readonly live: boolean;
+  readonly station: string;
+  readonly offset: string | undefined;
+  readonly tools: Readonly<Record<string, LatheTool & { readonly isBroken: boolean }>>;
+  readonly stock: { readonly main: Stock; readonly sub?: Stock };
+  readonly rows: Readonly<Record<string, ControlRow>>;
+  readonly work: Readonly<Record<string, PerAxis<number>>>;
+  readonly activeWork: string;
+  readonly program: RunningProgram;
+  readonly singleBlock: boolean;
+  readonly rapidOverride: number;
+  /** Feed as programmed, millimetres to a revolution or to a minute; 0 where none was. */
+  readonly feed: number;
+  readonly feedPer: "revolution" | "minute";
+  readonly spacer: Spacer | undefined;
+  readonly setter: "out" | "parked";
+  /** Readout at which the setter's probe was pressed last, until the tool has left it. */
+  readonly isPressed: boolean;
+  readonly isTouching: boolean;
+  readonly alarm: string | undefined;
+}
+
+export const IDLE: RunningProgram = {
+  blocks: [],
+  target: undefined,
+  isRapid: false,
+  seeksHome: false,
+  isHeld: false,
+};
+
+/** A lathe as it stands in the morning. The same config and seed make the same lathe. */
+export function createLathe(config: LatheConfig, seed: number): LatheState {
+  const first = config.tools[0];
+  invariant(first, "a lathe has at least one tool");
+  const { main, sub } = config.parts;
+  return {
+    ...{ config, chance: seed | 0, time: 0 },
+    ...{ readout: config.start, slide: config.start, lost: ZERO, isHomed: true },
+    ...{ door: "shut", spindle: { run: "off", rpm: 0 }, live: false },
+    ...{ station: first.station, offset: undefined },
+    tools: Object.fromEntries(config.tools.map((tool) => [tool.station, { ...tool, isBroken: false }])),
+    stock: { main: stockOf(main), ...(sub && { sub: stockOf(sub) }) },
+    ...{ rows: config.rows, work: config.work, activeWork: config.activeWork },
+    ...{ program: IDLE, singleBlock: true, rapidOverride: 5, feed: 0, feedPer: "revolution" as const },
+    ...{ spacer: undefined, setter: "parked", isPressed: false, isTouching: false, alarm: undefined },
+  };
+}
+
+const stockOf = ({ diameter, toFace, stickOut, hole }: LathePart): Stock =>
+  blankStock({ diameter, end: toFace, jaws: toFace - stickOut, ...(hole !== undefined && { hole }) });
+
+/** The tool in the working position with all that it takes to say where it truly is. */
+export interface ActiveTool {
+  readonly tool: LatheState["tools"][string];
+  readonly body: Body;
+  readonly side: 1 | -1;
+  readonly works: "main" | "sub";
+  readonly zone: ReturnType<typeof zoneOf>;
+}
+
+export function activeTool(state: Pick<LatheState, "tools" | "station" | "config">): ActiveTool | undefined {
+  const tool = state.tools[state.station];
+  if (!tool) return undefined;
+  const zone = zoneOf(state.config.machine, state.station);
+  return { tool, zone, body: bodyIn(tool.tool, zone), side: sideOf(tool.tool, zone), works: zone.works };
+}
+
+/** Where the point that the outline is about truly is in its part's frame: X as a diameter, signed. */
+export function truePosition(slide: PerAxis<number>, { tool }: Pick<ActiveTool, "tool">): PerAxis<number> {
+  return { x: slide.x - tool.at.x, y: slide.y - tool.at.y, z: slide.z - tool.at.z };
+}
+
+/** The same as a point of the drawing plane on the tool's own side: X as a true distance, plus away from the centre. */
+export function onOwnSide(slide: PerAxis<number>, active: ActiveTool) {
+  const { x, z } = truePosition(slide, active);
+  return { z, x: (active.side * x) / 2 };
+}
+
+/** The part that the active tool works on, and what holds it. */
+export function surroundings(state: LatheState, works: "main" | "sub"): { stock: Stock; holding: Profile } | undefined {
+  const stock = state.stock[works];
+  const part = state.config.parts[works];
+  if (!stock || !part) return undefined;
+  return { stock, holding: holdingOf(state.config, works) };
+}
+
+const holdings = new WeakMap<LathePart, Profile>();
+
+/** What holds a part; worked out once. */
+export function holdingOf({ machine, parts }: LatheConfig, works: "main" | "sub"): Profile {
+  const part = parts[works];
+  invariant(part, `the ${works} spindle holds a part`);
+  const kind = works === "sub" ? "collet" : (machine.workholding ?? "chuck");
+  const found =
+    holdings.get(part) ??
+    holdingProfile({
+      kind,
+      jaws: part.toFace - part.stickOut,
+      barDiameter: part.diameter,
+      chuckDiameter: part.chuckDiameter,
+    });
+  holdings.set(part, found);
+  return found;
+}
