@@ -65,7 +65,8 @@ function typedFor({ tool, zone, axis, way, choice, machine }: Case, truth: Truth
       const called = truth.size + 1.5;
       numbers.old = old;
       numbers.commanded = called;
-      numbers.retreat = truth.retreat * (axis === "x" && familyOf(tool) === "bore" ? -far : far);
+      const outward = axis === "x" && familyOf(tool) === "bore" ? -far : far;
+      numbers.retreat = truth.retreat * (whole.stand === "behind" || whole.stand === "minus" ? -1 : outward);
       numbers.jog = at(place, work) - ((axis === "x" ? far * called : called) + old + numbers.retreat + work);
       break;
     }

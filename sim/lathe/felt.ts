@@ -2,8 +2,7 @@ import type { Axis } from "../../core/frame/index.ts";
 import { gapAcross, gapAlong, gapBeside } from "../contact/gap.ts";
 import { endOf, type Stock } from "../stock/stock.ts";
 import { crash, type Step } from "./crash.ts";
-import type { Drive } from "./motion.ts";
-import { type ActiveTool, activeTool, type LatheState, onOwnSide, surroundings } from "./state.ts";
+import { type ActiveTool, activeTool, type Drive, type LatheState, onOwnSide, surroundings } from "./state.ts";
 
 /** What a hand feels at the spacer, or at the tool itself where nothing lies between. */
 export const FEELS = ["free", "drags", "grips", "crushed", "touches"] as const;

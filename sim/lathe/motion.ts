@@ -5,7 +5,7 @@ import { crash, type Step, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
 import { type Meeting, meet } from "./meeting.ts";
 import { probed } from "./probe.ts";
-import { type ActiveTool, activeTool, type LatheState, onOwnSide, surroundings } from "./state.ts";
+import { type ActiveTool, activeTool, type Drive, type LatheState, onOwnSide, surroundings } from "./state.ts";
 
 /** Longest straight piece that is looked at in one go, true distance: short enough to say where a crash began. */
 const LONGEST_PIECE = 1;
@@ -17,9 +17,6 @@ const HARD_STOP = 3;
 const HALVINGS = 10;
 
 const AXES: readonly Axis[] = ["x", "y", "z"];
-
-/** How the slides are driven: by hand, at a feed, or in rapid. */
-export type Drive = "hand" | "feed" | "rapid";
 
 /**
  * Moves the slides straight to a readout, cutting or crashing on the way. Stops where something is met; a drive without

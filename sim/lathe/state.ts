@@ -56,6 +56,9 @@ export interface LatheState {
   readonly alarm: string | undefined;
 }
 
+/** How the slides are driven: by hand, at a feed, or in rapid. */
+export type Drive = "hand" | "feed" | "rapid";
+
 export const IDLE: RunningProgram = {
   blocks: [],
   target: undefined,
