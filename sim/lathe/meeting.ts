@@ -41,16 +41,23 @@ export function meet(body: Body, from: Point, to: Point, { stock, holding }: Sur
 }
 
 function fromOutside(body: Body, from: Point, to: Point, { stock, holding }: Surroundings): Meeting {
+  const isNearChuck = Math.min(from.z, to.z) + body.box.zMin < (holding.at(-1)?.z1 ?? 0);
+  const most = widest(stock.outer);
+  if (!isNearChuck && body.box.xMin + Math.min(from.x, to.x) >= most) return NOTHING;
   const tip = sweptChain(body.cuttingLow, from, to);
-  if (lower(holding, tip).deepest > NOTICED) return { kind: "clash", part: "tip", with: "chuck" };
+  if (isNearChuck && lower(holding, tip).deepest > NOTICED) return { kind: "clash", part: "tip", with: "chuck" };
   for (const chain of body.holderLow) {
+    const isNear = lowestOf(chain) + Math.min(from.x, to.x) < most;
+    if (!isNear && !isNearChuck) continue;
     const swept = sweptChain(chain, from, to);
-    if (lower(holding, swept).deepest > NOTICED) return { kind: "clash", part: "holder", with: "chuck" };
-    if (lower(stock.outer, swept).deepest > NOTICED && !isUnder(tip, swept, stock))
+    if (isNearChuck && lower(holding, swept).deepest > NOTICED) return { kind: "clash", part: "holder", with: "chuck" };
+    if (isNear && lower(stock.outer, swept).deepest > NOTICED && !isUnder(tip, swept, stock))
       return { kind: "clash", part: "holder", with: "part" };
   }
   return cutOf(cutOutside(stock, tip));
 }
+
+const lowestOf = (chain: Chain) => chain.reduce((low, { x }) => Math.min(low, x), Number.POSITIVE_INFINITY);
 
 /** True where the tip takes off everything that the holder would meet. */
 const isUnder = (tip: Profile, holder: Profile, stock: Stock) =>

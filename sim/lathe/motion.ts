@@ -107,9 +107,9 @@ function hardStop(state: LatheState, readout: PerAxis<number>): Step | undefined
   for (const axis of AXES) {
     const [low = 0, high = 0] = travel[axis] ?? [-1e9, 1e9];
     const by = readout[axis] - state.readout[axis];
-    const slide = state.slide[axis] + by;
+    const wanted = state.slide[axis] + by;
     const beyond =
-      slide > high + HARD_STOP ? slide - high - HARD_STOP : slide < low - HARD_STOP ? slide - low + HARD_STOP : 0;
+      wanted > high + HARD_STOP ? wanted - high - HARD_STOP : wanted < low - HARD_STOP ? wanted - low + HARD_STOP : 0;
     if (beyond === 0 || beyond * by <= 0) continue;
     const name = AXIS_NAME[axis];
     if (state.config.feedback)
@@ -117,14 +117,19 @@ function hardStop(state: LatheState, readout: PerAxis<number>): Step | undefined
         state: { ...state, alarm: `${name} is at its stop`, program: { ...state.program, isHeld: true } },
         events: [{ kind: "alarm", message: `${name} is at its stop.` }],
       };
+    // It goes as far as the stop lets it; the rest is counted and not moved.
+    const slide = { ...state.slide, [axis]: state.slide[axis] + by - beyond };
+    const lost = { ...state.lost, [axis]: state.lost[axis] - beyond };
     return {
-      state: { ...state, readout, lost: { ...state.lost, [axis]: state.lost[axis] - by }, isHomed: false },
-      events: [
-        {
-          kind: "stalled",
-          message: `${name} stalled at its stop and lost its count. Nothing is proven: send it home.`,
-        },
-      ],
+      state: { ...state, readout, slide, lost, isHomed: false },
+      events: !state.isHomed
+        ? []
+        : [
+            {
+              kind: "stalled",
+              message: `${name} stalled at its stop and lost its count. Nothing is proven: send it home.`,
+            },
+          ],
     };
   }
   return undefined;

@@ -5,7 +5,7 @@ import { activeOffsets, perAxis } from "../control/offsets.ts";
 import type { PerAxis } from "./config.ts";
 import { alarmed, type Step, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
-import { activeTool, IDLE, type LatheState, type RunningProgram } from "./state.ts";
+import { activeTool, IDLE, isGuarded, type LatheState, type RunningProgram } from "./state.ts";
 import { callTool } from "./toolChange.ts";
 
 /** Rapid of every axis, true millimetres a minute at an override of 100. */
@@ -101,7 +101,7 @@ function begin(state: LatheState, block: Block): Step {
       Number.NEGATIVE_INFINITY,
       Number.POSITIVE_INFINITY,
     ];
-    if (state.isHomed && (target[axis] < low || target[axis] > high))
+    if (isGuarded(state) && (target[axis] < low || target[axis] > high))
       return alarmed(
         { ...state, program: IDLE },
         `${AXIS_NAME[axis]} would run out of its travel: over-travel. Nothing has moved.`,

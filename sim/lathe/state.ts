@@ -88,6 +88,9 @@ export function createLathe(config: LatheConfig, seed: number): LatheState {
 const stockOf = ({ diameter, toFace, stickOut, hole }: LathePart): Stock =>
   blankStock({ diameter, end: toFace, jaws: toFace - stickOut, ...(hole !== undefined && { hole }) });
 
+/** A control minds its travel once it knows where it is; drives without feedback run to their stops. */
+export const isGuarded = ({ isHomed, config }: LatheState): boolean => isHomed && config.feedback;
+
 /** The tool in the working position with all that it takes to say where it truly is. */
 export interface ActiveTool {
   readonly tool: LatheState["tools"][string];

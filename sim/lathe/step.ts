@@ -10,7 +10,7 @@ import { alarmed, crash, type Step } from "./crash.ts";
 import { felt } from "./felt.ts";
 import { moveTo } from "./motion.ts";
 import { advance, cycleStart, seekHome } from "./program.ts";
-import { activeTool, IDLE, type LatheState, surroundings } from "./state.ts";
+import { activeTool, IDLE, isGuarded, type LatheState, surroundings } from "./state.ts";
 import { callTool, pullBar, remount, slideTool } from "./toolChange.ts";
 
 /**
@@ -99,7 +99,7 @@ function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" 
   const [low = 0, high = 0] = state.config.machine.travel[axis] ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
   const wanted = state.readout[axis] + by;
   const limit = by > 0 ? high : low;
-  const isBeyond = state.isHomed && (by > 0 ? wanted > high : wanted < low);
+  const isBeyond = isGuarded(state) && (by > 0 ? wanted > high : wanted < low);
   const target = { ...state.readout, [axis]: isBeyond ? limit : wanted };
   const moved = moveTo(state, target, "hand");
   if (!isBeyond) return moved;

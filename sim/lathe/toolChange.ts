@@ -1,4 +1,5 @@
-import { AXIS_NAME } from "../../core/frame/index.ts";
+import { AXIS_NAME, zoneOf } from "../../core/frame/index.ts";
+import { sideOf } from "../body/body.ts";
 import { normal } from "../chance.ts";
 import { gapAcross, gapAlong } from "../contact/gap.ts";
 import { valuesAt } from "../stock/profile.ts";
@@ -23,7 +24,13 @@ export function callTool(state: LatheState, station: string, offset: string | un
     return alarmed(state, "Stop the spindle before a holder is changed by hand.");
   if (kind === "turret-lathe" && state.door === "open")
     return alarmed(state, "The door is open: the turret does not index.");
-  const turned: LatheState = { ...state, station, offset, spacer: undefined, isPressed: false, isTouching: false };
+  // A gang plate goes to the next tool by itself, well clear on the side that the tool comes from.
+  const clear = kind === "swiss-type" ? clearFor(state, station) : undefined;
+  const turned: LatheState = {
+    ...state,
+    ...(clear && { readout: clear, slide: clear }),
+    ...{ station, offset, spacer: undefined, isPressed: false, isTouching: false },
+  };
   if (state.setter === "out")
     return crash(turned, "The turret swung into the setter: park it before indexing.", station);
   const what = kind === "turret-lathe" ? swingsInto(state, station) : undefined;
@@ -38,6 +45,16 @@ export function callTool(state: LatheState, station: string, offset: string | un
       },
     ],
   };
+}
+
+/** Where a sliding-headstock machine takes up the next tool: X at the end of travel that leads away, Z drawn back. */
+function clearFor({ config, tools, readout }: LatheState, station: string): LatheState["readout"] {
+  const { machine, home } = config;
+  const tool = tools[station];
+  const side = tool ? sideOf(tool.tool, zoneOf(machine, station)) : 1;
+  const margin = machine.travelMargin ?? 1;
+  const low = (machine.travel.x[0] ?? 0) + margin;
+  return { x: side === -1 ? low : home.x, y: readout.y, z: home.z };
 }
 
 /** A turret swings its tools past the part: both the old tool and the new one must be clear of it. */
