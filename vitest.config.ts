@@ -6,7 +6,13 @@ export default defineConfig({
       {
         test: {
           name: "core",
-          include: ["core/**/*.test.ts", "sim/**/*.test.ts", "cli/**/*.test.ts", "app/**/*.test.ts"],
+          include: [
+            "core/**/*.test.ts",
+            "sim/**/*.test.ts",
+            "cli/**/*.test.ts",
+            "standins/**/*.test.ts",
+            "app/**/*.test.ts",
+          ],
         },
       },
       {

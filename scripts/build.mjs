@@ -30,7 +30,11 @@ await build({
 if (only !== "cli")
   await build({
     ...common,
-    entryPoints: { launch: "server/launch.server.ts", bench: "tests/bench/bench.ts" },
+    entryPoints: {
+      launch: "server/launch.server.ts",
+      "stand-in": "standins/position-feed/main.ts",
+      bench: "tests/bench/bench.ts",
+    },
     outdir: "build",
     outExtension: { ".js": ".mjs" },
   });

@@ -100,6 +100,7 @@ await check(
     "server",
     "app",
     "cli",
+    "standins",
     "--config",
     ".dependency-cruiser.cjs",
   ),

@@ -19,5 +19,6 @@ export {
   SCHOOLS,
   type School,
 } from "./machineProfile.ts";
+export { movedSince, type PositionReport, readingOfFeed } from "./positionReport.ts";
 export { offsetNumber, toolNumber } from "./toolNumber.ts";
 export { ONLY_ZONE, type Station, stationOf, ZONE_KINDS, type Zone, zoneOf } from "./zone.ts";

@@ -1,0 +1,81 @@
+import { MachineLink } from "./machineLink.server.ts";
+
+/** Machines with a feed and its address, as whoever runs Luvrit has set them: `LUVRIT_FEEDS`, a JSON object. */
+export function feedsOf(text: string | undefined): Readonly<Record<string, string>> {
+  if (text === undefined || text === "") return {};
+  let given: unknown;
+  try {
+    given = JSON.parse(text);
+  } catch (cause) {
+    throw new Error("LUVRIT_FEEDS is not JSON.", { cause });
+  }
+  if (typeof given !== "object" || given === null || Array.isArray(given))
+    throw new Error("LUVRIT_FEEDS must be an object of machines and addresses.");
+  const feeds: Record<string, string> = {};
+  for (const [machine, address] of Object.entries(given)) {
+    const isAddress =
+      typeof address === "string" && URL.canParse(address) && /^https?:$/.test(new URL(address).protocol);
+    if (!isAddress) throw new Error(`LUVRIT_FEEDS: the address of ${machine} must begin with http:// or https://.`);
+    feeds[machine] = address.replace(/\/+$/, "");
+  }
+  return feeds;
+}
+
+let feeds: Readonly<Record<string, string>> | undefined;
+const links = new Map<string, MachineLink>();
+const ending = new Set<() => void>();
+
+const known = () => {
+  feeds ??= feedsOf(process.env.LUVRIT_FEEDS);
+  return feeds;
+};
+
+export const hasFeed = (machine: string): boolean => Object.hasOwn(known(), machine);
+
+/** The one link of this process to a machine; undefined for a machine without a feed. */
+export function linkTo(machine: string): MachineLink | undefined {
+  const address = hasFeed(machine) ? known()[machine] : undefined;
+  if (address === undefined) return undefined;
+  const link = links.get(machine) ?? new MachineLink(address);
+  links.set(machine, link);
+  return link;
+}
+
+/** Ends every stream that is still open, so that the server can stop at once. */
+export function endStreams(): void {
+  for (const end of ending) end();
+}
+
+/** A stream of reports as server-sent events, until the other side goes or the server stops. */
+export function positionStream(link: MachineLink, signal: AbortSignal): Response {
+  const encoder = new TextEncoder();
+  let end = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const unlisten = link.listen((report) =>
+        controller.enqueue(encoder.encode(`data: ${JSON.stringify(report)}\n\n`)),
+      );
+      end = () => {
+        unlisten();
+        ending.delete(end);
+        try {
+          controller.close();
+        } catch (failure) {
+          // Closed already by the side that went away.
+          if (!(failure instanceof TypeError)) throw failure;
+        }
+      };
+      ending.add(end);
+      signal.addEventListener("abort", () => end(), { once: true });
+    },
+    cancel: () => end(),
+  });
+  // no-transform: compression would hold events back.
+  return new Response(body, {
+    headers: {
+      "Content-Type": "text/event-stream",
+      "Cache-Control": "no-store, no-transform",
+      "X-Accel-Buffering": "no",
+    },
+  });
+}
