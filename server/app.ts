@@ -26,3 +26,4 @@ app.use(
 );
 
 export { log } from "./http/log.server.ts";
+export { endStreams } from "./machine-link/links.server.ts";

@@ -5,10 +5,12 @@ import { fileURLToPath, pathToFileURL } from "node:url";
 import type { Express } from "express";
 import { MigrationMismatch, migrate } from "./database/migrate.server.ts";
 import { openPool, sqlOn } from "./database/pool.server.ts";
-import { loadDemo } from "./demo/demo.server.ts";
+import { demoMachines, loadDemo } from "./demo/demo.server.ts";
 import { rebuildSnapshots } from "./ledger/ledgerRepository.server.ts";
+import { BadFeeds, feedsOf } from "./machine-link/links.server.ts";
 import { addPerson, SECRET_RULE } from "./people/peopleRepository.server.ts";
 import { DatabaseOutage, isFree, startPrivateDatabase } from "./private-database/privateDatabase.server.ts";
+import { startStandIn } from "./stand-in/standIn.server.ts";
 
 /** Why nothing was started, in one line for the person at the terminal. */
 class CannotStart extends Error {}
@@ -90,9 +92,18 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
     await pool.end();
   }
 
+  if (demo) {
+    const standIn = await startStandIn(path.join(ROOT, "build", "stand-in.mjs"), path.join(ROOT, "db", "demo"));
+    closing.push(() => standIn.stop());
+    process.env.LUVRIT_STANDIN = standIn.url;
+    process.env.LUVRIT_FEEDS = JSON.stringify(
+      Object.fromEntries(demoMachines(path.join(ROOT, "db", "demo")).map((id) => [id, `${standIn.url}/${id}`])),
+    );
+  } else feedsOf(process.env.LUVRIT_FEEDS);
+
   const { createServer } = await import("./http/frame.server.ts");
   const built = pathToFileURL(path.join(ROOT, "build/server/index.js")).href;
-  const { app } = (await import(built)) as { app: Express };
+  const { app, endStreams } = (await import(built)) as { app: Express; endStreams: () => void };
   const server = http.createServer(createServer(app, path.join(ROOT, "build/client")));
   server.requestTimeout = 30_000;
   server.headersTimeout = 10_000;
@@ -103,6 +114,7 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
   closing.push(
     () =>
       new Promise((resolve) => {
+        endStreams();
         server.close(resolve);
         server.closeIdleConnections();
         setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
@@ -166,7 +178,10 @@ try {
   await run();
 } catch (failure) {
   const expected =
-    failure instanceof CannotStart || failure instanceof DatabaseOutage || failure instanceof MigrationMismatch;
+    failure instanceof CannotStart ||
+    failure instanceof DatabaseOutage ||
+    failure instanceof MigrationMismatch ||
+    failure instanceof BadFeeds;
   process.stderr.write(`luvrit: ${expected ? failure.message : ((failure as Error).stack ?? String(failure))}\n`);
   await stop(1);
   process.exit(1);

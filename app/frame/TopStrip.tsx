@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
-import { Form, Link, useLocation, useRouteLoaderData } from "react-router";
-import { styled } from "styled-components";
+import { Form, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
+import { css, styled } from "styled-components";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
@@ -15,11 +15,14 @@ export function TopStrip({
   title,
   subtitle,
   person,
+  beside,
   children,
 }: {
   readonly title?: string;
   readonly subtitle?: string;
   readonly person: StripPerson;
+  /** A place beside the stages. */
+  readonly beside?: { readonly to: string; readonly name: string };
   readonly children?: React.ReactNode;
 }) {
   return (
@@ -38,6 +41,7 @@ export function TopStrip({
         <span>
           <strong>{person.name}</strong> <span>{person.role}</span>
         </span>
+        {beside && <StripLink to={beside.to}>{beside.name}</StripLink>}
         <ThemeButton />
         <Form method="post" action="/sign-out">
           <StripButton type="submit">Sign out</StripButton>
@@ -102,7 +106,7 @@ const Who = styled.div`
   font-size: ${size.small};
   > span { display: grid; line-height: 1.2; text-align: right; padding-right: 6px; }
 `;
-const StripButton = styled.button`
+const inStrip = css`
   display: inline-flex;
   align-items: center;
   justify-content: center;
@@ -117,4 +121,10 @@ const StripButton = styled.button`
   cursor: pointer;
   &:hover { background: rgb(255 255 255 / 0.12); }
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
+`;
+const StripButton = styled.button`${inStrip}`;
+const StripLink = styled(NavLink)`
+  ${inStrip}
+  text-decoration: none;
+  &.active { font-weight: 700; text-decoration: underline; text-underline-offset: 4px; }
 `;

@@ -3,8 +3,10 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { may } from "../../server/people/person.server.ts";
+import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
@@ -23,6 +25,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     setup,
     person: { name, role, decimalMark },
     mayEnter: may(role, "setter") && !setup.signedOff,
+    hasFeed: hasFeed(setup.machine.id),
+    isShared: hasPracticeLathe(),
     now: new Date().toISOString(),
   };
 }
@@ -50,6 +54,7 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
         title={`${setup.part} · ${setup.operation}`}
         subtitle={`${machine.name} · ${machine.units} · ${setup.school}`}
         person={person}
+        beside={{ to: `/setups/${setupId}/practice`, name: "Practice" }}
       >
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />
       </TopStrip>

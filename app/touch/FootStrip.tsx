@@ -1,8 +1,10 @@
 import { useEffect, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, lastDigit } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../../core/frame/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { fieldsOf } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
+import type { HeardReport } from "../link/useFeed.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
@@ -15,23 +17,43 @@ interface FootStripProps {
   readonly way: TouchWay;
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
-  readonly onKeyReading: () => void;
+  /** What the machine's feed says; undefined where it has none. */
+  readonly feed: HeardReport | undefined;
+  readonly onHold: () => void;
 }
 
 /** The machine's reading with its age, which way to back off, the caution of this moment. */
-export function FootStrip({ setup, tool, axis, way, entry, mayEnter, onKeyReading }: FootStripProps) {
+export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, onHold }: FootStripProps) {
   const { machine } = setup;
-  const readout = entry.reading.understood.machine;
+  const entered = entry.reading.understood.machine;
+  const digit = lastDigit(machine, axis);
+  const now = feed && readingOfFeed(machine, axis, feed);
+  const wantsReading = fieldsOf(way, axis).includes("machine");
+  // What was entered stands here; before that, what the machine shows.
+  const number = entered ? formatLength(entered.exact, digit) : now?.ok ? formatLength(Number(now.value), digit) : "–";
   const { first, why } = backOff({ setup, tool, axis, way });
   return (
     <Strip>
       <Readout>
         <span>{AXIS_NAME[axis]}</span>
-        <b>{readout ? formatLength(readout.exact, lastDigit(machine, axis)) : "–"}</b>
-        <small>{readout ? <Age since={entry.heldAt} /> : "no position feed: key it"}</small>
+        <b data-testid="readout">{number}</b>
+        <small>
+          {entered ? (
+            <Held entry={entry} />
+          ) : feed === undefined ? (
+            "no position feed: key it"
+          ) : now?.ok ? (
+            "as the machine shows it now"
+          ) : (
+            ""
+          )}
+        </small>
       </Readout>
-      {mayEnter && <PlainButton onPress={onKeyReading}>Key the reading</PlainButton>}
+      {mayEnter && (
+        <PlainButton onPress={onHold}>{now?.ok && wantsReading ? "Hold this reading" : "Key the reading"}</PlainButton>
+      )}
       <p>
+        <FeedNews {...{ machine, axis, feed, entry }} />
         <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
       <Caution>{caution({ way, tool })}</Caution>
@@ -39,19 +61,38 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, onKeyReadin
   );
 }
 
+/** A feed that cannot be used says why; an axis that moved after its reading was held says by how much. */
+function FeedNews({
+  machine,
+  axis,
+  feed,
+  entry,
+}: Pick<FootStripProps, "axis" | "feed" | "entry"> & { readonly machine: SetupView["machine"] }) {
+  const moved = movedSince(machine, axis, entry.held?.shown, feed);
+  const reading = feed && readingOfFeed(machine, axis, feed);
+  const text =
+    moved !== undefined
+      ? `${AXIS_NAME[axis]} has moved ${formatLength(Math.abs(moved), lastDigit(machine, axis))} since you measured.`
+      : reading && !reading.ok
+        ? reading.refusal.message
+        : "";
+  return <News role="status">{text}</News>;
+}
+
 const REFRESH_MS = 5000;
 
-/** How long ago the reading was keyed on this page. */
-function Age({ since }: { readonly since: number | undefined }) {
+/** How long ago the reading was held or keyed on this page. */
+function Held({ entry: { held } }: Pick<FootStripProps, "entry">) {
   const [now, setNow] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => setNow(Date.now()), REFRESH_MS);
     return () => clearInterval(timer);
   }, []);
-  if (since === undefined) return "kept from before";
-  const seconds = Math.max(0, Math.round((now - since) / 1000));
-  if (seconds < REFRESH_MS / 1000) return "keyed just now";
-  return seconds < 90 ? `keyed ${seconds} s ago` : `keyed ${Math.round(seconds / 60)} min ago`;
+  if (held === undefined) return "kept from before";
+  const verb = held.shown === undefined ? "keyed" : "held";
+  const seconds = Math.max(0, Math.round((now - held.at) / 1000));
+  if (seconds < REFRESH_MS / 1000) return `${verb} just now`;
+  return seconds < 90 ? `${verb} ${seconds} s ago` : `${verb} ${Math.round(seconds / 60)} min ago`;
 }
 
 export const Strip = styled.footer`
@@ -79,6 +120,12 @@ const Readout = styled.div`
   b { ${mono} font-size: 30px; line-height: 1.1; }
   small { grid-column: 1 / -1; font-size: ${size.small}; color: ${color("quiet")}; }
   @media (width < 1200px) { width: 180px; b { font-size: 24px; } }
+`;
+const News = styled.span`
+  color: ${color("spacer")};
+  font-weight: 600;
+  &:empty { display: none; }
+  &::after { content: " "; }
 `;
 export const Caution = styled.p`
   color: ${color("spacer")};

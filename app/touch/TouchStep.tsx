@@ -1,6 +1,6 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
-import { AXIS_NAME, type Axis, stationOf } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/frame/index.ts";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
@@ -8,6 +8,7 @@ import { type EdgeChoice, waysToTouch } from "../../core/tool/index.ts";
 import { fieldsOf, type SolveFor } from "../../core/touch/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useFeed } from "../link/useFeed.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { EdgeChoices } from "./EdgeChoices.tsx";
 import { FootStrip } from "./FootStrip.tsx";
@@ -25,7 +26,8 @@ interface TouchStepProps extends LoadedSetup {
 }
 
 /** One axis of one tool: ways, drawing-form, ladder, foot strip. */
-export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnter, now }: TouchStepProps) {
+export function TouchStep(props: TouchStepProps) {
+  const { setupId, setup, tool, axis, solveFor, person, mayEnter, now } = props;
   const [search] = useSearchParams();
   const sizes = search.get("sizes");
   const sizeUnit = sizes === "mm" || sizes === "in" ? sizes : setup.machine.units;
@@ -50,6 +52,16 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
     const fields = fieldsOf(way, axis);
     focus(fields.find((field) => (entry.typed[field] ?? "") === "") ?? fields[0] ?? "machine");
   };
+  const feed = useFeed(setup.machine.id, props.hasFeed);
+  /** Takes the reading from the machine's feed and goes on to what was measured; without one, it is keyed. */
+  const holdReading = () => {
+    const reading = feed && readingOfFeed(setup.machine, axis, feed);
+    const shown = feed?.position[axis];
+    if (!fieldsOf(way, axis).includes("machine") || !reading?.ok || shown === undefined) return focusFirst();
+    entry.hold(reading.value, shown);
+    const next = fieldsOf(way, axis).find((field) => field !== "machine" && (entry.typed[field] ?? "") === "");
+    focus(next ?? "machine");
+  };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
     const content: Record<string, string> = { offset: tool.offset, axis, way: next };
     for (const [name, value] of Object.entries(nextEdges)) if (value !== undefined) content[name] = value;
@@ -72,7 +84,7 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
       if (numbered) chooseWay(numbered);
       else if (event.key.toLowerCase() === "h") {
         event.preventDefault();
-        focusFirst();
+        holdReading();
       } else if (
         event.key === "Enter" &&
         !(event.target instanceof HTMLElement && event.target.closest("a, button, label"))
@@ -134,7 +146,8 @@ export function TouchStep({ setupId, setup, tool, axis, solveFor, person, mayEnt
         way={way}
         entry={entry}
         mayEnter={mayEnter}
-        onKeyReading={focusFirst}
+        feed={feed}
+        onHold={holdReading}
       />
     </>
   );

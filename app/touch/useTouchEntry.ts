@@ -44,7 +44,8 @@ export function useTouchEntry(task: TouchEntryTask) {
   );
   const [typed, setTyped] = useState<TypedTouch>(proposal);
   const [hasEdited, setHasEdited] = useState(false);
-  const [heldAt, setHeldAt] = useState<number>();
+  /** When the reading was entered on this page, and what the feed showed where it was held from there (millimetres). */
+  const [held, setHeld] = useState<{ readonly at: number; readonly shown: number | undefined }>();
   const [asked, setAsked] = useState(false);
   const fetcher = useFetcher<TouchAnswer>();
   const { revalidate } = useRevalidator();
@@ -103,7 +104,13 @@ export function useTouchEntry(task: TouchEntryTask) {
     isEdited.current = true;
     setHasEdited(true);
     setTyped((now) => ({ ...now, [field]: change(now[field] ?? "") }));
-    if (field === "machine") setHeldAt(Date.now());
+    if (field === "machine") setHeld({ at: Date.now(), shown: undefined });
+  };
+
+  /** Takes the machine's reading from its feed; `shown` is the position as the feed told it. */
+  const hold = (text: string, shown: number) => {
+    edit("machine", () => text);
+    setHeld({ at: Date.now(), shown });
   };
 
   const answer = fetcher.state === "idle" && fetcher.data !== dismissed ? fetcher.data : undefined;
@@ -139,14 +146,14 @@ export function useTouchEntry(task: TouchEntryTask) {
     setHasEdited(false);
     drafts.forget(key);
     setTyped(proposal);
-    setHeldAt(undefined);
+    setHeld(undefined);
     setAsked(false);
     setDismissed(fetcher.data);
     revalidate();
   };
 
   const busy = fetcher.state !== "idle";
-  return { typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, heldAt };
+  return { typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
 }
 
 /** The same numbers read with another unit for sizes: those typed without a unit get theirs written out. */

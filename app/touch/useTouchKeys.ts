@@ -7,7 +7,7 @@ import { stepAddress, stepOf } from "./stepOf.ts";
 /** Keys of the main screen, with what they do; the same list makes the help. */
 export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
   ["Enter", "accept and go on to the next step"],
-  ["H", "key the reading: to the machine position"],
+  ["H", "hold this reading; without a position feed, key it"],
   ["1 … 8", "way to touch"],
   ["X  Y  Z  R", "axis, or nose radius and orientation"],
   ["[  ]", "tool before, tool after"],

@@ -40,6 +40,12 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
   for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people);
 }
 
+/** Ids of the demo's machines. */
+export function demoMachines(folder: string): readonly string[] {
+  const machines = JSON.parse(readFileSync(path.join(folder, "machines.json"), "utf8")) as MachineProfile[];
+  return machines.map(({ id }) => id);
+}
+
 async function loadSetup(
   pool: Pool,
   setup: DemoSetup,

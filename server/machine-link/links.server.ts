@@ -1,5 +1,8 @@
 import { MachineLink } from "./machineLink.server.ts";
 
+/** The addresses of the feeds are not written as they must be. */
+export class BadFeeds extends Error {}
+
 /** Machines with a feed and its address, as whoever runs Luvrit has set them: `LUVRIT_FEEDS`, a JSON object. */
 export function feedsOf(text: string | undefined): Readonly<Record<string, string>> {
   if (text === undefined || text === "") return {};
@@ -7,15 +10,15 @@ export function feedsOf(text: string | undefined): Readonly<Record<string, strin
   try {
     given = JSON.parse(text);
   } catch (cause) {
-    throw new Error("LUVRIT_FEEDS is not JSON.", { cause });
+    throw new BadFeeds("LUVRIT_FEEDS is not JSON.", { cause });
   }
   if (typeof given !== "object" || given === null || Array.isArray(given))
-    throw new Error("LUVRIT_FEEDS must be an object of machines and addresses.");
+    throw new BadFeeds("LUVRIT_FEEDS must be an object of machines and addresses.");
   const feeds: Record<string, string> = {};
   for (const [machine, address] of Object.entries(given)) {
     const isAddress =
       typeof address === "string" && URL.canParse(address) && /^https?:$/.test(new URL(address).protocol);
-    if (!isAddress) throw new Error(`LUVRIT_FEEDS: the address of ${machine} must begin with http:// or https://.`);
+    if (!isAddress) throw new BadFeeds(`LUVRIT_FEEDS: the address of ${machine} must begin with http:// or https://.`);
     feeds[machine] = address.replace(/\/+$/, "");
   }
   return feeds;

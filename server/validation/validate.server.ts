@@ -3,7 +3,7 @@ import addFormats from "ajv-formats";
 import { ENTRY_KINDS, type EntryKind, payloadSchemas } from "../../core/ledger/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
-const ajv = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, discriminator: false });
+const ajv = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, discriminator: true });
 addFormats.default(ajv);
 
 /** What a schema refused, by field (a path such as `stock/diameter`; empty for the whole). */

@@ -64,13 +64,11 @@ export function felt(state: LatheState, active: ActiveTool, around: { readonly s
   const name = tool.tool.description;
   if (state.spacer) {
     const room = roomOn(state, active, around.stock, state.spacer.axis) - state.spacer.thickness;
-    const was = state.isTouching;
-    const touching = room <= CONTACT;
-    const next = { ...state, isTouching: touching };
+    const next = { ...state, isTouching: room <= CONTACT, isCrushed: room < -GIVE };
     const gives = state.spacer.kind === "paper" ? state.spacer.thickness * 0.7 + DAMAGE : DAMAGE;
     if (room < -gives)
       return crash(state, `${name} was pressed through the ${state.spacer.kind} onto the part.`, tool.station);
-    if (room < -GIVE && was)
+    if (next.isCrushed && !state.isCrushed)
       return {
         state: next,
         events: [
@@ -84,7 +82,13 @@ export function felt(state: LatheState, active: ActiveTool, around: { readonly s
     return { state: state.isTouching ? { ...state, isTouching: false } : state, events: [] };
   const press = pressOf(state, active, around.stock);
   if (press > DAMAGE || (press > MARK && drive !== "hand"))
-    return crash(state, `${name} was pressed ${press.toFixed(2)} mm into the resting part.`, tool.station);
+    return crash(
+      state,
+      drive === "hand"
+        ? `${name} was pressed ${press.toFixed(2)} mm into the resting part.`
+        : `${name} ran into the resting part.`,
+      tool.station,
+    );
   const near = isAgainst(state, active, around.stock);
   const next = { ...state, isTouching: near };
   if (press > MARK && !state.isTouching)

@@ -53,6 +53,8 @@ export interface LatheState {
   /** Readout at which the setter's probe was pressed last, until the tool has left it. */
   readonly isPressed: boolean;
   readonly isTouching: boolean;
+  /** The spacer that is held has been pressed too hard. */
+  readonly isCrushed: boolean;
   readonly alarm: string | undefined;
 }
 
@@ -81,7 +83,7 @@ export function createLathe(config: LatheConfig, seed: number): LatheState {
     stock: { main: stockOf(main), ...(sub && { sub: stockOf(sub) }) },
     ...{ rows: config.rows, work: config.work, activeWork: config.activeWork },
     ...{ program: IDLE, singleBlock: true, rapidOverride: 5, feed: 0, feedPer: "revolution" as const },
-    ...{ spacer: undefined, setter: "parked", isPressed: false, isTouching: false, alarm: undefined },
+    ...{ spacer: undefined, setter: "parked", isPressed: false, isTouching: false, isCrushed: false, alarm: undefined },
   };
 }
 

@@ -77,7 +77,7 @@ export function step(state: LatheState, command: LatheCommand): Step {
     case "hold-spacer":
       return holdSpacer(state, command);
     case "drop-spacer":
-      return { state: { ...state, spacer: undefined, isTouching: false }, events: [] };
+      return { state: { ...state, spacer: undefined, isTouching: false, isCrushed: false }, events: [] };
     case "setter":
       return setter(state, command.to);
     case "measure":
@@ -175,7 +175,7 @@ function mdi(state: LatheState, text: string): Step {
 function holdSpacer(state: LatheState, { spacer }: Extract<LatheCommand, { do: "hold-spacer" }>): Step {
   if (state.spindle.run !== "off" || state.live)
     return alarmed(state, `Stop the spindle first: ${spacer.kind} is held at a resting part only.`);
-  const held = { ...state, spacer, isTouching: false };
+  const held = { ...state, spacer, isTouching: false, isCrushed: false };
   const active = activeTool(state);
   const around = active && surroundings(state, active.works);
   if (!active || !around) return { state: held, events: [] };

@@ -1,0 +1,254 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toolNumber } from "../../core/frame/index.ts";
+import type { SetupView } from "../../core/ledger/index.ts";
+import { setupTable } from "../../core/offsets/index.ts";
+import { formatLength, readLength } from "../../core/units/index.ts";
+import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
+import { color, mono, size } from "../ui/tokens.ts";
+import { Block, Choice, Choices, Field, Row, Small, Wrong } from "./parts.ts";
+import type { Lathe } from "./useLathe.ts";
+
+const axesOf = (yAxis: boolean | undefined): readonly Axis[] => (yAxis ? ["x", "z", "y"] : ["x", "z"]);
+
+/** Machine readout, position display under the active offset, and how far it still is. */
+export function PositionBlock({ lathe: { state } }: { readonly lathe: Lathe }) {
+  const { machine } = state.config;
+  const { readout, display, distanceToGo } = observe(state);
+  const name = state.offset === undefined ? "no offset" : `offset ${offsetNumber(machine, state.offset)}`;
+  const write = (of: PerAxis<number>, axis: Axis) => formatLength(of[axis], lastDigit(machine, axis));
+  return (
+    <Block aria-label="Positions">
+      <Positions>
+        <thead>
+          <tr>
+            <th scope="col">{machine.units}</th>
+            <th scope="col">machine</th>
+            <th scope="col">{distanceToGo ? "to go" : name}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {axesOf(machine.yAxis).map((axis) => (
+            <tr key={axis}>
+              <th scope="row">{AXIS_NAME[axis]}</th>
+              <td data-testid={`machine-${axis}`}>{write(readout, axis)}</td>
+              <td data-testid={`display-${axis}`}>{write(distanceToGo ?? display, axis)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Positions>
+    </Block>
+  );
+}
+
+/** Which tool stands in the working position, and with which row it is called. */
+export function ToolBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
+  const { machine, tools } = state.config;
+  const rows = [...new Set([...tools.map(({ offset }) => offset), ...Object.keys(state.rows)])].sort(
+    (a, b) => Number(a) - Number(b),
+  );
+  return (
+    <Block aria-label="Tool">
+      <Row>
+        <Field $wide>
+          Station
+          <select
+            value={state.station}
+            onChange={({ target }) =>
+              act({
+                do: "call",
+                station: target.value,
+                offset: tools.find(({ station }) => station === target.value)?.offset,
+              })
+            }
+          >
+            {tools.map(({ station, tool }) => (
+              <option key={station} value={station}>
+                {station} · {tool.description}
+              </option>
+            ))}
+          </select>
+        </Field>
+        <Field>
+          Offset
+          <select
+            value={state.offset ?? ""}
+            onChange={({ target }) => act({ do: "call", station: state.station, offset: target.value || undefined })}
+          >
+            <option value="">none</option>
+            {rows.map((offset) => (
+              <option key={offset} value={offset}>
+                {offsetNumber(machine, offset)}
+              </option>
+            ))}
+          </select>
+        </Field>
+      </Row>
+    </Block>
+  );
+}
+
+const ENTRY_WORDS = { overwrite: "Key into", add: "Add to", "touched-dimension": "State as touched" } as const;
+
+/** Offset entry as this control takes it; what Luvrit says for this tool stands beside it, one tap away. */
+export function EntryBlock({
+  lathe: { state, act },
+  setup,
+}: {
+  readonly lathe: Lathe;
+  readonly setup: SetupView | undefined;
+}) {
+  const { machine } = state.config;
+  const [axis, setAxis] = useState<Axis>("x");
+  const [text, setText] = useState("");
+  const [wrong, setWrong] = useState("");
+  const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
+  const row = state.rows[offset];
+  const digit = lastDigit(machine, axis);
+  const said = setup && setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
+  const enter = (number: number) => {
+    setWrong("");
+    setText("");
+    act({ do: "enter-offset", offset, axis, register: "geometry", as: said?.as ?? machine.measuring, number });
+  };
+  const submit = () => {
+    const read = readLength(text, { units: machine.units });
+    if (!read.ok) return setWrong(read.refusal.message);
+    enter(read.value.exact);
+  };
+  const as = said?.as ?? machine.measuring;
+  return (
+    <Block
+      as="form"
+      aria-label="Offset entry"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        submit();
+      }}
+    >
+      <Choices
+        aria-label="Axis of the entry"
+        orientation="horizontal"
+        value={axis}
+        onChange={(value) => setAxis(value as Axis)}
+      >
+        {axesOf(machine.yAxis).map((one) => (
+          <Choice key={one} value={one}>
+            {AXIS_NAME[one]}
+          </Choice>
+        ))}
+      </Choices>
+      <Row>
+        <Field $wide>
+          {ENTRY_WORDS[as]} {AXIS_NAME[axis]}, offset {offsetNumber(machine, offset)}
+          <input
+            value={text}
+            inputMode="decimal"
+            aria-invalid={wrong !== ""}
+            onChange={({ target }) => setText(target.value)}
+          />
+        </Field>
+        <Small type="submit">Enter</Small>
+      </Row>
+      {wrong && <Wrong role="alert">{wrong}</Wrong>}
+      <Holds>
+        The control holds {row ? formatLength(row.geometry[axis], digit) : "0"}
+        {said && (
+          <Small onPress={() => enter(said.number)}>
+            Enter Luvrit’s {formatLength(said.number, digit, as === "add" ? { sign: "always" } : {})}
+          </Small>
+        )}
+      </Holds>
+    </Block>
+  );
+}
+
+/** Lines for the control, one block at a time, with a thumb on the rapid. */
+export function LinesBlock({
+  lathe: { state, act },
+  setup,
+}: {
+  readonly lathe: Lathe;
+  readonly setup: SetupView | undefined;
+}) {
+  const { mode } = observe(state);
+  const suggested = suggestedLines(state, setup);
+  const [lines, setLines] = useState<string>();
+  const text = lines ?? suggested;
+  const isWaiting = state.program.blocks.length > 0 || state.program.target !== undefined;
+  const start = () => (isWaiting ? act({ do: "cycle-start" }) : act({ do: "mdi", text }, { do: "cycle-start" }));
+  const next = state.program.blocks[0]?.text;
+  return (
+    <Block aria-label="Lines for the control">
+      <Field>
+        Lines by hand (MDI)
+        <textarea value={text} spellCheck={false} onChange={({ target }) => setLines(target.value)} />
+      </Field>
+      <Row $even>
+        <Small onPress={start}>{isWaiting ? (mode === "held" ? "Go on" : `Next: ${next ?? "…"}`) : "Start"}</Small>
+        <Small isDisabled={mode !== "running"} onPress={() => act({ do: "feed-hold" })}>
+          Feed hold
+        </Small>
+        <Small aria-pressed={state.singleBlock} onPress={() => act({ do: "single-block", on: !state.singleBlock })}>
+          Single block
+        </Small>
+      </Row>
+      <Choices
+        aria-label="Rapid override"
+        orientation="horizontal"
+        value={String(state.rapidOverride)}
+        onChange={(value) => act({ do: "rapid-override", percent: Number(value) })}
+      >
+        {[5, 25, 100].map((percent) => (
+          <Choice key={percent} value={String(percent)}>
+            {percent} %
+          </Choice>
+        ))}
+      </Choices>
+    </Block>
+  );
+}
+
+/** Two short lines for the tool that stands in the working position: well in front of the part, then clear of it. */
+function suggestedLines(
+  { config: { machine, parts }, station, tools }: Lathe["state"],
+  setup: SetupView | undefined,
+): string {
+  const active = tools[station];
+  if (!active) return "";
+  const call =
+    machine.toolCall === "offset-only"
+      ? toolNumber(machine, active.offset)
+      : `T${/^\d+$/.test(station) ? station.padStart(2, "0") : active.offset.padStart(2, "0")}${offsetNumber(machine, active.offset)}`;
+  const inch = machine.units === "in";
+  const clear = Math.ceil(parts.main.diameter / (inch ? 25.4 : 1)) + (inch ? 1 : 20);
+  const onCentre =
+    active.tool.kind.includes("drill") ||
+    "smallestBore" in active.tool ||
+    active.tool.kind === "tap" ||
+    active.tool.kind === "reamer";
+  return `${call} ${setup?.workOffset.name ?? "G54"}\nG0 Z${inch ? "1." : "25."}\nG0 X${onCentre ? "0." : `${clear}.`}`;
+}
+
+const Positions = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  th { text-align: left; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
+  thead th:not(:first-child) { text-align: right; }
+  tbody th { font-size: ${size.number}; color: ${color("ink")}; }
+  td { ${mono} text-align: right; font-size: 23px; line-height: 1.35; }
+  td:last-child { padding-left: 6px; font-size: ${size.text}; color: ${color("measured")}; }
+  tbody th { width: 22px; }
+  @media (width < 1200px) { td { font-size: ${size.text}; } td:last-child { font-size: ${size.small}; } }
+`;
+const Holds = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px;
+  margin-top: 4px;
+  font-size: ${size.small};
+  color: ${color("quiet")};
+  font-variant-numeric: tabular-nums;
+  button { flex: none; }
+`;

@@ -1,0 +1,182 @@
+import { memo, useId } from "react";
+import { styled } from "styled-components";
+import type { Polygon } from "../../core/outline/index.ts";
+import { color, type Token } from "../ui/tokens.ts";
+import { type LatheScene, viewOfLathe } from "./latheScene.ts";
+
+export const LATHE_SHEET = { width: 694, height: 520 } as const;
+/** The magnifier: its place on the sheet, and how much it shows. */
+const LENS = { left: 12, top: 12, size: 192, scale: 70 } as const;
+
+/** Millimetres to an SVG path, to a tenth of a micrometre. */
+const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z.toFixed(4)} ${x.toFixed(4)}`).join("L")}Z`;
+
+/** The lathe as it truly stands, to scale, with a magnifier at the tip that shows whether anything touches. */
+export const LatheDrawing = memo(function LatheDrawing({
+  scene,
+  turning,
+  isCrash,
+}: {
+  readonly scene: LatheScene;
+  /** What turns, in words; empty while everything stands. */
+  readonly turning: string;
+  readonly isCrash: boolean;
+}) {
+  const id = useId();
+  const { scale, originZ, originX } = viewOfLathe(scene, LATHE_SHEET);
+  const tip = scene.tool?.at ?? { z: scene.end, x: 0 };
+  const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
+  const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${LENS.top + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
+  return (
+    <Sheet viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
+      <defs>
+        <clipPath id={`${id}lens`}>
+          <rect x={LENS.left} y={LENS.top} width={LENS.size} height={LENS.size} />
+        </clipPath>
+        <Hatch id={`${id}far`} scale={scale} />
+        <Hatch id={`${id}near`} scale={LENS.scale} />
+      </defs>
+      <g transform={place}>
+        <Still scene={scene} hatch={`${id}far`} />
+        <Moving scene={scene} />
+      </g>
+      <path
+        d={`M6 ${originX}H${LATHE_SHEET.width - 6}`}
+        stroke={color("stock")}
+        strokeDasharray="16 4 3 4"
+        fill="none"
+      />
+      <text x={10} y={originX - 6} className="quiet">
+        X0
+      </text>
+      <path d={`M${originZ} ${LATHE_SHEET.height - 34}v22`} stroke={color("stock")} fill="none" />
+      <text x={originZ + 6} y={LATHE_SHEET.height - 12} className="quiet">
+        Z0, finished face
+      </text>
+      {turning !== "" && (
+        <g transform={`translate(${LATHE_SHEET.width - 24} ${LATHE_SHEET.height - 26})`}>
+          <path d="M13 -9A16 16 0 1 0 16 2" stroke={color("spacer")} strokeWidth="3" fill="none" />
+          <path d="M19 -16v12h-12z" fill={color("spacer")} />
+          <text x="-26" y="6" textAnchor="end">
+            {turning}
+          </text>
+        </g>
+      )}
+      <rect x={LENS.left} y={LENS.top} width={LENS.size} height={LENS.size} fill={color("drawing")} />
+      <g clipPath={`url(#${id}lens)`}>
+        <g transform={lens}>
+          <Still scene={scene} hatch={`${id}near`} />
+          <Moving scene={scene} />
+        </g>
+      </g>
+      <rect
+        x={LENS.left}
+        y={LENS.top}
+        width={LENS.size}
+        height={LENS.size}
+        fill="none"
+        stroke={color(isCrash ? "stop" : "edge")}
+        strokeWidth={isCrash ? 4 : 2}
+      />
+      <text x={LENS.left + LENS.scale + 10} y={LENS.top + LENS.size + 21} className="quiet">
+        1 mm at the tip
+      </text>
+      <path
+        d={`M${LENS.left} ${LENS.top + LENS.size + 16}h${LENS.scale}m0 -4v8m${-LENS.scale} -8v8`}
+        stroke={color("ink")}
+        fill="none"
+      />
+    </Sheet>
+  );
+});
+
+/** What changes only when something is cut. */
+const Still = memo(
+  function Still({ scene, hatch }: { readonly scene: LatheScene; readonly hatch: string }) {
+    return (
+      <>
+        {scene.holding.map((jaw) => (
+          <Part key={path(jaw)} polygon={jaw} fill="jawFill" stroke="stock" width={1} />
+        ))}
+        {scene.walls.map((wall) => {
+          const outline = path(wall);
+          return (
+            <g key={outline}>
+              <path d={outline} fill={color("stockFill")} />
+              <path
+                d={outline}
+                fill={`url(#${hatch})`}
+                stroke={color("ink")}
+                strokeWidth={1.6}
+                vectorEffect="non-scaling-stroke"
+              />
+            </g>
+          );
+        })}
+      </>
+    );
+  },
+  (before, now) => before.scene.walls === now.scene.walls && before.hatch === now.hatch,
+);
+
+/** Tool, spacer and probe. */
+function Moving({ scene: { tool, spacer, probe } }: { readonly scene: LatheScene }) {
+  return (
+    <>
+      {probe && <Part polygon={probe} fill="stockFill" stroke="measured" width={2} />}
+      {spacer && <Part polygon={spacer} fill="spacerFill" stroke="spacer" width={1.5} />}
+      {tool && (
+        <g transform={`translate(${tool.at.z} ${tool.at.x})`}>
+          <Outline cutting={tool.cutting} holder={tool.holder} />
+        </g>
+      )}
+    </>
+  );
+}
+
+const Outline = memo(
+  function Outline({ cutting, holder }: { readonly cutting: Polygon; readonly holder: readonly Polygon[] }) {
+    return (
+      <>
+        {holder.map((polygon) => (
+          <Part key={path(polygon)} polygon={polygon} fill="holderFill" stroke="tool" width={1.6} />
+        ))}
+        <Part polygon={cutting} fill="toolFill" stroke="tool" width={2.2} />
+      </>
+    );
+  },
+  (before, now) => path(before.cutting) === path(now.cutting),
+);
+
+interface PartProps {
+  readonly polygon: Polygon;
+  readonly fill: Token;
+  readonly stroke: Token;
+  readonly width: number;
+}
+const Part = ({ polygon, fill, stroke, width }: PartProps) => (
+  <path
+    d={path(polygon)}
+    fill={color(fill)}
+    stroke={color(stroke)}
+    strokeWidth={width}
+    strokeLinejoin="round"
+    vectorEffect="non-scaling-stroke"
+  />
+);
+
+/** Hatching of cut stock: the same on the sheet at every scale. */
+const Hatch = ({ id, scale }: { readonly id: string; readonly scale: number }) => (
+  <pattern id={id} width={9 / scale} height={9 / scale} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+    <path d={`M0 0V${9 / scale}`} stroke={color("stock")} strokeWidth={0.9 / scale} opacity="0.55" />
+  </pattern>
+);
+
+const Sheet = styled.svg`
+  display: block;
+  width: 100%;
+  height: 100%;
+  background: ${color("drawing")};
+  text { font-size: 15px; fill: ${color("ink")}; }
+  text.quiet { fill: ${color("quiet")}; }
+`;

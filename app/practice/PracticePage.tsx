@@ -1,0 +1,202 @@
+import { TriangleAlert } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { Axis } from "../../core/frame/index.ts";
+import type { SetupView } from "../../core/ledger/index.ts";
+import type { LatheConfig } from "../../sim/lathe/index.ts";
+import { observe } from "../../sim/lathe/index.ts";
+import { StageFrame, StageMain } from "../frame/StageFrame.tsx";
+import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "./ControlBlocks.tsx";
+import { signalFeel } from "./feelSignal.ts";
+import { GaugeBlock, SpacerBlock, SpindleBlock } from "./HandsBlock.tsx";
+import { LATHE_SHEET, LatheDrawing } from "./LatheDrawing.tsx";
+import { latheScene } from "./latheScene.ts";
+import { type Lathe, useLathe } from "./useLathe.ts";
+import { WheelBlock } from "./WheelBlock.tsx";
+
+interface PracticePageProps {
+  readonly machine: string;
+  readonly label: string;
+  readonly config: LatheConfig;
+  readonly isShared: boolean;
+  /** The setup that is practised beside; undefined for the lathe by itself. */
+  readonly setup?: SetupView;
+  readonly back?: string;
+}
+
+/** The simulated lathe: control on the left, the true situation in the middle, hands and gauges on the right. */
+export function PracticePage({ machine, label, config, isShared, setup, back }: PracticePageProps) {
+  const lathe = useLathe({ machine, label, config, isShared });
+  const { state } = lathe;
+  const [axis, setAxis] = useState<Axis>("x");
+  const scene = useMemo(() => latheScene(state), [state]);
+  return (
+    <StageFrame>
+      <Control aria-label="Control">
+        <PositionBlock lathe={lathe} />
+        <ToolBlock lathe={lathe} />
+        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={setup} />
+        <LinesBlock key={state.station} lathe={lathe} setup={setup} />
+      </Control>
+      <StageMain>
+        <Middle>
+          <h1>{label}: simulated lathe</h1>
+          <Room>
+            <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+          </Room>
+          <Incident lathe={lathe} />
+        </Middle>
+        <Hands aria-label="Hands and gauges">
+          <WheelBlock lathe={lathe} axis={axis} onAxis={setAxis} />
+          <SpindleBlock lathe={lathe} />
+          <SpacerBlock lathe={lathe} axis={axis} />
+          <GaugeBlock lathe={lathe} />
+        </Hands>
+        <FeelStrip lathe={lathe} back={back} />
+      </StageMain>
+    </StageFrame>
+  );
+}
+
+function turningWords({ spindle, live }: Lathe["state"]): string {
+  const turns = [
+    ...(spindle.run === "off" ? [] : [`spindle ${spindle.run}, ${spindle.rpm} a minute`]),
+    ...(live ? ["live tool"] : []),
+  ];
+  return turns.length > 0 ? `turning: ${turns.join(" and ")}` : "";
+}
+
+/** What ran into what, over the drawing, until somebody has read it. */
+function Incident({ lathe: { state, events, act, startAnew } }: { readonly lathe: Lathe }) {
+  if (state.alarm === undefined) return null;
+  const crash = events.findLast(({ kind }) => kind === "crash" || kind === "alarm");
+  return (
+    <Alarm role="alert">
+      <TriangleAlert size={26} aria-hidden="true" />
+      <div>
+        <strong>{state.alarm}</strong>
+        <p>{crash?.message.replace(state.alarm, "").trim()}</p>
+        <div>
+          <PrimaryButton onPress={() => act({ do: "reset" })}>Clear the alarm</PrimaryButton>
+          <PlainButton onPress={() => void startAnew()}>Start this lathe anew</PlainButton>
+        </div>
+      </div>
+    </Alarm>
+  );
+}
+
+const FEEL_WORDS = {
+  free: "free",
+  drags: "paper drags",
+  grips: "grips: contact",
+  crushed: "crushed: back off",
+  touches: "touches",
+} as const;
+
+/** What the hand feels, what happened last, and the way back. */
+function FeelStrip({ lathe, back }: { readonly lathe: Lathe; readonly back: string | undefined }) {
+  const { state, events, link, startAnew } = lathe;
+  const { feel, mode } = observe(state);
+  const [withSound, setWithSound] = useState(false);
+  const before = useRef(feel);
+  useEffect(() => {
+    if (before.current !== feel) signalFeel(feel, withSound);
+    before.current = feel;
+  }, [feel, withSound]);
+  const last = events.at(-1);
+  return (
+    <Strip>
+      <Felt $feel={feel} role="status" aria-label="What the hand feels" data-testid="feel">
+        {mode === "alarm" ? "stopped" : FEEL_WORDS[feel]}
+      </Felt>
+      <PlainButton aria-pressed={withSound} onPress={() => setWithSound(!withSound)}>
+        {withSound ? "Sound on" : "Sound off"}
+      </PlainButton>
+      <p role="log" aria-label="What happened last" key={last?.number}>
+        {last?.message ?? "Nothing has happened yet. Turn the wheel: the tool moves as it would at the machine."}
+      </p>
+      <small>
+        {link === "shared"
+          ? "This lathe is the machine’s position feed here."
+          : link === "joining"
+            ? "Joining the shared lathe …"
+            : "On this device alone."}
+      </small>
+      <PlainButton onPress={() => void startAnew()}>Start anew</PlainButton>
+      {back !== undefined && <Back to={back}>To Touch</Back>}
+    </Strip>
+  );
+}
+
+const column = `
+  overflow: auto;
+  min-height: 0;
+`;
+const Control = styled.section`
+  grid-area: plan;
+  ${column}
+  border-right: 1px solid ${color("line")};
+  background: ${color("sheet")};
+`;
+const Hands = styled.section`
+  grid-area: right;
+  ${column}
+  border-left: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  output { display: block; min-height: 24px; font-weight: 700; font-variant-numeric: tabular-nums; }
+`;
+const Middle = styled.section`
+  grid-area: centre;
+  position: relative;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  min-height: 0;
+  h1 { padding: 8px 14px; font-size: ${size.text}; }
+`;
+const Room = styled.div`
+  min-height: 0;
+  svg { aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
+`;
+const Alarm = styled.div`
+  position: absolute;
+  left: 14px;
+  right: 14px;
+  bottom: 14px;
+  display: flex;
+  gap: 12px;
+  padding: 14px 16px;
+  border: 2px solid ${color("stop")};
+  border-radius: ${radius};
+  background: ${color("stopGround")};
+  svg { flex: none; color: ${color("stop")}; }
+  p { margin: 2px 0 10px; font-size: ${size.small}; }
+  div > div { display: flex; gap: 10px; }
+`;
+const Strip = styled.footer`
+  grid-area: foot;
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding: 0 16px;
+  border-top: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  font-size: ${size.small};
+  > p { flex: 1; font-size: 16px; line-height: 1.2; }
+  > small { max-width: 170px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
+`;
+const Felt = styled.div<{ $feel: string }>`
+  display: grid;
+  place-items: center;
+  flex: none;
+  width: 180px;
+  height: 52px;
+  border: 2px solid ${({ $feel }) => color($feel === "crushed" ? "stop" : $feel === "free" ? "line" : $feel === "drags" ? "spacer" : "clear")};
+  border-radius: ${radius};
+  background: ${({ $feel }) => color($feel === "crushed" ? "stopGround" : $feel === "free" ? "sheet" : $feel === "drags" ? "doubtGround" : "clearGround")};
+  font-size: ${size.text};
+  font-weight: 700;
+`;
+const Back = styled(Link)`${plainButtonLink}`;

@@ -1,0 +1,75 @@
+import { Radio, RadioGroup } from "react-aria-components";
+import { styled } from "styled-components";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+
+/** A block of the practice screen with its small heading. */
+export const Block = styled.section`
+  display: grid;
+  gap: 6px;
+  padding: 8px 12px 10px;
+  border-bottom: 1px solid ${color("line")};
+  h2 { margin-bottom: 4px; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
+`;
+export const Row = styled.div<{ $even?: boolean }>`
+  display: flex;
+  flex-wrap: ${({ $even }) => ($even ? "nowrap" : "wrap")};
+  ${({ $even }) => $even && " > button { flex: 1 1 0; padding: 4px; }"}
+  align-items: end;
+  gap: 6px;
+`;
+export const Small = styled(PlainButton)`
+  flex: 1 1 auto;
+  padding: 4px 8px;
+  font-size: 15px;
+  line-height: 1.1;
+  &[aria-pressed="true"] { background: ${color("selected")}; border-width: 2.5px; }
+`;
+export const Choices = styled(RadioGroup)`
+  display: flex;
+  gap: 4px;
+`;
+export const Choice = styled(Radio)`
+  flex: 1;
+  display: grid;
+  place-items: center;
+  min-width: 48px;
+  min-height: 48px;
+  padding: 2px 6px;
+  border: 1.5px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  ${mono}
+  font-size: 16px;
+  font-weight: 600;
+  cursor: pointer;
+  &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; }
+  &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+`;
+export const Field = styled.label<{ $wide?: boolean }>`
+  display: grid;
+  gap: 2px;
+  flex: ${({ $wide }) => ($wide ? "2 1 116px" : "1 1 60px")};
+  min-width: 0;
+  font-size: ${size.small};
+  color: ${color("quiet")};
+  input, select, textarea {
+    width: 100%;
+    min-height: 48px;
+    padding: 4px 8px;
+    border: 1.5px solid ${color("edge")};
+    border-radius: ${radius};
+    background: ${color("sheet")};
+    color: ${color("ink")};
+    ${mono}
+    font-size: 16px;
+  }
+  select { padding: 4px 2px; font-family: inherit; }
+  textarea { min-height: 78px; resize: none; line-height: 1.25; }
+`;
+export const Wrong = styled.p`
+  margin-top: 4px;
+  color: ${color("stop")};
+  font-size: ${size.small};
+  font-weight: 600;
+`;
