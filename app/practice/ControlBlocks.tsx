@@ -7,6 +7,7 @@ import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Block, Choice, Choices, Field, Row, Small, Wrong } from "./parts.ts";
+import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
 const axesOf = (yAxis: boolean | undefined): readonly Axis[] => (yAxis ? ["x", "z", "y"] : ["x", "z"]);
@@ -42,172 +43,181 @@ export function PositionBlock({ lathe: { state } }: { readonly lathe: Lathe }) {
 }
 
 /** Which tool stands in the working position, and with which row it is called. */
-export function ToolBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
-  const { machine, tools } = state.config;
-  const rows = [...new Set([...tools.map(({ offset }) => offset), ...Object.keys(state.rows)])].sort(
-    (a, b) => Number(a) - Number(b),
-  );
-  return (
-    <Block aria-label="Tool">
-      <Row>
-        <Field $wide>
-          Station
-          <select
-            value={state.station}
-            onChange={({ target }) =>
-              act({
-                do: "call",
-                station: target.value,
-                offset: tools.find(({ station }) => station === target.value)?.offset,
-              })
-            }
-          >
-            {tools.map(({ station, tool }) => (
-              <option key={station} value={station}>
-                {station} · {tool.description}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field>
-          Offset
-          <select
-            value={state.offset ?? ""}
-            onChange={({ target }) => act({ do: "call", station: state.station, offset: target.value || undefined })}
-          >
-            <option value="">none</option>
-            {rows.map((offset) => (
-              <option key={offset} value={offset}>
-                {offsetNumber(machine, offset)}
-              </option>
-            ))}
-          </select>
-        </Field>
-      </Row>
-    </Block>
-  );
-}
+export const ToolBlock = rendersFor(
+  ["config", "station", "offset", "rows"],
+  function ToolBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
+    const { machine, tools } = state.config;
+    const rows = [...new Set([...tools.map(({ offset }) => offset), ...Object.keys(state.rows)])].sort(
+      (a, b) => Number(a) - Number(b),
+    );
+    return (
+      <Block aria-label="Tool">
+        <Row>
+          <Field $wide>
+            Station
+            <select
+              value={state.station}
+              onChange={({ target }) =>
+                act({
+                  do: "call",
+                  station: target.value,
+                  offset: tools.find(({ station }) => station === target.value)?.offset,
+                })
+              }
+            >
+              {tools.map(({ station, tool }) => (
+                <option key={station} value={station}>
+                  {station} · {tool.description}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <Field>
+            Offset
+            <select
+              value={state.offset ?? ""}
+              onChange={({ target }) => act({ do: "call", station: state.station, offset: target.value || undefined })}
+            >
+              <option value="">none</option>
+              {rows.map((offset) => (
+                <option key={offset} value={offset}>
+                  {offsetNumber(machine, offset)}
+                </option>
+              ))}
+            </select>
+          </Field>
+        </Row>
+      </Block>
+    );
+  },
+);
 
 const ENTRY_WORDS = { overwrite: "Key into", add: "Add to", "touched-dimension": "State as touched" } as const;
 
 /** Offset entry as this control takes it; what Luvrit says for this tool stands beside it, one tap away. */
-export function EntryBlock({
-  lathe: { state, act },
-  setup,
-}: {
-  readonly lathe: Lathe;
-  readonly setup: SetupView | undefined;
-}) {
-  const { machine } = state.config;
-  const [axis, setAxis] = useState<Axis>("x");
-  const [text, setText] = useState("");
-  const [wrong, setWrong] = useState("");
-  const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
-  const row = state.rows[offset];
-  const digit = lastDigit(machine, axis);
-  const said = setup && setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
-  const enter = (number: number) => {
-    setWrong("");
-    setText("");
-    act({ do: "enter-offset", offset, axis, register: "geometry", as: said?.as ?? machine.measuring, number });
-  };
-  const submit = () => {
-    const read = readLength(text, { units: machine.units });
-    if (!read.ok) return setWrong(read.refusal.message);
-    enter(read.value.exact);
-  };
-  const as = said?.as ?? machine.measuring;
-  return (
-    <Block
-      as="form"
-      aria-label="Offset entry"
-      onSubmit={(event: React.FormEvent) => {
-        event.preventDefault();
-        submit();
-      }}
-    >
-      <Choices
-        aria-label="Axis of the entry"
-        orientation="horizontal"
-        value={axis}
-        onChange={(value) => setAxis(value as Axis)}
+export const EntryBlock = rendersFor(
+  ["config", "station", "offset", "rows"],
+  function EntryBlock({
+    lathe: { state, act },
+    setup,
+  }: {
+    readonly lathe: Lathe;
+    readonly setup: SetupView | undefined;
+  }) {
+    const { machine } = state.config;
+    const [axis, setAxis] = useState<Axis>("x");
+    const [text, setText] = useState("");
+    const [wrong, setWrong] = useState("");
+    const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
+    const row = state.rows[offset];
+    const digit = lastDigit(machine, axis);
+    const said = setup && setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
+    const enter = (number: number) => {
+      setWrong("");
+      setText("");
+      act({ do: "enter-offset", offset, axis, register: "geometry", as: said?.as ?? machine.measuring, number });
+    };
+    const submit = () => {
+      const read = readLength(text, { units: machine.units });
+      if (!read.ok) return setWrong(read.refusal.message);
+      enter(read.value.exact);
+    };
+    const as = said?.as ?? machine.measuring;
+    return (
+      <Block
+        as="form"
+        aria-label="Offset entry"
+        onSubmit={(event: React.FormEvent) => {
+          event.preventDefault();
+          submit();
+        }}
       >
-        {axesOf(machine.yAxis).map((one) => (
-          <Choice key={one} value={one}>
-            {AXIS_NAME[one]}
-          </Choice>
-        ))}
-      </Choices>
-      <Row>
-        <Field $wide>
-          {ENTRY_WORDS[as]} {AXIS_NAME[axis]}, offset {offsetNumber(machine, offset)}
-          <input
-            value={text}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setText(target.value)}
-          />
-        </Field>
-        <Small type="submit">Enter</Small>
-      </Row>
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
-      <Holds>
-        The control holds {row ? formatLength(row.geometry[axis], digit) : "0"}
-        {said && (
-          <Small onPress={() => enter(said.number)}>
-            Enter Luvrit’s {formatLength(said.number, digit, as === "add" ? { sign: "always" } : {})}
-          </Small>
-        )}
-      </Holds>
-    </Block>
-  );
-}
+        <Choices
+          aria-label="Axis of the entry"
+          orientation="horizontal"
+          value={axis}
+          onChange={(value) => setAxis(value as Axis)}
+        >
+          {axesOf(machine.yAxis).map((one) => (
+            <Choice key={one} value={one}>
+              {AXIS_NAME[one]}
+            </Choice>
+          ))}
+        </Choices>
+        <Row>
+          <Field $wide>
+            {ENTRY_WORDS[as]} {AXIS_NAME[axis]}, offset {offsetNumber(machine, offset)}
+            <input
+              value={text}
+              inputMode="decimal"
+              aria-invalid={wrong !== ""}
+              onChange={({ target }) => setText(target.value)}
+            />
+          </Field>
+          <Small type="submit">Enter</Small>
+        </Row>
+        {wrong && <Wrong role="alert">{wrong}</Wrong>}
+        <Holds>
+          The control holds {row ? formatLength(row.geometry[axis], digit) : "0"}
+          {said && (
+            <Small onPress={() => enter(said.number)}>
+              Enter Luvrit’s {formatLength(said.number, digit, as === "add" ? { sign: "always" } : {})}
+            </Small>
+          )}
+        </Holds>
+      </Block>
+    );
+  },
+);
 
 /** Lines for the control, one block at a time, with a thumb on the rapid. */
-export function LinesBlock({
-  lathe: { state, act },
-  setup,
-}: {
-  readonly lathe: Lathe;
-  readonly setup: SetupView | undefined;
-}) {
-  const { mode } = observe(state);
-  const suggested = suggestedLines(state, setup);
-  const [lines, setLines] = useState<string>();
-  const text = lines ?? suggested;
-  const isWaiting = state.program.blocks.length > 0 || state.program.target !== undefined;
-  const start = () => (isWaiting ? act({ do: "cycle-start" }) : act({ do: "mdi", text }, { do: "cycle-start" }));
-  const next = state.program.blocks[0]?.text;
-  return (
-    <Block aria-label="Lines for the control">
-      <Field>
-        Lines by hand (MDI)
-        <textarea value={text} spellCheck={false} onChange={({ target }) => setLines(target.value)} />
-      </Field>
-      <Row $even>
-        <Small onPress={start}>{isWaiting ? (mode === "held" ? "Go on" : `Next: ${next ?? "…"}`) : "Start"}</Small>
-        <Small isDisabled={mode !== "running"} onPress={() => act({ do: "feed-hold" })}>
-          Feed hold
-        </Small>
-        <Small aria-pressed={state.singleBlock} onPress={() => act({ do: "single-block", on: !state.singleBlock })}>
-          Single block
-        </Small>
-      </Row>
-      <Choices
-        aria-label="Rapid override"
-        orientation="horizontal"
-        value={String(state.rapidOverride)}
-        onChange={(value) => act({ do: "rapid-override", percent: Number(value) })}
-      >
-        {[5, 25, 100].map((percent) => (
-          <Choice key={percent} value={String(percent)}>
-            {percent} %
-          </Choice>
-        ))}
-      </Choices>
-    </Block>
-  );
-}
+export const LinesBlock = rendersFor(
+  ["config", "station", "program", "singleBlock", "rapidOverride", "alarm"],
+  function LinesBlock({
+    lathe: { state, act },
+    setup,
+  }: {
+    readonly lathe: Lathe;
+    readonly setup: SetupView | undefined;
+  }) {
+    const { mode } = observe(state);
+    const suggested = suggestedLines(state, setup);
+    const [lines, setLines] = useState<string>();
+    const text = lines ?? suggested;
+    const isWaiting = state.program.blocks.length > 0 || state.program.target !== undefined;
+    const start = () => (isWaiting ? act({ do: "cycle-start" }) : act({ do: "mdi", text }, { do: "cycle-start" }));
+    const next = state.program.blocks[0]?.text;
+    return (
+      <Block aria-label="Lines for the control">
+        <Field>
+          Lines by hand (MDI)
+          <textarea value={text} spellCheck={false} onChange={({ target }) => setLines(target.value)} />
+        </Field>
+        <Row $even>
+          <Small onPress={start}>{isWaiting ? (mode === "held" ? "Go on" : `Next: ${next ?? "…"}`) : "Start"}</Small>
+          <Small isDisabled={mode !== "running"} onPress={() => act({ do: "feed-hold" })}>
+            Feed hold
+          </Small>
+          <Small aria-pressed={state.singleBlock} onPress={() => act({ do: "single-block", on: !state.singleBlock })}>
+            Single block
+          </Small>
+        </Row>
+        <Choices
+          aria-label="Rapid override"
+          orientation="horizontal"
+          value={String(state.rapidOverride)}
+          onChange={(value) => act({ do: "rapid-override", percent: Number(value) })}
+        >
+          {[5, 25, 100].map((percent) => (
+            <Choice key={percent} value={String(percent)}>
+              {percent} %
+            </Choice>
+          ))}
+        </Choices>
+      </Block>
+    );
+  },
+);
 
 /** Two short lines for the tool that stands in the working position: well in front of the part, then clear of it. */
 function suggestedLines(

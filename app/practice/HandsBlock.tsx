@@ -4,6 +4,7 @@ import { formatMillimetres, readLength, type Unit } from "../../core/units/index
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool, SPACER_KINDS, type SpacerKind } from "../../sim/lathe/index.ts";
 import { Block, Field, Row, Small, Wrong } from "./parts.ts";
+import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
 /** Usual thickness of what lies on the bench, in the machine's unit. */
@@ -13,144 +14,153 @@ const USUAL: Readonly<Record<Unit, Readonly<Record<SpacerKind, string>>>> = {
 };
 
 /** Spindle, door, setter. */
-export function SpindleBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
-  const turns = state.spindle.run !== "off";
-  const hasLive = Object.values(state.tools).some(({ tool }) => tool.kind.startsWith("live-"));
-  return (
-    <Block aria-label="Spindle and door">
-      <Row>
-        <Small aria-pressed={turns} onPress={() => act({ do: "spindle", run: turns ? "off" : "forward", rpm: 800 })}>
-          {turns ? "Stop the spindle" : "Start the spindle"}
-        </Small>
-        {hasLive && (
-          <Small aria-pressed={state.live} onPress={() => act({ do: "live", on: !state.live })}>
-            {state.live ? "Stop the live tool" : "Live tool"}
+export const SpindleBlock = rendersFor(
+  ["config", "spindle", "live", "door", "setter"],
+  function SpindleBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
+    const turns = state.spindle.run !== "off";
+    const hasLive = Object.values(state.tools).some(({ tool }) => tool.kind.startsWith("live-"));
+    return (
+      <Block aria-label="Spindle and door">
+        <Row>
+          <Small aria-pressed={turns} onPress={() => act({ do: "spindle", run: turns ? "off" : "forward", rpm: 800 })}>
+            {turns ? "Stop the spindle" : "Start the spindle"}
           </Small>
-        )}
-        <Small
-          aria-pressed={state.door === "open"}
-          onPress={() => act({ do: "door", to: state.door === "open" ? "shut" : "open" })}
-        >
-          {state.door === "open" ? "Shut the door" : "Open the door"}
-        </Small>
-        {state.config.machine.setter && (
+          {hasLive && (
+            <Small aria-pressed={state.live} onPress={() => act({ do: "live", on: !state.live })}>
+              {state.live ? "Stop the live tool" : "Live tool"}
+            </Small>
+          )}
           <Small
-            aria-pressed={state.setter === "out"}
-            onPress={() => act({ do: "setter", to: state.setter === "out" ? "parked" : "out" })}
+            aria-pressed={state.door === "open"}
+            onPress={() => act({ do: "door", to: state.door === "open" ? "shut" : "open" })}
           >
-            {state.setter === "out" ? "Park the setter" : "Setter out"}
+            {state.door === "open" ? "Shut the door" : "Open the door"}
           </Small>
-        )}
-      </Row>
-    </Block>
-  );
-}
+          {state.config.machine.setter && (
+            <Small
+              aria-pressed={state.setter === "out"}
+              onPress={() => act({ do: "setter", to: state.setter === "out" ? "parked" : "out" })}
+            >
+              {state.setter === "out" ? "Park the setter" : "Setter out"}
+            </Small>
+          )}
+        </Row>
+      </Block>
+    );
+  },
+);
 
 /** What lies between tool and part. */
-export function SpacerBlock({ lathe: { state, act }, axis }: { readonly lathe: Lathe; readonly axis: Axis }) {
-  const { units } = state.config.machine;
-  const [kind, setKind] = useState<SpacerKind>("paper");
-  const [text, setText] = useState(USUAL[units].paper);
-  const [wrong, setWrong] = useState("");
-  const hold = () => {
-    const read = readLength(text, { units });
-    if (!read.ok) return setWrong(read.refusal.message);
-    if (read.value.mm <= 0) return setWrong("A thickness is above 0.");
-    setWrong("");
-    act({ do: "hold-spacer", spacer: { kind, thickness: read.value.mm, axis } });
-  };
-  return (
-    <Block aria-label="Between tool and part">
-      <Row>
-        <Field $wide>
-          Between tool and part
-          <select
-            value={kind}
-            onChange={({ target }) => {
-              const next = target.value as SpacerKind;
-              setKind(next);
-              setText(USUAL[units][next]);
-            }}
+export const SpacerBlock = rendersFor(
+  ["config", "spacer"],
+  function SpacerBlock({ lathe: { state, act }, axis }: { readonly lathe: Lathe; readonly axis: Axis }) {
+    const { units } = state.config.machine;
+    const [kind, setKind] = useState<SpacerKind>("paper");
+    const [text, setText] = useState(USUAL[units].paper);
+    const [wrong, setWrong] = useState("");
+    const hold = () => {
+      const read = readLength(text, { units });
+      if (!read.ok) return setWrong(read.refusal.message);
+      if (read.value.mm <= 0) return setWrong("A thickness is above 0.");
+      setWrong("");
+      act({ do: "hold-spacer", spacer: { kind, thickness: read.value.mm, axis } });
+    };
+    return (
+      <Block aria-label="Between tool and part">
+        <Row>
+          <Field $wide>
+            Between tool and part
+            <select
+              value={kind}
+              onChange={({ target }) => {
+                const next = target.value as SpacerKind;
+                setKind(next);
+                setText(USUAL[units][next]);
+              }}
+            >
+              {SPACER_KINDS.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </Field>
+          <Field>
+            {units} thick
+            <input
+              value={text}
+              inputMode="decimal"
+              aria-invalid={wrong !== ""}
+              onChange={({ target }) => setText(target.value)}
+            />
+          </Field>
+          <Small
+            aria-pressed={state.spacer !== undefined}
+            onPress={state.spacer ? () => act({ do: "drop-spacer" }) : hold}
           >
-            {SPACER_KINDS.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </Field>
-        <Field>
-          {units} thick
-          <input
-            value={text}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setText(target.value)}
-          />
-        </Field>
-        <Small
-          aria-pressed={state.spacer !== undefined}
-          onPress={state.spacer ? () => act({ do: "drop-spacer" }) : hold}
-        >
-          {state.spacer ? "Take away" : "Hold it"}
-        </Small>
-      </Row>
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
-    </Block>
-  );
-}
+            {state.spacer ? "Take away" : "Hold it"}
+          </Small>
+        </Row>
+        {wrong && <Wrong role="alert">{wrong}</Wrong>}
+      </Block>
+    );
+  },
+);
 
 /** The gauges on the bench, the indicator, and what else hands do. */
-export function GaugeBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
-  const { units } = state.config.machine;
-  const [gauge, setGauge] = useState<GaugeKind>("micrometer");
-  const [where, setWhere] = useState(units === "mm" ? "-4" : "-.16");
-  const [wrong, setWrong] = useState("");
-  const [last, setLast] = useState("");
-  const active = activeTool(state);
-  const measure = () => {
-    const read = readLength(where, { units });
-    if (!read.ok) return setWrong(read.refusal.message);
-    setWrong("");
-    const reading = act({ do: "measure", gauge, z: read.value.mm }).find(({ kind }) => kind === "gauge");
-    setLast(reading?.value === undefined ? "" : formatMillimetres(reading.value, units));
-  };
-  const onCentre = active?.body.mode === "centre";
-  return (
-    <Block aria-label="Gauges">
-      <Row>
-        <Field $wide>
-          Gauge
-          <select value={gauge} onChange={({ target }) => setGauge(target.value as GaugeKind)}>
-            {GAUGES.map((one) => (
-              <option key={one} value={one}>
-                {GAUGE_DRAWER[one].name}
-              </option>
-            ))}
-          </select>
-        </Field>
-        <Field>
-          at Z
-          <input
-            value={where}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setWhere(target.value)}
-          />
-        </Field>
-        <Small onPress={measure}>Measure</Small>
-      </Row>
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
-      <output aria-label="Reading">{last && `reads ${last}`}</output>
-      <Row>
-        {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep with the indicator</Small>}
-        {active?.tool.isLoose && (
-          <>
-            <Small onPress={() => act({ do: "slide", axis: "x" })}>Slide on X</Small>
-            <Small onPress={() => act({ do: "slide", axis: "z" })}>Slide on Z</Small>
-          </>
-        )}
-        <Small onPress={() => act({ do: "pull-bar" })}>Pull the bar</Small>
-        <Small onPress={() => act({ do: "remount", station: state.station })}>Take it off and on</Small>
-      </Row>
-    </Block>
-  );
-}
+export const GaugeBlock = rendersFor(
+  ["config", "station", "tools"],
+  function GaugeBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
+    const { units } = state.config.machine;
+    const [gauge, setGauge] = useState<GaugeKind>("micrometer");
+    const [where, setWhere] = useState(units === "mm" ? "-4" : "-.16");
+    const [wrong, setWrong] = useState("");
+    const [last, setLast] = useState("");
+    const active = activeTool(state);
+    const measure = () => {
+      const read = readLength(where, { units });
+      if (!read.ok) return setWrong(read.refusal.message);
+      setWrong("");
+      const reading = act({ do: "measure", gauge, z: read.value.mm }).find(({ kind }) => kind === "gauge");
+      setLast(reading?.value === undefined ? "" : formatMillimetres(reading.value, units));
+    };
+    const onCentre = active?.body.mode === "centre";
+    return (
+      <Block aria-label="Gauges">
+        <Row>
+          <Field $wide>
+            Gauge
+            <select value={gauge} onChange={({ target }) => setGauge(target.value as GaugeKind)}>
+              {GAUGES.map((one) => (
+                <option key={one} value={one}>
+                  {GAUGE_DRAWER[one].name}
+                </option>
+              ))}
+            </select>
+          </Field>
+          <Field>
+            at Z
+            <input
+              value={where}
+              inputMode="decimal"
+              aria-invalid={wrong !== ""}
+              onChange={({ target }) => setWhere(target.value)}
+            />
+          </Field>
+          <Small onPress={measure}>Measure</Small>
+        </Row>
+        {wrong && <Wrong role="alert">{wrong}</Wrong>}
+        <output aria-label="Reading">{last && `reads ${last}`}</output>
+        <Row>
+          {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep with the indicator</Small>}
+          {active?.tool.isLoose && (
+            <>
+              <Small onPress={() => act({ do: "slide", axis: "x" })}>Slide on X</Small>
+              <Small onPress={() => act({ do: "slide", axis: "z" })}>Slide on Z</Small>
+            </>
+          )}
+          <Small onPress={() => act({ do: "pull-bar" })}>Pull the bar</Small>
+          <Small onPress={() => act({ do: "remount", station: state.station })}>Take it off and on</Small>
+        </Row>
+      </Block>
+    );
+  },
+);
