@@ -16,11 +16,11 @@ export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
   ["Esc", "in a number: what stood there before; twice: leave the field"],
 ];
 
-/** True while the keys belong to what is being typed. */
+/** True while the keys belong to what is being typed; a way that was just tapped takes no letters. */
 export function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
-    (target.matches("input, textarea, select") || target.closest("[role=dialog]") !== null)
+    (target.matches("input:not([type=radio]), textarea, select") || target.closest("[role=dialog]") !== null)
   );
 }
 
