@@ -71,6 +71,7 @@ const Strip = styled.header`
   display: flex;
   align-items: center;
   gap: 20px;
+  @media (width < 1200px) { gap: 10px; }
   height: 52px;
   padding: 0 8px 0 16px;
   background: ${color("strip")};
@@ -93,7 +94,7 @@ const Title = styled.div`
   font-size: ${size.small};
   line-height: 1.2;
   > * { overflow: hidden; text-overflow: ellipsis; }
-  @media (width < 1200px) { max-width: 190px; }
+  @media (width < 1200px) { max-width: 150px; }
 `;
 const Middle = styled.div`
   flex: 1;
@@ -105,6 +106,7 @@ const Who = styled.div`
   gap: 4px;
   font-size: ${size.small};
   > span { display: grid; line-height: 1.2; text-align: right; padding-right: 6px; }
+  @media (width < 1200px) { gap: 0; > span > span { display: none; } }
 `;
 const inStrip = css`
   display: inline-flex;
@@ -113,6 +115,7 @@ const inStrip = css`
   min-height: 48px;
   min-width: 48px;
   padding: 0 10px;
+  @media (width < 1200px) { padding: 0 6px; }
   border: 0;
   border-radius: ${radius};
   background: transparent;

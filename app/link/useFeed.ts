@@ -19,8 +19,8 @@ export function useFeed(machine: string, hasFeed: boolean): HeardReport | undefi
     const source = new EventSource(`/machines/${encodeURIComponent(machine)}/position`);
     const hear = (next: PositionReport) => setReport({ ...next, heardAt: Date.now() });
     source.onmessage = ({ data }) => hear(JSON.parse(data) as PositionReport);
-    // The browser goes on trying by itself.
-    source.onerror = () => hear(LOST);
+    // The browser goes on trying by itself, unless it was told that there is nothing to hear.
+    source.onerror = () => (source.readyState === EventSource.CLOSED ? setReport(undefined) : hear(LOST));
     return () => source.close();
   }, [machine, hasFeed]);
   return report;

@@ -19,11 +19,12 @@ interface FootStripProps {
   readonly mayEnter: boolean;
   /** What the machine's feed says; undefined where it has none. */
   readonly feed: HeardReport | undefined;
+  readonly hasFeed: boolean;
   readonly onHold: () => void;
 }
 
 /** The machine's reading with its age, which way to back off, the caution of this moment. */
-export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, onHold }: FootStripProps) {
+export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFeed, onHold }: FootStripProps) {
   const { machine } = setup;
   const entered = entry.reading.understood.machine;
   const digit = lastDigit(machine, axis);
@@ -37,20 +38,12 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, onHol
       <Readout>
         <span>{AXIS_NAME[axis]}</span>
         <b data-testid="readout">{number}</b>
-        <small>
-          {entered ? (
-            <Held entry={entry} />
-          ) : feed === undefined ? (
-            "no position feed: key it"
-          ) : now?.ok ? (
-            "as the machine shows it now"
-          ) : (
-            ""
-          )}
-        </small>
+        <small>{entered ? <Held entry={entry} /> : whereFrom(feed, now?.ok, hasFeed)}</small>
       </Readout>
       {mayEnter && (
-        <PlainButton onPress={onHold}>{now?.ok && wantsReading ? "Hold this reading" : "Key the reading"}</PlainButton>
+        <PlainButton onPress={onHold}>
+          {wantsReading && (now ? now.ok : hasFeed) ? "Hold this reading" : "Key the reading"}
+        </PlainButton>
       )}
       <p>
         <FeedNews {...{ machine, axis, feed, entry }} />
@@ -59,6 +52,12 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, onHol
       <Caution>{caution({ way, tool })}</Caution>
     </Strip>
   );
+}
+
+/** What the number on the left is, while nothing was entered. */
+function whereFrom(feed: HeardReport | undefined, isLive: boolean | undefined, hasFeed: boolean): string {
+  if (!feed) return hasFeed ? "asking the machine" : "no position feed: key it";
+  return isLive ? "live from the machine" : "no position: key it";
 }
 
 /** A feed that cannot be used says why; an axis that moved after its reading was held says by how much. */
@@ -106,7 +105,7 @@ export const Strip = styled.footer`
   font-size: ${size.small};
   line-height: 1.25;
   > p { flex: 1; }
-  > button { flex: none; }
+  > button { flex: none; min-width: 184px; }
   strong { color: ${color("clear")}; }
   em { font-style: normal; color: ${color("quiet")}; }
 `;

@@ -147,6 +147,7 @@ export function TouchStep(props: TouchStepProps) {
         entry={entry}
         mayEnter={mayEnter}
         feed={feed}
+        hasFeed={props.hasFeed}
         onHold={holdReading}
       />
     </>

@@ -74,7 +74,10 @@ function typedFor({ tool, zone, axis, way, choice, machine }: Case, truth: Truth
       const stands = axis === "x" ? 2 * far * (truth.overhang - STANDARD_OVERHANG) : 0;
       // The machine stands where a standard tool's programmed point would be at `commanded`; the loose tool's own edge
       // meets the surface.
-      numbers.commanded = far * (at(place, work) - work - stands);
+      // On an arm it is the tip that meets it, whatever edge is programmed.
+      numbers.commanded = zone.arm
+        ? far * (truth.geometry - stands) + truth.size
+        : far * (at(place, work) - work - stands);
       numbers.overhang = truth.overhang;
       break;
     }

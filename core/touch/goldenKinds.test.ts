@@ -127,9 +127,11 @@ describe("a touch of each kind, worked by hand", () => {
     // A blade 3 wide slid to the bar end, its far edge programmed: 0 − 0 − 3.
     [
       "blade slid, far edge programmed",
-      solved("groove-outside", "z", "slide", { commanded: "0", size: "0" }, "arm", { programmed: "right" }),
+      solved("groove-outside", "z", "slide", { commanded: "0", size: "0" }, "sub-side", { programmed: "right" }),
       -3,
     ],
+    // On an arm a cutter is slid along its own axis until its tip meets the bar: its radius does not come in.
+    ["cutter slid on an arm", solved("live-cross-cutter", "z", "slide", { commanded: "0", size: "0" }, "arm"), 0],
     ["slid to the bar end", solved("drill", "z", "slide", { commanded: "0", size: "0" }, "sub-side"), 0],
     [
       "bar pulled to a parked tool",

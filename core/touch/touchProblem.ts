@@ -100,7 +100,8 @@ function methodOf(
         by: "slide",
         commanded: across * commanded,
         surface: surfaceOf(view, touch, size),
-        tool,
+        // A cutter on an arm is slid along its own axis: its tip meets the bar.
+        tool: view.zone.arm ? { shape: "tip" } : tool,
         ...(overhang !== undefined && { overhang: { standard: standardOverhang(setup, view), actual: overhang } }),
       };
     }

@@ -22,6 +22,8 @@ function dealt(): readonly Case[] {
   for (const { cases, measuring, units } of machines)
     for (const one of cases) {
       // A setter's probe is calibrated for its front, and a bar is pulled to a tool in front of it.
+      // Arms do not swivel in the simulation, so that nothing is slid along one.
+      if (one.way === "slide" && one.zone.arm) continue;
       const isRound = "width" in one.tool || "diameter" in one.tool;
       if (one.choice.stand === "behind" && (one.way === "pull" || (one.way === "setter" && isRound))) continue;
       const resolution = units === "mm" ? 0.001 : 0.0001;

@@ -4,7 +4,7 @@ import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import { keyIn as keyedFor } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, signInAs, test } from "./shop.ts";
+import { expect, keyIn, signInAs, test, withoutFeed } from "./shop.ts";
 import { SimulatedSetter, type Truth } from "./simulatedSetter.ts";
 
 test.describe.configure({ timeout: 120_000 });
@@ -74,6 +74,7 @@ test("nine tools of a turret, from the facing tool to the part-off", async ({ pa
   };
   const bench = { outside: 47.3, bore: 18.6, paper: 0.09, retreat: 20 };
   const setter = new SimulatedSetter(page, truth, bench, 0);
+  await withoutFeed(page);
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=1&do=x`);
   let isBored = false;
@@ -136,6 +137,7 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
   };
   const bench = { outside: 0.861 * inch, bore: 0.4 * inch, paper: 0.0035 * inch, retreat: 10 };
   const setter = new SimulatedSetter(page, truth, bench, work);
+  await withoutFeed(page);
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=1&do=x`);
   let view = setup;
@@ -194,6 +196,7 @@ test("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ pag
   };
   const bench = { outside: 9.98, bore: 4, paper: 0.1, retreat: 15 };
   const setter = new SimulatedSetter(page, truth, bench, 0);
+  await withoutFeed(page);
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=1&do=x`);
   // Back tools wait for a part whose length is right; the main side goes on.

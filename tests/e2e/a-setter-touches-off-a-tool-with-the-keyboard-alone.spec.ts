@@ -1,7 +1,8 @@
 import { readFile } from "node:fs/promises";
-import { expect, keyIn, openSetup, signInAs, test } from "./shop.ts";
+import { expect, keyIn, openSetup, signInAs, test, withoutFeed } from "./shop.ts";
 
 test("from sign-in to the file for the control, without a mouse", async ({ page }) => {
+  await withoutFeed(page);
   const { keyboard } = page;
   /** Tabs on until something with this name has the focus. */
   const tabTo = async (name: string | RegExp) => {

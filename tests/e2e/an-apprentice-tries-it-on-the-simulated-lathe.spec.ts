@@ -76,7 +76,7 @@ test("touches on the simulated lathe, holds the reading from its feed, and sees 
   // On the other screen: H takes the reading, the diameter is typed, Enter accepts.
   const touch = await context.newPage();
   await touch.goto(`${pin.address}/touch?tool=2&do=x`);
-  await expect(touch.getByText("as the machine shows it now")).toBeVisible();
+  await expect(touch.getByText("live from the machine")).toBeVisible();
   await touch.locator("label", { hasText: "Paper or shim" }).click();
   await expect(touch.getByRole("radio", { name: "Paper or shim" })).toBeChecked();
   let keys = 0;
@@ -136,7 +136,7 @@ test("a movement of the machine is on the other screen within 300 ms", async ({ 
   await practise(page);
   const touch = await context.newPage();
   await touch.goto(`${pin.address}/touch?tool=2&do=x`);
-  await expect(touch.getByText("as the machine shows it now")).toBeVisible();
+  await expect(touch.getByText("live from the machine")).toBeVisible();
   const times: number[] = [];
   for (let turn = 0; turn < 8; turn++) {
     // Listening before anything moves; the answer waits on the page.

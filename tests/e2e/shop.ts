@@ -37,3 +37,8 @@ export async function openSetup(page: Page, part: string): Promise<void> {
 
 /** What the machine is to be given, as the screen says it. */
 export const keyIn = (page: Page) => page.getByTestId("key-in");
+
+/** Takes the machines' position feeds away from this page: readings are keyed, as in a shop that has none. */
+export async function withoutFeed(page: Page): Promise<void> {
+  await page.route("**/machines/*/position", (route) => route.fulfill({ status: 204 }));
+}
