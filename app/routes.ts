@@ -6,6 +6,7 @@ export default [
   route("sign-out", "routes/signOut.ts"),
   route("theme", "routes/theme.ts"),
   route("machines/:machineId/position", "routes/position.ts"),
+  route("practice", "routes/latheByItself.tsx"),
   route("practice/lathes/:machineId", "routes/practiceLathe.ts"),
   route("setups/:setupId/offsets.nc", "routes/offsetsFile.ts"),
   route("setups/:setupId", "routes/setup.tsx", [

@@ -33,7 +33,12 @@ export function SetupsPage({
   const kept = setups.filter(({ signedOff }) => signedOff);
   return (
     <>
-      <TopStrip title="Setups" subtitle="running and kept" person={person} />
+      <TopStrip
+        title="Setups"
+        subtitle="running and kept"
+        person={person}
+        beside={{ to: "/practice", name: "Practice" }}
+      />
       <Page>
         <h1>Running setups</h1>
         {running.length === 0 ? (

@@ -45,6 +45,27 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     },
   ],
   [
+    "practice, with a crash",
+    async (page) => {
+      await signInAs(page, "Odile");
+      await page.goto(`${demoSetup("drawtube").address}/practice`);
+      await expect(page.getByText("On this device alone.")).toBeVisible();
+      await page.getByLabel("Lines by hand (MDI)").fill("G53 G0 X-320\nG53 G0 Z-480");
+      await page.getByRole("button", { name: "Single block" }).click();
+      await page.getByRole("radiogroup", { name: "Rapid override" }).locator("label", { hasText: "100 %" }).click();
+      await page.getByRole("button", { name: "Start", exact: true }).click();
+      await expect(page.getByRole("alert")).toContainText("ran into", { timeout: 15_000 });
+    },
+  ],
+  [
+    "the lathe by itself",
+    async (page) => {
+      await signInAs(page, "Ines");
+      await page.getByRole("link", { name: "Practice" }).click();
+      await expect(page.getByRole("slider", { name: /Handwheel X/ })).toBeVisible();
+    },
+  ],
+  [
     "table",
     async (page) => {
       await signInAs(page, "Ines");

@@ -1,0 +1,29 @@
+import { mustBe } from "../../server/people/access.server.ts";
+import { SCENARIO_LATHES } from "../../sim/scenario/lathes.ts";
+import { TopStrip } from "../frame/TopStrip.tsx";
+import { PracticePage } from "../practice/PracticePage.tsx";
+import type { Route } from "./+types/latheByItself";
+
+export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { name, role } = await mustBe(request, "viewer");
+  const config = SCENARIO_LATHES.turret;
+  if (!config) throw new Error("the scenarios have a turret lathe");
+  return { person: { name, role }, config };
+}
+
+/** The simulated lathe by itself: three tools, a bar, nobody else. */
+export default function LatheByItself({ loaderData: { person, config } }: Route.ComponentProps) {
+  return (
+    <>
+      <TopStrip
+        title="Practice"
+        subtitle={`${config.machine.name} · ${config.machine.units}`}
+        person={person}
+        beside={{ to: "/practice", name: "Practice" }}
+      />
+      <PracticePage machine={config.machine.id} label="Turret lathe, three tools" config={config} isShared={false} />
+    </>
+  );
+}
