@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toolNumber } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { setupTable } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
@@ -158,7 +158,7 @@ export const EntryBlock = rendersFor(
         </Row>
         {wrong && <Wrong role="alert">{wrong}</Wrong>}
         <Holds>
-          The control holds {row ? formatLength(row.geometry[axis], digit) : "0"}
+          holds {row ? formatLength(row.geometry[axis], digit) : "0"}
           {said && (
             <Small onPress={() => enter(said.number)}>
               Enter Luvrit’s {formatLength(said.number, digit, as === "add" ? { sign: "always" } : {})}
@@ -220,24 +220,21 @@ export const LinesBlock = rendersFor(
 );
 
 /** Two short lines for the tool that stands in the working position: well in front of the part, then clear of it. */
-function suggestedLines(
-  { config: { machine, parts }, station, tools }: Lathe["state"],
-  setup: SetupView | undefined,
-): string {
-  const active = tools[station];
+function suggestedLines(state: Lathe["state"], setup: SetupView | undefined): string {
+  const { machine, parts } = state.config;
+  const active = activeTool(state);
   if (!active) return "";
-  const call =
-    machine.toolCall === "offset-only"
-      ? toolNumber(machine, active.offset)
-      : `T${/^\d+$/.test(station) ? station.padStart(2, "0") : active.offset.padStart(2, "0")}${offsetNumber(machine, active.offset)}`;
-  const inch = machine.units === "in";
-  const clear = Math.ceil(parts.main.diameter / (inch ? 25.4 : 1)) + (inch ? 1 : 20);
-  const onCentre =
-    active.tool.kind.includes("drill") ||
-    "smallestBore" in active.tool ||
-    active.tool.kind === "tap" ||
-    active.tool.kind === "reamer";
-  return `${call} ${setup?.workOffset.name ?? "G54"}\nG0 Z${inch ? "1." : "25."}\nG0 X${onCentre ? "0." : `${clear}.`}`;
+  const { tool, side, zone, body } = active;
+  const station = /^\d+$/.test(tool.station) ? tool.station : tool.offset;
+  const offset = offsetNumber(machine, tool.offset);
+  const call = machine.toolCall === "offset-only" ? `T${offset}` : `T${station.padStart(2, "0")}${offset}`;
+  const inch = machine.units === "in" ? 25.4 : 1;
+  const [ahead, beside] = inch === 1 ? [25, 20] : [1, 1];
+  // In the hole or on centre; otherwise outside of the bar, on the side that the tool comes from.
+  const x = body.mode === "outside" ? side * (Math.ceil(parts.main.diameter / inch) + beside) : 0;
+  const word = (axis: "x" | "z", coordinate: number) =>
+    `${axis.toUpperCase()}${Math.round(toControl(machine, axis, coordinate * inch, "program", zone))}.`;
+  return `${call} ${setup?.workOffset.name ?? "G54"}\nG0 ${word("z", ahead)}\nG0 ${word("x", x)}`;
 }
 
 const Positions = styled.table`

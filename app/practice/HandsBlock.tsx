@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Axis } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis } from "../../core/frame/index.ts";
 import { formatMillimetres, readLength, type Unit } from "../../core/units/index.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool, SPACER_KINDS, type SpacerKind } from "../../sim/lathe/index.ts";
@@ -23,25 +23,25 @@ export const SpindleBlock = rendersFor(
       <Block aria-label="Spindle and door">
         <Row>
           <Small aria-pressed={turns} onPress={() => act({ do: "spindle", run: turns ? "off" : "forward", rpm: 800 })}>
-            {turns ? "Stop the spindle" : "Start the spindle"}
+            {turns ? "Stop spindle" : "Start spindle"}
           </Small>
           {hasLive && (
             <Small aria-pressed={state.live} onPress={() => act({ do: "live", on: !state.live })}>
-              {state.live ? "Stop the live tool" : "Live tool"}
+              {state.live ? "Stop live tool" : "Live tool"}
             </Small>
           )}
           <Small
             aria-pressed={state.door === "open"}
             onPress={() => act({ do: "door", to: state.door === "open" ? "shut" : "open" })}
           >
-            {state.door === "open" ? "Shut the door" : "Open the door"}
+            {state.door === "open" ? "Shut door" : "Open door"}
           </Small>
           {state.config.machine.setter && (
             <Small
               aria-pressed={state.setter === "out"}
               onPress={() => act({ do: "setter", to: state.setter === "out" ? "parked" : "out" })}
             >
-              {state.setter === "out" ? "Park the setter" : "Setter out"}
+              {state.setter === "out" ? "Park setter" : "Setter out"}
             </Small>
           )}
         </Row>
@@ -69,7 +69,7 @@ export const SpacerBlock = rendersFor(
       <Block aria-label="Between tool and part">
         <Row>
           <Field $wide>
-            Between tool and part
+            Between, on {AXIS_NAME[state.spacer?.axis ?? axis]}
             <select
               value={kind}
               onChange={({ target }) => {
@@ -150,7 +150,7 @@ export const GaugeBlock = rendersFor(
         {wrong && <Wrong role="alert">{wrong}</Wrong>}
         <output aria-label="Reading">{last && `reads ${last}`}</output>
         <Row>
-          {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep with the indicator</Small>}
+          {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep</Small>}
           {active?.tool.isLoose && (
             <>
               <Small onPress={() => act({ do: "slide", axis: "x" })}>Slide on X</Small>
@@ -158,7 +158,7 @@ export const GaugeBlock = rendersFor(
             </>
           )}
           <Small onPress={() => act({ do: "pull-bar" })}>Pull the bar</Small>
-          <Small onPress={() => act({ do: "remount", station: state.station })}>Take it off and on</Small>
+          <Small onPress={() => act({ do: "remount", station: state.station })}>Off and on again</Small>
         </Row>
       </Block>
     );

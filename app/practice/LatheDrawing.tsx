@@ -6,7 +6,7 @@ import { type LatheScene, viewOfLathe } from "./latheScene.ts";
 
 export const LATHE_SHEET = { width: 694, height: 520 } as const;
 /** The magnifier: its place on the sheet, and how much it shows. */
-const LENS = { left: 12, top: 12, size: 192, scale: 70 } as const;
+const LENS = { left: 12, size: 192, scale: 70 } as const;
 
 /** Millimetres to an SVG path, to a tenth of a micrometre. */
 const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z.toFixed(4)} ${x.toFixed(4)}`).join("L")}Z`;
@@ -24,14 +24,16 @@ export const LatheDrawing = memo(function LatheDrawing({
 }) {
   const id = useId();
   const { scale, originZ, originX } = viewOfLathe(scene, LATHE_SHEET);
+  // On the side that the tool does not come from it would hide the bar.
+  const lensTop = (scene.tool?.at.x ?? 0) < -scene.radius ? LATHE_SHEET.height - LENS.size - 60 : 12;
   const tip = scene.tool?.at ?? { z: scene.end, x: 0 };
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
-  const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${LENS.top + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
+  const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${lensTop + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
   return (
     <Sheet viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
       <defs>
         <clipPath id={`${id}lens`}>
-          <rect x={LENS.left} y={LENS.top} width={LENS.size} height={LENS.size} />
+          <rect x={LENS.left} y={lensTop} width={LENS.size} height={LENS.size} />
         </clipPath>
         <Hatch id={`${id}far`} scale={scale} />
         <Hatch id={`${id}near`} scale={LENS.scale} />
@@ -62,7 +64,7 @@ export const LatheDrawing = memo(function LatheDrawing({
           </text>
         </g>
       )}
-      <rect x={LENS.left} y={LENS.top} width={LENS.size} height={LENS.size} fill={color("drawing")} />
+      <rect x={LENS.left} y={lensTop} width={LENS.size} height={LENS.size} fill={color("drawing")} />
       <g clipPath={`url(#${id}lens)`}>
         <g transform={lens}>
           <Still scene={scene} hatch={`${id}near`} />
@@ -71,18 +73,18 @@ export const LatheDrawing = memo(function LatheDrawing({
       </g>
       <rect
         x={LENS.left}
-        y={LENS.top}
+        y={lensTop}
         width={LENS.size}
         height={LENS.size}
         fill="none"
         stroke={color(isCrash ? "stop" : "edge")}
         strokeWidth={isCrash ? 4 : 2}
       />
-      <text x={LENS.left + LENS.scale + 10} y={LENS.top + LENS.size + 21} className="quiet">
+      <text x={LENS.left + LENS.scale + 10} y={lensTop + LENS.size + 21} className="quiet">
         1 mm at the tip
       </text>
       <path
-        d={`M${LENS.left} ${LENS.top + LENS.size + 16}h${LENS.scale}m0 -4v8m${-LENS.scale} -8v8`}
+        d={`M${LENS.left} ${lensTop + LENS.size + 16}h${LENS.scale}m0 -4v8m${-LENS.scale} -8v8`}
         stroke={color("ink")}
         fill="none"
       />

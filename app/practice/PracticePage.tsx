@@ -72,13 +72,14 @@ function turningWords({ spindle, live }: Lathe["state"]): string {
 /** What ran into what, over the drawing, until somebody has read it. */
 function Incident({ lathe: { state, events, act, startAnew } }: { readonly lathe: Lathe }) {
   if (state.alarm === undefined) return null;
-  const crash = events.findLast(({ kind }) => kind === "crash" || kind === "alarm");
+  const { alarm } = state;
+  const crash = events.findLast(({ message }) => message.startsWith(alarm));
   return (
     <Alarm role="alert">
       <TriangleAlert size={26} aria-hidden="true" />
       <div>
-        <strong>{state.alarm}</strong>
-        <p>{crash?.message.replace(state.alarm, "").trim()}</p>
+        <strong>{alarm}</strong>
+        <p>{crash?.message.replace(alarm, "").trim()}</p>
         <div>
           <PrimaryButton onPress={() => act({ do: "reset" })}>Clear the alarm</PrimaryButton>
           <PlainButton onPress={() => void startAnew()}>Start this lathe anew</PlainButton>

@@ -83,7 +83,7 @@ function spacerOf(state: LatheState): Polygon | undefined {
   return rectangle(at.z + meets - reach - 1, x, at.z + meets + reach + 1, x + away * thickness);
 }
 
-/** The setter's probe while it is out: a cube that the tip presses, at its calibrated place. */
+/** The setter's probe while it is out: a cube whose side the tip presses, at its calibrated place. */
 function probeOf(state: LatheState): Polygon | undefined {
   const { setter } = state.config.machine;
   const active = activeTool(state);
@@ -93,7 +93,7 @@ function probeOf(state: LatheState): Polygon | undefined {
   const x = (active.body.mode === "inside" ? setter.bore : setter.outside) / 2 - trueWork.x / 2;
   const z = setter.face - trueWork.z;
   const half = 5;
-  const upper = active.body.mode === "inside" ? x + half : x;
+  const upper = active.body.mode === "inside" ? x + 2 * half : x;
   return rectangle(z - 2 * half, upper - 2 * half, z, upper);
 }
 

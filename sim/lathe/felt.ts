@@ -66,8 +66,14 @@ export function felt(state: LatheState, active: ActiveTool, around: { readonly s
     const room = roomOn(state, active, around.stock, state.spacer.axis) - state.spacer.thickness;
     const next = { ...state, isTouching: room <= CONTACT, isCrushed: room < -GIVE };
     const gives = state.spacer.kind === "paper" ? state.spacer.thickness * 0.7 + DAMAGE : DAMAGE;
-    if (room < -gives)
-      return crash(state, `${name} was pressed through the ${state.spacer.kind} onto the part.`, tool.station);
+    if (room < -gives) {
+      // The way out is shorter on another axis: it went in beside what was held.
+      const isBeside = pressOf(state, active, around.stock) < -room - gives;
+      const what = isBeside
+        ? `${name} was pressed into the resting part, beside the ${state.spacer.kind}.`
+        : `${name} was pressed through the ${state.spacer.kind} onto the part.`;
+      return crash(state, what, tool.station);
+    }
     if (next.isCrushed && !state.isCrushed)
       return {
         state: next,

@@ -130,6 +130,11 @@ describe("touch", () => {
     expect(feels.felt).toEqual(["free", "drags", "grips", "crushed"]);
     expect(said(feels.state, { do: "jog", axis: "x", by: -0.5 }).join()).toContain("pressed through the paper");
   });
+  it("says where it went in: through the paper, or beside it", () => {
+    const onZ: LatheCommand = { do: "hold-spacer", spacer: { kind: "paper", thickness: 0.1, axis: "z" } };
+    expect(said(beside, onZ, { do: "jog", axis: "x", by: -1 }).join()).toContain("beside the paper");
+    expect(said(beside, paper, { do: "jog", axis: "x", by: -1 }).join()).toContain("through the paper");
+  });
   it("wants the spindle stopped for paper and gauges", () => {
     const turning = perform(beside, { do: "spindle", run: "forward" }).state;
     expect(said(turning, paper)[0]).toContain("Stop the spindle first");
