@@ -1,5 +1,5 @@
 import type { Point, Polygon } from "../../core/outline/index.ts";
-import { chainProfile, type Profile } from "../stock/profile.ts";
+import { FLAT, type Piece, type Profile } from "../stock/profile.ts";
 
 /** The lower hull of an outline: points with rising Z and rising slope, the boundary that meets a wall below it. */
 export type Chain = readonly Point[];
@@ -30,18 +30,26 @@ export const upperChainMirrored = (polygon: Polygon): Chain => lowerChain(polygo
 export function sweptChain(chain: Chain, from: Point, to: Point): Profile {
   const [left, right] = from.z <= to.z ? [from, to] : [to, from];
   const [dz, dx] = [right.z - left.z, right.x - left.x];
-  if (dz === 0) {
-    const low = Math.min(left.x, right.x);
-    return chainProfile(chain.map(({ z, x }) => ({ z: z + left.z, x: x + low })));
-  }
-  const swept: Point[] = [];
-  let passed = false;
-  for (const [index, { z, x }] of chain.entries()) {
+  const low = Math.min(left.x, right.x);
+  const pieces: Piece[] = [];
+  const add = (z0: number, v0: number, z1: number, v1: number) => {
+    if (z1 - z0 > FLAT) pieces.push({ z0, z1, v0, v1 });
+  };
+  // Straight across, the lower of the two places leaves its chain; otherwise the way is put in before the first piece
+  // that is steeper than it.
+  let hasPassed = false;
+  for (let index = 0; index < chain.length; index++) {
+    const { z, x } = chain[index] as Point;
     const next = chain[index + 1];
-    if (!passed) swept.push({ z: z + left.z, x: x + left.x });
-    // The way is put in before the first piece that is steeper than it.
-    if (!passed && (next === undefined || (next.x - x) * dz > dx * (next.z - z))) passed = true;
-    if (passed) swept.push({ z: z + right.z, x: x + right.x });
+    const isSteeper = next === undefined || (next.x - x) * dz > dx * (next.z - z);
+    if (!hasPassed && dz > 0 && isSteeper) {
+      add(z + left.z, x + left.x, z + right.z, x + right.x);
+      hasPassed = true;
+    }
+    if (next === undefined) break;
+    const by = hasPassed ? right : left;
+    const height = dz === 0 ? low : by.x;
+    add(z + by.z, x + height, next.z + by.z, next.x + height);
   }
-  return chainProfile(swept);
+  return pieces;
 }

@@ -15,7 +15,7 @@ export interface Piece {
 export type Profile = readonly Piece[];
 
 /** Pieces shorter than this are left out, and corners flatter than this are straightened: below any readout. */
-const FLAT = 1e-7;
+export const FLAT = 1e-7;
 
 export const level = (from: number, to: number, value: number): Profile => [{ z0: from, z1: to, v0: value, v1: value }];
 
@@ -50,15 +50,19 @@ export function lower(profile: Profile, patch: Profile): Lowered {
   const last = patch.at(-1);
   const unchanged = { profile, deepest: 0, area: 0 };
   if (!first || !last) return unchanged;
-  const result: Piece[] = [];
+  // The pieces that the patch reaches; most cuts reach few of many.
+  let low = 0;
+  while (low < profile.length && (profile[low] as Piece).z1 <= first.z0) low++;
+  let high = low;
+  while (high < profile.length && (profile[high] as Piece).z0 < last.z1) high++;
+  if (low === high || !liesBelow(profile, low, high, patch)) return unchanged;
+
+  const result: Piece[] = profile.slice(0, low);
   let deepest = 0;
   let area = 0;
   let start = 0;
-  for (const piece of profile) {
-    if (piece.z1 <= first.z0 || piece.z0 >= last.z1) {
-      push(result, piece);
-      continue;
-    }
+  for (let place = low; place < high; place++) {
+    const piece = profile[place] as Piece;
     if (piece.z0 < first.z0) push(result, cut(piece, piece.z0, first.z0));
     while (start < patch.length - 1 && (patch[start] as Piece).z1 <= piece.z0) start++;
     for (let index = start; index < patch.length; index++) {
@@ -80,14 +84,36 @@ export function lower(profile: Profile, patch: Profile): Lowered {
         const value = at(piece, middle);
         push(result, { z0: from, z1: middle, v0: Math.min(a0, b0), v1: value });
         push(result, { z0: middle, z1: to, v0: value, v1: Math.min(a1, b1) });
-        const [high, width] = d0 > 0 ? [d0, middle - from] : [d1, to - middle];
-        deepest = Math.max(deepest, high);
-        area += (high / 2) * width;
+        const [most, width] = d0 > 0 ? [d0, middle - from] : [d1, to - middle];
+        deepest = Math.max(deepest, most);
+        area += (most / 2) * width;
       }
     }
     if (piece.z1 > last.z1) push(result, cut(piece, last.z1, piece.z1));
   }
+  // Only the first of the rest can go on straight from what was made.
+  const [next, ...rest] = profile.slice(high);
+  if (next) push(result, next);
+  for (const piece of rest) result.push(piece);
   return deepest > 0 ? { profile: result, deepest, area } : unchanged;
+}
+
+/** True where the patch lies below one of these pieces anywhere: nothing is made anew for one that does not. */
+function liesBelow(profile: Profile, low: number, high: number, patch: Profile): boolean {
+  let start = 0;
+  for (let place = low; place < high; place++) {
+    const piece = profile[place] as Piece;
+    while (start < patch.length - 1 && (patch[start] as Piece).z1 <= piece.z0) start++;
+    for (let index = start; index < patch.length; index++) {
+      const over = patch[index] as Piece;
+      if (over.z0 >= piece.z1) break;
+      const from = Math.max(piece.z0, over.z0);
+      const to = Math.min(piece.z1, over.z1);
+      if (to - from <= FLAT) continue;
+      if (at(piece, from) > at(over, from) || at(piece, to) > at(over, to)) return true;
+    }
+  }
+  return false;
 }
 
 /** The higher of a profile and a patch: what a bore's wall becomes. */

@@ -18,6 +18,8 @@ import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { beginSession } from "../../server/people/sessionRepository.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
 
+import { practiceFrames, simulationTime, standInMemory } from "./latheFigures.ts";
+
 /** Figures of `./luvrit bench`: measured on real processes on this machine, printed as JSON. */
 const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
 const percentile = (values: readonly number[], share: number): number => {
@@ -240,6 +242,12 @@ try {
     const fullSwiss = { tools: swiss.tools, ...(await pageTimes(full, cookie, 1, 200)) };
     progress("appends …");
     const append = await appendTimes(url, 400);
+    progress("the simulated lathe …");
+    const lathe = {
+      thousandSeconds: simulationTime(ROOT),
+      standInMegabytes: standInMemory(process.pid),
+      practice: await practiceFrames(serving.address, `/setups/${stableId("setup drawtube")}`),
+    };
     progress("solve …");
     const scripts = await scriptBytes(touch, cookie);
     const figures = {
@@ -247,6 +255,7 @@ try {
       touchPageMilliseconds: { oneAtATime, tenInFlight, fullSwiss },
       drawingMilliseconds: drawingTimes(),
       appendMilliseconds: append,
+      lathe,
       touchScriptsKilobytes: round(scripts.bytes / 1000),
       touchScriptFiles: scripts.files,
       solveCasesPerSecond: Math.round(solveRate()),
