@@ -59,8 +59,8 @@ export function Handwheel({
       role="slider"
       tabIndex={0}
       aria-label={label}
-      aria-valuemin={-1_000_000}
-      aria-valuemax={1_000_000}
+      aria-valuemin={-1000000}
+      aria-valuemax={1000000}
       aria-valuenow={turned}
       aria-valuetext={valueText}
       onPointerDown={(event) => {

@@ -10,7 +10,7 @@ const REPEAT_EVERY_MS = 1000;
 /** A feed whose own time stands still for this long repeats itself. */
 const FROZEN_AFTER_MS = 2000;
 
-const NOTHING: PositionReport = { state: "none", words: "The feed is being asked.", position: {}, takenAt: 0, age: 0 };
+const UNKNOWN: PositionReport = { state: "none", words: "", position: {}, takenAt: 0, age: 0 };
 
 export type Listener = (report: PositionReport) => void;
 
@@ -22,7 +22,7 @@ export class MachineLink {
   private readonly reader: FeedReader;
   private readonly listeners = new Set<Listener>();
   private timer: NodeJS.Timeout | undefined;
-  private report: PositionReport = NOTHING;
+  private report: PositionReport | undefined;
   private toldAt = 0;
   /** The feed's own time as last read, and when it last changed. */
   private clock = { creationTime: "", changedAt: 0 };
@@ -31,17 +31,17 @@ export class MachineLink {
     this.reader = new FeedReader(base);
   }
 
-  /** Hears every report from now on, the present one first; the answer ends it. */
+  /** Hears every report from now on, the present one first where there is one; the answer ends it. */
   listen(listener: Listener): () => void {
     this.listeners.add(listener);
-    listener(aged(this.report));
+    if (this.report) listener(aged(this.report));
     if (this.listeners.size === 1) this.schedule(0);
     return () => {
       this.listeners.delete(listener);
       if (this.listeners.size > 0) return;
       clearTimeout(this.timer);
       this.timer = undefined;
-      this.report = NOTHING;
+      this.report = undefined;
     };
   }
 
@@ -58,7 +58,13 @@ export class MachineLink {
     if (this.listeners.size === 0) return;
     const next: PositionReport = answer.ok
       ? this.live(answer.value, began)
-      : { ...this.report, state: "none", fault: answer.refusal.code, words: answer.refusal.message, position: {} };
+      : {
+          ...(this.report ?? UNKNOWN),
+          state: "none",
+          fault: answer.refusal.code,
+          words: answer.refusal.message,
+          position: {},
+        };
     this.tell(next);
     this.schedule(answer.ok ? Math.max(0, LOOK_EVERY_MS - (Date.now() - began)) : LOOK_AGAIN_MS);
   }
