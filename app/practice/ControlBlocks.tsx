@@ -2,7 +2,7 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { setupTable } from "../../core/offsets/index.ts";
+import { setupTable, workRow } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -94,35 +94,54 @@ export const ToolBlock = rendersFor(
 
 const ENTRY_WORDS = { overwrite: "Key into", add: "Add to", "touched-dimension": "State as touched" } as const;
 
-/** Offset entry as this control takes it; what Luvrit says for this tool stands beside it, one tap away. */
+/** What a number is keyed into: a register of the called row, or the work offset. */
+type Cell = "geometry" | "wear" | "work";
+
+/** Offset entry as this control takes it; what Luvrit says for this cell stands beside it, one tap away. */
 export const EntryBlock = rendersFor(
-  ["config", "station", "offset", "rows"],
+  ["config", "station", "offset", "rows", "work", "activeWork"],
   function EntryBlock({
     lathe: { state, act },
     setup,
+    offsetsFile,
   }: {
     readonly lathe: Lathe;
     readonly setup: SetupView | undefined;
+    /** Address of Luvrit's file for this control. */
+    readonly offsetsFile: string | undefined;
   }) {
     const { machine } = state.config;
     const [axis, setAxis] = useState<Axis>("x");
+    const [cell, setCell] = useState<Cell>("geometry");
     const [text, setText] = useState("");
     const [wrong, setWrong] = useState("");
     const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
-    const row = state.rows[offset];
     const digit = lastDigit(machine, axis);
-    const said = setup && setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
+    const { as, said } = luvritsNumber(setup, offset, axis, cell) ?? {
+      as: cell === "geometry" ? machine.measuring : ("overwrite" as const),
+      said: undefined,
+    };
     const enter = (number: number) => {
       setWrong("");
       setText("");
-      act({ do: "enter-offset", offset, axis, register: "geometry", as: said?.as ?? machine.measuring, number });
+      if (cell === "work") act({ do: "enter-work", name: state.activeWork, axis, number });
+      else act({ do: "enter-offset", offset, axis, register: cell, as, number });
     };
     const submit = () => {
       const read = readLength(text, { units: machine.units });
       if (!read.ok) return setWrong(read.refusal.message);
       enter(read.value.exact);
     };
-    const as = said?.as ?? machine.measuring;
+    const loadFile = async () => {
+      const answer = offsetsFile === undefined ? undefined : await fetch(offsetsFile).catch(() => undefined);
+      if (!answer?.ok) return setWrong("Luvrit’s file did not come. Try again.");
+      setWrong("");
+      act({ do: "load-offsets", text: await answer.text() });
+    };
+    const where =
+      cell === "work"
+        ? `${state.activeWork} ${AXIS_NAME[axis]}`
+        : `${cell === "wear" ? "wear " : ""}${AXIS_NAME[axis]}, offset ${offsetNumber(machine, offset)}`;
     return (
       <Block
         as="form"
@@ -132,21 +151,34 @@ export const EntryBlock = rendersFor(
           submit();
         }}
       >
-        <Choices
-          aria-label="Axis of the entry"
-          orientation="horizontal"
-          value={axis}
-          onChange={(value) => setAxis(value as Axis)}
-        >
-          {axesOf(machine.yAxis).map((one) => (
-            <Choice key={one} value={one}>
-              {AXIS_NAME[one]}
-            </Choice>
-          ))}
-        </Choices>
+        <Row $even>
+          <Choices
+            aria-label="Axis of the entry"
+            orientation="horizontal"
+            value={axis}
+            onChange={(value) => setAxis(value as Axis)}
+          >
+            {axesOf(machine.yAxis).map((one) => (
+              <Choice key={one} value={one}>
+                {AXIS_NAME[one]}
+              </Choice>
+            ))}
+          </Choices>
+          <Field>
+            <select
+              aria-label="Cell of the entry"
+              value={cell}
+              onChange={({ target }) => setCell(target.value as Cell)}
+            >
+              <option value="geometry">geometry</option>
+              <option value="wear">wear</option>
+              <option value="work">{state.activeWork}</option>
+            </select>
+          </Field>
+        </Row>
         <Row>
           <Field $wide>
-            {ENTRY_WORDS[as]} {AXIS_NAME[axis]}, offset {offsetNumber(machine, offset)}
+            {ENTRY_WORDS[as]} {where}
             <input
               value={text}
               inputMode="decimal"
@@ -157,18 +189,39 @@ export const EntryBlock = rendersFor(
           <Small type="submit">Enter</Small>
         </Row>
         {wrong && <Wrong role="alert">{wrong}</Wrong>}
-        <Holds>
-          holds {row ? formatLength(row.geometry[axis], digit) : "0"}
-          {said && (
-            <Small onPress={() => enter(said.number)}>
-              Enter Luvrit’s {formatLength(said.number, digit, as === "add" ? { sign: "always" } : {})}
-            </Small>
-          )}
-        </Holds>
+        <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
+        {(said !== undefined || offsetsFile !== undefined) && (
+          <Row $even>
+            {said !== undefined && (
+              <Small onPress={() => enter(said)}>
+                Enter Luvrit’s {formatLength(said, digit, as === "add" ? { sign: "always" } : {})}
+              </Small>
+            )}
+            {offsetsFile !== undefined && <Small onPress={() => void loadFile()}>Load Luvrit’s file</Small>}
+          </Row>
+        )}
       </Block>
     );
   },
 );
+
+/** The number in a cell, as this control shows it. */
+function heldIn(state: Lathe["state"], offset: string, axis: Axis, cell: Cell): number {
+  if (cell !== "work") return state.rows[offset]?.[cell][axis] ?? 0;
+  const work = state.work[state.activeWork]?.[axis] ?? 0;
+  return toControl(state.config.machine, axis, work, "work-offset", activeTool(state)?.zone);
+}
+
+/** What Luvrit says is to be keyed there, and how; undefined where it has nothing for this cell. */
+function luvritsNumber(setup: SetupView | undefined, offset: string, axis: Axis, cell: Cell) {
+  if (!setup || cell === "wear") return undefined;
+  if (cell === "geometry") {
+    const entry = setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
+    return entry && { as: entry.as, said: entry.number };
+  }
+  const row = workRow(setup);
+  return axis !== "y" && row.isNew[axis] ? { as: "overwrite" as const, said: row[axis] } : undefined;
+}
 
 /** Lines for the control, one block at a time, with a thumb on the rapid. */
 export const LinesBlock = rendersFor(
@@ -249,13 +302,7 @@ const Positions = styled.table`
   @media (width < 1200px) { td { font-size: ${size.text}; } td:last-child { font-size: ${size.small}; } }
 `;
 const Holds = styled.div`
-  display: flex;
-  align-items: center;
-  justify-content: space-between;
-  gap: 8px;
-  margin-top: 4px;
   font-size: ${size.small};
   color: ${color("quiet")};
   font-variant-numeric: tabular-nums;
-  button { flex: none; }
 `;

@@ -25,10 +25,12 @@ interface PracticePageProps {
   /** The setup that is practised beside; undefined for the lathe by itself. */
   readonly setup?: SetupView;
   readonly back?: string;
+  /** Address of Luvrit's offset file for this setup's control. */
+  readonly offsetsFile?: string;
 }
 
 /** The simulated lathe: control on the left, the true situation in the middle, hands and gauges on the right. */
-export function PracticePage({ machine, label, config, isShared, setup, back }: PracticePageProps) {
+export function PracticePage({ machine, label, config, isShared, setup, back, offsetsFile }: PracticePageProps) {
   const lathe = useLathe({ machine, label, config, isShared });
   const { state } = lathe;
   const [axis, setAxis] = useState<Axis>("x");
@@ -38,7 +40,7 @@ export function PracticePage({ machine, label, config, isShared, setup, back }: 
       <Control aria-label="Control">
         <PositionBlock lathe={lathe} />
         <ToolBlock lathe={lathe} />
-        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={setup} />
+        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={setup} offsetsFile={offsetsFile} />
         <LinesBlock key={state.station} lathe={lathe} setup={setup} />
       </Control>
       <StageMain>

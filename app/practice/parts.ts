@@ -64,8 +64,8 @@ export const Field = styled.label<{ $wide?: boolean }>`
     ${mono}
     font-size: 16px;
   }
-  select { padding: 4px 2px; font-family: inherit; }
-  textarea { min-height: 78px; resize: none; line-height: 1.25; }
+  select { padding: 4px 0 4px 2px; font-family: inherit; font-size: ${size.small}; }
+  textarea { min-height: 70px; resize: none; line-height: 1.25; }
 `;
 export const Wrong = styled.p`
   margin-top: 4px;

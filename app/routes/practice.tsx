@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
@@ -18,6 +19,7 @@ export default function Practice() {
       isShared={isShared && mayEnter}
       setup={setup}
       back={`/setups/${setupId}/touch`}
+      {...(touchedRows(setup).tools.length > 0 && { offsetsFile: `/setups/${setupId}/offsets.nc` })}
     />
   );
 }

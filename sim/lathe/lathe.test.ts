@@ -55,6 +55,32 @@ describe("control", () => {
     expect(end.state.readout.x).toBe(12);
     expect(end.events[0]?.message).toContain("end of its travel");
   });
+  it("warns of a line into the chuck by the offsets that it holds, and goes on when it is told to", () => {
+    const lines: LatheCommand[] = [
+      { do: "rapid-override", percent: 100 },
+      { do: "mdi", text: "G0 Z-75\nG0 X60" },
+    ];
+    const wait: LatheCommand = { do: "advance", milliseconds: 60_000 };
+    const above = perform(lathe(), ...rows, ...lines, { do: "cycle-start" }, wait);
+    const warned = perform(above.state, { do: "cycle-start" }, wait);
+    expect(warned.events[0]?.message).toContain("leads into the chuck");
+    expect(observe(warned.state).mode).toBe("held");
+    expect(said(warned.state, { do: "cycle-start" }, wait).join()).toContain("ran into the chuck");
+    // With a length that is 50 too long the control believes itself clear of it.
+    const wrong = perform(
+      lathe(),
+      ...rows,
+      { ...rows[1], number: -450 } as LatheCommand,
+      { do: "mdi", text: "G0 Z-25\nG0 X60" },
+      { do: "rapid-override", percent: 100 },
+      { do: "cycle-start" },
+      wait,
+      { do: "cycle-start" },
+      wait,
+    );
+    expect(wrong.events.some(({ kind }) => kind === "warning")).toBe(false);
+    expect(wrong.events.at(-1)?.kind).toBe("crash");
+  });
   it.each([
     ["G2 X10", "does not know G2"],
     ["G0 Xten", "not made of words"],

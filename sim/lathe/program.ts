@@ -2,10 +2,11 @@ import { AXIS_NAME, type Axis, fromControl } from "../../core/frame/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import type { Block } from "../control/blocks.ts";
 import { activeOffsets, perAxis } from "../control/offsets.ts";
+import { rangeOn } from "../stock/profile.ts";
 import type { PerAxis } from "./config.ts";
 import { alarmed, type Step, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
-import { activeTool, IDLE, isGuarded, type LatheState, type RunningProgram } from "./state.ts";
+import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram } from "./state.ts";
 import { callTool } from "./toolChange.ts";
 
 /** Rapid of every axis, true millimetres a minute at an override of 100. */
@@ -108,7 +109,31 @@ function begin(state: LatheState, block: Block): Step {
       );
   }
   const isRapid = block.motion === "rapid";
-  return { state: { ...state, program: { ...state.program, target, isRapid } }, events: [] };
+  const begun = { ...state, program: { ...state.program, target, isRapid } };
+  if (!leadsIntoChuck(state, target)) return { state: begun, events: [] };
+  // Held, not refused: another start goes on, as with an override of the protection.
+  return {
+    state: { ...begun, program: { ...begun.program, isHeld: true } },
+    events: [
+      {
+        kind: "warning",
+        message: "The control warns: this line leads into the chuck. Look first; another start goes on all the same.",
+      },
+    ],
+  };
+}
+
+/**
+ * What a control with a chuck barrier checks: the point that it believes it is moving to, by the offsets that it holds. A
+ * wrong offset passes it. A machine whose control knows nothing of its drives knows nothing of its chuck either.
+ */
+function leadsIntoChuck(state: LatheState, target: PerAxis<number>): boolean {
+  const active = activeTool(state);
+  if (!active || !state.config.feedback || state.offset === undefined) return false;
+  const { geometry, wear, work } = activeOffsets(state);
+  const believed = perAxis((axis) => target[axis] - geometry[axis] - wear[axis] - work[axis]);
+  const there = rangeOn(holdingOf(state.config, active.works), believed.z, believed.z + 1e-3);
+  return there !== undefined && Math.abs(believed.x) / 2 < there[1];
 }
 
 /** M = P + G + W + S, each in the control's own unit, sign and X first; after G53 the machine's own coordinates. */

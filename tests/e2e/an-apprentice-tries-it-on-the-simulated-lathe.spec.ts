@@ -110,6 +110,10 @@ test("touches on the simulated lathe, holds the reading from its feed, and sees 
   await page.getByRole("combobox", { name: /^Offset/ }).selectOption("2");
   await page.getByRole("button", { name: /Enter Luvrit’s/ }).click();
   await expect(page.getByTestId("display-x")).toHaveText(display);
+  // The file for the control holds the same.
+  await page.getByRole("button", { name: "Load Luvrit’s file" }).click();
+  await expect(page.getByRole("log")).toContainText("taken from the file");
+  await expect(page.getByTestId("display-x")).toHaveText(display);
 
   // Paper out, off the part, and a line by hand: the true tool goes where the line says.
   await page.getByRole("button", { name: "Take away" }).click();
