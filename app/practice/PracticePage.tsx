@@ -125,7 +125,7 @@ function FeelStrip({ lathe, back }: { readonly lathe: Lathe; readonly back: stri
         {link === "shared"
           ? "This lathe is the machine’s position feed here."
           : link === "joining"
-            ? "Joining the shared lathe …"
+            ? "Getting ready …"
             : "On this device alone."}
       </small>
       <PlainButton onPress={() => void startAnew()}>Start anew</PlainButton>

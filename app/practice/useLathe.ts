@@ -34,7 +34,7 @@ const MOST_EVENTS = 30;
 export function useLathe({ machine, label, config, isShared }: LatheTask) {
   const [state, setState] = useState(() => createLathe(config, FIRST_SEED));
   const [events, setEvents] = useState<readonly Happened[]>([]);
-  const [link, setLink] = useState<"alone" | "joining" | "shared">(isShared ? "joining" : "alone");
+  const [link, setLink] = useState<"alone" | "joining" | "shared">("joining");
   const now = useRef(state);
   const revision = useRef<number | undefined>(undefined);
   const waiting = useRef<LatheCommand[]>([]);
@@ -94,7 +94,7 @@ export function useLathe({ machine, label, config, isShared }: LatheTask) {
 
   // Joins the lathe that is shared, if it is set up for the same work; puts it up for this work otherwise.
   useEffect(() => {
-    if (!isShared) return;
+    if (!isShared) return setLink("alone");
     let isGone = false;
     void lookAtLathe(machine).then((shared) => {
       if (isGone) return;

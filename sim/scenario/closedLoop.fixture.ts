@@ -245,6 +245,9 @@ function prove(loop: Loop, entered: LatheState) {
     { do: "rapid-override", percent: 100 },
     { do: "cycle-start" },
     { do: "advance", milliseconds: 600_000 },
+    // With one axis set, the control may believe itself in its chuck and ask for a second start.
+    { do: "cycle-start" },
+    { do: "advance", milliseconds: 600_000 },
   );
   const local = programmedFrom(one);
   const there = truth(moved.state)?.[axis] ?? Number.NaN;
