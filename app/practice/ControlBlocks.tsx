@@ -261,7 +261,7 @@ export const LinesBlock = rendersFor(
           value={String(state.rapidOverride)}
           onChange={(value) => act({ do: "rapid-override", percent: Number(value) })}
         >
-          {[5, 25, 100].map((percent) => (
+          {[5, 30, 100].map((percent) => (
             <Choice key={percent} value={String(percent)}>
               {percent} %
             </Choice>

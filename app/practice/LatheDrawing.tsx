@@ -24,7 +24,7 @@ export const LatheDrawing = memo(function LatheDrawing({
 }) {
   const id = useId();
   const { scale, originZ, originX } = viewOfLathe(scene, LATHE_SHEET);
-  // On the side that the tool does not come from it would hide the bar.
+  // The magnifier stands in the corner that a tool from this side leaves free.
   const lensTop = (scene.tool?.at.x ?? 0) < -scene.radius ? LATHE_SHEET.height - LENS.size - 60 : 12;
   const tip = scene.tool?.at ?? { z: scene.end, x: 0 };
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;

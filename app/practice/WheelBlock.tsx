@@ -1,4 +1,4 @@
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, directionOf, fromControl, lastDigit } from "../../core/frame/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
@@ -31,8 +31,6 @@ export function WheelBlock({
   const zone = activeTool(state)?.zone ?? {};
   const sign = fromControl(machine, axis, 1, "readout", zone) < 0 ? -1 : 1;
   const axes: readonly Axis[] = machine.yAxis ? ["x", "z", "y"] : ["x", "z"];
-  const latest = useRef({ axis, step, sign });
-  latest.current = { axis, step, sign };
   const turn = (detents: number) => {
     const by = fromControl(machine, axis, step * digit, "readout", zone);
     const single = Math.abs(detents) <= FELT_SINGLY;

@@ -1,14 +1,11 @@
 import { readDataSetting } from "../../core/formats/index.ts";
 import { AXIS_NAME, type Axis, fromControl, lastDigit, toControl, type Zone } from "../../core/frame/index.ts";
 import { formatLength, roundToResolution } from "../../core/units/index.ts";
-import { type ControlRow, type PerAxis, ZERO } from "../lathe/config.ts";
+import { type ControlRow, type PerAxis, perAxis, ZERO } from "../lathe/config.ts";
 import type { LatheEvent } from "../lathe/events.ts";
 import { activeTool, type LatheState } from "../lathe/state.ts";
 
 export const EMPTY_ROW: ControlRow = { geometry: ZERO, wear: ZERO, noseRadius: 0, orientation: 0 };
-
-const AXES: readonly Axis[] = ["x", "y", "z"];
-export const perAxis = <Value>(of: (axis: Axis) => Value): PerAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
 
 /** What the control adds up at this moment, millimetres, X as diameters: geometry, wear and work offset of each axis. */
 export interface ActiveOffsets {
@@ -111,5 +108,3 @@ export function loadOffsets(state: LatheState, text: string): { state: LatheStat
   const message = `${tools.length} ${tools.length === 1 ? "row" : "rows"} and ${work.length} work ${work.length === 1 ? "offset" : "offsets"} taken from the file.`;
   return { state: { ...state, rows, work: works }, events: [{ kind: "loaded", message }] };
 }
-
-export { AXES };

@@ -2,6 +2,8 @@ import type { Axis, MachineProfile } from "../../core/frame/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 
 export type PerAxis<Value> = Readonly<Record<Axis, Value>>;
+export const AXES: readonly Axis[] = ["x", "y", "z"];
+export const perAxis = <Value>(of: (axis: Axis) => Value): PerAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
 
 /** How a holder comes back when it was off; see {@link REMOUNT_SCATTER}. */
 export const HOLDERS = [
@@ -44,7 +46,7 @@ export interface LatheTool {
 
 export interface LathePart {
   readonly diameter: number;
-  /** Oversize of what was really delivered over the nominal diameter. */
+  /** Stock in front of the finished face. */
   readonly toFace: number;
   /** From the jaws to the raw end. */
   readonly stickOut: number;

@@ -1,5 +1,6 @@
 export { type LatheCommand, SPACER_KINDS, type Spacer, type SpacerKind } from "./commands.ts";
 export {
+  AXES,
   type ControlRow,
   HOLDERS,
   type HolderKind,

@@ -1,6 +1,5 @@
-import { AXIS_NAME, type Axis } from "../../core/frame/index.ts";
-import { perAxis } from "../control/offsets.ts";
-import type { PerAxis } from "./config.ts";
+import { AXIS_NAME } from "../../core/frame/index.ts";
+import { AXES, type PerAxis, perAxis } from "./config.ts";
 import { crash, type Step, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
 import { type Meeting, meet } from "./meeting.ts";
@@ -15,8 +14,6 @@ const DEEPEST_CUT = 6;
 const HARD_STOP = 3;
 /** Halvings until the place of a clash is known to a thousandth of a piece. */
 const HALVINGS = 10;
-
-const AXES: readonly Axis[] = ["x", "y", "z"];
 
 /**
  * Moves the slides straight to a readout, cutting or crashing on the way. Stops where something is met; a drive without

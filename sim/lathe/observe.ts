@@ -1,7 +1,7 @@
 import { type Axis, lastDigit, toControl } from "../../core/frame/index.ts";
 import { roundToResolution } from "../../core/units/index.ts";
-import { believedPosition, perAxis } from "../control/offsets.ts";
-import type { PerAxis } from "./config.ts";
+import { believedPosition } from "../control/offsets.ts";
+import { type PerAxis, perAxis } from "./config.ts";
 import { type Feel, feelOf } from "./felt.ts";
 import { activeTool, type LatheState, truePosition } from "./state.ts";
 

@@ -1,9 +1,9 @@
-import { AXIS_NAME, type Axis, fromControl } from "../../core/frame/index.ts";
+import { AXIS_NAME, fromControl } from "../../core/frame/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import type { Block } from "../control/blocks.ts";
-import { activeOffsets, perAxis } from "../control/offsets.ts";
+import { activeOffsets } from "../control/offsets.ts";
 import { rangeOn } from "../stock/profile.ts";
-import type { PerAxis } from "./config.ts";
+import { AXES, type PerAxis, perAxis } from "./config.ts";
 import { alarmed, type Step, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
 import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram } from "./state.ts";
@@ -15,8 +15,6 @@ const RAPID = 12_000;
 const THERE = 1e-7;
 /** Nearer than this to home, a machine that seeks its marks has no room to find them. */
 const ROOM_FOR_HOME = 1;
-
-const AXES: readonly Axis[] = ["x", "y", "z"];
 
 /** Starts the next block, or goes on with one that was held. */
 export function cycleStart(state: LatheState): Step {

@@ -50,7 +50,7 @@ export interface LatheState {
   readonly feedPer: "revolution" | "minute";
   readonly spacer: Spacer | undefined;
   readonly setter: "out" | "parked";
-  /** Readout at which the setter's probe was pressed last, until the tool has left it. */
+  /** The setter's probe is pressed, until the tool has left it. */
   readonly isPressed: boolean;
   readonly isTouching: boolean;
   /** The spacer that is held has been pressed too hard. */

@@ -200,7 +200,7 @@ export function runLoop(drawn: Loop): LoopResult {
   const shown = observe(entered).display[axis];
   const display =
     key.display === undefined || !touch.isStill ? undefined : (shown - key.display) / machine.resolution.x;
-  const proof = prove(loop, entered);
+  const proof = prove(loop, entered, touch.zero);
   const injected = touch.slip;
   return {
     refusals: "",
@@ -213,7 +213,7 @@ export function runLoop(drawn: Loop): LoopResult {
 }
 
 /** Calls a point well clear by MDI, on the axis that was touched, and looks where the tool truly went. */
-function prove(loop: Loop, entered: LatheState) {
+function prove(loop: Loop, entered: LatheState, zero = 0) {
   const { one } = loop;
   const { axis, machine, zone } = one;
   let state = perform(
@@ -252,15 +252,9 @@ function prove(loop: Loop, entered: LatheState) {
   const local = programmedFrom(one);
   const there = truth(moved.state)?.[axis] ?? Number.NaN;
   const asked = fromControl(machine, axis, Number(written.toFixed(machine.units === "mm" ? 4 : 6)), "program", zone);
-  const programmed =
-    there +
-    (axis === "x" ? 2 * active.side * local : axis === "z" ? local : 0) -
-    (loop.one.way === "pull" ? pulledBy : 0);
+  const programmed = there + (axis === "x" ? 2 * active.side * local : axis === "z" ? local : 0) - zero;
   return { miss: programmed - asked, events: moved.events.map(({ kind, message }) => `${kind}: ${message}`) };
 }
-
-/** How far the bar came out in the last pull: the part's own zero went with it. */
-let pulledBy = 0;
 
 interface Contact {
   readonly step: Step;
@@ -270,6 +264,8 @@ interface Contact {
   readonly allowed: number;
   /** True where the tool still stands at the contact. */
   readonly isStill: boolean;
+  /** Where a pulled bar's end is now: the part's own zero went with it. */
+  readonly zero?: number;
 }
 
 function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
@@ -282,7 +278,6 @@ function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
   const digit = lastDigitInCore(machine, axis);
   const doubled = axis === "x" ? 2 : 1;
   const isSpaced = ["paper", "block", "side", "preset"].includes(way);
-  pulledBy = 0;
   let now = way === "skim" ? skimmed(lathe, one) : { state: lathe, events: [] };
   const wall = () => now.state.stock[works]?.outer.at(-1)?.v1 ?? 0;
   const hole = () => now.state.stock[works]?.inner.at(-1)?.v1 ?? 0;
@@ -403,10 +398,9 @@ function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
     add(stand(now.state, "z", 15));
     add(perform(now.state, { do: "pull-bar" }));
     // The end is where the tool holds it: that is this part's zero now.
-    pulledBy = end();
     numbers.machine = now.state.readout.z;
     numbers.size = 0;
-    return { step: now, numbers, slip: 0, allowed, isStill: true };
+    return { step: now, numbers, slip: 0, allowed, isStill: true, zero: end() };
   }
   const size = measured();
   numbers.size = size;

@@ -1,5 +1,5 @@
 import type { Axis, MachineProfile } from "../../core/frame/index.ts";
-import { observe } from "../../sim/lathe/index.ts";
+import { AXES, observe } from "../../sim/lathe/index.ts";
 import type { LathePool, Observation, PooledLathe } from "./lathePool.ts";
 import { BUFFER } from "./lathePool.ts";
 
@@ -10,7 +10,6 @@ export interface Served {
 }
 
 const VERSION = "2.0";
-const AXES: readonly Axis[] = ["x", "y", "z"];
 
 /** What each lathe can tell: axes with their positions, spindle, tool, mode (the open MTConnect vocabulary). */
 export function probeDocument(pool: LathePool, ids: readonly string[], served: Served): string {
