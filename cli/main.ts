@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { insert } from "./insert.ts";
 import { orient } from "./orient.ts";
+import { LARGEST_PROGRAM, program } from "./program.ts";
 import { readLengths } from "./readLengths.ts";
 import { solve } from "./solve.ts";
 import { Unreadable } from "./unreadable.ts";
@@ -10,26 +11,44 @@ const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = { solve, 
 
 function run(words: readonly string[]): string {
   const [name = "", argument, ...rest] = words;
-  if (rest.length > 0) throw new Unreadable(`${name} takes one argument, found “${rest[0]}” as well`);
+  if (rest.length > 0 && name !== "program")
+    throw new Unreadable(`${name} takes one argument, found “${rest[0]}” as well`);
   if (name === "insert") {
     if (argument === undefined) throw new Unreadable('insert takes a designation: ./luvrit insert "CNMG 120408"');
     return JSON.stringify(insert(argument));
   }
+  if (name === "program") return JSON.stringify(runProgram(words.slice(1)));
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
   if (!command) throw new Unreadable(`“${name}” is not a command`);
   if (argument === undefined) throw new Unreadable(`${name} takes a file, or - for standard input`);
   return JSON.stringify(command(readJson(argument)));
 }
 
-function readJson(file: string): unknown {
-  let text: string;
+function runProgram(words: readonly string[]): unknown {
+  const [file, option, machine, ...rest] = words;
+  if (file === undefined) throw new Unreadable("program takes a file, or - for standard input");
+  if (option !== undefined && option !== "--machine")
+    throw new Unreadable(`program takes --machine after the file, found “${option}”`);
+  if (option !== undefined && machine === undefined) throw new Unreadable("--machine takes a file");
+  if (rest.length > 0) throw new Unreadable(`program takes nothing behind its machine, found “${rest[0]}”`);
+  const text = readText(file, "latin1");
+  if (text.length > LARGEST_PROGRAM)
+    throw new Unreadable(`${file} has ${text.length} bytes; a program may have ${LARGEST_PROGRAM}`);
+  return program(text, machine === undefined ? undefined : readJson(machine));
+}
+
+function readText(file: string, encoding: BufferEncoding): string {
   try {
-    text = readFileSync(file === "-" ? 0 : file, "utf8");
+    return readFileSync(file === "-" ? 0 : file, encoding);
   } catch (cause) {
     throw new Unreadable(
       `cannot read ${file === "-" ? "standard input" : file} (${(cause as NodeJS.ErrnoException).code})`,
     );
   }
+}
+
+function readJson(file: string): unknown {
+  const text = readText(file, "utf8");
   try {
     return JSON.parse(text);
   } catch (cause) {

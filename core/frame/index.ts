@@ -21,4 +21,13 @@ export {
 } from "./machineProfile.ts";
 export { movedSince, type PositionReport, readingOfFeed } from "./positionReport.ts";
 export { offsetNumber, toolNumber } from "./toolNumber.ts";
-export { ONLY_ZONE, type Station, stationOf, ZONE_KINDS, type Zone, zoneOf } from "./zone.ts";
+export {
+  callOf,
+  ONLY_ZONE,
+  type Station,
+  stationCalled,
+  stationOf,
+  ZONE_KINDS,
+  type Zone,
+  zoneOf,
+} from "./zone.ts";

@@ -111,6 +111,21 @@ export const machineProfileSchema = {
     },
     /** How a program calls a tool: station and offset digits, or the offset alone. */
     toolCall: { type: "string", enum: ["station-and-offset", "offset-only"] },
+    /** What a number without a decimal point is in a program: whole units, or last digits of the readout. */
+    integers: { type: "string", enum: ["units", "last-digit"] },
+    /** How its control wants program files. */
+    programFile: {
+      type: "object",
+      additionalProperties: false,
+      required: ["percent", "ending", "lineEnd"],
+      properties: {
+        /** A percent sign before and after the program. */
+        percent: { type: "boolean" },
+        /** Ending of the file's name, such as `.nc`; empty where none is wanted. */
+        ending: { type: "string", pattern: "^(\\.[A-Za-z0-9]{1,8})?$" },
+        lineEnd: { type: "string", enum: ["lf", "crlf"] },
+      },
+    },
     /** Which active offsets the measuring function reckons with, and whether the work offset must be zero first. */
     reckons: {
       type: "object",

@@ -63,6 +63,8 @@ export const stationSchema = {
   properties: {
     id: { type: "string", minLength: 1, maxLength: 20 },
     zone: { type: "string", minLength: 1, maxLength: 20 },
+    /** Number by which programs call it, where that is not its own name. */
+    call: { type: "string", pattern: "^[1-9][0-9]{0,2}$" },
     /** Drives a turning tool. */
     live: { type: "boolean" },
     /** What the seat takes, and its size in millimetres. */
@@ -89,6 +91,16 @@ interface Placed {
 /** The station with this name; undefined where the machine's profile does not list it. */
 export function stationOf(machine: Placed, station: string): Station | undefined {
   return machine.stations?.find(({ id }) => id === station);
+}
+
+/** The number by which programs call a station, without zeros in front; undefined where nobody has said it. */
+export function callOf({ id, call }: Pick<Station, "id" | "call">): string | undefined {
+  return call ?? (/^\d{1,3}$/.test(id) ? String(Number(id)) : undefined);
+}
+
+/** The station that programs call by this number. */
+export function stationCalled(machine: Placed, number: string): Station | undefined {
+  return machine.stations?.find((station) => callOf(station) === number);
 }
 
 /** The zone that a station belongs to; a machine without zones is one zone. */

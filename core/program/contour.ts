@@ -1,0 +1,63 @@
+import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts";
+import { reach } from "./cycle.ts";
+import type { Following, Next } from "./following.ts";
+import { readModes } from "./modes.ts";
+import type { Coordinates } from "./motion.ts";
+import { move, startMotion } from "./move.ts";
+import type { PathState } from "./pathState.ts";
+import type { BlockIndex } from "./survey.ts";
+
+/**
+ * A cycle along a contour: everything between its two numbered blocks counts, and for G73 the contour set back by what
+ * the pattern begins with. Where the contour follows the cycle, the control goes on behind it.
+ */
+export function followContour(all: Following, path: PathState, block: Block, at: number, how: Coordinates): Next {
+  const { line } = block;
+  const [p, q] = [block.value[LETTER.P] ?? 0, block.value[LETTER.Q] ?? 0];
+  const column = block.column[LETTER.P] ?? 1;
+  const setBack = block.gCodes.subarray(0, block.gCount).includes(730) ? path.pattern : undefined;
+  const found = nearest(all.blocks, p, at);
+  startMotion(all, path, block, true);
+  if (!found || !all.blocks.has(q)) {
+    const message = `The contour from block N${p} to N${q} is not in this file, so the cycle's extents are not known.`;
+    all.say("contour-missing", line, column, message);
+    return { go: "on" };
+  }
+  const [startX, startZ, motion] = [path.x, path.z, path.motion];
+  const isIncremental = path.isIncremental;
+  reach(path, startX, startZ);
+  const contour = createBlock();
+  let [from, number, isClosed] = [found.at, found.line, false];
+  while (from < all.text.length && all.budget-- > 0 && !isClosed) {
+    const next = readBlock(all.text, from, contour);
+    contour.line = number;
+    isClosed = hasWord(contour, LETTER.N) && contour.value[LETTER.N] === q;
+    const use = readModes(all, path, contour);
+    if (use === "move") {
+      move(all, path, contour, how, use);
+      if (setBack) reach(path, path.x + 2 * setBack.radius, path.z + setBack.z);
+    }
+    from = next;
+    number++;
+  }
+  if (!isClosed) {
+    const message = `Block N${q}, the end of the contour, does not follow block N${p}.`;
+    all.say("contour-missing", line, column, message);
+  }
+  Object.assign(path, { x: startX, z: startZ, motion, isIncremental });
+  Object.assign(path, { cutSince: true, rapidSince: true, homeSince: false });
+  return found.at >= at && isClosed ? { go: "behind", at: from, line: number } : { go: "on" };
+}
+
+/** The place of a block that comes next behind `at`, or else the last one before it. */
+function nearest(blocks: BlockIndex, number: number, at: number) {
+  const places = blocks.get(number);
+  if (!places) return undefined;
+  let [low, high] = [0, places.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if ((places[middle]?.at ?? 0) < at) low = middle + 1;
+    else high = middle;
+  }
+  return places[low] ?? places[low - 1];
+}

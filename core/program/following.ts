@@ -1,0 +1,53 @@
+import type { FindingCode } from "./finding.ts";
+import type { Coordinates } from "./motion.ts";
+import type { PathState } from "./pathState.ts";
+import type { ProgramCall } from "./programReading.ts";
+import type { BlockIndex } from "./survey.ts";
+import type { CallForm } from "./toolCall.ts";
+
+export const UNIT_WORD = { mm: "millimetres", in: "inches" } as const;
+
+/** Everything that holds for the whole program while it is followed. */
+export interface Following {
+  readonly text: string;
+  readonly form: CallForm;
+  readonly blocks: BlockIndex;
+  readonly say: (code: FindingCode, line: number, column: number, message: string) => void;
+  /** Length of one last digit for numbers without a point in this unit; 1 where they count as whole units. */
+  readonly integerFactor: (units: "mm" | "in" | null) => number;
+  /** True where the machine counts whole numbers in last digits, so that a missing point is a hundred-fold slip. */
+  readonly integersAreDigits: boolean;
+  /** Takes a call once the next one begins. */
+  readonly onCall: (call: ProgramCall) => void;
+  readonly onWork: (path: PathState, name: string, line: number) => void;
+  units: "mm" | "in" | null;
+  unitsAt: { readonly line: number; readonly column: number } | undefined;
+  unitsAreMissed: boolean;
+  isRadius: boolean;
+  /** G90 and G91 are coordinates, not a cycle: known once one of them stands where no cycle could. */
+  absoluteIsKnown: boolean;
+  /** Lines that may still be followed, so that a file that calls itself over and over comes to an end. */
+  budget: number;
+}
+
+export function coordinatesOf(all: Following): Coordinates {
+  return {
+    integerFactor: all.integerFactor(all.units),
+    isRadius: all.isRadius,
+    arcTolerance: all.units === "in" ? ARC_TOLERANCE / 25.4 : ARC_TOLERANCE,
+  };
+}
+/** Arcs are written with three or four decimals; one that misses by more than this is another arc. Millimetres. */
+const ARC_TOLERANCE = 0.02;
+
+/** What a block asks of the one who follows the file: a subprogram, the end, or to go on behind a contour. */
+export type Next =
+  | { readonly go: "on" }
+  | { readonly go: "behind"; readonly at: number; readonly line: number }
+  | { readonly go: "into"; readonly program: number; readonly times: number; readonly column: number }
+  | { readonly go: "end"; readonly ends: "M30" | "M02" | "M99" };
+/** Says that nose compensation is still on where the tool leaves the part. */
+export function sayCompensation(all: Following, path: PathState, line: number, column: number): void {
+  const message = `Nose compensation ${path.compensation} is still on here. Cancel it with G40 on a move away from the part.`;
+  all.say("compensation-left-on", line, column, message);
+}

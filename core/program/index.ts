@@ -1,0 +1,17 @@
+export type { Range } from "./extents.ts";
+export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./finding.ts";
+export { programFile } from "./programFile.ts";
+export { programMachine } from "./programMachine.ts";
+export type { ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
+export { type ProposedTool, proposeTools } from "./proposedTool.ts";
+export { type ProgramMachine, readProgram, readProgramInSteps } from "./readProgram.ts";
+export { type CallChange, type ChangedLine, type RenumberCode, renumberCalls } from "./renumber.ts";
+export { type CallForm, callFormOf, readToolCall, type StationAndOffset, writeToolCall } from "./toolCall.ts";
+export {
+  type CalledTool,
+  calledNumber,
+  compareLists,
+  type ListConflict,
+  type StandingTool,
+  type ToolLists,
+} from "./toolLists.ts";

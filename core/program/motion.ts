@@ -1,0 +1,142 @@
+import { type Block, hasWord, LETTER } from "./block.ts";
+import { type Arc, centreOfArc, include, includeArc } from "./extents.ts";
+import type { PathState } from "./pathState.ts";
+
+/** How the numbers of a block become coordinates. */
+export interface Coordinates {
+  /** 1, or the last digit for numbers without a decimal point where the machine counts them so. */
+  readonly integerFactor: number;
+  /** X, U and the depth of cycles are radii (G8). */
+  readonly isRadius: boolean;
+  /** Coordinates by which arcs may miss their radius before it is said, in the program's unit. */
+  readonly arcTolerance: number;
+}
+
+export interface Target {
+  readonly x: number;
+  readonly z: number;
+  readonly movesX: boolean;
+  readonly movesZ: boolean;
+}
+
+/** The number of a letter as a coordinate. */
+export function numberOf(block: Block, letter: number, { integerFactor }: Coordinates): number {
+  const value = block.value[letter] ?? Number.NaN;
+  return (block.integers & (1 << letter)) !== 0 ? value * integerFactor : value;
+}
+
+const diameter = (block: Block, letter: number, how: Coordinates) =>
+  numberOf(block, letter, how) * (how.isRadius ? 2 : 1);
+
+/** Where a block leads: X and Z, or U and W by how much further. A letter that is missing leaves its axis where it is. */
+export function targetOf(block: Block, path: PathState, how: Coordinates): Target {
+  let { x, z } = path;
+  const movesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
+  const movesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
+  if (hasWord(block, LETTER.X)) x = diameter(block, LETTER.X, how) + (path.isIncremental ? path.x : 0);
+  else if (hasWord(block, LETTER.U)) x = path.x + diameter(block, LETTER.U, how);
+  if (hasWord(block, LETTER.Z)) z = numberOf(block, LETTER.Z, how) + (path.isIncremental ? path.z : 0);
+  else if (hasWord(block, LETTER.W)) z = path.z + numberOf(block, LETTER.W, how);
+  return { x, z, movesX, movesZ };
+}
+
+/** Y and spindle-angle moves are kept aside: their extent on Y, and that the spindle turns to an angle. */
+export function keepAside(block: Block, path: PathState, how: Coordinates): void {
+  const { call } = path;
+  if (hasWord(block, LETTER.Y)) path.y = numberOf(block, LETTER.Y, how) + (path.isIncremental ? path.y : 0);
+  else if (hasWord(block, LETTER.V)) path.y += numberOf(block, LETTER.V, how);
+  if (!call) return;
+  if (hasWord(block, LETTER.Y) || hasWord(block, LETTER.V)) include(call.y, path.y);
+  if (hasWord(block, LETTER.C) || hasWord(block, LETTER.H)) call.turnsSpindle = true;
+}
+
+/** A straight line; `isCut` for one in feed. An angle `A` gives the coordinate that is left out. */
+export function moveStraight(block: Block, path: PathState, how: Coordinates, isCut: boolean): void {
+  const target = targetOf(block, path, how);
+  let { x, z } = target;
+  if (isCut && hasWord(block, LETTER.A) && target.movesX !== target.movesZ) {
+    const slope = Math.tan((numberOf(block, LETTER.A, { ...how, integerFactor: 1 }) * Math.PI) / 180);
+    // Steeper than this, or flatter, and the missing coordinate would run away: the line lies along an axis then.
+    if (target.movesX && Math.abs(slope) > STEEPEST_FLAT) z = path.z + (x - path.x) / 2 / slope;
+    else if (target.movesZ && Math.abs(slope) < 1 / STEEPEST_FLAT) x = path.x + 2 * (z - path.z) * slope;
+    arrive(path, { x, z, movesX: true, movesZ: true }, isCut);
+    return;
+  }
+  arrive(path, target, isCut);
+}
+const STEEPEST_FLAT = 1e-6;
+
+/** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
+export function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean): void {
+  const { call } = path;
+  if (isCut) {
+    cutFrom(path);
+    feed(path, z);
+  }
+  if (call) {
+    if (movesX) include(call.x, x);
+    if (movesZ) include(call.z, z);
+  }
+  path.x = x;
+  path.z = z;
+  if (isCut) cutTo(path);
+  else path.rapidSince = true;
+}
+
+/** Adds a feed along Z; a beginning or an end that is not known adds nothing. */
+export function feed(path: PathState, z: number): void {
+  const by = z - path.z;
+  if (!Number.isNaN(by)) path.fedZ += by;
+}
+
+/** A cut begins where the tool stands. */
+function cutFrom(path: PathState): void {
+  includeCut(path, path.x, path.z);
+}
+
+function cutTo(path: PathState): void {
+  includeCut(path, path.x, path.z);
+  path.cutSince = true;
+  path.rapidSince = false;
+  path.homeSince = false;
+}
+
+function includeCut(path: PathState, x: number, z: number): void {
+  include(path.cutX, x);
+  include(path.cutZ, z);
+  if (!path.call) return;
+  include(path.call.cutX, x);
+  include(path.call.cutZ, z);
+}
+
+/**
+ * An arc by I and K (from its start to its centre, I a radius) or by R. Gives by how much the end misses the radius, 0 for
+ * a good arc; such an arc counts by its ends alone.
+ */
+export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1 | -1): number {
+  const target = targetOf(block, path, how);
+  const from = { radius: path.x / 2, z: path.z };
+  const to = { radius: target.x / 2, z: target.z };
+  let arc: Arc | undefined;
+  let off = 0;
+  if (hasWord(block, LETTER.I) || hasWord(block, LETTER.K)) {
+    const i = hasWord(block, LETTER.I) ? numberOf(block, LETTER.I, how) : 0;
+    const k = hasWord(block, LETTER.K) ? numberOf(block, LETTER.K, how) : 0;
+    const centre = { radius: from.radius + i, z: from.z + k };
+    off = Math.abs(Math.hypot(to.radius - centre.radius, to.z - centre.z) - Math.hypot(i, k));
+    arc = { from, to, centre, turn };
+  } else if (hasWord(block, LETTER.R)) {
+    const found = centreOfArc(from, to, numberOf(block, LETTER.R, how), turn);
+    off = found.off;
+    arc = { from, to, centre: found.centre, turn };
+  }
+  const isGood = off <= how.arcTolerance;
+  if (arc && isGood && path.call) {
+    includeArc(path.call.x, path.call.z, arc);
+    includeArc(path.call.cutX, path.call.cutZ, arc);
+  }
+  if (arc && isGood) includeArc(path.cutX, path.cutZ, arc);
+  arrive(path, target, true);
+  // From a place that is not known nothing can be said of the arc.
+  return isGood || Number.isNaN(off) ? 0 : off;
+}

@@ -1,0 +1,121 @@
+import { type Block, hasWord, LETTER } from "./block.ts";
+import { cutBox, cutHole, cutToCorner } from "./cycle.ts";
+import { type Following, sayCompensation } from "./following.ts";
+import { ASIDE, hasAnyAxis, type Use } from "./modes.ts";
+import { type Coordinates, keepAside, moveArc, moveStraight, targetOf } from "./motion.ts";
+import type { PathState } from "./pathState.ts";
+
+/** Carries out the motion of a block. */
+export function move(all: Following, path: PathState, block: Block, how: Coordinates, use: Use): void {
+  switch (use) {
+    case "home":
+      goHome(all, path, block);
+      break;
+    case "machine":
+      goToMachine(path, block);
+      break;
+    case "preset": {
+      const { x, z } = targetOf(block, path, how);
+      path.x = x;
+      path.z = z;
+      break;
+    }
+    default:
+      moveTool(all, path, block, how, use);
+  }
+}
+
+function moveTool(all: Following, path: PathState, block: Block, how: Coordinates, use: Use): void {
+  const hasAxis = hasAnyAxis(block);
+  const isAside = (block.has & ASIDE) !== 0;
+  if (isAside) keepAside(block, path, how);
+  const isHole = use === "hole" || path.motion >= 81;
+  // A hole is repeated where only the spindle's angle is named.
+  if (!hasAxis && !(isHole && isAside)) return;
+  startMotion(all, path, block, use === "corner" || use === "hole" || (path.motion > 0 && use === "move"));
+  if (use === "probe") moveStraight(block, path, how, false);
+  else if (use === "corner") cutToCorner(block, path, how);
+  else if (path.motion === 2 || path.motion === 3) followArc(all, path, block, how);
+  else if (path.motion === 90 || path.motion === 92 || path.motion === 94) cutBox(block, path, how, path.motion);
+  else if (path.motion >= 81) cutHole(block, path, how, path.motion >= 87);
+  else moveStraight(block, path, how, path.motion !== 0);
+}
+
+function followArc(all: Following, path: PathState, block: Block, how: Coordinates): void {
+  const off = moveArc(block, path, how, path.motion === 2 ? -1 : 1);
+  if (off === 0) return;
+  const column =
+    block.column[hasWord(block, LETTER.R) ? LETTER.R : hasWord(block, LETTER.I) ? LETTER.I : LETTER.K] ?? 1;
+  const message = `This arc misses its end by ${off.toFixed(3)}. Check radius, centre and end.`;
+  all.say("arc-radius", block.line, column, message);
+}
+
+/** What must have been said before anything moves, and before anything cuts. */
+export function startMotion(all: Following, path: PathState, block: Block, isCut: boolean): void {
+  const { line } = block;
+  path.hasMoved = true;
+  if (all.units === null && !all.unitsAreMissed) {
+    all.unitsAreMissed = true;
+    const message = "It moves before the program says its unit (G20 or G21): the control takes the one it was left in.";
+    all.say("units-missing", line, motionColumn(block), message);
+  }
+  const { call } = path;
+  if (path.work === null && !path.workIsMissed && call && call.offset !== "0") {
+    path.workIsMissed = true;
+    const message = "It moves before a work offset is called: the control takes the one it was left in.";
+    all.say("work-offset-missing", line, motionColumn(block), message);
+  }
+  if (all.integersAreDigits) sayInteger(all, block);
+  if (!call) return;
+  if (!call.hasMoved) {
+    call.hasMoved = true;
+    // What was said before it moved was about this call.
+    path.pending = [];
+    call.work = path.work;
+  }
+  if (isCut && path.compensation !== null) call.compensation ??= path.compensation;
+  if (isCut && call.offset === "0" && !call.cancelledIsSaid) {
+    call.cancelledIsSaid = true;
+    const message = "It cuts with the offset cancelled: the tool is where no offset says it is.";
+    all.say("offset-cancelled-motion", line, motionColumn(block), message);
+  }
+}
+
+function motionColumn(block: Block): number {
+  let first = Number.POSITIVE_INFINITY;
+  for (const letter of [LETTER.X, LETTER.Z, LETTER.U, LETTER.W, LETTER.C])
+    if (hasWord(block, letter)) first = Math.min(first, block.column[letter] ?? 1);
+  return Number.isFinite(first) ? first : 1;
+}
+
+/** On a machine that counts whole numbers in last digits a forgotten point makes 50 into 0.050. */
+function sayInteger(all: Following, block: Block): void {
+  for (const letter of [LETTER.X, LETTER.Z, LETTER.U, LETTER.W, LETTER.R, LETTER.I, LETTER.K]) {
+    const value = block.value[letter] ?? 0;
+    if (!hasWord(block, letter) || (block.integers & (1 << letter)) === 0 || value === 0) continue;
+    if (Math.abs(value) >= LEAST_COUNTED) continue;
+    const name = String.fromCharCode(65 + letter);
+    const message = `${name}${value} has no point: this control reads ${value} last digits. Was ${name}${value}. meant?`;
+    all.say("integer-word", block.line, block.column[letter] ?? 1, message);
+    return;
+  }
+}
+/** A program that really counts in last digits writes larger numbers than this. */
+const LEAST_COUNTED = 500;
+
+function goHome(all: Following, path: PathState, block: Block): void {
+  if (path.compensation !== null) sayCompensation(all, path, block.line, block.gColumns[0] ?? 1);
+  const namesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
+  const namesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
+  const namesNone = !namesX && !namesZ && (block.has & ASIDE) === 0;
+  if (namesX || namesNone) path.x = Number.NaN;
+  if (namesZ || namesNone) path.z = Number.NaN;
+  if (namesX || namesZ || namesNone) path.homeSince = true;
+}
+
+/** A move in machine coordinates leaves the part; where that is in the part, is not known here. */
+function goToMachine(path: PathState, block: Block): void {
+  if (hasWord(block, LETTER.X) || hasWord(block, LETTER.U)) path.x = Number.NaN;
+  if (hasWord(block, LETTER.Z) || hasWord(block, LETTER.W)) path.z = Number.NaN;
+  if (hasAnyAxis(block)) path.homeSince = true;
+}

@@ -1,0 +1,139 @@
+import { type Extent, empty, emptyExtent, rangeOf } from "./extents.ts";
+import type { ProgramCall } from "./programReading.ts";
+
+/** A call while it is being followed. There is one to a path, filled anew for every call. */
+export interface OpenCall {
+  line: number;
+  column: number;
+  readonly path: number;
+  station: string;
+  offset: string;
+  work: string | null;
+  readonly x: Extent;
+  readonly y: Extent;
+  readonly z: Extent;
+  readonly cutX: Extent;
+  readonly cutZ: Extent;
+  compensation: "left" | "right" | null;
+  hasMoved: boolean;
+  cycles: readonly string[];
+  turnsSpindle: boolean;
+  comments: readonly string[];
+  cancelledIsSaid: boolean;
+}
+
+const NOTHING: readonly string[] = [];
+
+/** An index while the tool may stand over the part; judged once the whole path is known. */
+export interface IndexOverPart {
+  readonly line: number;
+  readonly column: number;
+  readonly from: string;
+  readonly to: string;
+  readonly x: number;
+  readonly z: number;
+  /** Whether a rapid has moved it since the last cut. */
+  readonly hasRapid: boolean;
+}
+
+/** Everything modal of one path. Coordinates as programmed, X as diameter; NaN while unknown. */
+export interface PathState {
+  readonly number: number;
+  readonly line: number;
+  x: number;
+  y: number;
+  z: number;
+  /** Group 1: 0 to 3, 33 for threads, 90, 92 and 94 for box cycles, 81 to 89 for drilling. */
+  motion: number;
+  isIncremental: boolean;
+  work: string | null;
+  station: string;
+  offset: string;
+  call: OpenCall | undefined;
+  compensation: "left" | "right" | null;
+  hasSpeedLimit: boolean;
+  hasMoved: boolean;
+  workIsMissed: boolean;
+  /** Targets that a box cycle keeps from line to line. */
+  cycleX: number;
+  cycleZ: number;
+  /** Set-back of the pattern that G73 begins with, from the first line of its pair. */
+  pattern: { readonly radius: number; readonly z: number } | undefined;
+  cutSince: boolean;
+  rapidSince: boolean;
+  homeSince: boolean;
+  readonly cutX: Extent;
+  readonly cutZ: Extent;
+  /** Sum of all feeds along Z with their signs: which way it cuts. */
+  fedZ: number;
+  readonly indexes: IndexOverPart[];
+  readonly waits: Map<string, { readonly line: number; readonly column: number; count: number }>;
+  ends: "M30" | "M02" | "M99" | null;
+  lastLine: number;
+  /** Comments since the last call, for the next one. */
+  pending: readonly string[];
+}
+
+export function createPath(number: number, line: number): PathState {
+  return {
+    ...{ number, line, x: Number.NaN, y: Number.NaN, z: Number.NaN, motion: 0, isIncremental: false },
+    ...{ work: null, station: "0", offset: "", call: undefined, compensation: null, hasSpeedLimit: false },
+    ...{ hasMoved: false, workIsMissed: false, cycleX: Number.NaN, cycleZ: Number.NaN, pattern: undefined },
+    ...{ cutSince: false, rapidSince: false, homeSince: false, indexes: [], waits: new Map(), pending: NOTHING },
+    ...{ cutX: emptyExtent(), cutZ: emptyExtent(), fedZ: 0, ends: null, lastLine: line },
+  };
+}
+
+/** Begins a call on a path, in place of the one before, which must have been closed. */
+export function openCall(path: PathState, line: number, column: number): void {
+  const call = path.call ?? createCall(path.number);
+  call.line = line;
+  call.column = column;
+  call.station = path.station;
+  call.offset = path.offset;
+  call.work = path.work;
+  for (const extent of [call.x, call.y, call.z, call.cutX, call.cutZ]) empty(extent);
+  call.compensation = path.compensation;
+  call.hasMoved = false;
+  call.cycles = NOTHING;
+  call.turnsSpindle = false;
+  call.comments = path.pending;
+  call.cancelledIsSaid = false;
+  path.pending = NOTHING;
+  path.call = call;
+}
+
+const createCall = (path: number): OpenCall => ({
+  ...{ line: 0, column: 0, path, station: "0", offset: "0", work: null },
+  ...{ x: emptyExtent(), y: emptyExtent(), z: emptyExtent(), cutX: emptyExtent(), cutZ: emptyExtent() },
+  ...{ compensation: null, hasMoved: false, cycles: NOTHING, turnsSpindle: false, comments: NOTHING },
+  cancelledIsSaid: false,
+});
+
+/** What is kept of a call. Written out plainly: a long program has tens of thousands of them. */
+export function closedCall(call: OpenCall): ProgramCall {
+  const cutX = rangeOf(call.cutX);
+  const cutZ = rangeOf(call.cutZ);
+  return {
+    line: call.line,
+    column: call.column,
+    path: call.path,
+    station: call.station,
+    offset: call.offset,
+    work: call.work,
+    x: rangeOf(call.x),
+    z: rangeOf(call.z),
+    y: rangeOf(call.y),
+    compensation: call.compensation,
+    cut: cutX === null && cutZ === null ? NO_CUT : { x: cutX, z: cutZ },
+    cycles: call.cycles,
+    turnsSpindle: call.turnsSpindle,
+    comments: call.comments,
+  };
+}
+const NO_CUT = { x: null, z: null } as const;
+
+/** Remembers that a call uses a cycle, once. */
+export function addCycle(call: OpenCall | undefined, name: string): void {
+  if (call && !call.cycles.includes(name)) call.cycles = [...call.cycles, name];
+}
