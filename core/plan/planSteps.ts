@@ -1,0 +1,190 @@
+import { callOf, toolNumber, zoneOf } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { entersBore, familyOf, type TouchWay } from "../tool/index.ts";
+import { facingTool } from "./gates.ts";
+import type { Step, StepKind } from "./step.ts";
+
+/** What is picked up to touch: changing it costs a walk to the bench. */
+export type Gauge = "micrometer" | "bore gauge" | "paper" | "block" | "indicator" | "setter" | "rule" | "none";
+
+/** One thing to be done at the machine, with what it needs before. */
+export interface PlanStep {
+  /** Offset and kind, such as `4 x`; a step about the part has its kind alone. */
+  readonly key: string;
+  readonly offset: string;
+  readonly kind: StepKind;
+  /** Place on the machine; empty where it is not about a tool. */
+  readonly station: string;
+  readonly zone: string;
+  readonly zoneKind: string;
+  /** Whose part it is done on. */
+  readonly spindle: "main" | "sub";
+  /** Place in its zone's order of stations, for counting indexes. */
+  readonly slot: number;
+  readonly slots: number;
+  readonly way: TouchWay | "look";
+  readonly gauge: Gauge;
+  /** Time at the machine without getting there, seconds. */
+  readonly seconds: number;
+  readonly needs: readonly Need[];
+}
+
+/** A step that must come before, and why, in words that follow the name of the step that waits. */
+export interface Need {
+  readonly key: string;
+  readonly words: string;
+}
+
+export const keyOf = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
+  offset === "" ? kind : `${offset} ${kind}`;
+
+/**
+ * Times of one touch by its way, seconds: starting values for the order of work, from how many things the hands do. A
+ * shop that knows better loses nothing: the order depends on their proportions only.
+ */
+const SECONDS: Readonly<Record<TouchWay, number>> = {
+  ...{ skim: 180, paper: 75, block: 90, scratch: 90, centre: 150, side: 90, setter: 25 },
+  ...{ slide: 120, preset: 60, pull: 60, eye: 30 },
+};
+const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
+
+/** Steps that are done at the machine; radius, orientation and second offsets are keyed beside them. */
+const AT_MACHINE: readonly StepKind[] = ["x", "y", "z", "work", "face", "hole", "length"];
+export const isAtMachine = ({ kind }: Pick<Step, "kind">): boolean => AT_MACHINE.includes(kind);
+
+/**
+ * What is to be done at the machine, as steps with their prerequisites by the school of this setup: the part's face first
+ * where it is the reference (not with a setter, a datum face, or a tool slid to its standard overhang), the hole before the
+ * bar that is touched in it and the drill before the hole, the master first, the parting tool before the tools that work
+ * the bar from the sub-spindle's side, a good part before back tools, and the work offset with a tool that is set.
+ */
+export function planSteps(setup: SetupView, steps: readonly Step[]): readonly PlanStep[] {
+  const done = steps.filter(isAtMachine);
+  const has = new Set(done.map(keyOf));
+  return done.map((step) => {
+    const tool = setup.tools.find(({ offset }) => offset === step.offset);
+    const place = placeOf(setup, tool, step);
+    const way = tool && step.kind !== "work" && isAxis(step.kind) ? tool.way[step.kind] : tool ? tool.way.z : "look";
+    const wanted = needsOf(setup, tool, step, done).filter(({ key }) => has.has(key) && key !== keyOf(step));
+    const needs = wanted.filter(({ key }, index) => wanted.findIndex((one) => one.key === key) === index);
+    return {
+      ...{ key: keyOf(step), offset: step.offset, kind: step.kind, ...place, way },
+      gauge: gaugeOf(tool, step.kind, way),
+      seconds: tool ? SECONDS[way as TouchWay] : PART_SECONDS[step.kind as keyof typeof PART_SECONDS],
+      needs,
+    };
+  });
+}
+
+const isAxis = (kind: StepKind): kind is "x" | "y" | "z" => kind === "x" || kind === "y" || kind === "z";
+
+function placeOf({ machine }: SetupView, tool: ToolView | undefined, step: Step) {
+  const zone = tool?.zone ?? machine.zones?.find(({ id }) => id === step.zone) ?? zoneOf(machine, "");
+  const inZone = machine.stations?.filter((one) => one.zone === zone.id) ?? [];
+  const index = inZone.findIndex(({ id }) => id === tool?.station);
+  const own = index >= 0 ? index : Number(callOf({ id: tool?.station ?? "" }) ?? 0);
+  return {
+    station: tool?.station ?? "",
+    ...{ zone: zone.id, zoneKind: zone.kind, spindle: zone.works },
+    slot: own,
+    slots: Math.max(inZone.length, 1),
+  };
+}
+
+/** What is in the hand for a touch. */
+function gaugeOf(tool: ToolView | undefined, kind: StepKind, way: TouchWay | "look"): Gauge {
+  switch (way) {
+    case "skim":
+      if (kind !== "x") return "none";
+      return tool && familyOf(tool.tool) === "bore" ? "bore gauge" : "micrometer";
+    case "scratch":
+      return tool && familyOf(tool.tool) === "bore" ? "bore gauge" : "micrometer";
+    case "paper":
+    case "preset":
+    case "side":
+      return "paper";
+    case "block":
+      return "block";
+    case "centre":
+      return "indicator";
+    case "setter":
+      return "setter";
+    case "slide":
+    case "pull":
+      return "rule";
+    default:
+      return kind === "length" ? "micrometer" : kind === "hole" ? "bore gauge" : "none";
+  }
+}
+
+function needsOf(setup: SetupView, tool: ToolView | undefined, step: Step, steps: readonly Step[]): readonly Need[] {
+  if (step.kind === "length") return mainTouches(setup, steps);
+  if (step.kind === "hole") return drillFirst(setup);
+  if (!tool) return [];
+  if (tool.zone.works === "sub")
+    return [{ key: "length", words: "needs a good part of the right length in the sub-spindle" }];
+  if (step.kind === "work") return workNeeds(setup, tool);
+  if (step.kind === "x")
+    return entersBore(tool.tool) ? [{ key: "hole", words: "needs the hole that it is touched in" }] : [];
+  if (step.kind !== "z") return [];
+  return [...masterFirst(setup, tool), ...faceFirst(setup, tool), ...partingFirst(setup, tool)];
+}
+
+/** A good part is made before anything is touched on it: the main side is through. */
+const mainTouches = ({ tools }: SetupView, steps: readonly Step[]): readonly Need[] =>
+  steps
+    .filter(({ offset, kind }) => isAxis(kind) && tools.find((one) => one.offset === offset)?.zone.works === "main")
+    .map((step) => ({ key: keyOf(step), words: "needs the main side set: the part is made there first" }));
+
+/** The drill that makes the hole is touched before the hole is drilled. */
+function drillFirst({ tools, machine, hole }: SetupView): readonly Need[] {
+  if (hole) return [];
+  return tools
+    .filter(({ tool, zone }) => tool.kind === "drill" && zone.works === "main" && zone.kind !== "sub-side")
+    .flatMap(({ offset }) => {
+      const words = `needs ${toolNumber(machine, offset)} set, which drills it`;
+      return [
+        { key: `${offset} x`, words },
+        { key: `${offset} z`, words },
+      ];
+    });
+}
+
+function workNeeds({ school, master, machine }: SetupView, tool: ToolView): readonly Need[] {
+  if (school === "master-tool" && tool.offset === master) return [];
+  return [{ key: `${tool.offset} z`, words: `needs Z of ${toolNumber(machine, tool.offset)}, which teaches it` }];
+}
+
+function masterFirst({ school, master, machine }: SetupView, tool: ToolView): readonly Need[] {
+  if (school !== "master-tool" || master === undefined || tool.offset === master) return [];
+  return [
+    { key: `${master} work`, words: `needs the work offset taught with the master, ${toolNumber(machine, master)}` },
+  ];
+}
+
+/** All tools touch the same face: the one that makes it comes first. */
+function faceFirst(setup: SetupView, tool: ToolView): readonly Need[] {
+  const { school, machine } = setup;
+  const way = tool.way.z;
+  if (way === "setter" || school === "datum-face") return [];
+  const facing = facingTool(setup);
+  if (!facing) return [{ key: "face", words: "needs the faced end of the bar" }];
+  if (facing.offset === tool.offset) return [];
+  const words = `needs the face that ${toolNumber(machine, facing.offset)} makes`;
+  return [
+    { key: `${facing.offset} z`, words },
+    { key: `${facing.offset} work`, words },
+    { key: "face", words: "needs the faced end of the bar" },
+  ];
+}
+
+/** Tools of the sub-spindle's side meet the end that the parting tool leaves. */
+function partingFirst({ tools, machine }: SetupView, tool: ToolView): readonly Need[] {
+  if (tool.zone.kind !== "sub-side") return [];
+  return tools
+    .filter((one) => one.tool.kind === "part-off" && !one.second)
+    .map(({ offset }) => ({
+      key: `${offset} z`,
+      words: `needs ${toolNumber(machine, offset)} set, which parts the bar and leaves its end`,
+    }));
+}
