@@ -35,11 +35,14 @@ const GOES_ON: readonly string[] = [
   ...["record-hole", "record-face", "record-length"],
 ];
 
-/** Where the work goes on: the next step of the plan, this tool's own first; the table when nothing is left. */
+/** Where the work goes on: the next step of the plan; the table when nothing is left. */
 async function nextAddress(setupId: string, offset: string): Promise<string> {
   const state = await readSetup(sql(), setupId);
-  const order = state ? touchingOrder(viewSetup(state)) : [];
-  const step = nextStep(order.filter((one) => one.offset === offset)) ?? nextStep(order);
+  const setup = state && viewSetup(state);
+  const order = setup ? touchingOrder(setup) : [];
+  // A chosen order is kept to; in the usual one a tool is finished first.
+  const own = setup?.order ? undefined : nextStep(order.filter((one) => one.offset === offset));
+  const step = own ?? nextStep(order);
   const tool = step && step.offset !== "" ? `tool=${step.offset}&` : "";
   return step ? `/setups/${setupId}/touch?${tool}do=${step.kind}` : `/setups/${setupId}/table`;
 }

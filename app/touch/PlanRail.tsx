@@ -71,7 +71,8 @@ export function PlanRail({ setup, current, search, children }: PlanRailProps) {
           const offset = steps[0]?.offset ?? "";
           const tool = setup.tools.find((one) => one.offset === offset);
           const reason = steps.find(({ state }) => state === "waiting" || state === "redo");
-          const isCurrent = offset === current.offset && (offset !== "" || steps[0]?.kind === current.kind);
+          // In a chosen order a tool can stand in the rail more than once.
+          const isCurrent = offset === current.offset && steps.some(({ kind }) => kind === current.kind);
           const isFolded = !isCurrent && steps.every(({ state }) => state === "done");
           return (
             <Group

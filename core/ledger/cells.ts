@@ -8,6 +8,11 @@ export type Cell = string;
 
 export const CELLS = {
   setup: "setup",
+  described: "described",
+  program: "program",
+  calls: "calls",
+  table: "table",
+  order: "order",
   stock: "stock",
   signOff: "sign-off",
   school: "school",
@@ -16,6 +21,9 @@ export const CELLS = {
   bar: "bar",
   partLength: "part-length",
   work: (axis: string) => `work/${axis}`,
+  fact: (fact: string) => `fact/${fact}`,
+  stale: (offset: string) => `stale/${offset}`,
+  feature: (feature: string) => `feature/${feature}`,
   tool: (offset: string) => `tool/${offset}`,
   place: (offset: string) => `place/${offset}`,
   control: (offset: string) => `control/${offset}`,
@@ -34,7 +42,25 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
     case "setup-opened":
       return [CELLS.setup];
     case "tool-loaded":
+    case "tool-removed":
       return [CELLS.tool(command.payload.offset)];
+    case "stock-described":
+      return [CELLS.described];
+    case "program-read":
+      return [CELLS.program, CELLS.calls];
+    case "calls-renumbered":
+      return [CELLS.calls];
+    case "fact-checked":
+      return [CELLS.fact(command.payload.fact)];
+    case "table-read":
+      return [CELLS.table];
+    case "stale-decided":
+      return command.payload.rows.map(({ offset }) => CELLS.stale(offset));
+    case "order-arranged":
+      return [CELLS.order];
+    case "feature-recorded":
+    case "feature-removed":
+      return [CELLS.feature(command.payload.feature)];
     case "tool-moved":
       return [CELLS.place(command.payload.offset)];
     case "control-row-recorded":
@@ -86,6 +112,10 @@ export function restsOn(command: Command): readonly Cell[] {
       return [CELLS.work(command.payload.axis)];
     case "work-offset-taught":
       return [CELLS.geometry(command.payload.offset, command.payload.axis)];
+    case "calls-renumbered":
+      return [CELLS.program];
+    case "stale-decided":
+      return [CELLS.table];
     case "second-offset-made":
       return [CELLS.geometry(command.payload.of, "x"), CELLS.geometry(command.payload.of, "z")];
     default:

@@ -12,7 +12,9 @@ export type DecisionCode =
   | "cannot-undo"
   | "no-such-tool"
   | "offset-in-use"
-  | "station-in-use";
+  | "station-in-use"
+  | "no-program"
+  | "no-table";
 
 /**
  * Kinds that are not taken back by an undo: what a setup rests on is changed by a new entry instead, and a sign-off is
@@ -60,13 +62,33 @@ export function decide(state: SetupState, command: Command): Answer<Command, Ref
     case "tool-moved": {
       const { offset, to } = command.payload;
       if (!isTool(state, offset)) return no("no-such-tool", `Offset ${offset} has no tool in this setup.`);
-      const other = Object.values(state.cells)
-        .map((stack) => stack.at(-1))
-        .find((entry) => entry?.kind === "tool-loaded" && placeOf(state, entry.payload.offset) === to);
-      return other && other.kind === "tool-loaded" && other.payload.offset !== offset
-        ? no("station-in-use", `Station ${to} holds the tool of offset ${other.payload.offset}. Move that one first.`)
+      const other = toolIn(state, to);
+      return other !== undefined && other !== offset
+        ? no("station-in-use", `Station ${to} holds the tool of offset ${other}. Move that one first.`)
         : accepted(command);
     }
+    case "tool-loaded": {
+      const { offset, station } = command.payload;
+      const other = toolIn(state, station);
+      if (secondOf(state, offset) !== undefined)
+        return no("offset-in-use", `Offset ${offset} is a second offset already. Choose a free one.`);
+      return other !== undefined && other !== offset
+        ? no("station-in-use", `Station ${station} holds the tool of offset ${other}. Move that one first.`)
+        : accepted(command);
+    }
+    case "tool-removed":
+    case "feature-recorded":
+      return isTool(state, command.payload.offset) || secondOf(state, command.payload.offset) !== undefined
+        ? accepted(command)
+        : no("no-such-tool", `Offset ${command.payload.offset} has no tool in this setup.`);
+    case "calls-renumbered":
+      return topOf(state, CELLS.program)
+        ? accepted(command)
+        : no("no-program", "No program has been taken in, so there is nothing to renumber.");
+    case "stale-decided":
+      return topOf(state, CELLS.table)
+        ? accepted(command)
+        : no("no-table", "The control's old table has not been read yet.");
     case "control-row-recorded":
     case "way-chosen":
     case "touch-accepted":
@@ -85,7 +107,16 @@ export function decide(state: SetupState, command: Command): Answer<Command, Ref
   }
 }
 
-const isTool = (state: SetupState, offset: string) => topOf(state, CELLS.tool(offset)) !== undefined;
+const isTool = (state: SetupState, offset: string) => topOf(state, CELLS.tool(offset))?.kind === "tool-loaded";
+
+/** Offset of the tool that stands in a station. */
+function toolIn(state: SetupState, station: string): string | undefined {
+  for (const stack of Object.values(state.cells)) {
+    const entry = stack.at(-1);
+    if (entry?.kind === "tool-loaded" && placeOf(state, entry.payload.offset) === station) return entry.payload.offset;
+  }
+  return undefined;
+}
 
 function secondOf(state: SetupState, offset: string): string | undefined {
   const made = topOf(state, CELLS.second(offset));
@@ -95,7 +126,8 @@ function secondOf(state: SetupState, offset: string): string | undefined {
 /** The station in which a tool stands now. */
 export function placeOf(state: SetupState, offset: string): string | undefined {
   const moved = topOf(state, CELLS.place(offset));
-  if (moved?.kind === "tool-moved") return moved.payload.to;
   const loaded = topOf(state, CELLS.tool(offset));
+  // Loaded anew it stands where it was loaded, whatever was moved before.
+  if (moved?.kind === "tool-moved" && moved.seq > (loaded?.seq ?? 0)) return moved.payload.to;
   return loaded?.kind === "tool-loaded" ? loaded.payload.station : undefined;
 }

@@ -1,7 +1,7 @@
 import type { FromSchema } from "json-schema-to-ts";
 import { machineProfileSchema, SCHOOLS } from "../frame/index.ts";
 import { MOUNT_CHECKS } from "../mount/mountCheck.ts";
-import { EDGES, TOUCH_WAYS, toolSchema } from "../tool/index.ts";
+import { EDGES, TOOL_KINDS, TOUCH_WAYS, toolSchema } from "../tool/index.ts";
 
 /**
  * Payload schemas of every kind of ledger entry: the single description from which the validators are compiled and
@@ -53,6 +53,44 @@ const touchNumbers = {
   stand: { type: "string", enum: ["front", "behind", "plus", "minus"] },
 } as const;
 
+const stock = object(["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"], {
+  material: name,
+  nominalDiameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
+  /** How much larger than nominal the stock can be, on the diameter. */
+  oversize: size,
+  /** From the chuck jaws to the raw end. */
+  stickOut: { type: "number", exclusiveMinimum: 0, maximum: 5000 },
+  chuckDiameter: { type: "number", exclusiveMinimum: 0, maximum: 3000 },
+  /** Stock in front of the finished face. */
+  toFace: size,
+} as const);
+
+/** A station and an offset as a program calls them, without zeros in front. */
+const call = object(["station", "offset"], {
+  station: { type: "string", pattern: "^[0-9]{1,3}$" },
+  offset: { type: "string", pattern: "^[0-9]{1,3}$" },
+} as const);
+const path = { type: "integer", minimum: 1, maximum: 9 } as const;
+const range = { type: ["array", "null"], minItems: 2, maxItems: 2, items: { type: "number" } } as const;
+const line = { type: "integer", minimum: 1, maximum: 100_000_000 } as const;
+
+/** One row of a control's table as it was read. */
+const controlRow = {
+  offset,
+  ...{ x: length, y: length, z: length },
+  ...{ wearX: length, wearY: length, wearZ: length },
+  noseRadius: size,
+  orientation: { type: "integer", minimum: 0, maximum: 9 },
+} as const;
+
+/** What is looked at once before anything moves. */
+export const MACHINE_FACTS = ["home", "warm-up", "units", "door", "readout"] as const;
+export type MachineFact = (typeof MACHINE_FACTS)[number];
+
+/** What becomes of a value that the control holds from before. */
+export const STALE_DECISIONS = ["clear", "keep", "touch"] as const;
+export type StaleDecision = (typeof STALE_DECISIONS)[number];
+
 export const payloadSchemas = {
   "setup-opened": object(["job", "part", "operation", "program", "machine", "stock", "workOffset"], {
     job: name,
@@ -60,17 +98,7 @@ export const payloadSchemas = {
     operation: name,
     program: freeText,
     machine: machineProfileSchema,
-    stock: object(["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"], {
-      material: name,
-      nominalDiameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
-      /** How much larger than nominal the stock can be, on the diameter. */
-      oversize: size,
-      /** From the chuck jaws to the raw end. */
-      stickOut: { type: "number", exclusiveMinimum: 0, maximum: 5000 },
-      chuckDiameter: { type: "number", exclusiveMinimum: 0, maximum: 3000 },
-      /** Stock in front of the finished face. */
-      toFace: size,
-    }),
+    stock,
     workOffset: object(["name", "x", "z"], {
       name: { type: "string", pattern: "^G5[4-9]$" },
       ...{ x: length, y: length, z: length },
@@ -90,13 +118,101 @@ export const payloadSchemas = {
       z: { type: "number", exclusiveMinimum: 0 },
     }),
   }),
-  "control-row-recorded": object(["offset", "x", "z", "wearX", "wearZ", "noseRadius", "orientation"], {
-    offset,
-    ...{ x: length, y: length, z: length },
-    ...{ wearX: length, wearY: length, wearZ: length },
-    noseRadius: size,
-    orientation: { type: "integer", minimum: 0, maximum: 9 },
+  "control-row-recorded": object(["offset", "x", "z", "wearX", "wearZ", "noseRadius", "orientation"], controlRow),
+  /** Taken out of this setup: its station is empty, its offset free. */
+  "tool-removed": object(["offset"], { offset }),
+  "stock-described": stock,
+  /** A program taken in. Its text is kept apart, by its fingerprint; here stands what was read in it. */
+  "program-read": object(["name", "bytes", "fingerprint", "units", "number", "lines", "tools", "work", "findings"], {
+    name,
+    bytes: { type: "integer", minimum: 0, maximum: 50_000_000 },
+    /** SHA-256 of the file, in hexadecimal digits. */
+    fingerprint: { type: "string", pattern: "^[0-9a-f]{64}$" },
+    units: { type: ["string", "null"], enum: ["mm", "in", null] },
+    number: { type: ["integer", "null"], minimum: 0, maximum: 99_999_999 },
+    lines: { type: "integer", minimum: 0, maximum: 100_000_000 },
+    /** The tools that it calls, with what it lets one guess of them. Extents in its own unit, X as diameters. */
+    tools: {
+      type: "array",
+      maxItems: 240,
+      items: object(["path", "station", "offsets", "line", "words", "x", "z"], {
+        ...{ path, station: { type: "string", pattern: "^[0-9]{1,3}$" }, line },
+        offsets: { type: "array", maxItems: 40, items: offset },
+        words: { type: "string", maxLength: 200 },
+        kind: { type: "string", enum: TOOL_KINDS },
+        /** True where the kind comes from the program's words, not from how it moves the tool. */
+        named: { type: "boolean" },
+        ...{ width: size, diameter: size, pitch: size, insert: name },
+        ...{ x: range, z: range },
+      } as const),
+    },
+    work: {
+      type: "array",
+      maxItems: 60,
+      items: object(["name", "path", "line"], { name: { type: "string", maxLength: 12 }, path, line } as const),
+    },
+    findings: {
+      type: "array",
+      maxItems: 200,
+      items: object(["code", "line", "column", "message"], {
+        code: { type: "string", maxLength: 40 },
+        line,
+        column: { type: "integer", minimum: 1, maximum: 100_000_000 },
+        message: freeText,
+      } as const),
+    },
   }),
+  /** All changes of the program's calls that hold, counted from the program as it was read; an empty list is none. */
+  "calls-renumbered": object(["changes"], {
+    changes: {
+      type: "array",
+      maxItems: 240,
+      items: object(["path", "from", "to"], { path, from: call, to: call } as const),
+    },
+  }),
+  "fact-checked": object(["fact", "found"], { fact: { type: "string", enum: MACHINE_FACTS }, found: freeText }),
+  /** The control's whole table as it was before this setup, kept as it was read. */
+  "table-read": object(["source", "name", "rows"], {
+    source: { type: "string", enum: ["file", "last-setup"] },
+    name: freeText,
+    rows: {
+      type: "array",
+      maxItems: 999,
+      items: object(["offset", "x", "z", "wearX", "wearZ", "noseRadius", "orientation"], controlRow),
+    },
+  }),
+  "stale-decided": object(["rows"], {
+    rows: {
+      type: "array",
+      minItems: 1,
+      maxItems: 999,
+      items: object(["offset", "decision"], {
+        offset,
+        decision: { type: "string", enum: STALE_DECISIONS },
+      } as const),
+    },
+  }),
+  /** The order in which the steps at the machine are done, as proposed or by hand; an empty list gives the usual one back. */
+  "order-arranged": object(["steps", "by"], {
+    steps: {
+      type: "array",
+      maxItems: 400,
+      items: object(["offset", "kind"], {
+        offset: { type: "string", pattern: "^[0-9]{0,3}$" },
+        kind: { type: "string", enum: ["x", "y", "z", "work", "face", "hole", "length"] },
+      } as const),
+    },
+    by: { type: "string", enum: ["plan", "hand"] },
+  }),
+  /** A dimension of the drawing that an offset makes, with its limits. Lengths from the face, X as diameters. */
+  "feature-recorded": object(["feature", "name", "offset", "axis", "nominal", "lower", "upper"], {
+    feature: uuid,
+    ...{ name, offset, axis: { type: "string", enum: ["x", "z"] } },
+    nominal: length,
+    /** Lower and upper deviation from nominal. */
+    ...{ lower: length, upper: length },
+  }),
+  "feature-removed": object(["feature"], { feature: uuid }),
   "stock-measured": object(["diameter"], { diameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 } }),
   "way-chosen": object(["offset", "axis", "way"], {
     ...{ offset, axis: touchedAxis, way },
@@ -177,5 +293,7 @@ export type EntryKind = keyof typeof payloadSchemas;
 export const ENTRY_KINDS = Object.keys(payloadSchemas) as readonly EntryKind[];
 
 /** Payload of one kind, derived from its schema. */
-export type Payload<Kind extends EntryKind> = FromSchema<(typeof payloadSchemas)[Kind]>;
+export type Payload<Kind extends EntryKind> = Payloads[Kind];
+/** Worked out kind by kind: asked for all kinds at once the types would grow into one another. */
+type Payloads = { [Kind in EntryKind]: FromSchema<(typeof payloadSchemas)[Kind]> };
 export type TouchedAxis = FromSchema<typeof touchedAxis>;

@@ -5,8 +5,12 @@ export type { Command, Entry, EntryOf, Provenance } from "./entry.ts";
 export {
   ENTRY_KINDS,
   type EntryKind,
+  MACHINE_FACTS,
+  type MachineFact,
   type Payload,
   payloadSchemas,
+  STALE_DECISIONS,
+  type StaleDecision,
   type TouchedAxis,
 } from "./entrySchemas.ts";
 export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";

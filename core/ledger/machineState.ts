@@ -57,12 +57,28 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
         if (z && z.setupId === setupId) change(offset, { z: believe(z.value - by) });
       }
     };
+    const vacate = (offset: string) => {
+      for (const [station, { value, setupId: from }] of Object.entries(stations))
+        if (value.offset === offset && from === setupId) delete stations[station];
+    };
     switch (entry.kind) {
       case "tool-loaded": {
         const { station, offset, tool } = entry.payload;
+        // Loaded again somewhere else it has left the place where this setup had it.
+        vacate(offset);
         stations[station] = believe({ offset, tool });
         break;
       }
+      case "tool-removed":
+        vacate(entry.payload.offset);
+        break;
+      case "table-read":
+        for (const { offset, x, y, z, noseRadius, orientation } of entry.payload.rows)
+          change(offset, {
+            ...{ x: believe(x), z: believe(z), ...(y !== undefined && { y: believe(y) }) },
+            ...{ noseRadius: believe(noseRadius), orientation: believe(orientation) },
+          });
+        break;
       case "tool-moved": {
         const { from, to } = entry.payload;
         const moved = stations[from];

@@ -11,7 +11,7 @@ import {
 import { CELLS } from "./cells.ts";
 import { placeOf } from "./decide.ts";
 import type { Entry, EntryOf } from "./entry.ts";
-import type { EntryKind, Payload } from "./entrySchemas.ts";
+import { type EntryKind, MACHINE_FACTS, type MachineFact, type Payload, type StaleDecision } from "./entrySchemas.ts";
 import { history, type SetupState, topOf } from "./setupState.ts";
 import { type StandingNumbers, type TouchRecord, workNumbers } from "./standingNumbers.ts";
 
@@ -24,6 +24,8 @@ export interface Source {
 }
 export type NoseRecord = Payload<"nose-accepted"> & Source;
 export type MountRecord = Payload<"mount-recorded"> & Source;
+/** A dimension of the drawing that an offset makes. */
+export type Feature = Payload<"feature-recorded"> & Source;
 export type Recorded<Kind extends EntryKind> = Payload<Kind> & Source;
 
 export interface ToolView {
@@ -81,6 +83,18 @@ export interface SetupView {
   /** Tools in the order of their offsets. */
   readonly tools: readonly ToolView[];
   readonly signedOff: boolean;
+  /** The program that was taken in. */
+  readonly programRead: Recorded<"program-read"> | undefined;
+  /** Changes of its calls that hold. */
+  readonly renumbered: Recorded<"calls-renumbered"> | undefined;
+  /** The control's table as it was before this setup. */
+  readonly table: Recorded<"table-read"> | undefined;
+  /** What was decided about its rows, by offset. */
+  readonly stale: Readonly<Record<string, StaleDecision>>;
+  readonly facts: Readonly<Partial<Record<MachineFact, Recorded<"fact-checked">>>>;
+  /** Order of the steps at the machine that somebody chose; undefined where the usual one holds. */
+  readonly order: Recorded<"order-arranged"> | undefined;
+  readonly features: readonly Feature[];
 }
 
 /**
@@ -106,7 +120,10 @@ export function firstEdge(view: Parameters<typeof chosenEdge>[0]): BladeEdgeName
 export function viewSetup(state: SetupState): SetupView {
   const opened = top(state, CELLS.setup, "setup-opened");
   invariant(opened, "a setup is viewed after it was opened");
-  const { job, part, operation, program, machine, stock, workOffset, hole } = opened.payload;
+  const { job, part, operation, program, machine, workOffset, hole } = opened.payload;
+  const described = top(state, CELLS.described, "stock-described");
+  const stock = described?.payload ?? opened.payload.stock;
+  const programRead = recordOf<"program-read">(state, CELLS.program, "program-read");
   const entries = history(state);
   const numbers = workNumbers(opened, entries);
   const measured = top(state, CELLS.stock, "stock-measured");
@@ -115,21 +132,26 @@ export function viewSetup(state: SetupState): SetupView {
   const rechucked = top(state, CELLS.bar, "bar-rechucked");
   const school = topOf(state, CELLS.school);
   const loaded = entries.filter((entry): entry is EntryOf<"tool-loaded"> => entry.kind === "tool-loaded");
-  const offsets = [...new Set(loaded.map(({ payload }) => payload.offset))];
-  const first = offsets.map((offset) => viewTool(state, machine, offset, numbers));
+  const offsets = [...new Set(loaded.map(({ payload }) => payload.offset))].filter(
+    (offset) => topOf(state, CELLS.tool(offset))?.kind === "tool-loaded",
+  );
+  const features = featuresOf(state);
+  const table = recordOf<"table-read">(state, CELLS.table, "table-read");
+  const first = offsets.map((offset) => viewTool(state, machine, offset, numbers, features, table));
   const second = Object.keys(state.cells)
     .filter((cell) => cell.startsWith("second/"))
-    .flatMap((cell) => viewSecond(top(state, cell, "second-offset-made"), first, state, numbers));
+    .flatMap((cell) => viewSecond(top(state, cell, "second-offset-made"), first, state, numbers, table));
   return {
     seq: state.seq,
-    ...{ job, part, operation, program, machine },
+    ...{ job, part, operation, machine },
+    program: programRead?.name ?? program,
     school: numbers.school,
     master: numbers.master,
     schoolChanged: school && source(school),
     masterShift: numbers.masterShift,
     stock: {
       ...stock,
-      stickOut: rechucked?.payload.stickOut ?? stock.stickOut,
+      stickOut: rechucked && rechucked.seq > (described?.seq ?? 0) ? rechucked.payload.stickOut : stock.stickOut,
       measuredDiameter: measured?.payload.diameter,
       measuredEntry: measured?.id,
     },
@@ -145,10 +167,77 @@ export function viewSetup(state: SetupState): SetupView {
     rechucked: rechucked && { ...rechucked.payload, ...source(rechucked) },
     tools: [...first, ...second].sort((a, b) => Number(a.offset) - Number(b.offset)),
     signedOff: topOf(state, CELLS.signOff)?.kind === "signed-off",
+    programRead,
+    table,
+    features,
+    renumbered: recordOf<"calls-renumbered">(state, CELLS.calls, "calls-renumbered"),
+    stale: staleOf(state, table),
+    facts: factsOf(state),
+    order: recordOf<"order-arranged">(state, CELLS.order, "order-arranged"),
   };
 }
 
-function viewTool(state: SetupState, machine: MachineProfile, offset: string, numbers: StandingNumbers): ToolView {
+function featuresOf(state: SetupState): readonly Feature[] {
+  const features = Object.keys(state.cells)
+    .filter((cell) => cell.startsWith("feature/"))
+    .flatMap((cell) => recordOf<"feature-recorded">(state, cell, "feature-recorded") ?? []);
+  return features.sort((a, b) => a.seq - b.seq);
+}
+
+/** Decisions about the table that is there now; those about an older one are over. */
+function staleOf(state: SetupState, table: Recorded<"table-read"> | undefined): SetupView["stale"] {
+  const decisions: Record<string, StaleDecision> = {};
+  for (const { offset } of table?.rows ?? []) {
+    const decided = top(state, CELLS.stale(offset), "stale-decided");
+    const row = decided?.payload.rows.find((one) => one.offset === offset);
+    if (decided && row && decided.seq > (table?.seq ?? 0)) decisions[offset] = row.decision;
+  }
+  return decisions;
+}
+
+function factsOf(state: SetupState): SetupView["facts"] {
+  const facts: Partial<Record<MachineFact, Recorded<"fact-checked">>> = {};
+  for (const fact of MACHINE_FACTS) {
+    const checked = recordOf<"fact-checked">(state, CELLS.fact(fact), "fact-checked");
+    if (checked) facts[fact] = checked;
+  }
+  return facts;
+}
+
+/** The row that the control held for an offset: written down by itself, or in the table that was read, whichever is newer. */
+function controlOf(
+  state: SetupState,
+  offset: string,
+  table: Recorded<"table-read"> | undefined,
+): Payload<"control-row-recorded"> | undefined {
+  const recorded = top(state, CELLS.control(offset), "control-row-recorded");
+  const row = table?.rows.find((one) => one.offset === offset);
+  return recorded && recorded.seq > (row ? (table?.seq ?? 0) : 0) ? recorded.payload : row;
+}
+
+/** Half the tightest band that an offset makes: of the features that name it, or else as its tool was loaded with. */
+function toleranceOf(
+  given: Payload<"tool-loaded">["tolerance"],
+  features: readonly Feature[],
+  offset: string,
+): ToolView["tolerance"] {
+  const band = (axis: "x" | "z") => {
+    const bands = features
+      .filter((one) => one.offset === offset && one.axis === axis)
+      .map(({ lower, upper }) => (upper - lower) / 2);
+    return bands.length > 0 ? Math.min(...bands) : given[axis];
+  };
+  return { x: band("x"), y: band("x"), z: band("z") };
+}
+
+function viewTool(
+  state: SetupState,
+  machine: MachineProfile,
+  offset: string,
+  numbers: StandingNumbers,
+  features: readonly Feature[],
+  table: Recorded<"table-read"> | undefined,
+): ToolView {
   const loaded = top(state, CELLS.tool(offset), "tool-loaded");
   invariant(loaded, `offset ${offset} holds a loaded tool`);
   const { tool, tolerance } = loaded.payload;
@@ -161,24 +250,20 @@ function viewTool(state: SetupState, machine: MachineProfile, offset: string, nu
     const { touching, programmed, stand } = chosen(axis) ?? {};
     return { touching, programmed, stand };
   };
-  const record = <Kind extends EntryKind>(cell: string, kind: Kind) => {
-    const entry = top(state, cell, kind);
-    return entry && { ...entry.payload, ...source(entry) };
-  };
   const indexed = top(state, CELLS.insert(offset), "insert-indexed");
   return {
     ...{ offset, station, zone, tool },
-    tolerance: { x: tolerance.x, y: tolerance.x, z: tolerance.z },
-    control: top(state, CELLS.control(offset), "control-row-recorded")?.payload,
+    tolerance: toleranceOf(tolerance, features, offset),
+    control: controlOf(state, offset, table),
     way: { x: way("x"), y: way("y"), z: way("z") },
     choice: { x: choice("x"), y: choice("y"), z: choice("z") },
     ...touchesOf(numbers, offset),
-    nose: record(CELLS.nose(offset), "nose-accepted") as NoseRecord | undefined,
-    safetyWear: record(CELLS.safetyWear(offset), "safety-wear-set") as Recorded<"safety-wear-set"> | undefined,
+    nose: recordOf<"nose-accepted">(state, CELLS.nose(offset), "nose-accepted"),
+    safetyWear: recordOf<"safety-wear-set">(state, CELLS.safetyWear(offset), "safety-wear-set"),
     second: undefined,
     mount: mountsOf(state, offset),
     indexed: indexed && source(indexed),
-    moved: record(CELLS.place(offset), "tool-moved") as Recorded<"tool-moved"> | undefined,
+    moved: recordOf<"tool-moved">(state, CELLS.place(offset), "tool-moved"),
   };
 }
 
@@ -188,6 +273,7 @@ function viewSecond(
   first: readonly ToolView[],
   state: SetupState,
   numbers: StandingNumbers,
+  table: Recorded<"table-read"> | undefined,
 ): readonly ToolView[] {
   const of = first.find(({ offset }) => offset === made?.payload.of);
   if (!made || !of) return [];
@@ -197,7 +283,7 @@ function viewSecond(
     {
       ...of,
       offset,
-      control: top(state, CELLS.control(offset), "control-row-recorded")?.payload,
+      control: controlOf(state, offset, table),
       ...touchesOf(numbers, offset),
       nose: { offset, noseRadius, orientation, ...source(made) },
       safetyWear: wear && { ...wear.payload, ...source(wear) },
@@ -222,8 +308,23 @@ function mountsOf(state: SetupState, offset: string): ToolView["mount"] {
 }
 
 function top<Kind extends EntryKind>(state: SetupState, cell: string, kind: Kind): EntryOf<Kind> | undefined {
-  const entry = topOf(state, cell);
+  const entry: Standing | undefined = topOf(state, cell);
   return entry?.kind === kind ? (entry as EntryOf<Kind>) : undefined;
 }
 
-const source = ({ id, person, at, seq }: Entry): Source => ({ entry: id, person, at, seq });
+/** What a cell's present entry of a kind says, with where it comes from. */
+function recordOf<Kind extends EntryKind>(state: SetupState, cell: string, kind: Kind): Recorded<Kind> | undefined;
+function recordOf(state: SetupState, cell: string, kind: EntryKind): object | undefined {
+  const entry: Standing | undefined = topOf(state, cell);
+  return entry?.kind === kind ? { ...entry.payload, ...source(entry) } : undefined;
+}
+
+/** An entry whose kind is asked for by name: its payload is taken as any object until then. */
+type Standing = Omit<Entry, "payload" | "kind"> & { readonly kind: EntryKind; readonly payload: object };
+
+const source = ({ id, person, at, seq }: Pick<Entry, "id" | "person" | "at" | "seq">): Source => ({
+  entry: id,
+  person,
+  at,
+  seq,
+});

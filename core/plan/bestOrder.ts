@@ -9,10 +9,8 @@ export interface PlannedOrder {
   readonly isProven: boolean;
 }
 
-/** Up to this many steps the best order is found by going through all sets of steps that can have been done. */
-const MOST_EXACT = 15;
 /** Sets of steps that are looked at before an exact search is given up; steps with many prerequisites have few. */
-const MOST_SETS = 40_000;
+const MOST_SETS = 10_000;
 /** Exchanges tried by the search for long lists. */
 const MOST_TRIALS = 120_000;
 
@@ -29,13 +27,13 @@ const MOST_TRIALS = 120_000;
 export function bestOrder(steps: readonly PlanStep[], indexing: Indexing, after?: PlanStep): PlannedOrder {
   if (steps.length === 0) return { order: [], seconds: 0, isProven: true };
   const problem = toProblem(steps, indexing, after);
-  const exact = steps.length <= MOST_EXACT + EXTRA_BY_NEEDS ? searchExactly(problem) : undefined;
+  const exact = steps.length <= MOST_EXACT ? searchExactly(problem) : undefined;
   const found = exact ?? searchLocally(problem);
   const order = found.flatMap((index) => steps[index] ?? []);
   return { order, seconds: secondsOf(order, indexing, after), isProven: exact !== undefined };
 }
-/** Prerequisites make longer lists exact too; the number of sets decides. */
-const EXTRA_BY_NEEDS = 15;
+/** A set of steps is one number of 31 bits; how many sets there are decides before that. */
+const MOST_EXACT = 30;
 
 /** Prerequisites that an order breaks: the step, what stands too late, and why it must come before. */
 export function brokenNeeds(
@@ -68,7 +66,6 @@ function toProblem(steps: readonly PlanStep[], indexing: Indexing, after: PlanSt
 
 /** Dynamic programming over sets; undefined where there are too many of them, or a circle keeps any order from ending. */
 function searchExactly({ count, between, before }: Problem): readonly number[] | undefined {
-  if (count > 30) return undefined;
   const masks = before.map((list) => list.reduce((mask, one) => mask | (1 << one), 0));
   interface Best {
     readonly seconds: Float64Array;
@@ -123,7 +120,7 @@ function trace(
   let at = 0;
   for (let one = 1; one < count; one++) if ((full.seconds[one] ?? 0) < (full.seconds[at] ?? 0)) at = one;
   const order: number[] = [];
-  let set = count === 31 ? 0x7fffffff : (1 << count) - 1;
+  let set = 2 ** count - 1;
   for (let size = count; size > 0; size--) {
     order.push(at);
     const before = layers[size]?.get(set)?.last[at] ?? -1;

@@ -92,16 +92,22 @@ describe("bestOrder", () => {
       { numRuns: 60 },
     );
   });
-  it("plans 24 tools in time", () => {
-    const steps = [...fc.sample(stepsOf(48, 48), { numRuns: 6, seed: 7 }), ...fc.sample(stepsOf(30, 20), { numRuns: 12, seed: 8 })];
-    const times = steps.map((list) => {
-      const began = performance.now();
-      bestOrder(list, { oneWay: true });
-      return performance.now() - began;
-    });
-    // The bar is 300 ms; a busy machine is given more before this counts as broken.
-    expect(Math.min(...times)).toBeLessThan(300);
-    expect(Math.max(...times)).toBeLessThan(1500);
+  it("plans 24 tools in time", { timeout: 60_000 }, () => {
+    const steps = [
+      ...fc.sample(stepsOf(48, 48), { numRuns: 6, seed: 7 }),
+      ...fc.sample(stepsOf(30, 20), { numRuns: 12, seed: 8 }),
+    ];
+    // The least of three, since a busy machine makes any one of them longer.
+    const times = steps.map((list) =>
+      Math.min(
+        ...[1, 2, 3].map(() => {
+          const began = performance.now();
+          bestOrder(list, { oneWay: true });
+          return performance.now() - began;
+        }),
+      ),
+    );
+    expect(Math.max(...times)).toBeLessThan(300);
   });
   it("has nothing to order in nothing", () => {
     expect(bestOrder([], { oneWay: false })).toEqual({ order: [], seconds: 0, isProven: true });

@@ -1,5 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { axesOf, entersBore, familyOf } from "../tool/index.ts";
+import { arrange } from "./arrangement.ts";
 import { faceIsMade, facingTool, gateOf } from "./gates.ts";
 import { redoReason } from "./redo.ts";
 import type { Step, StepKind } from "./step.ts";
@@ -8,9 +9,15 @@ import type { Step, StepKind } from "./step.ts";
  * The work of a setup in the order in which it is proposed, zone by zone: the tool that makes the face first, since every
  * other tool touches on that face; tools on centre before those that need their hole; then by station. The work offset
  * where the school wants it: with the master before the rest, or with one set tool after all. Back tools come last, on a
- * part whose length is right. A step waits while what it touches does not exist yet.
+ * part whose length is right. A step waits while what it touches does not exist yet. An order that somebody has chosen
+ * for this setup goes before all of that.
  */
 export function touchingOrder(setup: SetupView): readonly Step[] {
+  const steps = usualOrder(setup);
+  return setup.order ? arrange(steps, setup.order.steps) : steps;
+}
+
+function usualOrder(setup: SetupView): readonly Step[] {
   const steps: Step[] = [];
   const zones = zonesInOrder(setup);
   const teacher = teachingTool(setup);

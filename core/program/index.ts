@@ -3,9 +3,11 @@ export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./
 export { programFile } from "./programFile.ts";
 export { programMachine } from "./programMachine.ts";
 export type { ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
+export { programRecord } from "./programRecord.ts";
 export { type ProposedTool, proposeTools } from "./proposedTool.ts";
 export { type ProgramMachine, readProgram, readProgramInSteps } from "./readProgram.ts";
 export { type CallChange, type ChangedLine, type RenumberCode, renumberCalls } from "./renumber.ts";
+export { setupLists } from "./setupLists.ts";
 export { type CallForm, callFormOf, readToolCall, type StationAndOffset, writeToolCall } from "./toolCall.ts";
 export {
   type CalledTool,

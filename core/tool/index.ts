@@ -52,4 +52,12 @@ export type {
 } from "./toolSchema.ts";
 export { toolSchema } from "./toolSchema.ts";
 export { tipOf } from "./toolTip.ts";
+export {
+  readTypedTool,
+  type ToolField,
+  type ToolRefusals,
+  type ToolTyping,
+  toolFields,
+  typedTool,
+} from "./typedTool.ts";
 export { axesOf, type Place, TOUCH_WAYS, type TouchWay, waysToTouch } from "./waysToTouch.ts";

@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import { ENTRY_KINDS, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
+import { touchingOrder } from "../../core/plan/index.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 
 /** Ledgers as they were stored when their version was current. They must be readable for as long as the shop keeps records. */
@@ -9,9 +10,11 @@ const read = (name: string): Entry[] =>
 const stored = read("ledger-version-1.json");
 const everyTool = read("ledger-version-1-every-tool.json");
 
+const prepare = read("ledger-version-1-prepare.json");
+
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool];
+    const entries = [...stored, ...everyTool, ...prepare];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });
@@ -46,5 +49,23 @@ describe("ledgers stored in version 1", () => {
     expect(second).toMatchObject({ offset: "12", second: { of: "2", edge: "right" }, nose: { orientation: 4 } });
     expect(drill?.z?.exact).toBeCloseTo(-50.1, 9);
     expect(groove).toMatchObject({ station: "6", safetyWear: { x: 0.2 } });
+  });
+  it("still say how it was prepared", () => {
+    const view = viewSetup(fold(prepare));
+    expect(view).toMatchObject({
+      program: "O5201.nc",
+      stock: { material: "brass", nominalDiameter: 60 },
+      programRead: { units: "mm", tools: [{ station: "1" }, { offsets: ["7", "17"] }] },
+      renumbered: { changes: [{ to: { station: "9" } }, { to: { station: "9" } }] },
+      stale: { "1": "touch", "12": "clear" },
+      facts: { units: { found: "program mm, control mm, drawing mm" } },
+      features: [{ name: "Bearing seat" }],
+      order: { by: "hand" },
+    });
+    // The tool that was taken out is gone; the tolerance is the feature's, half its band; the row is the old table's.
+    expect(view.tools).toMatchObject([
+      { offset: "1", tolerance: { x: 0.01, z: 0.05 }, control: { x: -339.4, wearX: -0.02 } },
+    ]);
+    expect(touchingOrder(view).map(({ offset, kind }) => `${offset} ${kind}`)).toEqual(["1 z", "1 x", "1 nose"]);
   });
 });

@@ -77,7 +77,7 @@ function drawn(seed: number) {
   });
 }
 
-describe("the closed loop", { timeout: 60_000 }, () => {
+describe("the closed loop", { timeout: 150_000 }, () => {
   const cases = dealt();
   it("takes in every kind and every way", () => {
     expect(new Set(cases.map(({ tool }) => tool.kind))).toEqual(new Set(TOOL_KINDS));

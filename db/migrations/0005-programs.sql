@@ -1,0 +1,5 @@
+CREATE TABLE programs (
+  fingerprint CHAR(64) CHARACTER SET ascii NOT NULL PRIMARY KEY,
+  content LONGBLOB NOT NULL,
+  stored_at DATETIME(3) NOT NULL
+) ENGINE = InnoDB
