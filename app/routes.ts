@@ -8,9 +8,12 @@ export default [
   route("machines/:machineId/position", "routes/position.ts"),
   route("practice", "routes/latheByItself.tsx"),
   route("practice/lathes/:machineId", "routes/practiceLathe.ts"),
+  route("setups/new", "routes/newSetup.tsx"),
+  route("setups/:setupId/program", "routes/program.ts"),
   route("setups/:setupId/offsets.nc", "routes/offsetsFile.ts"),
   route("setups/:setupId", "routes/setup.tsx", [
     index("routes/setupIndex.ts"),
+    route("prepare", "routes/prepare.tsx"),
     route("mount", "routes/mount.tsx"),
     route("touch", "routes/touch.tsx"),
     route("practice", "routes/practice.tsx"),

@@ -8,6 +8,7 @@ import { openPool, sqlOn } from "./database/pool.server.ts";
 import { demoMachines, loadDemo } from "./demo/demo.server.ts";
 import { rebuildSnapshots } from "./ledger/ledgerRepository.server.ts";
 import { BadFeeds, feedsOf } from "./machine-link/links.server.ts";
+import { readMachineProfile, storeMachine } from "./machines/machinesRepository.server.ts";
 import { addPerson, SECRET_RULE } from "./people/peopleRepository.server.ts";
 import { DatabaseOutage, isFree, startPrivateDatabase } from "./private-database/privateDatabase.server.ts";
 import { startStandIn } from "./stand-in/standIn.server.ts";
@@ -141,6 +142,24 @@ async function addSomebody([name, role, mark]: readonly string[]): Promise<void>
   say(`${name} can sign in as ${role}.`);
 }
 
+/** `./luvrit add-machine FILE`: a machine's profile, new or changed. */
+async function addMachine([file, ...rest]: readonly string[]): Promise<void> {
+  if (file === undefined || rest.length > 0)
+    throw new CannotStart("Say the profile's file: ./luvrit add-machine FILE (JSON; - for standard input)");
+  let json: unknown;
+  try {
+    json = JSON.parse(readFileSync(file === "-" ? 0 : file, "utf8"));
+  } catch (cause) {
+    throw new CannotStart(`${file} cannot be read as JSON (${(cause as Error).message.split("\n")[0]}).`);
+  }
+  const profiles = (Array.isArray(json) ? json : [json]).map(readMachineProfile);
+  for (const profile of profiles) if (!profile.ok) throw new CannotStart(`${file}: ${profile.refusal.message}`);
+  await withMigratedDatabase(async (pool) => {
+    for (const profile of profiles) if (profile.ok) await storeMachine(sqlOn(pool), profile.value);
+  });
+  for (const profile of profiles) if (profile.ok) say(`${profile.value.name} is in the workshop.`);
+}
+
 async function rebuild(): Promise<void> {
   const { rebuilt, differed } = await withMigratedDatabase(rebuildSnapshots);
   say(
@@ -166,6 +185,7 @@ const runs: Readonly<Record<string, () => Promise<void>>> = {
   demo: () => serve(words, true),
   start: () => serve(words, false),
   "add-person": () => addSomebody(words),
+  "add-machine": () => addMachine(words),
   rebuild,
 };
 

@@ -7,8 +7,6 @@ import type { Route } from "./+types/stage";
 
 /** What each stage that is not there yet will do, in a sentence. */
 const COMING: Readonly<Record<string, string>> = {
-  prepare:
-    "Program, control table and stations side by side, units checked before the first motion, old values cleared or knowingly kept.",
   clear: "Every tool's extremes and retract against the axis travel, neighbours on the turret, opposing combs.",
   prove:
     "Two short lines per tool with a stop well in front of the part, and the program rehearsed with the real offsets.",

@@ -4,6 +4,7 @@ import { styled } from "styled-components";
 import type { StepKind } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { buttonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
 
@@ -29,6 +30,7 @@ export function SetupsPage({
   readonly setups: readonly SetupSummary[];
   readonly now: string;
 }) {
+  const mayOpen = person.role !== "viewer";
   const running = setups.filter(({ signedOff }) => !signedOff);
   const kept = setups.filter(({ signedOff }) => signedOff);
   return (
@@ -40,19 +42,24 @@ export function SetupsPage({
         beside={{ to: "/practice", name: "Practice" }}
       />
       <Page>
-        <h1>Running setups</h1>
+        <Head>
+          <h1>Running setups</h1>
+          {mayOpen && <Open to="/setups/new">Open a setup</Open>}
+        </Head>
         {running.length === 0 ? (
           <Empty>
-            No setup is running. Opening one from a program or from a past setup is not there yet; the demo brings some
-            to try: ./luvrit demo.
+            No setup is running.{" "}
+            {mayOpen
+              ? "Open one from a program, from a past setup, or empty."
+              : "A setter or a lead opens the first one."}
           </Empty>
         ) : (
-          <List setups={running} now={now} />
+          <List setups={running} now={now} mayOpen={mayOpen} />
         )}
         {kept.length > 0 && (
           <>
             <h2>Signed off</h2>
-            <List setups={kept} now={now} />
+            <List setups={kept} now={now} mayOpen={mayOpen} />
           </>
         )}
         <Caution>
@@ -64,12 +71,20 @@ export function SetupsPage({
   );
 }
 
-function List({ setups, now }: { readonly setups: readonly SetupSummary[]; readonly now: string }) {
+function List({
+  setups,
+  now,
+  mayOpen,
+}: {
+  readonly setups: readonly SetupSummary[];
+  readonly now: string;
+  readonly mayOpen: boolean;
+}) {
   return (
     <ul>
       {setups.map((setup) => (
         <Row key={setup.id}>
-          <SetupLink to={`/setups/${setup.id}/touch`}>
+          <SetupLink to={`/setups/${setup.id}/${setup.stepsTotal === 0 ? "prepare" : "touch"}`}>
             <Part>
               <strong>{setup.part}</strong>
               <span>
@@ -93,6 +108,11 @@ function List({ setups, now }: { readonly setups: readonly SetupSummary[]; reado
             </Progress>
             <Age>{ageOf(setup.changedAt, now)}</Age>
           </SetupLink>
+          {mayOpen && (
+            <Again to={`/setups/new?from=${setup.id}`} aria-label={`Start from ${setup.job}, ${setup.operation}`}>
+              Start from it
+            </Again>
+          )}
         </Row>
       ))}
     </ul>
@@ -102,7 +122,7 @@ function List({ setups, now }: { readonly setups: readonly SetupSummary[]; reado
 function nextWords({ signedOff, next, stepsTotal }: SetupSummary): string {
   if (signedOff) return "signed off";
   if (next) return `next: ${STEP_WORDS[next.kind]}${/[1-9]/.test(next.offset) ? ` T${next.offset}` : ""}`;
-  return stepsTotal === 0 ? "no tools yet" : "all touched; to the table";
+  return stepsTotal === 0 ? "to be prepared" : "all touched; to the table";
 }
 
 const Page = styled.main`
@@ -115,7 +135,24 @@ const Page = styled.main`
   h2 { margin-top: 18px; }
   ul { display: grid; gap: 8px; }
 `;
+const Head = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+`;
+const Open = styled(Link)`${buttonLink}`;
+const Again = styled(Link)`
+  display: grid;
+  place-items: center;
+  padding: 0 16px;
+  color: ${color("measured")};
+  font-size: ${size.small};
+  font-weight: 600;
+  &:hover { background: ${color("selected")}; }
+`;
 const Row = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   border-radius: ${radius};
   background: ${color("sheet")};
   box-shadow: ${color("shadow")};

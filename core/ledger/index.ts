@@ -17,6 +17,7 @@ export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type M
 export { apply, EMPTY_SETUP, fold, history, type SetupState, standing, topOf } from "./setupState.ts";
 export {
   chosenEdge,
+  type Feature,
   firstEdge,
   type MountRecord,
   type NoseRecord,

@@ -7,7 +7,7 @@ export { programRecord } from "./programRecord.ts";
 export { type ProposedTool, proposeTools } from "./proposedTool.ts";
 export { type ProgramMachine, readProgram, readProgramInSteps } from "./readProgram.ts";
 export { type CallChange, type ChangedLine, type RenumberCode, renumberCalls } from "./renumber.ts";
-export { setupLists } from "./setupLists.ts";
+export { type SetupLists, setupLists } from "./setupLists.ts";
 export { type CallForm, callFormOf, readToolCall, type StationAndOffset, writeToolCall } from "./toolCall.ts";
 export {
   type CalledTool,

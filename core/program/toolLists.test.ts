@@ -51,6 +51,7 @@ describe("compareLists", () => {
     expect(codes(cut("T0303"), [tool("3", "3"), tool("5", "5")])).toEqual(["not-called"]);
     expect(codes(cut("T0303"), [tool("5", "3")])).toEqual(["elsewhere"]);
     expect(codes(cut("T0303"), [tool("3", "9")])).toEqual(["other-offset"]);
+    expect(codes(cut("T0303\nG0 X20. Z1.\nG28 U0 W0\nT0505"), [tool("5", "3")])).toEqual(["elsewhere", "occupied"]);
     expect(codes(cut("T0303 (DRILL 14)"), [tool("3", "3")])).toEqual(["other-kind"]);
     expect(codes(cut("T0303"), [tool("3", "3")], ["3", "8"])).toEqual(["row-not-called"]);
     expect(codes(cut("T0320"), [tool("3", "20")])).toEqual(["no-row"]);

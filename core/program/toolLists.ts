@@ -32,6 +32,8 @@ export type ListConflict =
       readonly standsIn: string;
       readonly swappedWith: string | undefined;
     }
+  /** The called place holds a tool that is called in another place, and the called tool is not loaded. */
+  | { readonly code: "occupied"; readonly called: CalledTool; readonly standing: StandingTool }
   | { readonly code: "other-offset"; readonly called: CalledTool; readonly standing: StandingTool }
   | {
       readonly code: "other-kind";
@@ -84,10 +86,7 @@ export function compareLists(
         swappedWith: swapOf(one, there, called, place),
       });
     else if (!sameOffset && there.length === 0) conflicts.push({ code: "empty-station", called: one });
-    else if (!sameOffset)
-      conflicts.push(
-        ...there.slice(0, 1).map((tool) => ({ code: "other-offset", called: one, standing: tool }) as const),
-      );
+    else if (!sameOffset) conflicts.push(ofOther(one, there, called));
     else conflicts.push(...ofKind(one, sameOffset, proposed));
     const most = machine.table?.rows;
     if (most !== undefined && Number(one.offset) > most) conflicts.push({ code: "no-row", called: one, rows: most });
@@ -106,6 +105,14 @@ export function compareLists(
     if (!isCalled(offset) && !standing.some((tool) => tool.offset === offset))
       conflicts.push({ code: "row-not-called", offset });
   return { called, conflicts };
+}
+
+/** Another tool stands in the called place: one that is called elsewhere, or the right one under another offset. */
+function ofOther(one: CalledTool, there: readonly StandingTool[], called: readonly CalledTool[]): ListConflict {
+  const [standing] = there;
+  if (!standing) return { code: "empty-station", called: one };
+  const isCalledElsewhere = called.some(({ offset, path }) => offset === standing.offset && path === one.path);
+  return { code: isCalledElsewhere ? "occupied" : "other-offset", called: one, standing };
 }
 
 /** A second offset wants the tool of the first in its station, and to be made from it. */

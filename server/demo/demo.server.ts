@@ -1,12 +1,14 @@
-import { createHash } from "node:crypto";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { stableId } from "../identity/stableId.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
+import { storeMachine } from "../machines/machinesRepository.server.ts";
 import { addPerson, listPeople } from "../people/peopleRepository.server.ts";
 import type { Person, Role } from "../people/person.server.ts";
+import { takeProgram } from "../program/takeProgram.server.ts";
 
 interface DemoPerson {
   readonly name: string;
@@ -29,7 +31,9 @@ interface DemoSetup {
  */
 export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly fresh: boolean }): Promise<void> {
   const sql = sqlOn(pool);
-  if (fresh) for (const table of ["ledger", "setups", "sessions", "people"]) await sql.run(`DELETE FROM ${table}`);
+  if (fresh)
+    for (const table of ["ledger", "setups", "sessions", "people", "programs", "machines"])
+      await sql.run(`DELETE FROM ${table}`);
   if ((await listPeople(sql)).length > 0) return;
 
   const read = <Value>(name: string): Value => JSON.parse(readFileSync(path.join(folder, name), "utf8"));
@@ -37,7 +41,8 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
   for (const { pin, ...person } of read<DemoPerson[]>("people.json"))
     people.set(person.name, await addPerson(sql, { ...person, secret: pin, id: stableId(`person ${person.name}`) }));
   const machines = read<MachineProfile[]>("machines.json");
-  for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people);
+  for (const machine of machines) await storeMachine(sql, machine);
+  for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people, folder);
 }
 
 /** Ids of the demo's machines. */
@@ -51,6 +56,7 @@ async function loadSetup(
   setup: DemoSetup,
   machines: readonly MachineProfile[],
   people: ReadonlyMap<string, Person>,
+  folder: string,
 ): Promise<void> {
   const person = people.get(setup.by);
   if (!person) throw new Error(`The demo setup ${setup.name} is by ${setup.by}, who is nobody.`);
@@ -61,7 +67,12 @@ async function loadSetup(
       id: stableId(`${setup.name} ${index}`),
       kind,
       version: 1,
-      payload: kind === "setup-opened" ? { ...payload, machine } : payload,
+      payload:
+        kind === "setup-opened"
+          ? { ...payload, machine }
+          : kind === "program-read"
+            ? await readDemoProgram(pool, folder, String(payload.file), machineOf(setup, machines))
+            : payload,
     } as Command;
     const author = { person, device: setup.device, base: index };
     const result = await appendEntry(
@@ -76,8 +87,13 @@ async function loadSetup(
   }
 }
 
-/** A UUID that is the same for the same words, so that links into the demo stay valid over a reset. */
-export function stableId(words: string): string {
-  const hex = createHash("sha256").update(`luvrit demo ${words}`).digest("hex");
-  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-8${hex.slice(17, 20)}-${hex.slice(20, 32)}`;
+const machineOf = (setup: DemoSetup, machines: readonly MachineProfile[]) =>
+  machines.find(({ id }) => id === setup.entries[0]?.payload.machine) as MachineProfile;
+
+/** A demo setup names its program's file; it is taken in as anybody's would be. */
+async function readDemoProgram(pool: Pool, folder: string, name: string, machine: MachineProfile) {
+  const content = readFileSync(path.join(folder, "programs", name));
+  const taken = await takeProgram(sqlOn(pool), new File([content], name), machine);
+  if (!taken.ok) throw new Error(`Demo program ${name}: ${taken.refusal.message}`);
+  return taken.value;
 }

@@ -2,6 +2,7 @@ import { randomBytes, randomUUID } from "node:crypto";
 import compression from "compression";
 import express, { type Express, type RequestHandler } from "express";
 import helmet from "helmet";
+import { LARGEST_PROGRAM } from "../program/largestProgram.ts";
 import { log } from "./log.server.ts";
 
 /** Files with a hash in their name never change; everything else in the folder is asked for anew each hour. */
@@ -80,6 +81,13 @@ const bodyLimit: RequestHandler = (request, response, next) => {
   const length = Number(request.headers["content-length"] ?? 0);
   // A body without a stated length could be of any size.
   const unstated = request.headers["transfer-encoding"] !== undefined;
-  if (length <= LARGEST_BODY_BYTES && !unstated) return next();
-  response.status(413).type("text/plain").send("This request is larger than any form of Luvrit.\n");
+  const takesProgram = TAKES_PROGRAM.test(request.path);
+  const most = takesProgram ? LARGEST_PROGRAM + LARGEST_BODY_BYTES : LARGEST_BODY_BYTES;
+  if (length <= most && !unstated) return next();
+  const limit = takesProgram
+    ? `This file is too large: a program may have ${LARGEST_PROGRAM / 1e6} MB.\n`
+    : "This request is larger than any form of Luvrit.\n";
+  response.status(413).type("text/plain").send(limit);
 };
+/** Where a program's file comes in; the page asks for these with `.data` behind. */
+const TAKES_PROGRAM = /^\/setups\/(?:new|[0-9a-f-]{36}\/program)(?:\.data)?$/;

@@ -177,14 +177,21 @@ export async function readLedger(sql: Sql, setupId: string): Promise<readonly En
   return rows.map(toEntry);
 }
 
-/** All entries on a machine in the order in which they were made: what its present state is the fold of. */
+/**
+ * Entries on a machine in the order in which they were made: what its present state is the fold of. Of a machine with a
+ * long history the latest setups say what stands in it and what its control holds.
+ */
 export async function readMachineLedger(
   sql: Sql,
   machineId: string,
+  latestSetups = 40,
 ): Promise<readonly { readonly setupId: string; readonly entry: Entry }[]> {
+  const columns = COLUMNS.split(", ").map((column) => `l.${column}`);
   const rows = await sql.rows<LedgerRow>(
-    `SELECT ${COLUMNS} FROM ledger WHERE machine_id = ? ORDER BY recorded_at, setup_id, seq`,
-    [machineId],
+    `SELECT ${columns.join(", ")} FROM ledger l
+       JOIN (SELECT id FROM setups WHERE machine_id = ? ORDER BY changed_at DESC LIMIT ?) latest ON latest.id = l.setup_id
+      ORDER BY l.recorded_at, l.setup_id, l.seq`,
+    [machineId, String(latestSetups)],
   );
   return rows.map((row) => ({ setupId: row.setup_id, entry: toEntry(row) }));
 }

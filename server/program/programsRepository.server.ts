@@ -17,6 +17,8 @@ export async function storeProgram(sql: Sql, content: Buffer, now = new Date()):
 
 /** A program's text, byte for byte one character; undefined where there is none. */
 export async function readProgramText(sql: Sql, fingerprint: string): Promise<string | undefined> {
-  const [row] = await sql.rows<{ content: Buffer }>("SELECT content FROM programs WHERE fingerprint = ?", [fingerprint]);
+  const [row] = await sql.rows<{ content: Buffer }>("SELECT content FROM programs WHERE fingerprint = ?", [
+    fingerprint,
+  ]);
   return row?.content.toString("latin1");
 }

@@ -24,6 +24,7 @@ import {
   schoolCommand,
   stockCommand,
 } from "./partCommand.server.ts";
+import { isPrepareForm, type PrepareForm, prepareCommand } from "./prepareCommand.server.ts";
 import { readSetupForm, type SetupForm } from "./setupForms.server.ts";
 import { noseCommand, secondCommand, touchCommand } from "./touchCommand.server.ts";
 
@@ -39,7 +40,9 @@ export async function runSetupForm(
   const form = read.value;
   const state = await readSetup(sql(), setupId);
   if (!state) return refuse("There is no such setup.");
-  const made = makeCommand(viewSetup(state), state, form, person);
+  const made = isPrepareForm(form)
+    ? await prepareCommand(sql(), setupId, viewSetup(state), form, person)
+    : makeCommand(viewSetup(state), state, form, person);
   if ("outcome" in made) return made;
   const result = await appendEntry(database(), setupId, made, { person, device, base: Number(form.base) });
   switch (result.outcome) {
@@ -57,7 +60,7 @@ export async function runSetupForm(
   }
 }
 
-function makeCommand(setup: SetupView, state: SetupState, form: SetupForm, person: Person): Made {
+function makeCommand(setup: SetupView, state: SetupState, form: Exclude<SetupForm, PrepareForm>, person: Person): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
     case "undo":

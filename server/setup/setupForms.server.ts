@@ -4,9 +4,10 @@ import type { TOUCH_FIELDS } from "../../core/judgement/index.ts";
 import { MOUNT_CHECKS } from "../../core/mount/index.ts";
 import { EDGES, TOUCH_WAYS } from "../../core/tool/index.ts";
 import { validator } from "../validation/validate.server.ts";
+import { form } from "./formSchema.ts";
+import { prepareForms } from "./prepareForms.server.ts";
 
 const id = { type: "string", format: "uuid" } as const;
-const base = { type: "string", pattern: "^[0-9]{1,9}$" } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
 const axis = { type: "string", enum: ["x", "y", "z"] } as const;
 const way = { type: "string", enum: TOUCH_WAYS } as const;
@@ -17,19 +18,6 @@ const edges = {
   programmed: { type: "string", enum: EDGES },
   stand: { type: "string", enum: ["front", "behind", "plus", "minus"] },
 } as const;
-
-/** One form: its intent, the command's id, the base it was made on, and what is its own. Every field arrives as text. */
-const form = <const Name extends string, const Required extends readonly string[], const Properties>(
-  intent: Name,
-  required: Required,
-  properties: Properties,
-) =>
-  ({
-    type: "object",
-    additionalProperties: false,
-    required: ["intent", "id", "base", ...required],
-    properties: { intent: { type: "string", const: intent }, id, base, ...properties },
-  }) as const;
 
 const typedFields = {
   ...{ machine: typed, size: typed, spacer: typed, trigger: typed, commanded: typed },
@@ -83,6 +71,7 @@ const forms = {
     swept: { type: "string", enum: ["bore", "pin"] },
     sizeUnit,
   } as const),
+  ...prepareForms,
   undo: form("undo", ["entry"], { entry: id } as const),
 } as const;
 

@@ -12,7 +12,7 @@ import type { Command, EntryOf } from "../../core/ledger/index.ts";
 import { EVERY_TOOL } from "../../core/touch/everyTool.fixture.ts";
 import { readTouchCase, solveTouch } from "../../core/touch/index.ts";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
-import { stableId } from "../../server/demo/demo.server.ts";
+import { stableId } from "../../server/identity/stableId.ts";
 import { appendEntry, readLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { beginSession } from "../../server/people/sessionRepository.server.ts";

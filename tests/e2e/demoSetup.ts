@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Command, SetupView } from "../../core/ledger/index.ts";
 import { nextId, viewOf } from "../../core/ledger/setup.fixture.ts";
-import { stableId } from "../../server/demo/demo.server.ts";
+import { stableId } from "../../server/identity/stableId.ts";
 
 const read = (name: string) => JSON.parse(readFileSync(new URL(`../../db/demo/${name}`, import.meta.url), "utf8"));
 

@@ -1,0 +1,237 @@
+import { useState } from "react";
+import { Form, Link, useNavigation } from "react-router";
+import { styled } from "styled-components";
+import type { MachineProfile } from "../../core/frame/index.ts";
+import type { SetupView } from "../../core/ledger/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
+import { newId } from "../frame/newId.ts";
+import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color, size } from "../ui/tokens.ts";
+import { Field, LengthField, Pick } from "./Field.tsx";
+import { ProgramPicker } from "./ProgramPicker.tsx";
+import { useProgramFile } from "./useProgramFile.ts";
+
+interface NewSetupProps {
+  readonly person: StripPerson & { readonly decimalMark: "." | "," | undefined };
+  readonly machines: readonly MachineProfile[];
+  readonly past: { readonly id: string; readonly setup: SetupView } | undefined;
+  readonly nextOperation: boolean;
+  readonly refused: OpenOutcome | undefined;
+}
+
+const LENGTHS = [
+  ["nominalDiameter", "Stock diameter"],
+  ["oversize", "Oversize at most"],
+  ["stickOut", "Stick-out from the jaws"],
+  ["chuckDiameter", "Chuck or bush diameter"],
+  ["toFace", "Stock to face off"],
+  ["hole", "Hole in the stock, if any"],
+] as const;
+const WORK = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
+
+/** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
+export function NewSetupPage({ person, machines, past, nextOperation, refused }: NewSetupProps) {
+  const navigation = useNavigation();
+  const [id] = useState(newId);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
+    firstTexts(machines, past?.setup, nextOperation),
+  );
+  const [file, setFile] = useState<File>();
+  const machine = machines.find((one) => one.id === typed.machine);
+  const unit = typed.sizeUnit === "in" ? "in" : "mm";
+  const read = useProgramFile(file, machine);
+  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  const refusalOf = (name: string) => (refused?.outcome === "refused" ? refused.fields[name] : undefined);
+  const text = (name: string) => typed[name] ?? "";
+  const field = (name: string, label: string, hint?: string) => (
+    <Field
+      {...{ name, label }}
+      value={text(name)}
+      onChange={set(name)}
+      refusal={refusalOf(name)}
+      {...(hint && { hint })}
+    />
+  );
+  const busy = navigation.state !== "idle";
+  // What the program calls stands in the form until somebody chooses otherwise.
+  const called = read.state === "read" ? WORK.find((one) => one === read.reading.work[0]?.name) : undefined;
+  return (
+    <>
+      <TopStrip
+        title="New setup"
+        subtitle={past ? `from ${past.setup.part}, ${past.setup.operation}` : "from a program, or empty"}
+        person={person}
+      />
+      <Page>
+        <h1>{past ? (nextOperation ? "Plan the next operation" : "Start from a past setup") : "Open a setup"}</h1>
+        {machines.length === 0 ? (
+          <p>
+            No machine is in the workshop yet. Add one by its profile: <code>./luvrit add-machine FILE</code>
+          </p>
+        ) : (
+          <Form method="post" encType="multipart/form-data">
+            <input type="hidden" name="id" value={id} />
+            {past && <input type="hidden" name="from" value={past.id} />}
+            <Group>
+              <h2>Program</h2>
+              <ProgramPicker
+                label="Choose the program's file"
+                file={file}
+                read={read}
+                onPick={setFile}
+                refusal={refusalOf("program")}
+              />
+            </Group>
+            <Group>
+              <h2>Job and machine</h2>
+              <Columns>
+                <Pick
+                  name="machine"
+                  label="Machine"
+                  value={text("machine")}
+                  onChange={set("machine")}
+                  options={machines.map(({ id: key, name }) => [key, name])}
+                  refusal={refusalOf("machine")}
+                />
+                {field("job", "Job", "F-060")}
+                {field("part", "Part", "Eyepiece clamp")}
+                {field("operation", "Operation")}
+                <Pick
+                  name="workOffset"
+                  label="Work offset"
+                  value={text("workOffset") || called || "G54"}
+                  onChange={set("workOffset")}
+                  options={WORK.map((one) => [one, one])}
+                />
+                {machine?.school === "master-tool" && field("master", "Offset of the master tool")}
+              </Columns>
+            </Group>
+            <Group>
+              <h2>Stock</h2>
+              <Columns>
+                {field("material", "Material", "brass")}
+                <Pick
+                  name="sizeUnit"
+                  label="Lengths here are in"
+                  value={unit}
+                  onChange={set("sizeUnit")}
+                  options={[
+                    ["mm", "millimetres"],
+                    ["in", "inches"],
+                  ]}
+                />
+              </Columns>
+              <Columns>
+                {LENGTHS.map(([name, label]) => (
+                  <LengthField
+                    key={name}
+                    {...{ name, label, unit }}
+                    decimal={person.decimalMark}
+                    value={text(name)}
+                    onChange={set(name)}
+                    refusal={refusalOf(name)}
+                  />
+                ))}
+              </Columns>
+            </Group>
+            {!past && (
+              <Group>
+                <label>
+                  <input type="checkbox" name="standing" value="yes" defaultChecked /> Begin with the tools that stand
+                  in the machine and are called. They are taken over unproven.
+                </label>
+              </Group>
+            )}
+            {past && (
+              <p>
+                Its {past.setup.tools.filter(({ second }) => !second).length} tools and {past.setup.features.length}{" "}
+                features come along, in their stations. Nothing is taken as touched: what has not moved is checked, what
+                has moved is touched.
+              </p>
+            )}
+            <Buttons>
+              <PrimaryButton type="submit" isDisabled={busy}>
+                {busy ? "Opening…" : "Open the setup"}
+              </PrimaryButton>
+              <Link to="/">Back to the setups</Link>
+              <p role="alert">{refused?.outcome === "refused" ? refused.message : ""}</p>
+            </Buttons>
+          </Form>
+        )}
+      </Page>
+    </>
+  );
+}
+
+/** What stands in the form at first: the past setup's words and stock, or the first machine's unit. */
+function firstTexts(
+  machines: readonly MachineProfile[],
+  past: SetupView | undefined,
+  nextOperation: boolean,
+): Readonly<Record<string, string>> {
+  const machine = machines.find(({ id }) => id === past?.machine.id) ?? machines[0];
+  const unit = machine?.units ?? "mm";
+  const first = {
+    machine: machine?.id ?? "",
+    sizeUnit: unit,
+    operation: "op 1",
+    oversize: "0",
+    toFace: "0",
+    master: "1",
+  };
+  if (!past) return first;
+  const write = (mm: number) =>
+    formatLength(convertLength(mm, "mm", unit), unit === "mm" ? 0.001 : 0.0001).replace(/\.?0+$/, "");
+  const { stock, job, part, operation, workOffset, hole, master } = past;
+  const next = WORK[(WORK as readonly string[]).indexOf(workOffset.name) + 1] ?? workOffset.name;
+  return {
+    ...first,
+    ...{ job, part, material: stock.material, master: master ?? "1" },
+    operation: nextOperation ? operationAfter(operation) : operation,
+    workOffset: nextOperation ? next : workOffset.name,
+    nominalDiameter: write(stock.nominalDiameter),
+    oversize: write(stock.oversize),
+    stickOut: write(stock.stickOut),
+    chuckDiameter: write(stock.chuckDiameter),
+    toFace: write(stock.toFace),
+    hole: hole ? write(hole.diameter) : "",
+  };
+}
+
+/** `op 1` becomes `op 2`; what has no number gets one. */
+const operationAfter = (operation: string) =>
+  /\d+/.test(operation) ? operation.replace(/\d+/, (digits) => String(Number(digits) + 1)) : `${operation} 2`;
+
+const Page = styled.main`
+  display: grid;
+  gap: 14px;
+  max-width: 1240px;
+  margin: 0 auto;
+  padding: 20px 24px 40px;
+  h1 { font-size: ${size.number}; }
+  h2 { font-size: ${size.text}; }
+  form { display: grid; gap: 14px; }
+  code { font-size: ${size.small}; }
+`;
+const Group = styled.section`
+  display: grid;
+  gap: 10px;
+  padding: 14px 18px;
+  background: ${color("sheet")};
+  border-left: 6px solid ${color("line")};
+  input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
+`;
+const Columns = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(218px, 1fr));
+  gap: 8px 16px;
+`;
+const Buttons = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 18px;
+  a { color: ${color("measured")}; }
+  p { color: ${color("stop")}; font-weight: 600; }
+`;

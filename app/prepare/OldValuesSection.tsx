@@ -1,0 +1,189 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { toControl, toolNumber, zoneOf } from "../../core/frame/index.ts";
+import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
+import { decimalsOf } from "../../core/units/index.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { ageOf } from "../setups/age.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, radius, size, target } from "../ui/tokens.ts";
+import type { PrepareProps } from "./PreparePage.tsx";
+import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
+
+const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
+
+/** Rows about which nobody has decided yet. */
+export const oldValuesLeft = ({ table, stale }: SetupView) =>
+  (table?.rows ?? []).filter(({ offset }) => stale[offset] === undefined).length;
+
+/** What the control holds from before: read once, kept as it was, and decided row by row. */
+export function OldValuesSection(props: PrepareProps) {
+  const { setup, setupId, mayEnter, left, now } = props;
+  const form = useSetupForm(setupId, setup.seq);
+  const { table } = setup;
+  const take = async (file: File | undefined) => {
+    if (file) form.send("take-table", { source: "file", name: file.name, text: await file.text() });
+  };
+  return (
+    <Section>
+      <header>
+        <h1>Old values</h1>
+        <p>What stands in the control from the last job is written down first, then cleared or knowingly kept.</p>
+      </header>
+      <Card>
+        <Row>
+          <Choose>
+            <span>{table ? "Read another backup file" : "Read the control's backup file"}</span>
+            <input
+              type="file"
+              aria-label="Backup file of the control's offset table"
+              disabled={!mayEnter}
+              onChange={(event) => {
+                void take(event.target.files?.[0]);
+                event.target.value = "";
+              }}
+            />
+          </Choose>
+          <PlainButton
+            isDisabled={!mayEnter || left === 0 || form.busy}
+            onPress={() => form.send("take-table", { source: "last-setup" })}
+          >
+            Take over what earlier setups left ({left} {left === 1 ? "row" : "rows"})
+          </PlainButton>
+        </Row>
+        {table ? (
+          <Quiet>
+            {table.rows.length} rows from{" "}
+            {table.source === "file"
+              ? `the file ${table.name}`
+              : "earlier setups, as they are on record: believed, not proven"}
+            ; {table.person}, {ageOf(table.at, now)}. The old table stays on record whatever is decided.
+          </Quiet>
+        ) : (
+          <Quiet>
+            Data-setting files are read (G10 lines, units named). Nothing is taken from a file that cannot be read to
+            its end.
+          </Quiet>
+        )}
+        <Trouble>{form.trouble ?? form.refusalOf("text")}</Trouble>
+      </Card>
+      {table && <Rows key={table.entry} {...props} table={table} />}
+    </Section>
+  );
+}
+
+function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly table: NonNullable<SetupView["table"]> }) {
+  const { machine, tools, stale } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const [chosen, setChosen] = useState<Readonly<Record<string, StaleDecision>>>({});
+  const calls = new Set(setup.programRead?.tools.flatMap(({ offsets }) => offsets));
+  // A row of a tool that will be touched is touched; one that nobody calls is cleared; a person decides otherwise.
+  const usual = (offset: string): StaleDecision =>
+    tools.some((tool) => tool.offset === offset) || calls.has(offset) ? "touch" : "clear";
+  const decided = (offset: string) => chosen[offset] ?? stale[offset] ?? usual(offset);
+  const decide = () =>
+    form.send("decide-rows", {
+      rows: JSON.stringify(table.rows.map(({ offset }) => ({ offset, decision: decided(offset) }))),
+    });
+  const write = (offset: string, axis: "x" | "z", value: number) => {
+    const tool = tools.find((one) => one.offset === offset);
+    const shown = toControl(machine, axis, value, "tool-offset", tool?.zone ?? zoneOf(machine, ""));
+    return shown.toFixed(decimalsOf(machine.resolution[axis]));
+  };
+  const open = oldValuesLeft(setup);
+  return (
+    <>
+      <Sheet>
+        <thead>
+          <tr>
+            <th scope="col">offset</th>
+            <th scope="col">tool now</th>
+            <th scope="col" className="number">
+              X
+            </th>
+            <th scope="col" className="number">
+              Z
+            </th>
+            <th scope="col" className="number">
+              wear X
+            </th>
+            <th scope="col" className="number">
+              wear Z
+            </th>
+            <th scope="col">what becomes of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {table.rows.map(({ offset, x, z, wearX, wearZ }) => {
+            const tool = tools.find((one) => one.offset === offset);
+            return (
+              <tr key={offset}>
+                <th scope="row">{toolNumber(machine, offset)}</th>
+                <td>{tool ? tool.tool.description : calls.has(offset) ? "called, no tool yet" : "not called"}</td>
+                <td className="number">{write(offset, "x", x)}</td>
+                <td className="number">{write(offset, "z", z)}</td>
+                <td className="number">{write(offset, "x", wearX)}</td>
+                <td className="number">{write(offset, "z", wearZ)}</td>
+                <td>
+                  <Three role="radiogroup" aria-label={`What becomes of ${toolNumber(machine, offset)}`}>
+                    {STALE_DECISIONS.map((one) => (
+                      <label key={one}>
+                        <input
+                          type="radio"
+                          name={`row-${offset}`}
+                          value={one}
+                          disabled={!mayEnter}
+                          checked={decided(offset) === one}
+                          onChange={() => setChosen((now) => ({ ...now, [offset]: one }))}
+                        />
+                        <span>{DECISION[one]}</span>
+                      </label>
+                    ))}
+                  </Three>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Sheet>
+      <Row>
+        <PlainButton
+          isDisabled={!mayEnter || form.busy || (open === 0 && Object.keys(chosen).length === 0)}
+          onPress={decide}
+        >
+          Decide as shown
+        </PlainButton>
+        <Quiet>
+          {open === 0
+            ? "All rows are decided."
+            : `${open} not decided yet. Wear of rows that are touched anew begins at 0.`}
+        </Quiet>
+      </Row>
+      <Trouble>{form.trouble}</Trouble>
+    </>
+  );
+}
+
+const Choose = styled.label`
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  min-height: ${target};
+  padding: 8px 16px;
+  border: 1.5px dashed ${color("action")};
+  border-radius: ${radius};
+  color: ${color("measured")};
+  font-weight: 600;
+  cursor: pointer;
+  > input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+`;
+const Three = styled.div`
+  display: flex;
+  gap: 0;
+  label { position: relative; display: grid; place-items: center; min-height: ${target}; padding: 0 12px; border: 1.5px solid ${color("line")}; font-size: ${size.small}; cursor: pointer; }
+  label + label { border-left: 0; }
+  input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+  label:has(input:checked) { border-color: ${color("action")}; background: ${color("selected")}; color: ${color("measured")}; font-weight: 700; box-shadow: inset 0 -3px 0 ${color("action")}; }
+  label:has(input:focus-visible) { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+`;

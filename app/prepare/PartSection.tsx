@@ -1,0 +1,234 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import type { Feature } from "../../core/ledger/index.ts";
+import { convertLength, formatLength, type Unit } from "../../core/units/index.ts";
+import { newId } from "../frame/newId.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { Field, LengthField, Pick } from "./Field.tsx";
+import type { PrepareProps } from "./PreparePage.tsx";
+import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
+
+const LENGTHS = [
+  ["nominalDiameter", "Stock diameter"],
+  ["oversize", "Oversize at most"],
+  ["stickOut", "Stick-out from the jaws"],
+  ["chuckDiameter", "Chuck or bush diameter"],
+  ["toFace", "Stock to face off"],
+] as const;
+
+/** A length for a form, without zeros that say nothing. */
+export const plainLength = (mm: number, unit: Unit): string => {
+  const text = formatLength(convertLength(mm, "mm", unit), unit === "mm" ? 0.001 : 0.0001);
+  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+};
+
+/** The stock, and the tolerances that matter, each tied to the offset that makes it. */
+export function PartSection(props: PrepareProps) {
+  return (
+    <Section>
+      <header>
+        <h1>Stock and tolerances</h1>
+        <p>How careful to be depends on the part: each tight dimension names the offset that makes it.</p>
+      </header>
+      <Stock
+        key={props.setup.stock.nominalDiameter + props.setup.stock.stickOut + props.setup.stock.toFace}
+        {...props}
+      />
+      <Features {...props} />
+    </Section>
+  );
+}
+
+function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
+  const { stock, machine } = setup;
+  const unit = machine.units;
+  const form = useSetupForm(setupId, setup.seq);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
+    material: stock.material,
+    ...Object.fromEntries(LENGTHS.map(([name]) => [name, plainLength(stock[name], unit)])),
+  }));
+  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  return (
+    <Card
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        form.send("describe-stock", { ...typed, sizeUnit: unit });
+      }}
+    >
+      <h2>Stock</h2>
+      <Columns>
+        <Field
+          name="material"
+          label="Material"
+          value={typed.material ?? ""}
+          onChange={set("material")}
+          refusal={form.refusalOf("material")}
+          isReadOnly={!mayEnter}
+        />
+        {LENGTHS.map(([name, label]) => (
+          <LengthField
+            key={name}
+            {...{ name, label, unit }}
+            decimal={person.decimalMark}
+            value={typed[name] ?? ""}
+            onChange={set(name)}
+            refusal={form.refusalOf(name)}
+            isReadOnly={!mayEnter}
+          />
+        ))}
+      </Columns>
+      <Row>
+        <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
+          Keep the stock
+        </PlainButton>
+        <Trouble>{form.trouble}</Trouble>
+      </Row>
+    </Card>
+  );
+}
+
+const EMPTY = { name: "", offset: "", axis: "x", nominal: "", lower: "", upper: "" };
+
+function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
+  const { features, machine, tools } = setup;
+  const unit = machine.units;
+  const form = useSetupForm(setupId, setup.seq);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({ ...EMPTY, feature: newId() });
+  const [asked, setAsked] = useState(false);
+  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  const offset = typed.offset || tools[0]?.offset || "";
+  const add = () => {
+    setAsked(true);
+    const { feature = "", name = "", axis = "x", nominal = "", lower = "", upper = "" } = typed;
+    form.send("record-feature", { feature, name, axis, nominal, lower, upper, offset, sizeUnit: unit });
+  };
+  // What was kept leaves the form, ready for the next one.
+  if (form.isDone && features.some(({ feature }) => feature === typed.feature)) {
+    setTyped({ ...EMPTY, feature: newId(), offset, axis: typed.axis ?? "x" });
+    setAsked(false);
+  }
+  return (
+    <>
+      {features.length > 0 && (
+        <Sheet>
+          <thead>
+            <tr>
+              <th scope="col">dimension</th>
+              <th scope="col">made by</th>
+              <th scope="col" className="number">
+                nominal
+              </th>
+              <th scope="col" className="number">
+                limits
+              </th>
+              <th scope="col" />
+            </tr>
+          </thead>
+          <tbody>
+            {features.map((feature) => (
+              <tr key={feature.feature}>
+                <th scope="row">{feature.name}</th>
+                <td>
+                  {feature.axis.toUpperCase()} of {toolNumber(machine, feature.offset)}
+                </td>
+                <td className="number">{nominalOf(feature, unit)}</td>
+                <td className="number">{limitsOf(feature, unit)}</td>
+                <td>
+                  {mayEnter && (
+                    <UndoButton
+                      entry={feature.entry}
+                      seq={setup.seq}
+                      label="Take back"
+                      what={feature.name}
+                      action={`/setups/${setupId}/touch`}
+                    />
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Sheet>
+      )}
+      {tools.length === 0 ? (
+        <Quiet>Once tools are loaded, the dimensions that they must hold are written here.</Quiet>
+      ) : (
+        <Card
+          as="form"
+          onSubmit={(event: React.FormEvent) => {
+            event.preventDefault();
+            add();
+          }}
+        >
+          <h2>A tolerance that matters</h2>
+          <Columns>
+            <Field
+              name="name"
+              label="What it is"
+              hint="Bearing seat"
+              value={typed.name ?? ""}
+              onChange={set("name")}
+              refusal={form.refusalOf("name")}
+            />
+            <Pick
+              name="offset"
+              label="Made by the offset"
+              value={offset}
+              onChange={set("offset")}
+              options={tools.map((tool) => [
+                tool.offset,
+                `${toolNumber(machine, tool.offset)} ${tool.tool.description}`,
+              ])}
+            />
+            <Pick
+              name="axis"
+              label="On"
+              value={typed.axis ?? "x"}
+              onChange={set("axis")}
+              options={[
+                ["x", "X, a diameter"],
+                ["z", "Z, a length"],
+              ]}
+            />
+            {(["nominal", "lower", "upper"] as const).map((name) => (
+              <LengthField
+                key={name}
+                name={name}
+                label={LIMIT[name]}
+                unit={unit}
+                decimal={person.decimalMark}
+                asked={asked}
+                value={typed[name] ?? ""}
+                onChange={set(name)}
+                refusal={form.refusalOf(name)}
+              />
+            ))}
+          </Columns>
+          <Row>
+            <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
+              Add this tolerance
+            </PlainButton>
+            <Trouble>{form.trouble}</Trouble>
+          </Row>
+        </Card>
+      )}
+    </>
+  );
+}
+const LIMIT = { nominal: "Nominal", lower: "Lower limit, from nominal", upper: "Upper limit, from nominal" } as const;
+
+const nominalOf = ({ axis, nominal }: Feature, unit: Unit) =>
+  `${axis === "x" ? "Ø " : ""}${plainLength(nominal, unit)}`;
+const limitsOf = ({ lower, upper }: Feature, unit: Unit) =>
+  lower === -upper ? `± ${plainLength(upper, unit)}` : `${signed(upper, unit)} / ${signed(lower, unit)}`;
+const signed = (mm: number, unit: Unit) =>
+  mm > 0 ? `+${plainLength(mm, unit)}` : plainLength(mm, unit).replace("-", "−");
+
+export const Columns = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(206px, 1fr));
+  gap: 8px 16px;
+`;

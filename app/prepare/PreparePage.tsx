@@ -1,0 +1,158 @@
+import { Check, Circle, CircleAlert } from "lucide-react";
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import type { SetupView } from "../../core/ledger/index.ts";
+import { type ChangedLine, setupLists } from "../../core/program/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { color, size } from "../ui/tokens.ts";
+import { FactsSection, factsDone } from "./FactsSection.tsx";
+import { OldValuesSection, oldValuesLeft } from "./OldValuesSection.tsx";
+import { OrderSection } from "./OrderSection.tsx";
+import { PartSection } from "./PartSection.tsx";
+import { ProgramSection } from "./ProgramSection.tsx";
+import { ToolSection } from "./ToolSection.tsx";
+import { WorkSection } from "./WorkSection.tsx";
+
+export interface PrepareProps extends LoadedSetup {
+  /** Lines of the program that renumbering has changed. */
+  readonly changed: readonly ChangedLine[];
+  /** Rows that earlier setups on this machine left in its control. */
+  readonly left: number;
+}
+
+const PARTS = [
+  { path: "lists", name: "Program and lists", Section: ProgramSection },
+  { path: "facts", name: "Machine facts", Section: FactsSection },
+  { path: "old", name: "Old values", Section: OldValuesSection },
+  { path: "part", name: "Stock and tolerances", Section: PartSection },
+  { path: "work", name: "Work offsets", Section: WorkSection },
+  { path: "order", name: "Order of work", Section: OrderSection },
+] as const;
+
+/** Before anything moves: what to settle stands on the left with its state, the one that is open beside it. */
+export function PreparePage(props: PrepareProps) {
+  const [search] = useSearchParams();
+  const open = PARTS.find(({ path }) => path === search.get("part")) ?? PARTS[0];
+  const isTool = search.has("tool");
+  return (
+    <Frame>
+      <Rail aria-label="What to settle before anything moves">
+        <h2>Before anything moves</h2>
+        <ol>
+          {PARTS.map(({ path, name }) => {
+            const { words, state } = stateOf(props, path);
+            return (
+              <li key={path}>
+                <Part
+                  to={`?part=${path}`}
+                  replace
+                  preventScrollReset
+                  aria-current={path === open.path && !isTool ? "step" : undefined}
+                  $state={state}
+                >
+                  <Mark state={state} />
+                  <span>
+                    <b>{name}</b>
+                    <small>{words}</small>
+                  </span>
+                </Part>
+              </li>
+            );
+          })}
+        </ol>
+        <p>Read the machine's manual and the shop's rules first; they and trained people decide.</p>
+      </Rail>
+      <Room>{isTool ? <ToolSection key={search.toString()} {...props} /> : <open.Section {...props} />}</Room>
+    </Frame>
+  );
+}
+
+type State = "done" | "open" | "trouble";
+
+function Mark({ state }: { readonly state: State }) {
+  const Icon = { done: Check, open: Circle, trouble: CircleAlert }[state];
+  return <Icon size={20} aria-hidden="true" />;
+}
+
+/** How a part stands, in a few words; `trouble` where something disagrees. */
+function stateOf({ setup, left }: PrepareProps, path: (typeof PARTS)[number]["path"]): { words: string; state: State } {
+  switch (path) {
+    case "lists":
+      return listsState(setup);
+    case "facts": {
+      const done = factsDone(setup);
+      return { words: `${done.done} of ${done.of} looked at`, state: done.done === done.of ? "done" : "open" };
+    }
+    case "old": {
+      if (!setup.table) return { words: left > 0 ? "not taken over yet" : "not read yet", state: "open" };
+      const open = oldValuesLeft(setup);
+      return { words: open === 0 ? "all decided" : `${open} to decide`, state: open === 0 ? "done" : "open" };
+    }
+    case "part": {
+      const { features } = setup;
+      const words = `${features.length} ${features.length === 1 ? "tolerance" : "tolerances"} that matter`;
+      return { words, state: features.length > 0 ? "done" : "open" };
+    }
+    case "work":
+      return setup.programRead
+        ? {
+            words: [...new Set(setup.programRead.work.map(({ name }) => name))].join(", ") || "none called",
+            state: "done",
+          }
+        : { words: setup.workOffset.name, state: "open" };
+    case "order":
+      return setup.order
+        ? { words: setup.order.by === "plan" ? "as proposed" : "by hand", state: "done" }
+        : { words: "the usual one", state: "open" };
+  }
+}
+
+function listsState(setup: SetupView): { words: string; state: State } {
+  const lists = setupLists(setup);
+  if (!lists) return { words: "no program yet", state: "open" };
+  const count = lists.conflicts.length;
+  return count === 0
+    ? { words: "all three agree", state: "done" }
+    : { words: `${count} ${count === 1 ? "disagreement" : "disagreements"}`, state: "trouble" };
+}
+
+const Frame = styled.div`
+  display: grid;
+  grid-template-columns: 270px minmax(0, 1fr);
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+  @media (width < 1200px) { grid-template-columns: 220px minmax(0, 1fr); }
+  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr); }
+  @media print { display: block; height: auto; }
+`;
+const Rail = styled.nav`
+  overflow: auto;
+  border-right: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
+  > p { padding: 14px; color: ${color("quiet")}; font-size: ${size.small}; }
+  @media print { display: none; }
+`;
+const TONE = { done: "clear", open: "quiet", trouble: "spacer" } as const;
+const Part = styled(Link)<{ $state: State }>`
+  display: grid;
+  grid-template-columns: 24px minmax(0, 1fr);
+  align-items: center;
+  gap: 8px;
+  min-height: 62px;
+  padding: 8px 12px;
+  border-left: 5px solid transparent;
+  border-bottom: 1px solid ${color("line")};
+  color: ${color("ink")};
+  text-decoration: none;
+  > svg { color: ${({ $state }) => color(TONE[$state])}; }
+  b { display: block; font-size: ${size.text}; line-height: 1.15; }
+  small { color: ${({ $state }) => color(TONE[$state])}; font-size: ${size.small}; font-weight: 600; }
+  &[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  &:hover { background: ${color("selected")}; }
+`;
+const Room = styled.main`
+  overflow: auto;
+  padding: 16px 20px 28px;
+  @media print { overflow: visible; }
+`;

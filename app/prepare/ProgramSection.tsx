@@ -1,0 +1,323 @@
+import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
+import { useEffect, useState } from "react";
+import { Link, useFetcher } from "react-router";
+import { styled } from "styled-components";
+import { FINDINGS, type FindingCode, setupLists } from "../../core/program/index.ts";
+import { newId } from "../frame/newId.ts";
+import { useFold } from "../frame/useFold.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { type ConflictWords, conflictWords, type Resolution } from "./conflict.ts";
+import type { PrepareProps } from "./PreparePage.tsx";
+import { ProgramPicker } from "./ProgramPicker.tsx";
+import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
+import { ThreeLists } from "./ThreeLists.tsx";
+import { useProgramFile } from "./useProgramFile.ts";
+
+/** The program, the control's table and the stations side by side; what disagrees, and what resolves it. */
+export function ProgramSection(props: PrepareProps) {
+  const { setup } = props;
+  const lists = setupLists(setup);
+  return (
+    <Section>
+      <header>
+        <h1>Program and lists</h1>
+        <p>
+          What the program calls, what the control's table holds, what stands in the stations: all three must agree.
+        </p>
+      </header>
+      <Program {...props} />
+      {lists && (
+        <>
+          <Beside>
+            <ThreeLists {...props} lists={lists} />
+            <Conflicts {...props} conflicts={lists.conflicts.map((one) => conflictWords(setup, one))} />
+          </Beside>
+          <Renumbered {...props} />
+          <Findings {...props} />
+        </>
+      )}
+    </Section>
+  );
+}
+
+/** The program that was taken in, and taking in another. */
+function Program({ setup, setupId, mayEnter }: PrepareProps) {
+  const { programRead } = setup;
+  const [file, setFile] = useState<File>();
+  const read = useProgramFile(file, setup.machine);
+  const fetcher = useFetcher<TouchAnswer>();
+  const busy = fetcher.state !== "idle";
+  const answer = busy ? undefined : fetcher.data;
+  const isDone = answer?.outcome === "done";
+  // What was taken in leaves the picker.
+  useEffect(() => {
+    if (isDone) setFile(undefined);
+  }, [isDone]);
+  const take = () => {
+    if (!file) return;
+    const form = new FormData();
+    form.set("program", file);
+    form.set("id", newId());
+    form.set("base", String(setup.seq));
+    fetcher.submit(form, { method: "post", action: `/setups/${setupId}/program`, encType: "multipart/form-data" });
+  };
+  const refused = answer && "message" in answer ? answer.message : undefined;
+  return (
+    <Card $tone={programRead ? "clear" : "line"}>
+      <Row>
+        {programRead && (
+          <Named>
+            <b>{programRead.name}</b>
+            <span>
+              {programRead.units === null ? "says no unit" : programRead.units === "mm" ? "millimetres" : "inches"} ·{" "}
+              {programRead.lines.toLocaleString("en")} lines · {programRead.tools.length} tools
+            </span>
+          </Named>
+        )}
+        {mayEnter && (
+          <ProgramPicker
+            label={programRead ? "Take in another program" : "Choose the program's file"}
+            file={file}
+            read={programRead && read.state === "none" ? { state: "read-already" } : read}
+            onPick={setFile}
+            refusal={refused}
+          />
+        )}
+        {file && (
+          <PlainButton onPress={take} isDisabled={busy || read.state !== "read"}>
+            {busy ? "Taking it in…" : "Take this program in"}
+          </PlainButton>
+        )}
+        {programRead && (
+          <Take href={`/setups/${setupId}/program`} download>
+            <Download size={20} aria-hidden="true" />
+            Program for the control
+          </Take>
+        )}
+      </Row>
+    </Card>
+  );
+}
+
+const WEIGHT = { stop: CircleAlert, doubt: TriangleAlert, note: Info } as const;
+const WEIGHT_WORD = { stop: "stop", doubt: "doubt", note: "note" } as const;
+const WEIGHT_TONE = { stop: "stop", doubt: "spacer", note: "line" } as const;
+
+function Conflicts({ conflicts, ...props }: PrepareProps & { readonly conflicts: readonly ConflictWords[] }) {
+  if (conflicts.length === 0)
+    return (
+      <Card $tone="clear">
+        <p>All three lists agree.</p>
+      </Card>
+    );
+  const order = ["stop", "doubt", "note"];
+  const sorted = [...conflicts].sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
+  return (
+    <Cards aria-label="Disagreements">
+      {sorted.map((conflict) => (
+        <li key={conflict.key}>
+          <Conflict {...props} conflict={conflict} />
+        </li>
+      ))}
+    </Cards>
+  );
+}
+
+function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { readonly conflict: ConflictWords }) {
+  const form = useSetupForm(setupId, setup.seq);
+  const { title, text, weight, resolutions } = conflict;
+  const Icon = WEIGHT[weight];
+  return (
+    <Card $tone={WEIGHT_TONE[weight]}>
+      <Title $weight={weight}>
+        <Icon size={20} aria-label={WEIGHT_WORD[weight]} />
+        <b>{title}</b>
+      </Title>
+      <Said>{text}</Said>
+      {mayEnter && resolutions.length > 0 && (
+        <Row>
+          {resolutions.map((resolution) => (
+            <Resolve
+              key={resolution.words}
+              {...{ setupId, resolution }}
+              send={form.send}
+              busy={form.busy}
+              about={title}
+            />
+          ))}
+        </Row>
+      )}
+      {form.trouble && <Trouble>{form.trouble}</Trouble>}
+      {form.refusalOf("to") && <Trouble>{form.refusalOf("to")}</Trouble>}
+    </Card>
+  );
+}
+
+function Resolve({
+  setupId,
+  resolution,
+  send,
+  busy,
+  about,
+}: {
+  readonly setupId: string;
+  readonly resolution: Resolution;
+  readonly send: ReturnType<typeof useSetupForm>["send"];
+  readonly busy: boolean;
+  readonly about: string;
+}) {
+  const { words } = resolution;
+  switch (resolution.do) {
+    case "load":
+      return <Go to={resolution.to}>{words}</Go>;
+    case "second":
+      return <Go to={`/setups/${setupId}/touch?tool=${resolution.of}`}>{words}</Go>;
+    default:
+      return (
+        <PlainButton
+          isDisabled={busy}
+          onPress={() => sendResolution(resolution, send)}
+          aria-label={`${words}: ${about}`}
+        >
+          {words}
+        </PlainButton>
+      );
+  }
+}
+
+export function sendResolution(resolution: Resolution, send: ReturnType<typeof useSetupForm>["send"]): void {
+  switch (resolution.do) {
+    case "move":
+      send("move-tool", { offset: resolution.offset, to: resolution.to });
+      break;
+    case "remove":
+      send("remove-tool", { offset: resolution.offset });
+      break;
+    case "renumber":
+      send("renumber", { changes: JSON.stringify(resolution.changes) });
+      break;
+  }
+}
+
+/** The lines that renumbering has changed, before and after. */
+function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
+  const { renumbered } = setup;
+  if (!renumbered || changed.length === 0) return null;
+  return (
+    <Card $tone="clear">
+      <Row>
+        <h2>
+          {changed.length} {changed.length === 1 ? "line" : "lines"} renumbered
+        </h2>
+        {mayEnter && (
+          <UndoButton
+            entry={renumbered.entry}
+            seq={setup.seq}
+            label="Take back"
+            what="the renumbering"
+            action={`/setups/${setupId}/touch`}
+          />
+        )}
+      </Row>
+      <Diff aria-label="Changed lines of the program">
+        {changed.slice(0, MOST_SHOWN).map(({ line, before, after }) => (
+          <li key={line}>
+            <span>{line}</span>
+            <del>{before}</del>
+            <ins>{after}</ins>
+          </li>
+        ))}
+      </Diff>
+      {changed.length > MOST_SHOWN && (
+        <Quiet>and {changed.length - MOST_SHOWN} more, all in the program for the control</Quiet>
+      )}
+    </Card>
+  );
+}
+const MOST_SHOWN = 60;
+
+function Findings({ setup }: PrepareProps) {
+  const findings = setup.programRead?.findings ?? [];
+  const { isOpen, fold } = useFold();
+  if (findings.length === 0) return <Quiet>Nothing in the program itself to stop at.</Quiet>;
+  const weightOf = (code: string) => FINDINGS[code as FindingCode] ?? "note";
+  const stops = findings.filter(({ code }) => weightOf(code) === "stop").length;
+  return (
+    <Fold {...fold}>
+      <summary>
+        {findings.length} {findings.length === 1 ? "finding" : "findings"} in the program
+        {stops > 0 ? `, ${stops} to stop at` : ""}
+      </summary>
+      {isOpen && (
+        <ol>
+          {findings.map(({ code, line, column, message }) => {
+            const Icon = WEIGHT[weightOf(code)];
+            return (
+              <li key={`${line} ${column} ${code}`}>
+                <Title $weight={weightOf(code)}>
+                  <Icon size={18} aria-label={WEIGHT_WORD[weightOf(code)]} />
+                  <span>
+                    line {line}, column {column}
+                  </span>
+                </Title>
+                <span>{message}</span>
+              </li>
+            );
+          })}
+        </ol>
+      )}
+    </Fold>
+  );
+}
+
+const Named = styled.div`
+  display: grid;
+  b { ${mono} font-size: ${size.number}; line-height: 1.1; }
+  span { color: ${color("quiet")}; font-size: ${size.small}; }
+`;
+const Take = styled.a`${plainButtonLink}`;
+const Go = styled(Link)`${plainButtonLink}`;
+const Said = styled.p`
+  font-size: ${size.small};
+`;
+const Beside = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 310px;
+  align-items: start;
+  gap: 16px;
+  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 420px; }
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr); > ul { order: -1; } }
+`;
+const Cards = styled.ul`
+  display: grid;
+  gap: 10px;
+  @media (width < 1200px) { grid-template-columns: 1fr 1fr; }
+`;
+const Title = styled.span<{ $weight: "stop" | "doubt" | "note" }>`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  color: ${({ $weight }) => color($weight === "stop" ? "stop" : $weight === "doubt" ? "spacer" : "quiet")};
+  svg { flex: none; }
+  b { font-size: ${size.text}; color: ${color("ink")}; }
+`;
+const Diff = styled.ol`
+  display: grid;
+  gap: 2px;
+  ${mono}
+  font-size: ${size.small};
+  li { display: grid; grid-template-columns: 64px minmax(0, 1fr) minmax(0, 1fr); gap: 12px; }
+  span { color: ${color("quiet")}; text-align: right; }
+  del { padding: 0 8px; background: ${color("stopGround")}; overflow-wrap: anywhere; }
+  ins { padding: 0 8px; background: ${color("clearGround")}; text-decoration: none; font-weight: 600; overflow-wrap: anywhere; }
+`;
+const Fold = styled.details`
+  background: ${color("sheet")};
+  > summary { min-height: 48px; padding: 12px 16px; cursor: pointer; font-weight: 600; }
+  ol { display: grid; gap: 6px; padding: 0 16px 14px; }
+  li { display: grid; grid-template-columns: 190px minmax(0, 1fr); gap: 12px; font-size: ${size.small}; }
+`;

@@ -1,0 +1,239 @@
+import { useEffect, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { stationOf, toolNumber } from "../../core/frame/index.ts";
+import { setupLists } from "../../core/program/index.ts";
+import { readTypedTool, TOOL_KINDS, type ToolKind, toolFields, typedTool } from "../../core/tool/index.ts";
+import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { PrimaryButton } from "../ui/Button.tsx";
+import { color } from "../ui/tokens.ts";
+import { Field, LengthField, Pick } from "./Field.tsx";
+import { Columns, plainLength } from "./PartSection.tsx";
+import type { PrepareProps } from "./PreparePage.tsx";
+import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
+import { CHOICE_NAME, FIELD_NAME, KIND_NAME, USUAL } from "./toolWords.ts";
+
+/** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
+export function ToolSection({ setup, setupId, mayEnter, person }: PrepareProps) {
+  const { machine } = setup;
+  const unit = machine.units;
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const form = useSetupForm(setupId, setup.seq);
+  const first = firstTool(setup, search.get("tool") ?? "", search.get("station") ?? "", unit);
+  const [kind, setKind] = useState<ToolKind>(first.kind);
+  const [offset, setOffset] = useState(first.offset);
+  const [station, setStation] = useState(first.station);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(first.typed);
+  const [asked, setAsked] = useState(false);
+  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  const fields = toolFields(kind);
+  const texts = Object.fromEntries(fields.map(({ name }) => [name, typed[name] ?? ""]));
+  const read = readTypedTool(kind, texts, { unit, decimal: person.decimalMark });
+  const refusalOf = (name: string) =>
+    form.refusalOf(name) ?? (asked && !read.ok ? read.refusal.fields[name] : undefined);
+  const keep = () => {
+    setAsked(true);
+    if (!read.ok) return;
+    const { toleranceX = "", toleranceZ = "" } = typed;
+    form.send("load-tool", {
+      offset,
+      station,
+      kind,
+      typed: JSON.stringify(texts),
+      sizeUnit: unit,
+      toleranceX,
+      toleranceZ,
+    });
+  };
+  // Once it stands in its station the lists are shown again.
+  const isLoaded = form.isDone;
+  useEffect(() => {
+    if (isLoaded) void navigate("?part=lists", { replace: true });
+  }, [isLoaded, navigate]);
+  const lengths = fields.filter(({ takes }) => takes === "length");
+  const others = fields.filter(({ takes }) => takes !== "length");
+  const stations = machine.stations?.map(({ id }) => [id, id] as const);
+  const seat = stationOf(machine, station);
+  return (
+    <Section
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        keep();
+      }}
+    >
+      <header>
+        <h1>Load a tool</h1>
+        <p>{first.words || "Its real dimensions, so that it is drawn, touched and judged as what it is."}</p>
+      </header>
+      <Card>
+        <Columns>
+          {stations ? (
+            <Pick
+              name="station"
+              label="Station"
+              value={station}
+              onChange={setStation}
+              options={stations}
+              refusal={refusalOf("station")}
+            />
+          ) : (
+            <Field
+              name="station"
+              label="Station"
+              value={station}
+              onChange={setStation}
+              refusal={refusalOf("station")}
+            />
+          )}
+          <Field name="offset" label="Offset" value={offset} onChange={setOffset} refusal={refusalOf("offset")} />
+          <Pick
+            name="kind"
+            label="Kind of tool"
+            value={kind}
+            onChange={(text) => setKind(text as ToolKind)}
+            options={TOOL_KINDS.map((one) => [one, KIND_NAME[one]])}
+          />
+        </Columns>
+        {seat && (
+          <Quiet>
+            {[
+              seat.takes && `takes a ${seat.takes}`,
+              seat.size !== undefined && `${plainLength(seat.size, unit)} ${unit}`,
+              seat.live ? "driven" : undefined,
+              seat.longestOverhang !== undefined &&
+                `overhang at most ${plainLength(seat.longestOverhang, unit)} ${unit}`,
+            ]
+              .filter(Boolean)
+              .join(", ")}
+          </Quiet>
+        )}
+      </Card>
+      <Split>
+        <Card>
+          <Columns>
+            {others.map(({ name, takes, choices }) =>
+              takes === "choice" ? (
+                <Pick
+                  key={name}
+                  name={name}
+                  label={FIELD_NAME[name] ?? name}
+                  value={typed[name] ?? ""}
+                  onChange={set(name)}
+                  options={[["", "choose"], ...choices.map((one) => [one, CHOICE_NAME[one] ?? one] as const)]}
+                  refusal={refusalOf(name)}
+                />
+              ) : takes === "yes-or-no" ? (
+                <Pick
+                  key={name}
+                  name={name}
+                  label={FIELD_NAME[name] ?? name}
+                  value={typed[name] === "yes" ? "yes" : "no"}
+                  onChange={set(name)}
+                  options={[
+                    ["no", "no"],
+                    ["yes", "yes"],
+                  ]}
+                />
+              ) : (
+                <Field
+                  key={name}
+                  name={name}
+                  label={FIELD_NAME[name] ?? name}
+                  value={typed[name] ?? ""}
+                  onChange={set(name)}
+                  refusal={refusalOf(name)}
+                />
+              ),
+            )}
+          </Columns>
+          <Columns>
+            {lengths.map(({ name }) => (
+              <LengthField
+                key={name}
+                name={name}
+                label={FIELD_NAME[name] ?? name}
+                unit={unit}
+                decimal={person.decimalMark}
+                value={typed[name] ?? ""}
+                onChange={set(name)}
+                refusal={refusalOf(name)}
+              />
+            ))}
+            {(["toleranceX", "toleranceZ"] as const).map((name) => (
+              <LengthField
+                key={name}
+                name={name}
+                label={name === "toleranceX" ? "Tightest ± on X" : "Tightest ± on Z"}
+                unit={unit}
+                decimal={person.decimalMark}
+                asked={asked}
+                value={typed[name] ?? ""}
+                onChange={set(name)}
+                refusal={form.refusalOf(name)}
+              />
+            ))}
+          </Columns>
+        </Card>
+        <Picture aria-hidden="true">{read.ok && <ToolIcon tool={read.value} />}</Picture>
+      </Split>
+      <Row>
+        <PrimaryButton type="submit" isDisabled={!mayEnter || form.busy}>
+          Load {/^\d+$/.test(offset) ? toolNumber(machine, offset) : "it"} into station {station}
+        </PrimaryButton>
+        <Link to="?part=lists">Back to the lists</Link>
+        <Trouble>{form.trouble}</Trouble>
+      </Row>
+    </Section>
+  );
+}
+
+/** What stands in the form at first: the tool that is there, or what the program lets one guess. */
+function firstTool(setup: PrepareProps["setup"], offset: string, station: string, unit: "mm" | "in") {
+  const there = setup.tools.find((tool) => tool.offset === offset && !tool.second);
+  const place = station || there?.station || setup.machine.stations?.[0]?.id || "1";
+  const write = (mm: number) => plainLength(mm, unit);
+  if (there && (station === "" || there.station === station)) {
+    const kinds = new Map(toolFields(there.tool.kind).map(({ name, takes }) => [name, takes]));
+    const texts = Object.entries(typedTool(there.tool)).map(([name, text]) => [
+      name,
+      kinds.get(name) === "length" ? write(Number(text)) : text,
+    ]);
+    const { tolerance } = there;
+    return {
+      ...{ kind: there.tool.kind, offset, station: place, words: "" },
+      typed: { ...Object.fromEntries(texts), toleranceX: write(tolerance.x), toleranceZ: write(tolerance.z) } as Record<
+        string,
+        string
+      >,
+    };
+  }
+  const proposed = setupLists(setup)?.proposed.find(({ offsets }) => offsets.includes(offset));
+  const typed: Record<string, string> = { ...USUAL };
+  if (proposed?.words)
+    typed.description = proposed.words.charAt(0).toUpperCase() + proposed.words.slice(1).toLowerCase();
+  if (proposed?.insert) typed.insert = proposed.insert;
+  for (const name of ["width", "diameter", "pitch"] as const) {
+    const size = proposed?.[name];
+    if (size !== undefined) typed[name] = write(size);
+  }
+  const words = proposed?.kind
+    ? `The program ${proposed.from === "words" ? `says “${proposed.words}”` : "moves it so"}: probably ${KIND_NAME[proposed.kind]}.`
+    : "";
+  return { kind: proposed?.kind ?? ("outside-turning" as ToolKind), offset, station: place, words, typed };
+}
+
+const Split = styled.div`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 200px;
+  gap: 12px;
+`;
+const Picture = styled.div`
+  display: grid;
+  place-items: center;
+  min-height: 200px;
+  background: ${color("drawing")};
+  svg { width: 180px; height: 196px; }
+`;

@@ -1,0 +1,96 @@
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import type { SetupView } from "../../core/ledger/index.ts";
+import { teachingTool } from "../../core/plan/index.ts";
+import { formatLength } from "../../core/units/index.ts";
+import { plainButtonLink } from "../ui/Button.tsx";
+import type { PrepareProps } from "./PreparePage.tsx";
+import { Card, Quiet, Row, Section, Sheet } from "./Section.tsx";
+
+/** What puts a value into the work offset, by school. */
+function taughtBy(setup: SetupView): string {
+  const teacher = teachingTool(setup);
+  const tool = teacher
+    ? `${toolNumber(setup.machine, teacher.offset)}, ${teacher.tool.description}`
+    : "the first set tool";
+  switch (setup.school) {
+    case "home-referenced":
+      return "nothing: it is 0 here, each tool's Z holds the machine's distance to the face";
+    case "master-tool":
+      return `the master ${tool}, first, on the face`;
+    case "datum-face":
+      return `${tool} at the part's face, after all tools: the distance from ${setup.machine.datumFace ?? "the datum face"} only, not the whole machine's`;
+    case "setter":
+      return `${tool} at the part's face, once, after the setter has measured all tools`;
+    case "fixed-overhang":
+    case "jog-from-preset":
+      return "the machine: it stands in the control already";
+  }
+}
+
+/** Work offsets that the program uses, each with what teaches it; another operation is planned with its own. */
+export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
+  const used = setup.programRead?.work ?? [];
+  const rows = used.length > 0 ? used : [{ name: setup.workOffset.name, path: 1, line: 0 }];
+  const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
+  return (
+    <Section>
+      <header>
+        <h1>Work offsets</h1>
+        <p>A work offset moves every tool, a tool offset one. X stays a constant of the machine.</p>
+      </header>
+      <Sheet>
+        <thead>
+          <tr>
+            <th scope="col">work offset</th>
+            <th scope="col">called</th>
+            <th scope="col">what teaches it</th>
+            <th scope="col" className="number">
+              X now
+            </th>
+            <th scope="col" className="number">
+              Z now
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, path, line }) => {
+            const isOwn = name === setup.workOffset.name;
+            return (
+              <tr key={`${name} ${path}`}>
+                <th scope="row">{name}</th>
+                <td>{line === 0 ? "by this setup" : `line ${line}${path > 1 ? `, path ${path}` : ""}`}</td>
+                <td>{isOwn ? taughtBy(setup) : "another operation: plan it with its own"}</td>
+                <td className="number">{isOwn ? formatLength(setup.workOffset.x, 0.001) : "–"}</td>
+                <td className="number">{isOwn ? formatLength(setup.workOffset.z, 0.001) : "–"}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </Sheet>
+      {setup.programRead && !used.some(({ name }) => name === setup.workOffset.name) && (
+        <Card $tone="spacer">
+          <p>
+            This setup works under {setup.workOffset.name}, and the program calls{" "}
+            {used.length === 0 ? "none" : used.map(({ name }) => name).join(", ")}. Which one is meant?
+          </p>
+        </Card>
+      )}
+      {others.length > 0 && (
+        <Card $tone="spacer">
+          <p>
+            {others.join(", ")} {others.length === 1 ? "is" : "are"} called too. The part is another one then: shorter,
+            turned round, with a face of its own.
+          </p>
+        </Card>
+      )}
+      <Row>
+        {mayEnter && <Go to={`/setups/new?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
+        <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
+      </Row>
+    </Section>
+  );
+}
+
+const Go = styled(Link)`${plainButtonLink}`;

@@ -1,0 +1,45 @@
+import { data, redirect } from "react-router";
+import { viewSetup } from "../../core/ledger/index.ts";
+import { sql } from "../../server/context.server.ts";
+import { deviceOf } from "../../server/http/device.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { listMachines } from "../../server/machines/machinesRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { openSetup } from "../../server/setup/openSetup.server.ts";
+import { NewSetupPage } from "../prepare/NewSetupPage.tsx";
+import type { Route } from "./+types/newSetup";
+
+export const meta: Route.MetaFunction = () => [{ title: "New setup · Luvrit" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { name, role, decimalMark } = await mustBe(request, "setter");
+  const { searchParams } = new URL(request.url);
+  const from = searchParams.get("from");
+  const past = from === null ? undefined : await readSetup(sql(), from);
+  if (from !== null && !past) throw new Response("There is no such setup.", { status: 404 });
+  return {
+    person: { name, role, decimalMark },
+    machines: await listMachines(sql()),
+    past: past && from !== null ? { id: from, setup: viewSetup(past) } : undefined,
+    nextOperation: searchParams.get("as") === "next-operation",
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const person = await mustBe(request, "setter");
+  const form = await request.formData();
+  const file = form.get("program");
+  form.delete("program");
+  const outcome = await openSetup(
+    person,
+    deviceOf(request),
+    Object.fromEntries(form),
+    file instanceof File && (file.size > 0 || file.name !== "") ? file : undefined,
+  );
+  if (outcome.outcome === "opened") return redirect(`/setups/${outcome.setupId}/prepare`);
+  return data(outcome, 422);
+}
+
+export default function NewSetup({ loaderData, actionData }: Route.ComponentProps) {
+  return <NewSetupPage {...loaderData} refused={actionData} />;
+}

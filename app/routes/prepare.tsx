@@ -1,0 +1,25 @@
+import { viewSetup } from "../../core/ledger/index.ts";
+import { sql } from "../../server/context.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { changedLines } from "../../server/program/editedProgram.server.ts";
+import { believedRows } from "../../server/setup/prepareCommand.server.ts";
+import { useSetup } from "../frame/useSetup.ts";
+import { PreparePage } from "../prepare/PreparePage.tsx";
+import type { Route } from "./+types/prepare";
+
+/** The Prepare stage; its records go through the setup's one action, its program through a route of its own. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await mustBe(request, "viewer");
+  const state = await readSetup(sql(), params.setupId);
+  if (!state) throw new Response("There is no such setup.", { status: 404 });
+  const setup = viewSetup(state);
+  return {
+    changed: await changedLines(sql(), setup),
+    left: (await believedRows(sql(), setup.machine.id, params.setupId)).length,
+  };
+}
+
+export default function Prepare({ loaderData }: Route.ComponentProps) {
+  return <PreparePage {...useSetup()} {...loaderData} />;
+}

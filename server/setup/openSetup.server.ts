@@ -1,0 +1,191 @@
+import type { FromSchema } from "json-schema-to-ts";
+import type { MachineProfile } from "../../core/frame/index.ts";
+import { type Command, foldMachine, type Payload, viewSetup } from "../../core/ledger/index.ts";
+import { setupLists } from "../../core/program/index.ts";
+import { database, sql } from "../context.server.ts";
+import { stableId } from "../identity/stableId.ts";
+import { appendEntry, readMachineLedger } from "../ledger/ledgerRepository.server.ts";
+import { readSetup } from "../ledger/setupsRepository.server.ts";
+import { readMachine } from "../machines/machinesRepository.server.ts";
+import type { Person } from "../people/person.server.ts";
+import { takeProgram } from "../program/takeProgram.server.ts";
+import { validator } from "../validation/validate.server.ts";
+import { readStock } from "./prepareCommand.server.ts";
+import { readSize } from "./readSize.server.ts";
+
+const typed = { type: "string", maxLength: 200 } as const;
+const schema = {
+  type: "object",
+  additionalProperties: false,
+  required: [
+    ...["id", "machine", "job", "part", "operation", "workOffset", "sizeUnit"],
+    ...["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"],
+  ],
+  properties: {
+    /** Of the new setup, made by the page: sent again it opens the same one. */
+    id: { type: "string", format: "uuid" },
+    from: { type: "string", format: "uuid" },
+    ...{ machine: typed, job: typed, part: typed, operation: typed, hole: typed, master: typed },
+    workOffset: { type: "string", enum: ["G54", "G55", "G56", "G57", "G58", "G59"] },
+    sizeUnit: { type: "string", enum: ["mm", "in"] },
+    ...{ material: typed, nominalDiameter: typed, oversize: typed, stickOut: typed },
+    ...{ chuckDiameter: typed, toFace: typed },
+    /** `yes` to begin with the tools that stand in the machine. */
+    standing: { type: "string", enum: ["yes"] },
+  },
+} as const;
+const readForm = validator<FromSchema<typeof schema>>(schema);
+
+export type OpenOutcome =
+  | { readonly outcome: "opened"; readonly setupId: string }
+  | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> };
+
+/**
+ * Opens a setup: the machine as it is now, the stock as typed, then the program, then the tools: those of the past setup
+ * that it starts from, or those that stand in the machine and are called. Nothing is opened while anything is refused.
+ */
+export async function openSetup(
+  person: Person,
+  device: string,
+  fields: Readonly<Record<string, unknown>>,
+  file: File | undefined,
+): Promise<OpenOutcome> {
+  const read = readForm(fields);
+  if (!read.ok) return refuse({}, "This form was not complete. Reload the page; what you typed is kept.");
+  const form = read.value;
+  const wrong: Record<string, string> = {};
+  const machine = await readMachine(sql(), form.machine);
+  if (!machine) wrong.machine = "Choose the machine.";
+  for (const name of ["job", "part", "operation"] as const)
+    if (form[name].trim() === "") wrong[name] = ASKED[name];
+    else if (form[name].trim().length > 120) wrong[name] = "At most 120 characters.";
+  const stock = readStock(form, person);
+  if ("fields" in stock) Object.assign(wrong, stock.fields);
+  const hole = holeOf(form.hole, form.sizeUnit, person, wrong);
+  if (hole !== undefined && "stock" in stock && hole >= stock.stock.nominalDiameter)
+    wrong.hole = "This hole would be larger than the stock. Check for a decimal point.";
+  if (machine?.school === "master-tool" && !/^[1-9]\d{0,2}$/.test(form.master?.trim() ?? ""))
+    wrong.master = "Say the offset of the master tool, such as 1.";
+  const program = file && machine ? await takeProgram(sql(), file, machine) : undefined;
+  if (program && !program.ok) wrong.program = program.refusal.message;
+  if (Object.keys(wrong).length > 0 || !machine || !("stock" in stock)) return refuse(wrong);
+
+  const commands: Omit<Command, "id">[] = [
+    {
+      kind: "setup-opened",
+      version: 1,
+      payload: {
+        ...{ job: form.job.trim(), part: form.part.trim(), operation: form.operation.trim() },
+        ...{ program: "", machine, stock: stock.stock, workOffset: { name: form.workOffset, x: 0, z: 0 } },
+        ...(machine.school === "master-tool" && { master: String(Number(form.master)) }),
+        ...(hole !== undefined && { hole }),
+      },
+    },
+  ];
+  if (program?.ok) commands.push({ kind: "program-read", version: 1, payload: program.value });
+  await append(form.id, commands, person, device, 0);
+  const more = form.from
+    ? await toolsOfPast(form.from, machine)
+    : form.standing
+      ? await toolsStanding(form.id, machine)
+      : [];
+  await append(form.id, more, person, device, commands.length);
+  return { outcome: "opened", setupId: form.id };
+}
+
+const ASKED = {
+  job: "Say the job, such as F-060.",
+  part: "Say the part, such as eyepiece clamp.",
+  operation: "Say the operation, such as op 1.",
+} as const;
+
+const refuse = (fields: Readonly<Record<string, string>>, message?: string): OpenOutcome => ({
+  outcome: "refused",
+  message: message ?? Object.values(fields)[0] ?? "",
+  fields,
+});
+
+function holeOf(
+  text: string | undefined,
+  unit: "mm" | "in",
+  person: Person,
+  wrong: Record<string, string>,
+): number | undefined {
+  if (text === undefined || text.trim() === "") return undefined;
+  const read = readSize(
+    "hole",
+    text,
+    unit,
+    person,
+    "A hole's diameter is above 0. Leave it empty where there is none.",
+  );
+  if ("outcome" in read) Object.assign(wrong, read.fields);
+  return "outcome" in read ? undefined : read.mm;
+}
+
+/** Ids follow from the setup's own, so that the same form sent again appends nothing twice. */
+async function append(
+  setupId: string,
+  commands: readonly Omit<Command, "id">[],
+  person: Person,
+  device: string,
+  after: number,
+): Promise<void> {
+  for (const [index, command] of commands.entries()) {
+    const id = stableId(`${setupId} ${after + index}`);
+    const base = (await readSetup(sql(), setupId))?.seq ?? 0;
+    const result = await appendEntry(database(), setupId, { ...command, id } as Command, { person, device, base });
+    if (result.outcome === "refused" || result.outcome === "conflict")
+      throw new Error(`Entry ${after + index} of a new setup was not taken: ${JSON.stringify(result)}`);
+  }
+}
+
+/** Tools and features of a setup that is started from, where this machine has their stations; their touches are made anew. */
+async function toolsOfPast(from: string, machine: MachineProfile): Promise<readonly Omit<Command, "id">[]> {
+  const state = await readSetup(sql(), from);
+  if (!state) return [];
+  const past = viewSetup(state);
+  const fits = (station: string) => !machine.stations || machine.stations.some(({ id }) => id === station);
+  const tools = past.tools.filter(({ second, station }) => !second && fits(station));
+  const loaded = tools.map(
+    ({ offset, station, tool, tolerance }): Omit<Command, "id"> => ({
+      kind: "tool-loaded",
+      version: 1,
+      payload: { offset, station, tool, tolerance: { x: tolerance.x, z: tolerance.z } },
+    }),
+  );
+  const features = past.features
+    .filter(({ offset }) => tools.some((tool) => tool.offset === offset))
+    .map(
+      ({ feature, name, offset, axis, nominal, lower, upper }): Omit<Command, "id"> => ({
+        kind: "feature-recorded",
+        version: 1,
+        payload: { feature, name, offset, axis, nominal, lower, upper },
+      }),
+    );
+  return [...loaded, ...features];
+}
+
+/** Tools that stand in the machine from earlier setups: those that the program calls, or all where there is none. */
+async function toolsStanding(setupId: string, machine: MachineProfile): Promise<readonly Omit<Command, "id">[]> {
+  const state = await readSetup(sql(), setupId);
+  if (!state) return [];
+  const called = setupLists(viewSetup(state))?.called;
+  const { stations } = foldMachine(await readMachineLedger(sql(), machine.id));
+  const taken = new Set<string>();
+  return Object.entries(stations)
+    .filter(([, { value }]) => called === undefined || called.some(({ offset }) => offset === value.offset))
+    .filter(([, { value }]) => !taken.has(value.offset) && taken.add(value.offset))
+    .map(([station, { value }]) => ({
+      kind: "tool-loaded",
+      version: 1,
+      payload: {
+        offset: value.offset,
+        station,
+        tool: value.tool,
+        tolerance: UNSETTLED,
+      } satisfies Payload<"tool-loaded">,
+    }));
+}
+/** Until somebody says which dimension an offset makes: what a drawing without limits usually asks for, as ± figures. */
+const UNSETTLED = { x: 0.05, z: 0.1 } as const;

@@ -1,0 +1,226 @@
+import { readDataSetting } from "../../core/formats/index.ts";
+import { fromControl, lastDigit, stationOf, zoneOf } from "../../core/frame/index.ts";
+import { foldMachine, type Payload, type SetupView } from "../../core/ledger/index.ts";
+import { brokenNeeds, planSteps, touchingOrder } from "../../core/plan/index.ts";
+import { programMachine, readProgram, renumberCalls } from "../../core/program/index.ts";
+import { readTypedTool } from "../../core/tool/index.ts";
+import type { Sql } from "../database/pool.server.ts";
+import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
+import { readProgramText } from "../program/programsRepository.server.ts";
+import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
+import { prepareForms, readChanges, readDecisions, readSteps } from "./prepareForms.server.ts";
+import { readSize } from "./readSize.server.ts";
+import { type FormOf, readMountTexts, type SetupForm } from "./setupForms.server.ts";
+
+export type PrepareForm = Extract<SetupForm, { intent: keyof typeof prepareForms }>;
+export const isPrepareForm = (form: SetupForm): form is PrepareForm => Object.hasOwn(prepareForms, form.intent);
+
+/** Works out what a form of Prepare asks for. */
+export async function prepareCommand(
+  sql: Sql,
+  setupId: string,
+  setup: SetupView,
+  form: PrepareForm,
+  typist: Typist,
+): Promise<Made> {
+  const entry = { id: form.id, version: 1 } as const;
+  switch (form.intent) {
+    case "load-tool":
+      return loadCommand(setup, form, entry, typist);
+    case "remove-tool":
+      return setup.tools.some(({ offset, second }) => offset === form.offset && !second)
+        ? { ...entry, kind: "tool-removed", payload: { offset: form.offset } }
+        : refuse(`Offset ${form.offset} has no tool in this setup.`);
+    case "renumber":
+      return renumberCommand(sql, setup, form, entry);
+    case "check-fact":
+      return { ...entry, kind: "fact-checked", payload: { fact: form.fact, found: form.found.trim() } };
+    case "take-table":
+      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(sql, setupId, setup, entry);
+    case "decide-rows": {
+      const rows = readDecisions(form.rows);
+      return rows ? { ...entry, kind: "stale-decided", payload: { rows } } : refuse(INCOMPLETE);
+    }
+    case "arrange-order":
+      return orderCommand(setup, form, entry);
+    case "record-feature":
+      return featureCommand(form, entry, typist);
+    case "remove-feature":
+      return { ...entry, kind: "feature-removed", payload: { feature: form.feature } };
+    case "describe-stock":
+      return stockCommand(form, entry, typist);
+  }
+}
+const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+
+function loadCommand({ machine, tools }: SetupView, form: FormOf<"load-tool">, entry: NewEntry, typist: Typist): Made {
+  const { kind, sizeUnit, station } = form;
+  const fields: Record<string, string> = {};
+  const offset = form.offset.trim().replace(/^0+(?=\d)/, "");
+  if (!/^[1-9]\d{0,2}$/.test(offset)) fields.offset = "An offset is a number from 1 to 999.";
+  else if (machine.table && Number(offset) > machine.table.rows)
+    fields.offset = `This control's table has ${machine.table.rows} rows.`;
+  if (machine.stations && !stationOf(machine, station)) fields.station = `This machine has no station ${station}.`;
+  const there = tools.find((one) => one.station === station && one.offset !== offset && !one.second);
+  if (there) fields.station = `Station ${station} holds the tool of offset ${there.offset}. Move that one first.`;
+  const texts = readMountTexts(parsed(form.typed));
+  if (!texts.ok) return refuse(INCOMPLETE);
+  const read = readTypedTool(kind, texts.value, { unit: sizeUnit, decimal: typist.decimalMark });
+  if (!read.ok) Object.assign(fields, read.refusal.fields);
+  const tolerance: Record<"x" | "z", number> = { x: 0, z: 0 };
+  for (const [axis, name] of [
+    ["x", "toleranceX"],
+    ["z", "toleranceZ"],
+  ] as const) {
+    const size = readSize(name, form[name], sizeUnit, typist, "A tolerance is above 0: the ± figure.");
+    if ("outcome" in size) Object.assign(fields, size.fields);
+    else tolerance[axis] = size.mm;
+  }
+  const [first] = Object.values(fields);
+  if (first !== undefined || !read.ok) return refuse(first ?? INCOMPLETE, fields);
+  return { ...entry, kind: "tool-loaded", payload: { offset, station, tool: read.value, tolerance } };
+}
+
+/** Renumbers on the program as it was read, so that nothing is refused later when the file is taken away. */
+async function renumberCommand(
+  sql: Sql,
+  { programRead, machine }: SetupView,
+  form: FormOf<"renumber">,
+  entry: NewEntry,
+): Promise<Made> {
+  const changes = readChanges(form.changes);
+  if (!changes) return refuse(INCOMPLETE);
+  const text = programRead && (await readProgramText(sql, programRead.fingerprint));
+  if (text === undefined) return refuse("No program has been taken in, so there is nothing to renumber.");
+  const how = programMachine(machine);
+  const done = renumberCalls(text, readProgram(text, how), how, changes);
+  return done.ok ? { ...entry, kind: "calls-renumbered", payload: { changes } } : refuse(done.refusal.message);
+}
+
+/** A control's table as a backup holds it, in this machine's own signs and units; nothing is taken from a broken file. */
+function tableOfFile({ machine }: SetupView, form: FormOf<"take-table">, entry: NewEntry): Made {
+  const read = readDataSetting(form.text ?? "", {
+    resolution: lastDigit(machine, "x"),
+    numbering: machine.numbering,
+  });
+  if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
+  const { units, tools } = read.value;
+  if (tools.length === 0) {
+    const message = "This file holds no tool offsets.";
+    return refuse(message, { text: message });
+  }
+  const inItsUnit = { ...machine, units };
+  const rows = tools.map((tool) => {
+    const zone = zoneOf(machine, "");
+    const core = (axis: "x" | "z", value = 0) => fromControl(inItsUnit, axis, value, "tool-offset", zone);
+    return {
+      offset: tool.offset,
+      ...{ x: core("x", tool.geometry.x), z: core("z", tool.geometry.z) },
+      ...{ wearX: core("x", tool.wear.x), wearZ: core("z", tool.wear.z) },
+      noseRadius: Math.abs(fromControl({ ...inItsUnit, xShown: "diameter" }, "z", tool.noseRadius ?? 0, "program")),
+      orientation: tool.orientation ?? 0,
+    };
+  });
+  return { ...entry, kind: "table-read", payload: { source: "file", name: form.name?.trim() || "backup", rows } };
+}
+
+/** What the control is believed to hold: what earlier setups on this machine left in it. */
+async function tableOfMachine(sql: Sql, setupId: string, { machine }: SetupView, entry: NewEntry): Promise<Made> {
+  const rows = await believedRows(sql, machine.id, setupId);
+  if (rows.length === 0) return refuse("No earlier setup on this machine has left anything on record.");
+  return { ...entry, kind: "table-read", payload: { source: "last-setup", name: "left by earlier setups", rows } };
+}
+
+/** Rows that earlier setups on a machine left in its control, as far as they are on record. */
+export async function believedRows(
+  sql: Sql,
+  machineId: string,
+  without: string,
+): Promise<Payload<"table-read">["rows"]> {
+  const ledger = (await readMachineLedger(sql, machineId)).filter(({ setupId }) => setupId !== without);
+  return Object.entries(foldMachine(ledger).rows)
+    .filter(([, { x, z }]) => x !== undefined || z !== undefined)
+    .map(([offset, { x, y, z, noseRadius, orientation }]) => ({
+      offset,
+      ...{ x: x?.value ?? 0, z: z?.value ?? 0, ...(y && { y: y.value }), wearX: 0, wearZ: 0 },
+      ...{ noseRadius: noseRadius?.value ?? 0, orientation: orientation?.value ?? 0 },
+    }));
+}
+
+/** An order that breaks a prerequisite is refused with its name. */
+function orderCommand(setup: SetupView, form: FormOf<"arrange-order">, entry: NewEntry): Made {
+  const steps = readSteps(form.steps);
+  if (!steps) return refuse(INCOMPLETE);
+  const known = planSteps(setup, touchingOrder(setup));
+  const order = steps.flatMap(
+    ({ offset, kind }) => known.find((one) => one.offset === offset && one.kind === kind) ?? [],
+  );
+  const [broken] = brokenNeeds(order);
+  if (broken) return refuse(`${broken.step.key.toUpperCase()} ${broken.need.words}.`);
+  return { ...entry, kind: "order-arranged", payload: { steps, by: form.by } };
+}
+
+function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, typist: Typist): Made {
+  const { feature, name, offset, axis, sizeUnit } = form;
+  const fields: Record<string, string> = {};
+  const sizes = { nominal: 0, lower: 0, upper: 0 };
+  if (name.trim() === "") fields.name = "Say what it is, such as bearing seat.";
+  for (const field of ["nominal", "lower", "upper"] as const) {
+    const read = readSize(field, form[field], sizeUnit, typist);
+    if ("outcome" in read) Object.assign(fields, read.fields);
+    else sizes[field] = read.mm;
+  }
+  if (!fields.nominal && axis === "x" && sizes.nominal <= 0) fields.nominal = "A diameter is above 0.";
+  if (!fields.lower && !fields.upper && sizes.upper <= sizes.lower)
+    fields.upper = "The upper limit must lie above the lower one.";
+  const [first] = Object.values(fields);
+  if (first !== undefined) return refuse(first, fields);
+  return { ...entry, kind: "feature-recorded", payload: { feature, name: name.trim(), offset, axis, ...sizes } };
+}
+
+/** What is typed about the stock, field by field. */
+export function readStock(
+  form: Pick<
+    FormOf<"describe-stock">,
+    "material" | "nominalDiameter" | "oversize" | "stickOut" | "chuckDiameter" | "toFace" | "sizeUnit"
+  >,
+  typist: Typist,
+): { readonly stock: Payload<"stock-described"> } | { readonly fields: Readonly<Record<string, string>> } {
+  const fields: Record<string, string> = {};
+  const read = (name: "nominalDiameter" | "oversize" | "stickOut" | "chuckDiameter" | "toFace", positive?: string) => {
+    const size = readSize(name, form[name], form.sizeUnit, typist, positive);
+    if ("outcome" in size) Object.assign(fields, size.fields);
+    else if (size.mm < 0) fields[name] = "This is not negative.";
+    return "outcome" in size ? 0 : size.mm;
+  };
+  const stock = {
+    material: form.material.trim(),
+    nominalDiameter: read("nominalDiameter", "A diameter is above 0."),
+    oversize: read("oversize"),
+    stickOut: read("stickOut", "A stick-out is above 0: from the jaws to the bar's end."),
+    chuckDiameter: read("chuckDiameter", "The chuck's or guide bush's diameter is above 0."),
+    toFace: read("toFace"),
+  };
+  if (stock.material === "") fields.material = "Say the material, such as brass.";
+  if (!fields.nominalDiameter && stock.nominalDiameter > 2000)
+    fields.nominalDiameter = "No bar is thicker than 2 metres.";
+  if (!fields.toFace && !fields.stickOut && stock.toFace >= stock.stickOut)
+    fields.toFace = "There is no more to face than sticks out of the jaws.";
+  return Object.keys(fields).length > 0 ? { fields } : { stock };
+}
+
+function stockCommand(form: FormOf<"describe-stock">, entry: NewEntry, typist: Typist): Made {
+  const read = readStock(form, typist);
+  if ("fields" in read) return refuse(Object.values(read.fields)[0] ?? INCOMPLETE, read.fields);
+  return { ...entry, kind: "stock-described", payload: read.stock };
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (failure) {
+    if (!(failure instanceof SyntaxError)) throw failure;
+    // Not JSON: the schema refuses what is no object.
+    return undefined;
+  }
+}

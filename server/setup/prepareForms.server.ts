@@ -1,0 +1,78 @@
+import { MACHINE_FACTS, type Payload, payloadSchemas } from "../../core/ledger/index.ts";
+import { TOOL_KINDS } from "../../core/tool/index.ts";
+import { validator } from "../validation/validate.server.ts";
+import { form } from "./formSchema.ts";
+
+const typed = { type: "string", maxLength: 200 } as const;
+const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
+const uuid = { type: "string", format: "uuid" } as const;
+const sizeUnit = { type: "string", enum: ["mm", "in"] } as const;
+/** A list that travels as one text, JSON; read by the validators below. */
+const list = { type: "string", maxLength: 200_000 } as const;
+
+/** What Prepare may ask for. */
+export const prepareForms = {
+  "load-tool": form("load-tool", ["offset", "station", "kind", "typed", "sizeUnit", "toleranceX", "toleranceZ"], {
+    offset: typed,
+    station: { type: "string", minLength: 1, maxLength: 20 },
+    kind: { type: "string", enum: TOOL_KINDS },
+    /** The typed fields by name, as JSON. */
+    typed: { type: "string", maxLength: 4000 },
+    ...{ sizeUnit, toleranceX: typed, toleranceZ: typed },
+  } as const),
+  "remove-tool": form("remove-tool", ["offset"], { offset } as const),
+  renumber: form("renumber", ["changes"], { changes: list } as const),
+  "check-fact": form("check-fact", ["fact", "found"], {
+    fact: { type: "string", enum: MACHINE_FACTS },
+    found: typed,
+  } as const),
+  "take-table": form("take-table", ["source"], {
+    source: { type: "string", enum: ["file", "last-setup"] },
+    name: typed,
+    text: list,
+  } as const),
+  "decide-rows": form("decide-rows", ["rows"], { rows: list } as const),
+  "arrange-order": form("arrange-order", ["steps", "by"], {
+    steps: list,
+    by: { type: "string", enum: ["plan", "hand"] },
+  } as const),
+  "record-feature": form(
+    "record-feature",
+    ["feature", "name", "offset", "axis", "nominal", "lower", "upper", "sizeUnit"],
+    {
+      ...{ feature: uuid, name: typed, offset, axis: { type: "string", enum: ["x", "z"] } },
+      ...{ nominal: typed, lower: typed, upper: typed, sizeUnit },
+    } as const,
+  ),
+  "remove-feature": form("remove-feature", ["feature"], { feature: uuid } as const),
+  "describe-stock": form(
+    "describe-stock",
+    ["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace", "sizeUnit"],
+    {
+      ...{ material: typed, nominalDiameter: typed, oversize: typed, stickOut: typed },
+      ...{ chuckDiameter: typed, toFace: typed, sizeUnit },
+    } as const,
+  ),
+} as const;
+
+/** Reads a list that travels as text; undefined for anything that is not one. */
+const listValidator = <Value>(schema: object) => {
+  const validate = validator<Value>(schema);
+  return (text: string): Value | undefined => {
+    try {
+      const read = validate(JSON.parse(text));
+      return read.ok ? read.value : undefined;
+    } catch (failure) {
+      if (failure instanceof SyntaxError) return undefined;
+      throw failure;
+    }
+  };
+};
+const properties = {
+  changes: payloadSchemas["calls-renumbered"].properties.changes,
+  rows: payloadSchemas["stale-decided"].properties.rows,
+  steps: payloadSchemas["order-arranged"].properties.steps,
+} as const;
+export const readChanges = listValidator<Payload<"calls-renumbered">["changes"]>(properties.changes);
+export const readDecisions = listValidator<Payload<"stale-decided">["rows"]>(properties.rows);
+export const readSteps = listValidator<Payload<"order-arranged">["steps"]>(properties.steps);
