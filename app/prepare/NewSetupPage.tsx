@@ -91,7 +91,11 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                   name="machine"
                   label="Machine"
                   value={text("machine")}
-                  onChange={set("machine")}
+                  onChange={(key) => {
+                    set("machine")(key);
+                    // Lengths are first offered in the machine's own unit.
+                    set("sizeUnit")(machines.find((one) => one.id === key)?.units ?? unit);
+                  }}
                   options={machines.map(({ id: key, name }) => [key, name])}
                   refusal={refusalOf("machine")}
                 />
@@ -226,6 +230,7 @@ const Group = styled.section`
 const Columns = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(218px, 1fr));
+  align-items: start;
   gap: 8px 16px;
 `;
 const Buttons = styled.div`

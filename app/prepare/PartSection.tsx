@@ -230,5 +230,6 @@ const signed = (mm: number, unit: Unit) =>
 export const Columns = styled.div`
   display: grid;
   grid-template-columns: repeat(auto-fill, minmax(206px, 1fr));
+  align-items: start;
   gap: 8px 16px;
 `;

@@ -80,19 +80,9 @@ export function* readProgramInSteps(
     budget: FOLLOWED_AT_LEAST,
   };
   const paths = new Map<number, PathState>();
-  const runs = runsOf(survey);
-  let lines = 0;
-  for (const run of runs) {
-    const walk = walkRun(all, survey, run, paths, header);
-    for (;;) {
-      const { done, value } = walk.next();
-      if (done) {
-        lines = Math.max(lines, value);
-        break;
-      }
-      yield { line: value.line, share: value.at / Math.max(text.length, 1) };
-    }
-  }
+  for (const run of runsOf(survey))
+    for (const { line, at } of walkRun(all, survey, run, paths, header))
+      yield { line, share: at / Math.max(text.length, 1) };
   for (const { call } of paths.values()) if (call) calls.push(closedCall(call));
   calls.sort((a, b) => a.line - b.line || a.path - b.path);
   const found = { calls, paths: [...paths.values()] };
@@ -102,7 +92,7 @@ export function* readProgramInSteps(
     percent: survey.percent,
     number: survey.sections[0]?.number ?? null,
     ends: found.paths.find(({ ends }) => ends !== null)?.ends ?? null,
-    ...{ calls, work, header, lines },
+    ...{ calls, work, header, lines: survey.lines },
     findings: findings.list(),
     paths: found.paths.map(({ number }) => number).sort((a, b) => a - b),
     countsIntoPart: found.paths.some(countsIntoPart),
@@ -157,14 +147,14 @@ interface Frame {
   left: number;
 }
 
-/** Follows one run to its end, into its subprograms and back; gives the number of lines that it passed. */
+/** Follows one run to its end, into its subprograms and back. */
 function* walkRun(
   all: Following,
   survey: Survey,
   run: Run,
   paths: Map<number, PathState>,
   header: { line: number; text: string }[],
-): Generator<{ readonly line: number; readonly at: number }, number> {
+): Generator<{ readonly line: number; readonly at: number }, void> {
   const { text } = all;
   const block = createBlock();
   const byNumber = new Map(survey.sections.map((section) => [section.number, section]));
@@ -185,7 +175,7 @@ function* walkRun(
   for (;;) {
     const frame = frames.at(-1);
     if (at >= (frame ? frame.section.end : run.end)) {
-      if (!frame) return line - 1;
+      if (!frame) return;
       ({ at, line } = comeBack(frame));
       continue;
     }

@@ -25,6 +25,8 @@ export interface Survey {
   /** Numbers of blocks that a contour begins or ends with. */
   readonly contourEnds: ReadonlySet<number>;
   readonly isEmpty: boolean;
+  /** Lines of the whole text. */
+  readonly lines: number;
 }
 
 /** A comment that names the path that follows, such as `(PATH 2)`. */
@@ -54,7 +56,8 @@ export function surveyProgram(text: string): Survey {
   let stop = text.length;
   let lastIsPercent = false;
   let at = 0;
-  for (let line = 1; at < text.length; line++) {
+  let line = 1;
+  for (; at < text.length; line++) {
     const from = at;
     at = readIfTelling(text, from, block);
     if (at < 0) {
@@ -104,6 +107,7 @@ export function surveyProgram(text: string): Survey {
     percent: { start: percentStart, end: lastIsPercent },
     marksPaths: paths.size > 1 || (paths.size === 1 && /^\s*\$\d/m.test(text)),
     isEmpty: isFirst,
+    lines: line - 1,
   };
 }
 

@@ -64,7 +64,7 @@ export async function openSetup(
   const hole = holeOf(form.hole, form.sizeUnit, person, wrong);
   if (hole !== undefined && "stock" in stock && hole >= stock.stock.nominalDiameter)
     wrong.hole = "This hole would be larger than the stock. Check for a decimal point.";
-  if (machine?.school === "master-tool" && !/^[1-9]\d{0,2}$/.test(form.master?.trim() ?? ""))
+  if (machine?.school === "master-tool" && !/^0*[1-9]\d{0,2}$/.test(form.master?.trim() ?? ""))
     wrong.master = "Say the offset of the master tool, such as 1.";
   const program = file && machine ? await takeProgram(sql(), file, machine) : undefined;
   if (program && !program.ok) wrong.program = program.refusal.message;

@@ -178,6 +178,15 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, typist:
   return { ...entry, kind: "feature-recorded", payload: { feature, name: name.trim(), offset, axis, ...sizes } };
 }
 
+/** Sizes beyond which a number is in another unit; millimetres. */
+const LARGEST = [
+  ["nominalDiameter", 2000],
+  ["oversize", 2000],
+  ["stickOut", 5000],
+  ["chuckDiameter", 3000],
+  ["toFace", 5000],
+] as const;
+
 /** What is typed about the stock, field by field. */
 export function readStock(
   form: Pick<
@@ -202,8 +211,9 @@ export function readStock(
     toFace: read("toFace"),
   };
   if (stock.material === "") fields.material = "Say the material, such as brass.";
-  if (!fields.nominalDiameter && stock.nominalDiameter > 2000)
-    fields.nominalDiameter = "No bar is thicker than 2 metres.";
+  for (const [name, most] of LARGEST)
+    if (!fields[name] && stock[name] > most)
+      fields[name] = `More than ${most / 1000} metres. Check the unit, and for a decimal point.`;
   if (!fields.toFace && !fields.stickOut && stock.toFace >= stock.stickOut)
     fields.toFace = "There is no more to face than sticks out of the jaws.";
   return Object.keys(fields).length > 0 ? { fields } : { stock };

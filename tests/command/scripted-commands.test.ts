@@ -117,3 +117,45 @@ describe("the other scripted commands", () => {
     expect((await luvrit([])).code).toBe(2);
   });
 });
+
+describe("./luvrit program", () => {
+  const text = "%\nO60\nG20 G54\nT0707 (GROOVE)\nG0 X1.5 Z.1\nG1 X1. F.004\nG0 X3. Z2.\nT0717\nG0 X3. Z2.\nM30\n%\n";
+  it("gives calls, extents and findings, and nothing else", async () => {
+    const ran = await luvrit(["program", "-"], text);
+    expect(ran).toMatchObject({ code: 0, err: "" });
+    expect(JSON.parse(ran.out)).toMatchObject({
+      ...{ units: "in", percent: { start: true, end: true }, number: 60, ends: "M30" },
+      calls: [
+        {
+          ...{ line: 4, path: 1, station: "7", offset: "7", work: "G54" },
+          ...{ x: [1, 3], z: [0.1, 2], compensation: null },
+        },
+        { line: 8, station: "7", offset: "17" },
+      ],
+      findings: [{ code: "second-offset", line: 8 }],
+    });
+  });
+  it("checks against a machine, by its whole profile or by what somebody has written down of it", async () => {
+    const machines = path.join(ROOT, "db/demo/machines.json");
+    const codes = ({ out }: Ran) =>
+      (JSON.parse(out) as { findings: { code: string }[] }).findings.map(({ code }) => code);
+    await writeFile(path.join(folder, "machine.json"), '{"units":"mm","stations":[1,2,{"id":"G9","call":"9"}]}');
+    expect(codes(await luvrit(["program", "-", "--machine", "machine.json"], text))).toEqual([
+      ...["units-mismatch", "unknown-station", "second-offset", "unknown-station"],
+    ]);
+    // A list of machines is no machine.
+    expect(await luvrit(["program", "-", "--machine", machines], text)).toMatchObject({ code: 2, out: "" });
+  });
+  it("refuses words and files that it cannot read, in one line", async () => {
+    for (const words of [
+      ["program"],
+      ["program", "none.nc"],
+      ["program", "-", "--fast"],
+      ["program", "-", "--machine"],
+    ]) {
+      const ran = await luvrit(words, text);
+      expect(ran).toMatchObject({ code: 2, out: "" });
+      expect(ran.err.trim().split("\n").length).toBe(1);
+    }
+  });
+});

@@ -66,6 +66,34 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     },
   ],
   [
+    "a new setup, refused",
+    async (page) => {
+      await signInAs(page, "Marit");
+      await page.getByRole("link", { name: "Open a setup" }).click();
+      await page.getByRole("button", { name: "Open the setup" }).click();
+      await expect(page.getByText("Say the job, such as F-060.").first()).toBeVisible();
+    },
+  ],
+  ...(["lists", "facts", "old", "part", "work", "order"] as const).map(
+    (part) =>
+      [
+        `prepare, ${part}`,
+        async (page: Page) => {
+          await signInAs(page, "Marit");
+          await page.goto(`${demoSetup("collar").address}/prepare?part=${part}`);
+          await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+        },
+      ] as const,
+  ),
+  [
+    "prepare, load a tool",
+    async (page) => {
+      await signInAs(page, "Marit");
+      await page.goto(`${demoSetup("collar").address}/prepare?tool=7&station=11`);
+      await expect(page.getByRole("heading", { name: "Load a tool" })).toBeVisible();
+    },
+  ],
+  [
     "table",
     async (page) => {
       await signInAs(page, "Ines");
