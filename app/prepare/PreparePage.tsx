@@ -147,7 +147,7 @@ const Part = styled(Link)<{ $state: State }>`
   text-decoration: none;
   > svg { color: ${({ $state }) => color(TONE[$state])}; }
   b { display: block; font-size: ${size.text}; line-height: 1.15; }
-  small { color: ${({ $state }) => color(TONE[$state])}; font-size: ${size.small}; font-weight: 600; }
+  small { color: ${({ $state }) => color($state === "trouble" ? "ink" : TONE[$state])}; font-size: ${size.small}; font-weight: 600; }
   &[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
   &:hover { background: ${color("selected")}; }
 `;

@@ -26,7 +26,6 @@ export const FINDINGS = {
   "unknown-word": "note",
   "not-followed": "note",
   "another-program": "note",
-  "behind-the-end": "note",
   "more-findings": "note",
 } as const;
 

@@ -1,7 +1,7 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { callsOffset, callTool } from "./callTool.ts";
 import { followContour } from "./contour.ts";
-import { coordinatesOf, type Following, type Next } from "./following.ts";
+import type { Following, Next } from "./following.ts";
 import { readModes } from "./modes.ts";
 import { move } from "./move.ts";
 import type { PathState } from "./pathState.ts";
@@ -9,13 +9,13 @@ import type { PathState } from "./pathState.ts";
 /** Follows one line on its path: modes first, then the tool call, then the motion, then the end or a subprogram. */
 export function followBlock(all: Following, path: PathState, block: Block, at: number): Next {
   path.lastLine = block.line;
-  sayFaults(all, block);
+  if (block.faults.length > 0) sayFaults(all, block);
   if (block.comments.length > 0) keepComments(path, block.comments);
   if (block.isMacro)
     all.say("not-followed", block.line, 1, "Variables and jumps are not worked out here. Extents leave this line out.");
   const use = readModes(all, path, block);
   if (block.toolDigits !== "" || callsOffset(all, block)) callTool(all, path, block);
-  const how = coordinatesOf(all);
+  const { how } = all;
   let next: Next = { go: "on" };
   if (use === "contour") next = followContour(all, path, block, at, how);
   else if (use !== "nothing") move(all, path, block, how, use);

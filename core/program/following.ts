@@ -24,14 +24,17 @@ export interface Following {
   unitsAt: { readonly line: number; readonly column: number } | undefined;
   unitsAreMissed: boolean;
   isRadius: boolean;
+  /** How numbers become coordinates now; see {@link settleCoordinates}. */
+  how: Coordinates;
   /** G90 and G91 are coordinates, not a cycle: known once one of them stands where no cycle could. */
   absoluteIsKnown: boolean;
   /** Lines that may still be followed, so that a file that calls itself over and over comes to an end. */
   budget: number;
 }
 
-export function coordinatesOf(all: Following): Coordinates {
-  return {
+/** Works out anew how numbers become coordinates: after a change of unit or of radius and diameter. */
+export function settleCoordinates(all: Following): void {
+  all.how = {
     integerFactor: all.integerFactor(all.units),
     isRadius: all.isRadius,
     arcTolerance: all.units === "in" ? ARC_TOLERANCE / 25.4 : ARC_TOLERANCE,

@@ -1,5 +1,5 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
-import { type Following, UNIT_WORD } from "./following.ts";
+import { type Following, settleCoordinates, UNIT_WORD } from "./following.ts";
 import { CONTOUR_CYCLES, HOMING, KNOWN_G } from "./knownWords.ts";
 import { addCycle, type PathState } from "./pathState.ts";
 
@@ -61,9 +61,11 @@ function readG(
       return "nothing";
     case 70:
       all.isRadius = false;
+      settleCoordinates(all);
       return undefined;
     case 80:
       all.isRadius = true;
+      settleCoordinates(all);
       return undefined;
     case 100:
       readData(all, block, column);
@@ -186,6 +188,7 @@ function setUnits(all: Following, units: "mm" | "in", line: number, column: numb
   }
   all.unitsAt ??= { line, column };
   all.units = units;
+  settleCoordinates(all);
 }
 
 function readLimitOrPreset(

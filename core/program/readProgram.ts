@@ -2,7 +2,7 @@ import { createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import { createFindings } from "./finding.ts";
 import { followBlock } from "./follow.ts";
 import type { Following, Next } from "./following.ts";
-import { sayCompensation } from "./following.ts";
+import { sayCompensation, settleCoordinates } from "./following.ts";
 import { closedCall, createPath, type PathState } from "./pathState.ts";
 import {
   countsIntoPart,
@@ -78,7 +78,9 @@ export function* readProgramInSteps(
         work.push({ name, path: path.number, line });
     },
     budget: FOLLOWED_AT_LEAST,
+    how: { integerFactor: 1, isRadius: false, arcTolerance: 0 },
   };
+  settleCoordinates(all);
   const paths = new Map<number, PathState>();
   for (const run of runsOf(survey))
     for (const { line, at } of walkRun(all, survey, run, paths, header))

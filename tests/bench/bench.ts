@@ -17,8 +17,8 @@ import { appendEntry, readLedger } from "../../server/ledger/ledgerRepository.se
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { beginSession } from "../../server/people/sessionRepository.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
-
 import { practiceFrames, simulationTime, standInMemory } from "./latheFigures.ts";
+import { planTime, programTimes } from "./programFigures.ts";
 
 /** Figures of `./luvrit bench`: measured on real processes on this machine, printed as JSON. */
 const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
@@ -255,6 +255,8 @@ try {
       touchPageMilliseconds: { oneAtATime, tenInFlight, fullSwiss },
       drawingMilliseconds: drawingTimes(),
       appendMilliseconds: append,
+      program: programTimes(),
+      plan: planTime(),
       lathe,
       touchScriptsKilobytes: round(scripts.bytes / 1000),
       touchScriptFiles: scripts.files,

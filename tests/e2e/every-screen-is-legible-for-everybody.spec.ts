@@ -165,12 +165,14 @@ const LIGHT_ONLY = [
   "a back tool that waits",
   "radius and tip of a drill",
   "mount: overhang",
+  ...["facts", "old", "part", "work"].map((part) => `prepare, ${part}`),
 ];
 
 for (const theme of ["light", "dark"] as const)
   for (const [name, open] of SCREENS.filter(([one]) => theme === "light" || !LIGHT_ONLY.includes(one)))
     test(`${name}, ${theme}`, async ({ page, allowConsole }) => {
       if (name.includes("not there")) allowConsole(/status of 404/);
+      if (name === "a new setup, refused") allowConsole(/status of 422/);
       await page.emulateMedia({ colorScheme: theme });
       await open(page);
       const { violations } = await new AxeBuilder({ page }).analyze();
