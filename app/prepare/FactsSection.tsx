@@ -9,7 +9,7 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Pick } from "./Field.tsx";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Section, Trouble } from "./Section.tsx";
 
 /** A fact to look at: what to do at this machine, and what can be found. The last of them is what must not be. */

@@ -7,7 +7,7 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, radius, size, target } from "../ui/tokens.ts";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
@@ -77,9 +77,13 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   const form = useSetupForm(setupId, setup.seq);
   const [chosen, setChosen] = useState<Readonly<Record<string, StaleDecision>>>({});
   const calls = new Set(setup.programRead?.tools.flatMap(({ offsets }) => offsets));
-  // A row of a tool that will be touched is touched; one that nobody calls is cleared; a person decides otherwise.
-  const usual = (offset: string): StaleDecision =>
-    tools.some((tool) => tool.offset === offset) || calls.has(offset) ? "touch" : "clear";
+  // A called row is touched; one of a tool that only stands there is kept; any other is cleared. A person decides otherwise.
+  const hasProgram = setup.programRead !== undefined;
+  const usual = (offset: string): StaleDecision => {
+    if (calls.has(offset)) return "touch";
+    if (!tools.some((tool) => tool.offset === offset)) return "clear";
+    return hasProgram ? "keep" : "touch";
+  };
   const decided = (offset: string) => chosen[offset] ?? stale[offset] ?? usual(offset);
   const decide = () =>
     form.send("decide-rows", {

@@ -8,7 +8,7 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { wayName } from "../touch/words.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
 
 /** The order of work: as proposed, and re-ordered by hand with every broken prerequisite named. */

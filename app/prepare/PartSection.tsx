@@ -8,7 +8,7 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
 
 const LENGTHS = [

@@ -2,23 +2,16 @@ import { Check, Circle, CircleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { type ChangedLine, setupLists } from "../../core/program/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import { setupLists } from "../../core/program/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import { FactsSection, factsDone } from "./FactsSection.tsx";
 import { OldValuesSection, oldValuesLeft } from "./OldValuesSection.tsx";
 import { OrderSection } from "./OrderSection.tsx";
 import { PartSection } from "./PartSection.tsx";
 import { ProgramSection } from "./ProgramSection.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { ToolSection } from "./ToolSection.tsx";
 import { WorkSection } from "./WorkSection.tsx";
-
-export interface PrepareProps extends LoadedSetup {
-  /** Lines of the program that renumbering has changed. */
-  readonly changed: readonly ChangedLine[];
-  /** Rows that earlier setups on this machine left in its control. */
-  readonly left: number;
-}
 
 const PARTS = [
   { path: "lists", name: "Program and lists", Section: ProgramSection },

@@ -10,7 +10,7 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { changesTo } from "./conflict.ts";
 import { type ListLine, listLines } from "./listLines.ts";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Quiet, Trouble } from "./Section.tsx";
 
 /** Height of one item and of the headings, so that lines meet items; pixels. */

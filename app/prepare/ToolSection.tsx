@@ -10,7 +10,7 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { color } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import { Columns, plainLength } from "./PartSection.tsx";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
 import { CHOICE_NAME, FIELD_NAME, KIND_NAME, USUAL } from "./toolWords.ts";
 

@@ -5,7 +5,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { plainButtonLink } from "../ui/Button.tsx";
-import type { PrepareProps } from "./PreparePage.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet } from "./Section.tsx";
 
 /** What puts a value into the work offset, by school. */

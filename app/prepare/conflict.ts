@@ -34,9 +34,9 @@ export function conflictWords(setup: SetupView, conflict: ListConflict): Conflic
     return {
       key: `not-called ${offset}`,
       title: `${number(offset)} is not called`,
-      text: `A tool (${KIND_NAME[kind]}) stands in station ${station}, and the program never calls it. It may stay: mind its reach.`,
+      text: `A tool (${KIND_NAME[kind]}) stands in station ${station}, and the program never calls it. It may stay there: mind its reach.`,
       weight: "note",
-      resolutions: [{ do: "remove", words: "It has been taken out", offset }],
+      resolutions: [{ do: "remove", words: "Leave it out of this setup", offset }],
     };
   }
   if (conflict.code === "row-not-called")

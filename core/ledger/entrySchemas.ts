@@ -119,7 +119,7 @@ export const payloadSchemas = {
     }),
   }),
   "control-row-recorded": object(["offset", "x", "z", "wearX", "wearZ", "noseRadius", "orientation"], controlRow),
-  /** Taken out of this setup: its station is empty, its offset free. */
+  /** Left out of this setup: it is not touched for it. It may stay in its station; the machine is believed to hold it still. */
   "tool-removed": object(["offset"], { offset }),
   "stock-described": stock,
   /** A program taken in. Its text is kept apart, by its fingerprint; here stands what was read in it. */

@@ -69,9 +69,6 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
         stations[station] = believe({ offset, tool });
         break;
       }
-      case "tool-removed":
-        vacate(entry.payload.offset);
-        break;
       case "table-read":
         for (const { offset, x, y, z, noseRadius, orientation } of entry.payload.rows)
           change(offset, {

@@ -27,6 +27,8 @@ describe("migrations", () => {
       "0002-sessions.sql",
       "0003-setups.sql",
       "0004-ledger.sql",
+      "0005-programs.sql",
+      "0006-machines.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

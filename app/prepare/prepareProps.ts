@@ -1,0 +1,10 @@
+import type { ChangedLine } from "../../core/program/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+
+/** What every part of Prepare is given. */
+export interface PrepareProps extends LoadedSetup {
+  /** Lines of the program that renumbering has changed. */
+  readonly changed: readonly ChangedLine[];
+  /** Rows that earlier setups on this machine left in its control. */
+  readonly left: number;
+}
