@@ -45,6 +45,8 @@ const securityHeaders: RequestHandler = (request, response, next) => {
   const nonce = randomBytes(16).toString("base64");
   response.locals.nonce = nonce;
   helmet({
+    // A form sent before the page is alive says where it comes from only if its own origin may be told.
+    referrerPolicy: { policy: "same-origin" },
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {

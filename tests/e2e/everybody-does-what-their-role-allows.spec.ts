@@ -52,6 +52,15 @@ test("a PIN signs in, a wrong one does not, and too many lock the name", async (
   await expect(page.getByRole("alert")).toContainText("Too many attempts. Wait 30 seconds");
 });
 
+test("a tap before the page has come alive signs in all the same", async ({ browser, baseURL }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false, baseURL: baseURL ?? "" });
+  const page = await context.newPage();
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Ines" }).click();
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+  await context.close();
+});
+
 test("a signed-off setup takes no more entries", async ({ page }) => {
   await signInAs(page, "Ines");
   await page.getByRole("link", { name: "Eyepiece clamp" }).click();
