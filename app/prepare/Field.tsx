@@ -1,5 +1,5 @@
 import { FieldError, Input, Label, TextField } from "react-aria-components";
-import { styled } from "styled-components";
+import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { color, radius, size, target } from "../ui/tokens.ts";
@@ -84,47 +84,36 @@ export function Pick({
   );
 }
 
-const Words = styled(TextField)`
+const column = css`
   display: grid;
   align-content: start;
   gap: 4px;
-  font-size: ${size.small};
-  label { font-weight: 600; }
   min-width: 0;
-  input {
-    width: 100%;
-    min-width: 0;
-    min-height: ${target};
-    padding: 8px 12px;
-    border: 1.5px solid ${color("edge")};
-    border-radius: ${radius};
-    background: ${color("sheet")};
-    color: inherit;
-    font: inherit;
-    font-size: ${size.text};
-  }
+  font-size: ${size.small};
+`;
+const box = css`
+  width: 100%;
+  min-width: 0;
+  min-height: ${target};
+  padding: 8px 12px;
+  border: 1.5px solid ${color("edge")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: inherit;
+  font: inherit;
+  font-size: ${size.text};
+`;
+const Words = styled(TextField)`
+  ${column}
+  label { font-weight: 600; }
+  input { ${box} }
   &[data-invalid] input { border-color: ${color("stop")}; border-width: 2.5px; }
   .react-aria-FieldError { color: ${color("stop")}; font-weight: 600; }
 `;
 const Choice = styled.label`
-  display: grid;
-  align-content: start;
-  gap: 4px;
-  font-size: ${size.small};
+  ${column}
   > span { font-weight: 600; }
-  min-width: 0;
-  select {
-    width: 100%;
-    min-width: 0;
-    min-height: ${target};
-    padding: 8px 12px;
-    border: 1.5px solid ${color("edge")};
-    border-radius: ${radius};
-    background: ${color("sheet")};
-    color: inherit;
-    font: inherit;
-    font-size: ${size.text};
-  }
+  select { ${box} }
   select[aria-invalid] { border-color: ${color("stop")}; border-width: 2.5px; }
   em { color: ${color("stop")}; font-style: normal; font-weight: 600; }
 `;

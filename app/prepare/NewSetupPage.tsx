@@ -11,6 +11,7 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import { ProgramPicker } from "./ProgramPicker.tsx";
+import { STOCK_LENGTHS } from "./stockLengths.ts";
 import { useProgramFile } from "./useProgramFile.ts";
 
 interface NewSetupProps {
@@ -21,14 +22,7 @@ interface NewSetupProps {
   readonly refused: OpenOutcome | undefined;
 }
 
-const LENGTHS = [
-  ["nominalDiameter", "Stock diameter"],
-  ["oversize", "Oversize at most"],
-  ["stickOut", "Stick-out from the jaws"],
-  ["chuckDiameter", "Chuck or bush diameter"],
-  ["toFace", "Stock to face off"],
-  ["hole", "Hole in the stock, if any"],
-] as const;
+const LENGTHS = [...STOCK_LENGTHS, ["hole", "Hole in the stock, if any"]] as const;
 const WORK = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 
 /** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */

@@ -6,7 +6,8 @@ import { decimalsOf } from "../../core/units/index.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { color, size, target } from "../ui/tokens.ts";
+import { FileChoice } from "./FileChoice.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
 
@@ -32,18 +33,13 @@ export function OldValuesSection(props: PrepareProps) {
       </header>
       <Card>
         <Row>
-          <Choose>
-            <span>{table ? "Read another backup file" : "Read the control's backup file"}</span>
-            <input
-              type="file"
-              aria-label="Backup file of the control's offset table"
-              disabled={!mayEnter}
-              onChange={(event) => {
-                void take(event.target.files?.[0]);
-                event.target.value = "";
-              }}
-            />
-          </Choose>
+          <FileChoice
+            label="Backup file of the control's offset table"
+            words={table ? "Read another backup file" : "Read the control's backup file"}
+            isDisabled={!mayEnter}
+            onPick={(file) => void take(file)}
+            forgets
+          />
           <PlainButton
             isDisabled={!mayEnter || left === 0 || form.busy}
             onPress={() => form.send("take-table", { source: "last-setup" })}
@@ -168,20 +164,6 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   );
 }
 
-const Choose = styled.label`
-  position: relative;
-  display: inline-flex;
-  align-items: center;
-  min-height: ${target};
-  padding: 8px 16px;
-  border: 1.5px dashed ${color("action")};
-  border-radius: ${radius};
-  color: ${color("measured")};
-  font-weight: 600;
-  cursor: pointer;
-  > input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
-  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
-`;
 const Three = styled.div`
   display: flex;
   gap: 0;

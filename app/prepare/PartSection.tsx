@@ -10,14 +10,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
-
-const LENGTHS = [
-  ["nominalDiameter", "Stock diameter"],
-  ["oversize", "Oversize at most"],
-  ["stickOut", "Stick-out from the jaws"],
-  ["chuckDiameter", "Chuck or bush diameter"],
-  ["toFace", "Stock to face off"],
-] as const;
+import { STOCK_LENGTHS } from "./stockLengths.ts";
 
 /** A length for a form, without zeros that say nothing. */
 export const plainLength = (mm: number, unit: Unit): string => {
@@ -48,7 +41,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
   const form = useSetupForm(setupId, setup.seq);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
     material: stock.material,
-    ...Object.fromEntries(LENGTHS.map(([name]) => [name, plainLength(stock[name], unit)])),
+    ...Object.fromEntries(STOCK_LENGTHS.map(([name]) => [name, plainLength(stock[name], unit)])),
   }));
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   return (
@@ -69,7 +62,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
           refusal={form.refusalOf("material")}
           isReadOnly={!mayEnter}
         />
-        {LENGTHS.map(([name, label]) => (
+        {STOCK_LENGTHS.map(([name, label]) => (
           <LengthField
             key={name}
             {...{ name, label, unit }}

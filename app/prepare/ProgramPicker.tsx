@@ -1,8 +1,8 @@
-import { FileCode2 } from "lucide-react";
 import { styled } from "styled-components";
 import type { ProgramReading } from "../../core/program/index.ts";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
+import { FileChoice } from "./FileChoice.tsx";
 import type { ProgramFile } from "./useProgramFile.ts";
 
 interface ProgramPickerProps {
@@ -17,11 +17,7 @@ interface ProgramPickerProps {
 export function ProgramPicker({ label, file, read, onPick, refusal }: ProgramPickerProps) {
   return (
     <Box>
-      <Choose>
-        <FileCode2 size={22} aria-hidden="true" />
-        <span>{file ? file.name : label}</span>
-        <input type="file" name="program" aria-label={label} onChange={(event) => onPick(event.target.files?.[0])} />
-      </Choose>
+      <FileChoice name="program" label={label} words={file ? file.name : label} onPick={onPick} />
       <Said role="status" hidden={read.state === "read-already"}>
         {read.state === "reading" && (
           <>
@@ -60,22 +56,6 @@ export function inWords({ units, number, lines, calls, findings, ends }: Program
 const Box = styled.div`
   display: grid;
   gap: 6px;
-`;
-const Choose = styled.label`
-  position: relative;
-  display: inline-flex;
-  align-items: center;
-  gap: 10px;
-  min-height: ${target};
-  padding: 8px 16px;
-  border: 1.5px dashed ${color("action")};
-  border-radius: ${radius};
-  color: ${color("measured")};
-  font-weight: 600;
-  cursor: pointer;
-  > input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
-  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
-  &:hover { background: ${color("selected")}; }
 `;
 const Said = styled.p`
   display: flex;

@@ -1,13 +1,4 @@
-import type { CorpusProgram } from "./corpus.fixture.ts";
-
-const of = (
-  name: string,
-  text: string,
-  units: CorpusProgram["units"],
-  ends: CorpusProgram["ends"],
-  calls: readonly string[],
-  findings: readonly string[],
-): CorpusProgram => ({ name, text, units, ends, calls, findings });
+import { type CorpusProgram, of } from "./corpus.fixture.ts";
 
 /** Programs with something in them that a careful setter would have stopped at. */
 export const BROKEN: readonly CorpusProgram[] = [

@@ -11,7 +11,8 @@ export interface CorpusProgram {
   readonly findings: readonly string[];
 }
 
-const of = (
+/** A program with its reading, in the order in which it is easiest to write down. */
+export const of = (
   name: string,
   text: string,
   units: CorpusProgram["units"],

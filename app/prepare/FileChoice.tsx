@@ -1,0 +1,51 @@
+import { FileCode2 } from "lucide-react";
+import { styled } from "styled-components";
+import { color, radius, target } from "../ui/tokens.ts";
+
+interface FileChoiceProps {
+  /** Its full name for a screen reader. */
+  readonly label: string;
+  readonly words: string;
+  readonly name?: string;
+  readonly isDisabled?: boolean;
+  readonly onPick: (file: File | undefined) => void;
+  /** True where the same file may be chosen again. */
+  readonly forgets?: boolean;
+}
+
+/** A file to be chosen; a broken border says that something can be put here. */
+export function FileChoice({ label, words, name, isDisabled, onPick, forgets }: FileChoiceProps) {
+  return (
+    <Choose>
+      <FileCode2 size={22} aria-hidden="true" />
+      <span>{words}</span>
+      <input
+        type="file"
+        name={name}
+        aria-label={label}
+        disabled={isDisabled}
+        onChange={(event) => {
+          onPick(event.target.files?.[0]);
+          if (forgets) event.target.value = "";
+        }}
+      />
+    </Choose>
+  );
+}
+
+const Choose = styled.label`
+  position: relative;
+  display: inline-flex;
+  align-items: center;
+  gap: 10px;
+  min-height: ${target};
+  padding: 8px 16px;
+  border: 1.5px dashed ${color("action")};
+  border-radius: ${radius};
+  color: ${color("measured")};
+  font-weight: 600;
+  cursor: pointer;
+  > input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
+  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+  &:hover { background: ${color("selected")}; }
+`;
