@@ -12,5 +12,5 @@ export const KNOWN_G: ReadonlySet<number> = new Set(
 /** Cycles that follow a contour between two numbered blocks. */
 export const CONTOUR_CYCLES: ReadonlySet<number> = new Set([700, 710, 720, 730]);
 
-/** Codes whose coordinates move nothing: dwell, data, presets, limits, homing, macro calls, measuring. */
+/** Homing, to the first and to the other reference points: where that is in the part is not known here. */
 export const HOMING: ReadonlySet<number> = new Set([280, 300, 301]);
