@@ -3,7 +3,6 @@ import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { convertLength, formatLength } from "../../core/units/index.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
 import { newId } from "../frame/newId.ts";
 import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
@@ -11,6 +10,7 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import { ProgramPicker } from "./ProgramPicker.tsx";
+import { plainLength } from "./plainLength.ts";
 import { STOCK_LENGTHS } from "./stockLengths.ts";
 import { useProgramFile } from "./useProgramFile.ts";
 
@@ -180,8 +180,7 @@ function firstTexts(
     master: "1",
   };
   if (!past) return first;
-  const write = (mm: number) =>
-    formatLength(convertLength(mm, "mm", unit), unit === "mm" ? 0.001 : 0.0001).replace(/\.?0+$/, "");
+  const write = (mm: number) => plainLength(mm, unit);
   const { stock, job, part, operation, workOffset, hole, master } = past;
   const next = WORK[(WORK as readonly string[]).indexOf(workOffset.name) + 1] ?? workOffset.name;
   return {

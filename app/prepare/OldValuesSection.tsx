@@ -2,6 +2,7 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { toControl, toolNumber, zoneOf } from "../../core/frame/index.ts";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
+import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
@@ -72,7 +73,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   const { machine, tools, stale } = setup;
   const form = useSetupForm(setupId, setup.seq);
   const [chosen, setChosen] = useState<Readonly<Record<string, StaleDecision>>>({});
-  const calls = new Set(setup.programRead?.tools.flatMap(({ offsets }) => offsets));
+  const calls = new Set(setupLists(setup)?.called.map(({ offset }) => offset));
   // A called row is touched; one of a tool that only stands there is kept; any other is cleared. A person decides otherwise.
   const hasProgram = setup.programRead !== undefined;
   const usual = (offset: string): StaleDecision => {

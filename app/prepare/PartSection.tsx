@@ -2,21 +2,16 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
-import { convertLength, formatLength, type Unit } from "../../core/units/index.ts";
+import type { Unit } from "../../core/units/index.ts";
 import { newId } from "../frame/newId.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
+import { plainLength } from "./plainLength.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
 import { STOCK_LENGTHS } from "./stockLengths.ts";
-
-/** A length for a form, without zeros that say nothing. */
-export const plainLength = (mm: number, unit: Unit): string => {
-  const text = formatLength(convertLength(mm, "mm", unit), unit === "mm" ? 0.001 : 0.0001);
-  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
-};
 
 /** The stock, and the tolerances that matter, each tied to the offset that makes it. */
 export function PartSection(props: PrepareProps) {

@@ -189,7 +189,7 @@ function Resolve({
   }
 }
 
-export function sendResolution(resolution: Resolution, send: ReturnType<typeof useSetupForm>["send"]): void {
+function sendResolution(resolution: Resolution, send: ReturnType<typeof useSetupForm>["send"]): void {
   switch (resolution.do) {
     case "move":
       send("move-tool", { offset: resolution.offset, to: resolution.to });

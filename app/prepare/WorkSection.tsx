@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
+import { lastDigit, toControl, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { formatLength } from "../../core/units/index.ts";
@@ -33,6 +33,9 @@ function taughtBy(setup: SetupView): string {
 export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
   const used = setup.programRead?.work ?? [];
   const rows = used.length > 0 ? used : [{ name: setup.workOffset.name, path: 1, line: 0 }];
+  const { machine } = setup;
+  const write = (axis: "x" | "z") =>
+    formatLength(toControl(machine, axis, setup.workOffset[axis], "work-offset"), lastDigit(machine, axis));
   const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
   return (
     <Section>
@@ -47,10 +50,10 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
             <th scope="col">called</th>
             <th scope="col">what teaches it</th>
             <th scope="col" className="number">
-              X now
+              X now, {setup.machine.units}
             </th>
             <th scope="col" className="number">
-              Z now
+              Z now, {setup.machine.units}
             </th>
           </tr>
         </thead>
@@ -62,8 +65,8 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
                 <th scope="row">{name}</th>
                 <td>{line === 0 ? "by this setup" : `line ${line}${path > 1 ? `, path ${path}` : ""}`}</td>
                 <td>{isOwn ? taughtBy(setup) : "another operation: plan it with its own"}</td>
-                <td className="number">{isOwn ? formatLength(setup.workOffset.x, 0.001) : "–"}</td>
-                <td className="number">{isOwn ? formatLength(setup.workOffset.z, 0.001) : "–"}</td>
+                <td className="number">{isOwn ? write("x") : "–"}</td>
+                <td className="number">{isOwn ? write("z") : "–"}</td>
               </tr>
             );
           })}

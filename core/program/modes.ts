@@ -44,10 +44,7 @@ function readG(
     return undefined;
   }
   if (code >= 810 && code <= 890) {
-    path.motion = code / 10;
-    path.cycleX = Number.NaN;
-    path.cycleZ = Number.NaN;
-    addCycle(path.call, `G${code / 10}`);
+    startCycle(path, code / 10);
     return "hole";
   }
   if (HOMING.has(code)) return "home";
@@ -205,7 +202,7 @@ function readLimitOrPreset(
   }
   const isThread = hasWord(block, LETTER.F) || hasWord(block, LETTER.E) || path.motion === 92;
   if (code === 920 && isThread && !all.absoluteIsKnown) {
-    startBox(path, 92);
+    startCycle(path, 92);
     return undefined;
   }
   if (hasWord(block, LETTER.S)) path.hasSpeedLimit = true;
@@ -215,7 +212,8 @@ function readLimitOrPreset(
   return "preset";
 }
 
-function startBox(path: PathState, cycle: 90 | 92 | 94): void {
+/** A cycle that stays for the lines behind it; its targets are its own. */
+function startCycle(path: PathState, cycle: number): void {
   if (path.motion !== cycle) {
     path.cycleX = Number.NaN;
     path.cycleZ = Number.NaN;
@@ -228,7 +226,7 @@ function startBox(path: PathState, cycle: 90 | 92 | 94): void {
 function readNinety(all: Following, path: PathState, block: Block, code: number, hasAxis: boolean): Use | undefined {
   const isMode = !hasAxis || all.absoluteIsKnown || hasMotionCode(block) || code === 910;
   if (!isMode) {
-    startBox(path, code === 900 ? 90 : 94);
+    startCycle(path, code === 900 ? 90 : 94);
     return undefined;
   }
   if (code === 940) return undefined;

@@ -53,6 +53,10 @@ export async function openSetup(
   const read = readForm(fields);
   if (!read.ok) return refuse({}, "This form was not complete. Reload the page; what you typed is kept.");
   const form = read.value;
+  // Sent again it opens the same setup; the id of another one is nobody's to use.
+  const opened = (await readSetup(sql(), form.id))?.cells.setup?.[0];
+  if (opened && opened.id !== entryId(form.id, 0))
+    return refuse({}, "There is a setup with this form's id already. Reload the page and open it anew.");
   const wrong: Record<string, string> = {};
   const machine = await readMachine(sql(), form.machine);
   if (!machine) wrong.machine = "Choose the machine.";
@@ -123,6 +127,8 @@ function holeOf(
   return "outcome" in read ? undefined : read.mm;
 }
 
+const entryId = (setupId: string, index: number) => stableId(`${setupId} ${index}`);
+
 /** Ids follow from the setup's own, so that the same form sent again appends nothing twice. */
 async function append(
   setupId: string,
@@ -132,7 +138,7 @@ async function append(
   after: number,
 ): Promise<void> {
   for (const [index, command] of commands.entries()) {
-    const id = stableId(`${setupId} ${after + index}`);
+    const id = entryId(setupId, after + index);
     const base = (await readSetup(sql(), setupId))?.seq ?? 0;
     const result = await appendEntry(database(), setupId, { ...command, id } as Command, { person, device, base });
     if (result.outcome === "refused" || result.outcome === "conflict")

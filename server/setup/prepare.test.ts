@@ -7,6 +7,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { listMachines, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
@@ -98,6 +99,21 @@ describe("opening a setup", () => {
       ...["1: 1", "2: 2", "4: 4", "7: 7 17", "9: 9"],
     ]);
     expect(await readProgramText(sqlOn(pool), setup.programRead?.fingerprint ?? "")).toBe(collar.toString("latin1"));
+  });
+  it("opens nothing under the id of another setup", async () => {
+    const command = { id: randomUUID(), kind: "setup-opened", version: 1 } as const;
+    const other = await opened();
+    const { machine, stock } = await view(other);
+    const { measuredDiameter: _, measuredEntry: __, ...bar } = stock;
+    const payload = {
+      ...{ job: "A", part: "B", operation: "op 1", program: "", machine, stock: bar },
+      workOffset: { name: "G54", x: 0, z: 0 },
+    };
+    const id = randomUUID();
+    const author = { person, device: "desk", base: 0 };
+    expect(await appendEntry(pool, id, { ...command, payload }, author)).toMatchObject({ outcome: "appended" });
+    expect(await openSetup(person, "desk", form({ id }), undefined)).toMatchObject({ outcome: "refused" });
+    expect(await view(id)).toMatchObject({ seq: 1, job: "A" });
   });
   it("wants the master of a machine that has one", async () => {
     const without = await openSetup(person, "desk", form({ machine: "bench", master: "" }), undefined);

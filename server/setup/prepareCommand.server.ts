@@ -98,7 +98,7 @@ async function renumberCommand(
 }
 
 /** A control's table as a backup holds it, in this machine's own signs and units; nothing is taken from a broken file. */
-function tableOfFile({ machine }: SetupView, form: FormOf<"take-table">, entry: NewEntry): Made {
+function tableOfFile({ machine, tools: loaded }: SetupView, form: FormOf<"take-table">, entry: NewEntry): Made {
   const read = readDataSetting(form.text ?? "", {
     resolution: lastDigit(machine, "x"),
     numbering: machine.numbering,
@@ -111,7 +111,8 @@ function tableOfFile({ machine }: SetupView, form: FormOf<"take-table">, entry: 
   }
   const inItsUnit = { ...machine, units };
   const rows = tools.map((tool) => {
-    const zone = zoneOf(machine, "");
+    // A zone can store with signs of its own: a row is read as the tool that it belongs to is stored.
+    const zone = loaded.find(({ offset }) => offset === tool.offset)?.zone ?? zoneOf(machine, "");
     const core = (axis: "x" | "z", value = 0) => fromControl(inItsUnit, axis, value, "tool-offset", zone);
     return {
       offset: tool.offset,
