@@ -1,53 +1,62 @@
-import type { OffsetTable, ToolOffsets, WorkOffset } from "../offsets/index.ts";
-import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
-import { decimalsOf, roundToResolution } from "../units/index.ts";
+import type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "../offsets/index.ts";
+import { type Answer, accepted } from "../refusal.ts";
+import { decimalsOf, roundToResolution, usualResolution } from "../units/index.ts";
+import { pointedDecimal } from "./decimal.ts";
+import {
+  isOrientation,
+  type OffsetFileCode,
+  type OffsetFileRefusal,
+  type OffsetFormat,
+  refuseFile,
+  type SaidOfFile,
+  type WriteOptions,
+} from "./offsetFile.ts";
+import { workName, workRegister } from "./workRegister.ts";
 
 /**
  * Data-setting G-code (ISO 6983 words) in two dialects, described in docs/formats/data-setting.md:
+ *
  * - `gcode-l`: the register is named by L — `G10 L10` geometry, `G10 L11` wear — and P is the offset number.
  * - `gcode-n`: the register is named by the offset number itself — P n is wear, P 10000 + n geometry.
- * Work offsets are `G10 L2 P1` to `P6` for G54 to G59 in both. X is a diameter or a radius as the table has it.
+ *
+ * Work offsets are `G10 L2` and `G10 L20` in both. X is a diameter or a radius as the table has it.
  */
 export type DataSettingDialect = "gcode-l" | "gcode-n";
 
-/** How numbers are written: rounded to a control's last digit, or with every digit that they have. */
-export interface DataSettingOptions {
-  readonly dialect: DataSettingDialect;
-  readonly rounding: "to-resolution" | "none";
-  /** How X is meant, for the comment that the person at the control reads. */
-  readonly xShown: "diameter" | "radius";
-  /** One comment line for a title, such as the job; left out when empty. */
-  readonly title?: string;
-}
-
 /** In the second dialect a geometry register is the offset number plus this. */
 const GEOMETRY_REGISTERS = 10000;
-const FIRST_WORK_OFFSET = 54;
+const HOLDS = [
+  ...(["geometry.x", "geometry.z", "geometry.y", "wear.x", "wear.z", "wear.y"] as const),
+  ...(["noseRadius", "orientation", "work.x", "work.z", "work.y", "units"] as const),
+] as const;
 
 /** Writes the rows of a table as a file that names its units first, says absolute, and holds only what the table holds. */
-export function writeDataSetting(table: OffsetTable, options: DataSettingOptions): string {
-  const places = decimalsOf(table.resolution);
+export function writeDataSetting(table: OffsetTable, dialect: DataSettingDialect, options: WriteOptions): string {
+  const resolution = table.resolution ?? usualResolution(table.units);
   const number = (value: number) =>
     options.rounding === "to-resolution"
-      ? roundToResolution(value, table.resolution).toFixed(places)
-      : plainDecimal(value);
+      ? roundToResolution(value, resolution).toFixed(decimalsOf(resolution))
+      : pointedDecimal(value);
   const words = (values: Readonly<Record<string, number | undefined>>) =>
     Object.entries(values)
       .filter((entry): entry is [string, number] => entry[1] !== undefined)
       .map(([letter, value]) => ` ${letter}${letter === "Q" ? value : number(value)}`)
       .join("");
-
+  const axes = ({ x, y, z }: AxisWords) => words({ X: x, Y: y, Z: z });
   const unit = table.units === "mm" ? "millimetres" : "inches";
-  const lines = ["%", comment(`Offsets in ${unit}, X as ${options.xShown}, absolute, only rows that were touched`)];
+  const lines = ["%", comment(`Offsets in ${unit}, X as ${options.xShown ?? "diameter"}, absolute`)];
   if (options.title) lines.push(comment(options.title));
   lines.push(`${table.units === "mm" ? "G21" : "G20"} G90`);
-  for (const work of table.work) lines.push(`G10 L2 P${workRegister(work.name)}${words({ X: work.x, Z: work.z })}`);
+  for (const work of table.work) {
+    const register = workRegister(work.name);
+    if (register) lines.push(`G10 L${register.l} P${register.p}${axes(work)}`);
+  }
   for (const tool of table.tools) {
     if (tool.description) lines.push(comment(`Offset ${tool.offset}: ${tool.description}`));
-    const geometry = words({ X: tool.geometry.x, Z: tool.geometry.z, R: tool.noseRadius, Q: tool.orientation });
-    const wear = words({ X: tool.wear.x, Z: tool.wear.z });
+    const geometry = axes(tool.geometry) + words({ R: tool.noseRadius, Q: tool.orientation });
+    const wear = axes(tool.wear);
     const [geometryRegister, wearRegister] =
-      options.dialect === "gcode-l"
+      dialect === "gcode-l"
         ? [`G10 L10 P${tool.offset}`, `G10 L11 P${tool.offset}`]
         : [`G10 P${GEOMETRY_REGISTERS + Number(tool.offset)}`, `G10 P${tool.offset}`];
     if (geometry) lines.push(geometryRegister + geometry);
@@ -57,30 +66,19 @@ export function writeDataSetting(table: OffsetTable, options: DataSettingOptions
   return `${lines.join("\n")}\n`;
 }
 
-export type DataSettingCode = "units-missing" | "syntax" | "unknown-register" | "not-absolute" | "twice";
-export interface DataSettingRefusal extends Refusal<DataSettingCode> {
-  /** Line of the file, counted from 1. */
-  readonly line: number;
-}
-
 /**
  * Reads a data-setting file back, in either dialect. Comments, percent signs, block numbers and blanks are passed over; every other word must
  * be understood, since a word that is skipped in an offset file is a wrong offset. Resolution and numbering are not in
- * such a file: the caller says them.
+ * such a file: the caller says them, and its units where the file does not.
  */
-export function readDataSetting(
-  text: string,
-  known: Pick<OffsetTable, "resolution" | "numbering">,
-): Answer<OffsetTable, DataSettingRefusal> {
+export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTable, OffsetFileRefusal> {
   let units: OffsetTable["units"] | undefined;
   const tools = new Map<string, { -readonly [Key in keyof ToolOffsets]: ToolOffsets[Key] }>();
   const work = new Map<string, WorkOffset>();
   const written = new Set<string>();
-
   for (const [index, raw] of text.split(/\r\n|\r|\n/).entries()) {
     const line = index + 1;
-    const no = (code: DataSettingCode, message: string) =>
-      refused<DataSettingRefusal>({ code, message: `Line ${line}: ${message}`, line });
+    const no = (code: OffsetFileCode, message: string) => refuseFile(code, message, line);
     const block = raw
       .replace(/\([^)]*\)|;.*$/g, "")
       .trim()
@@ -88,37 +86,41 @@ export function readDataSetting(
     if (block === "" || block === "%" || /^O\d+$/.test(block)) continue;
     const words = [...block.matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))\s*/g)];
     if (words.map(([whole]) => whole).join("") !== block)
-      return no("syntax", `“${raw.trim()}” is not made of words such as G10 or X-12.5.`);
-
+      return no("syntax", `“${shortened(raw)}” is not made of words such as G10 or X-12.5.`);
     const values = new Map<string, number>();
     let setsData = false;
     for (const [, letter = "", digits = ""] of words) {
       const value = Number(digits);
       if (letter === "G" && value === 10) setsData = true;
-      else if (letter === "G" && (value === 20 || value === 21)) units = value === 20 ? "in" : "mm";
-      else if (letter === "G" && value === 91)
+      else if (letter === "G" && (value === 20 || value === 21)) {
+        const told = value === 20 ? "in" : "mm";
+        if (units !== undefined && units !== told)
+          return no("units-differ", "the file changes its units (G20 and G21).");
+        units = told;
+      } else if (letter === "G" && value === 91)
         return no("not-absolute", "this file adds to what is there (G91). Only absolute files are read.");
       else if (letter === "G" && value === 90) continue;
       else if (letter === "M" && (value === 30 || value === 2 || value === 99)) continue;
       else if (letter === "N") continue;
-      else if ("LPXZRQ".includes(letter) && !values.has(letter)) values.set(letter, value);
+      else if ("LPXYZRQ".includes(letter) && !values.has(letter)) values.set(letter, value === 0 ? 0 : value);
       else return no("syntax", `${letter}${digits} means nothing in an offset file.`);
     }
     if (!setsData) {
       if (values.size > 0) return no("syntax", "numbers stand outside a G10 block.");
       continue;
     }
-    if (units === undefined) return no("units-missing", "the file says no units (G20 or G21) before its first number.");
-
+    if (units === undefined && said.units === undefined)
+      return no("units-missing", "the file says no units (G20 or G21) before its first number.");
     const register = registerOf(values.get("L"), values.get("P"));
-    if (register === undefined) return no("unknown-register", `“${raw.trim()}” names no offset that is known here.`);
+    if (register === undefined)
+      return no("unknown-register", `“${shortened(raw)}” names no offset that is known here.`);
     const key = `${register.kind} ${register.name}`;
     if (written.has(key)) return no("twice", `${key} is set twice in this file.`);
     written.add(key);
-    const part = { ...xz(values) };
+    const part = axesOf(values);
     if (register.kind === "work") {
       if (values.has("R") || values.has("Q")) return no("syntax", "a work offset has no radius or orientation.");
-      work.set(register.name, { name: register.name, x: part.x ?? 0, z: part.z ?? 0 });
+      work.set(register.name, { name: register.name, ...part });
       continue;
     }
     const tool = tools.get(register.name) ?? { offset: register.name, geometry: {}, wear: {} };
@@ -126,37 +128,68 @@ export function readDataSetting(
     const [radius, orientation] = [values.get("R"), values.get("Q")];
     if (register.kind === "wear" && (radius !== undefined || orientation !== undefined))
       return no("syntax", "radius and orientation belong to the geometry block.");
+    if (orientation !== undefined && !isOrientation(orientation))
+      return no("syntax", `a tip orientation is 0 to 9, not ${orientation}.`);
+    if (radius !== undefined && radius < 0) return no("syntax", "a nose radius is not negative.");
     if (radius !== undefined) tool.noseRadius = radius;
     if (orientation !== undefined) tool.orientation = orientation;
     tools.set(register.name, tool);
   }
-  if (units === undefined)
-    return refused({ code: "units-missing", message: "The file says no units (G20 or G21).", line: 1 });
-  return accepted({ ...known, units, tools: [...tools.values()], work: [...work.values()] });
+  const told = units ?? said.units;
+  if (told === undefined) return refuseFile("units-missing", "the file says no units (G20 or G21).", 1);
+  if (said.units !== undefined && units !== undefined && said.units !== units)
+    return refuseFile("units-differ", `The file is in ${units}, and ${said.units} was said of it.`);
+  const { resolution, numbering } = said;
+  return accepted({ units: told, resolution, numbering, tools: [...tools.values()], work: [...work.values()] });
 }
+
+const dialect = (name: DataSettingDialect, words: string, looksLike: (text: string) => boolean): OffsetFormat => ({
+  ...{
+    name,
+    words,
+    ending: ".nc",
+    mediaType: "text/plain; charset=us-ascii",
+    holds: HOLDS,
+    numbers: "control",
+    looksLike,
+  },
+  holdsWork: (work) => workRegister(work) !== undefined,
+  write: (table, options) => writeDataSetting(table, name, options),
+  read: readDataSetting,
+});
+const SETS_DATA = /^[^(;\n]*\bG0*10\b/im;
+/** Our own file of a table without rows. */
+const EMPTY = /^%\s*\(Offsets in \w+, X as/;
+const BY_NUMBER = /^[^(;\n]*\bG0*10\s*P\d/im;
+export const GCODE_L = dialect(
+  "gcode-l",
+  "data setting by register (G10 L…)",
+  (text) => SETS_DATA.test(text) || EMPTY.test(text),
+);
+export const GCODE_N = dialect("gcode-n", "data setting by offset number (G10 P…)", (text) => BY_NUMBER.test(text));
 
 function registerOf(
   l: number | undefined,
   p: number | undefined,
 ): { kind: "geometry" | "wear" | "work"; name: string } | undefined {
   if (p === undefined || !Number.isInteger(p) || p < 1) return undefined;
-  if (l === 2) return p <= 6 ? { kind: "work", name: `G${FIRST_WORK_OFFSET - 1 + p}` } : undefined;
+  if (l === 2 || l === 20) {
+    const name = workName(l, p);
+    return name === undefined ? undefined : { kind: "work", name };
+  }
+  if (l === undefined && p > GEOMETRY_REGISTERS && p < 2 * GEOMETRY_REGISTERS)
+    return { kind: "geometry", name: String(p - GEOMETRY_REGISTERS) };
+  if (p >= GEOMETRY_REGISTERS) return undefined;
   if (l === 10) return { kind: "geometry", name: String(p) };
-  if (l === 11) return { kind: "wear", name: String(p) };
-  if (l !== undefined) return undefined;
-  return p > GEOMETRY_REGISTERS
-    ? { kind: "geometry", name: String(p - GEOMETRY_REGISTERS) }
-    : { kind: "wear", name: String(p) };
+  return l === 11 || l === undefined ? { kind: "wear", name: String(p) } : undefined;
 }
 
-function xz(values: ReadonlyMap<string, number>): { x?: number; z?: number } {
-  const [x, z] = [values.get("X"), values.get("Z")];
-  return { ...(x !== undefined && { x }), ...(z !== undefined && { z }) };
+function axesOf(values: ReadonlyMap<string, number>): AxisWords {
+  const [x, y, z] = [values.get("X"), values.get("Y"), values.get("Z")];
+  return { ...(x !== undefined && { x }), ...(y !== undefined && { y }), ...(z !== undefined && { z }) };
 }
 
-function workRegister(name: string): number {
-  return Number(name.slice(1)) - FIRST_WORK_OFFSET + 1;
-}
+const shortened = (raw: string) => (raw.length > 60 ? `${raw.trim().slice(0, 60)}…` : raw.trim());
 
 /** A bracket inside a comment would end it early; control readers know little beyond ASCII. */
 function comment(text: string): string {
@@ -166,15 +199,4 @@ function comment(text: string): string {
     .replace(/[^\x20-\x7e]/g, "")
     .replace(/[()%;]/g, " ");
   return `(${plain.replace(/\s+/g, " ").trim()})`;
-}
-
-/** Every digit of a number, never with an exponent: G-code has none. Reads back as the same number. */
-function plainDecimal(value: number): string {
-  const [mantissa = "", power] = String(value === 0 ? 0 : value).split("e");
-  if (power === undefined) return mantissa.includes(".") ? mantissa : `${mantissa}.0`;
-  const sign = value < 0 ? "-" : "";
-  const [whole = "", fraction = ""] = mantissa.replace("-", "").split(".");
-  const point = whole.length + Number(power);
-  if (point <= 0) return `${sign}0.${"0".repeat(-point)}${whole}${fraction}`;
-  return `${sign}${`${whole}${fraction}`.padEnd(point, "0")}.0`;
 }

@@ -1,8 +1,23 @@
+export { CSV_FIELDS, CSV_HEADS, type CsvField, guessColumn } from "./csvColumns.ts";
 export {
-  type DataSettingCode,
-  type DataSettingDialect,
-  type DataSettingOptions,
-  type DataSettingRefusal,
-  readDataSetting,
-  writeDataSetting,
-} from "./dataSetting.ts";
+  type CsvMapping,
+  type CsvSheet,
+  csvText,
+  guessMapping,
+  harmless,
+  readCsvSheet,
+  readMappedCsv,
+} from "./csvTable.ts";
+export { type DataSettingDialect, readDataSetting, writeDataSetting } from "./dataSetting.ts";
+export { FORMATS, formatNamed, formatOf, LARGEST_OFFSET_FILE, lossesOf, readOffsetFile } from "./formats.ts";
+export { luvritOffsetsSchema } from "./luvritJson.ts";
+export {
+  OFFSET_FIELDS,
+  type OffsetField,
+  type OffsetFileCode,
+  type OffsetFileRefusal,
+  type OffsetFormat,
+  type SaidOfFile,
+  type WriteOptions,
+} from "./offsetFile.ts";
+export { workRegister } from "./workRegister.ts";

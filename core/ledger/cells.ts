@@ -1,4 +1,5 @@
 import type { Command, Entry } from "./entry.ts";
+import type { TableColumn } from "./entrySchemas.ts";
 
 /**
  * A cell is the smallest thing that two people can both change: one axis of one offset, the stock's diameter.
@@ -33,6 +34,14 @@ export const CELLS = {
   second: (offset: string) => `second/${offset}`,
   safetyWear: (offset: string) => `safety-wear/${offset}`,
   insert: (offset: string) => `insert/${offset}`,
+  wear: (offset: string, axis: string) => `wear/${offset}/${axis}`,
+  otherWork: (name: string, axis: string) => `other-work/${name}/${axis}`,
+  keyed: (row: string, column: string) => `keyed/${row}/${column}`,
+  compared: "compared",
+  front: "front",
+  reach: (offset: string) => `reach/${offset}`,
+  proof: (offset: string) => `proof/${offset}`,
+  note: (id: string) => `note/${id}`,
   mount: (offset: string, check: string) => `mount/${offset}/${check}`,
 } as const;
 
@@ -78,6 +87,24 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
       return [CELLS.school, CELLS.work("z")];
     case "second-offset-made":
       return [CELLS.second(command.payload.offset)];
+    case "table-edited":
+      return [...new Set(command.payload.cells.map(({ offset, column }) => cellOfColumn(offset, column)))];
+    case "work-offset-set": {
+      const { name, axis, active } = command.payload;
+      return [active ? CELLS.work(axis) : CELLS.otherWork(name, axis)];
+    }
+    case "cells-keyed":
+      return command.payload.cells.map(({ row, column }) => CELLS.keyed(row, column));
+    case "table-compared":
+      return [CELLS.compared, ...command.payload.agreed.map(({ row, column }) => CELLS.keyed(row, column))];
+    case "reach-recorded":
+      return [CELLS.reach(command.payload.offset)];
+    case "front-described":
+      return [CELLS.front];
+    case "proof-checked":
+      return [CELLS.proof(command.payload.offset)];
+    case "note-added":
+      return [CELLS.note(command.id)];
     case "safety-wear-set":
       return [CELLS.safetyWear(command.payload.offset)];
     case "nose-accepted":
@@ -105,6 +132,12 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
   }
 }
 
+function cellOfColumn(offset: string, column: TableColumn): Cell {
+  const [kind, axis] = column.split(".") as [string, string | undefined];
+  if (axis === undefined) return CELLS.nose(offset);
+  return kind === "wear" ? CELLS.wear(offset, axis) : CELLS.geometry(offset, axis);
+}
+
 /** The cells that an entry's numbers rest on: a touch is worked out under a work offset, a second offset from its first. */
 export function restsOn(command: Command): readonly Cell[] {
   switch (command.kind) {
@@ -112,6 +145,10 @@ export function restsOn(command: Command): readonly Cell[] {
       return [CELLS.work(command.payload.axis)];
     case "work-offset-taught":
       return [CELLS.geometry(command.payload.offset, command.payload.axis)];
+    case "proof-checked": {
+      const { offset } = command.payload;
+      return [CELLS.geometry(offset, "x"), CELLS.geometry(offset, "z"), CELLS.work("x"), CELLS.work("z")];
+    }
     case "calls-renumbered":
       return [CELLS.program];
     case "stale-decided":

@@ -1,5 +1,38 @@
 export { type Closure, closureOf } from "./closure.ts";
+export { controlNumbers, type NumbersOf, withNumbersOf } from "./controlNumbers.ts";
 export { type KeyIn, keyIn, type TouchedCell, workForControl } from "./keyIn.ts";
-export type { OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
+export type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
+export { type ReadBack, readBack } from "./readBack.ts";
 export { rebased, type SchoolNeeds, type SchoolTable, schoolNeeds, schoolShift } from "./schools.ts";
-export { radiusForControl, setupTable, type TableRow, touchedRows, workRow } from "./setupTable.ts";
+export {
+  radiusForControl,
+  setupTable,
+  type TableRow,
+  touchedRows,
+  type WorkRow,
+  wearInCore,
+  workRows,
+} from "./setupTable.ts";
+export {
+  axisOf,
+  cellForControl,
+  cellFromControl,
+  clearWear,
+  columnsOf,
+  copyRow,
+  DEED_WORDS,
+  type EditedCell,
+  enterCell,
+  standingCell,
+} from "./tableEdit.ts";
+export {
+  columnDigit,
+  columnWords,
+  type GridCell,
+  type GridRow,
+  gridColumns,
+  isToKey,
+  keyedSoFar,
+  tableGrid,
+} from "./tableGrid.ts";
+export { workAfter, workDoubt, workNow } from "./workShift.ts";

@@ -1,11 +1,11 @@
 import { type Axis, fromControl, lastDigit, lastDigitInCore, toControl } from "../frame/index.ts";
-import type { SetupView, ToolView } from "../ledger/index.ts";
+import { type SetupView, type ToolView, wearBegan } from "../ledger/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import { closureOf } from "./closure.ts";
 import { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
-import type { OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
+import type { AxisWords, OffsetTable, ToolOffsets } from "./offsetTable.ts";
 
 type PerAxis<Value> = Readonly<Record<Axis, Value>>;
 
@@ -22,6 +22,8 @@ export interface TableRow extends PerAxis<KeyIn | undefined> {
   readonly wear: PerAxis<number | undefined>;
   /** Safety wear to be put in for the first cut. */
   readonly safetyWear: PerAxis<number | undefined>;
+  /** Wear that the control is to hold: set by hand, safety wear, or 0 where the axis was touched; undefined where it stays. */
+  readonly wearWanted: PerAxis<number | undefined>;
   readonly noseRadius: { readonly before: number | undefined; readonly value: number | undefined };
   readonly orientation: { readonly before: number | undefined; readonly value: number | undefined };
 }
@@ -55,6 +57,10 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
       return closureOf({ machine: readout, geometry, wear: 0, work, touched }, lastDigitInCore(machine, axis)).closes;
     };
     const { control, nose, safetyWear } = tool;
+    const wearWanted = (axis: Axis) => {
+      const value = wearInCore(tool, axis);
+      return value === undefined ? undefined : stored(axis, value);
+    };
     return {
       tool,
       axes: axesOf(tool.tool, { machine }),
@@ -63,6 +69,7 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
       before: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
       wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
       safetyWear: { x: stored("x", safetyWear?.x), y: undefined, z: stored("z", safetyWear?.z) },
+      wearWanted: { x: wearWanted("x"), y: wearWanted("y"), z: wearWanted("z") },
       noseRadius: {
         before: control && radiusForControl(setup, control.noseRadius),
         value: nose && radiusForControl(setup, nose.noseRadius),
@@ -72,17 +79,51 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
   });
 }
 
-/** The work offset as the control is to hold it, with which axes were taught or re-based in this setup. */
-export function workRow(
-  setup: SetupView,
-): WorkOffset & { readonly isNew: { readonly x: boolean; readonly z: boolean } } {
-  const { machine, workOffset, taught, schoolChanged } = setup;
-  return {
-    name: workOffset.name,
-    x: workForControl(machine, "x", workOffset.x),
-    z: workForControl(machine, "z", workOffset.z),
-    isNew: { x: taught.x !== undefined, z: taught.z !== undefined || schoolChanged !== undefined },
+/**
+ * Wear that a tool's axis is to hold, in core lengths: what was set by hand since its latest touch, or else safety wear,
+ * or 0 where it was touched; undefined where nothing is said of it.
+ */
+export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
+  const { safetyWear } = tool;
+  const [byHand, began] = [tool.wear[axis], wearBegan(tool[axis])];
+  if (byHand && byHand.seq > Math.max(began ?? 0, safetyWear?.seq ?? 0)) return byHand.value;
+  if (safetyWear && axis !== "y" && (safetyWear[axis] !== 0 || began !== undefined)) return safetyWear[axis];
+  return began === undefined ? undefined : 0;
+}
+
+/** A work offset as the control is to hold it, with which axes were taught, set or re-based in this setup. */
+export interface WorkRow {
+  readonly name: string;
+  readonly values: PerAxis<number | undefined>;
+  readonly isNew: PerAxis<boolean>;
+  /** True for the one that this setup runs under. */
+  readonly isActive: boolean;
+}
+
+/** The active work offset, then every other one that the program calls or that was set here, in the control's own numbers. */
+export function workRows(setup: SetupView): readonly WorkRow[] {
+  const { machine, workOffset, taught, schoolChanged, workSet, otherWork, programRead } = setup;
+  const isNew = (axis: Axis) =>
+    taught[axis] !== undefined || workSet[axis] !== undefined || (axis === "z" && schoolChanged !== undefined);
+  const value = (axis: Axis, millimetres: number | undefined) =>
+    millimetres === undefined ? undefined : workForControl(machine, axis, millimetres);
+  const active: WorkRow = {
+    ...{ name: workOffset.name, isActive: true, isNew: { x: isNew("x"), y: isNew("y"), z: isNew("z") } },
+    values: { x: value("x", workOffset.x), y: value("y", workOffset.y), z: value("z", workOffset.z) },
   };
+  const called = (programRead?.work ?? []).map(({ name }) => name).filter((name) => /^G5[4-9]$/.test(name));
+  const names = [...new Set([...Object.keys(otherWork), ...called])].filter((name) => name !== workOffset.name).sort();
+  return [
+    active,
+    ...names.map((name): WorkRow => {
+      const set = otherWork[name] ?? {};
+      return {
+        ...{ name, isActive: false },
+        values: { x: value("x", set.x?.value), y: value("y", set.y?.value), z: value("z", set.z?.value) },
+        isNew: { x: set.x !== undefined, y: set.y !== undefined, z: set.z !== undefined },
+      };
+    }),
+  ];
 }
 
 /**
@@ -105,24 +146,39 @@ export function radiusForControl({ machine }: Pick<SetupView, "machine">, noseRa
  */
 export function touchedRows(setup: SetupView): OffsetTable {
   const { machine } = setup;
-  const tools = setupTable(setup)
-    .filter(({ x, z, noseRadius }) => x || z || noseRadius.value !== undefined)
-    .map(
-      ({ tool, x, z, safetyWear, noseRadius, orientation }): ToolOffsets => ({
-        offset: tool.offset,
-        geometry: { ...(x && { x: x.value }), ...(z && { z: z.value }) },
-        wear: { ...(x && { x: safetyWear.x ?? 0 }), ...(z && { z: safetyWear.z ?? 0 }) },
-        ...(noseRadius.value !== undefined && { noseRadius: noseRadius.value }),
-        ...(orientation.value !== undefined && { orientation: orientation.value }),
-        description: `${tool.tool.description}, ${toolSize(tool.tool)}`,
+  const words = (value: (axis: Axis) => number | undefined): AxisWords =>
+    Object.fromEntries(
+      (["x", "y", "z"] as const).flatMap((axis) => {
+        const number = value(axis);
+        return number === undefined ? [] : [[axis, number]];
       }),
     );
-  const { isNew, ...work } = workRow(setup);
+  const tools = setupTable(setup).map(
+    (row): ToolOffsets => ({
+      offset: row.tool.offset,
+      geometry: words((axis) => row[axis]?.value),
+      wear: words((axis) => row.wearWanted[axis]),
+      ...(row.noseRadius.value !== undefined && { noseRadius: row.noseRadius.value }),
+      ...(row.orientation.value !== undefined && { orientation: row.orientation.value }),
+      description: `${row.tool.tool.description}, ${toolSize(row.tool.tool)}`,
+    }),
+  );
   return {
     units: machine.units,
     resolution: Math.min(machine.resolution.x, machine.resolution.z),
     numbering: machine.numbering,
-    tools,
-    work: isNew.x || isNew.z ? [work] : [],
+    tools: tools.filter(
+      ({ geometry, wear, noseRadius }) =>
+        Object.keys(geometry).length > 0 || Object.keys(wear).length > 0 || noseRadius !== undefined,
+    ),
+    work: workRows(setup)
+      .map(({ name, values, isNew, isActive }) => ({
+        name,
+        // The active one is written whole once any of it is new: its X belongs to its Z.
+        ...words((axis) =>
+          (axis !== "y" || isNew.y) && (isNew[axis] || (isActive && isNew.z)) ? values[axis] : undefined,
+        ),
+      }))
+      .filter((work) => Object.keys(work).length > 1),
   };
 }

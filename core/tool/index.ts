@@ -61,3 +61,4 @@ export {
   typedTool,
 } from "./typedTool.ts";
 export { axesOf, type Place, TOUCH_WAYS, type TouchWay, waysToTouch } from "./waysToTouch.ts";
+export { WAY_WORDS } from "./wayWords.ts";

@@ -1,0 +1,32 @@
+import type { Payload } from "./entrySchemas.ts";
+import type { MachineState } from "./machineState.ts";
+import type { ToolView } from "./setupView.ts";
+
+/**
+ * Cells of tools that stand as they stood: the same tool, of the same dimensions, in the same station, and a control that
+ * is believed to hold its numbers. They are taken over, not proven: somebody may have moved what nobody recorded.
+ */
+export function unmovedCells(
+  { stations, rows }: MachineState,
+  tools: readonly Pick<ToolView, "offset" | "station" | "tool">[],
+): Payload<"table-edited">["cells"] {
+  return tools.flatMap(({ offset, station, tool }) => {
+    const there = stations[station]?.value;
+    const row = rows[offset];
+    if (!there || !row || there.offset !== offset || !sameTool(there.tool, tool)) return [];
+    const cells = [
+      ["geometry.x", row.x?.value],
+      ["geometry.z", row.z?.value],
+      ["geometry.y", row.y?.value],
+      ["noseRadius", row.noseRadius?.value],
+      ["orientation", row.orientation?.value],
+    ] as const;
+    return cells.flatMap(([column, to]) => (to === undefined ? [] : [{ offset, column, from: null, to }]));
+  });
+}
+
+/** Told apart by every dimension that was recorded, in whatever order it was written. */
+function sameTool(one: ToolView["tool"], other: ToolView["tool"]): boolean {
+  const facts = (tool: ToolView["tool"]) => JSON.stringify(Object.entries(tool).sort(([a], [b]) => a.localeCompare(b)));
+  return facts(one) === facts(other);
+}

@@ -1,0 +1,43 @@
+import type { Axis } from "../frame/index.ts";
+import type { SetupView, WorkMeans } from "../ledger/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
+
+/**
+ * What a work offset becomes without a touch, in core lengths (millimetres, X as a diameter):
+ *
+ * - `entered`: the number itself;
+ * - `datum-distance`: the distance from the machine's datum face to the part's face, which is S in that school;
+ * - `next-operation`: the active offset moved by how much farther from the chuck the next operation's face stands
+ *   (a part that got 2 shorter: −2);
+ * - `shift`: this offset moved by how far the face moved when the bar was chucked again.
+ *
+ * @example G54 Z −104.775, the part is faced 2.5 shorter at its other end: next-operation −2.5 gives G55 Z −107.275
+ */
+export function workAfter(setup: SetupView, name: string, axis: Axis, means: WorkMeans, amount: number): number {
+  switch (means) {
+    case "entered":
+    case "datum-distance":
+      return amount;
+    case "next-operation":
+      return setup.workOffset[axis] + amount;
+    case "shift":
+      return workNow(setup, name, axis) + amount;
+  }
+}
+
+/** What a work offset is now; 0 where nobody has said. */
+export function workNow({ workOffset, otherWork }: SetupView, name: string, axis: Axis): number {
+  return name === workOffset.name ? workOffset[axis] : (otherWork[name]?.[axis]?.value ?? 0);
+}
+
+/**
+ * Why a work offset is worth a question before it is kept; undefined where it is not. The spindle's centre does not move
+ * with the stock: in X a change is a finding, not a setting.
+ */
+export function workDoubt(setup: SetupView, name: string, axis: Axis, to: number): string | undefined {
+  if (axis !== "x") return undefined;
+  const constant = setup.workOffset.x;
+  const from = name === setup.workOffset.name ? setup.workOffset.x : constant;
+  if (Math.abs(to - from) < TOLERANCES.tieOfLastDigit) return undefined;
+  return "The centre of the spindle does not move with the stock: on this machine X of a work offset stays what it is. Is it meant?";
+}
