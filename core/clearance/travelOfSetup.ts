@@ -1,0 +1,78 @@
+import { callOf, fromControl, stationOf } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { ToolStanding } from "../proof/index.ts";
+import { convertLength } from "../units/index.ts";
+import { type TravelResult, type TravelTool, travel } from "./travel.ts";
+
+/** What is known of a tool's ways: from the program, by hand, or nothing. */
+export type ReachSource = "program" | "hand" | "none";
+
+/** A tool's travel on both axes, and where its ways come from. Millimetres, X as diameters. */
+export interface ToolTravel {
+  readonly standing: ToolStanding;
+  readonly reach: Pick<TravelTool, "box" | "retract"> & { readonly source: ReachSource };
+  /** Undefined where the tool has no offset yet. */
+  readonly x: TravelResult | undefined;
+  readonly z: TravelResult | undefined;
+}
+
+/** Room kept to the ends of travel where the machine's profile says nothing. */
+const USUAL_MARGIN = 1;
+export const travelMargin = ({ machine }: Pick<SetupView, "machine">): number => machine.travelMargin ?? USUAL_MARGIN;
+
+/** Every tool of a setup against the travel of its machine, with what the control reckons with for it. */
+export function travelOfSetup(setup: SetupView, standings: readonly ToolStanding[]): readonly ToolTravel[] {
+  const { travel: limits } = setup.machine;
+  const span = ([low = 0, high = 0]: readonly number[]): readonly [number, number] => [low, high];
+  return standings.map((standing): ToolTravel => {
+    const { tool, reckoned } = standing;
+    const reach = reachOfTool(setup, tool);
+    if (reckoned.x === undefined || reckoned.z === undefined) return { standing, reach, x: undefined, z: undefined };
+    const [x, z] = travel({
+      limits: { x: span(limits.x), z: span(limits.z) },
+      margin: travelMargin(setup),
+      tools: [
+        {
+          offset: tool.offset,
+          geometry: { x: reckoned.x, z: reckoned.z },
+          box: reach.box,
+          ...(reach.retract && { retract: reach.retract }),
+        },
+      ],
+    });
+    return { standing, reach, x, z };
+  });
+}
+
+/** Where a tool goes, in part coordinates: by hand where somebody said it, else over all of its calls in the program. */
+export function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
+  const { reach } = tool;
+  if (reach) {
+    const retract = {
+      ...(reach.retractX !== undefined && { x: reach.retractX }),
+      ...(reach.retractZ !== undefined && { z: reach.retractZ }),
+    };
+    return { box: { x: pair(reach.x), z: pair(reach.z) }, retract, source: "hand" };
+  }
+  const station = stationOf(setup.machine, tool.station);
+  const call = (station && callOf(station)) ?? tool.station;
+  const called = setup.programRead?.tools.find((one) => one.station === call && one.offsets.includes(tool.offset));
+  if (!called) return { box: { x: null, z: null }, source: "none" };
+  const units = setup.programRead?.units ?? setup.machine.units;
+  const toPart = (axis: "x" | "z", range: readonly number[] | null) => {
+    const ends = (range ?? []).map((end) =>
+      fromControl(
+        { ...setup.machine, units: "mm", xShown: "diameter" },
+        axis,
+        convertLength(end, units, "mm"),
+        "program",
+        tool.zone,
+      ),
+    );
+    return ends.length === 2 ? pair([Math.min(...ends), Math.max(...ends)]) : null;
+  };
+  return { box: { x: toPart("x", called.x), z: toPart("z", called.z) }, source: "program" };
+}
+
+const pair = (range: readonly number[] | null): readonly [number, number] | null =>
+  range?.[0] === undefined || range[1] === undefined ? null : [range[0], range[1]];
