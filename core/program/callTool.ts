@@ -37,6 +37,7 @@ export function callTool(all: Following, path: PathState, block: Block): void {
   if (isIndex) path.cutSince = false;
   if (path.call) all.onCall(closedCall(path.call));
   openCall(path, line, column);
+  all.on?.call(path);
 }
 
 const offsetColumn = (block: Block) => block.column[hasWord(block, LETTER.D) ? LETTER.D : LETTER.H] ?? 1;

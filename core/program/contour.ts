@@ -1,4 +1,5 @@
 import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts";
+import { type ContourMove, contourPasses } from "./contourPasses.ts";
 import { reach } from "./cycle.ts";
 import type { Following, Next } from "./following.ts";
 import { readModes } from "./modes.ts";
@@ -28,6 +29,9 @@ export function followContour(all: Following, path: PathState, block: Block, at:
   reach(path, startX, startZ);
   const contour = createBlock();
   let [from, number, isClosed] = [found.at, found.line, false];
+  const sink = path.onMove;
+  const line_: ContourMove[] = [];
+  if (sink) path.onMove = (to, by) => line_.push({ to, by });
   while (from < all.text.length && all.budget-- > 0 && !isClosed) {
     const next = readBlock(all.text, from, contour);
     contour.line = number;
@@ -44,7 +48,9 @@ export function followContour(all: Following, path: PathState, block: Block, at:
     const message = `Block N${q}, the end of the contour, does not follow block N${p}.`;
     all.say("contour-missing", line, column, message);
   }
+  path.onMove = sink;
   Object.assign(path, { x: startX, z: startZ, motion, isIncremental });
+  if (sink) contourPasses(path, block, line_, how);
   Object.assign(path, { cutSince: true, rapidSince: true, homeSince: false });
   return found.at >= at && isClosed ? { go: "behind", at: from, line: number } : { go: "on" };
 }

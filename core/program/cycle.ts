@@ -1,4 +1,5 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
+import { boxPasses, cornerPasses, holePasses } from "./cyclePasses.ts";
 import { include } from "./extents.ts";
 import { type Coordinates, feed, numberOf, type Target, targetOf } from "./motion.ts";
 import type { PathState } from "./pathState.ts";
@@ -16,6 +17,7 @@ export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: B
   if (target.movesZ) path.cycleZ = target.z;
   const taper = hasWord(block, LETTER.R) ? LETTER.R : cycle === 94 ? LETTER.K : LETTER.I;
   const by = hasWord(block, taper) ? numberOf(block, taper, how) : 0;
+  boxPasses(path, cycle, by);
   reach(path, path.cycleX, path.cycleZ);
   if (by !== 0 && cycle === 94) reach(path, path.cycleX, path.cycleZ + by);
   else if (by !== 0) reach(path, path.cycleX + 2 * by, path.cycleZ);
@@ -25,6 +27,7 @@ export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: B
 /** Peck, groove and thread cycles of X, Z (or U, W): from where the tool stands to that corner and back. */
 export function cutToCorner(block: Block, path: PathState, how: Coordinates): void {
   const target = targetOf(block, path, how);
+  cornerPasses(path, block, target, how);
   reachTarget(path, target);
   comeBack(path);
 }
@@ -40,6 +43,7 @@ export function cutHole(block: Block, path: PathState, how: Coordinates, across:
   if (target.movesZ && across) path.z = position.z;
   const hasDepth = across ? target.movesX : target.movesZ;
   if (hasDepth) path[across ? "cycleX" : "cycleZ"] = across ? target.x : target.z;
+  holePasses(path, position, across);
   reach(path, across ? path.cycleX : path.x, across ? path.z : path.cycleZ);
   comeBack(path);
 }

@@ -1,3 +1,5 @@
+import { TOLERANCES } from "../tolerances.ts";
+
 /** Lowest and highest coordinate visited; `low > high` while nothing has been. */
 export interface Extent {
   low: number;
@@ -72,3 +74,27 @@ export function includeArc(x: Extent, z: Extent, { from, to, centre, turn }: Arc
 
 const FULL_TURN = 2 * Math.PI;
 const positive = (angle: number) => ((angle % FULL_TURN) + FULL_TURN) % FULL_TURN;
+
+/**
+ * Points along an arc to its end, close enough that chords between them miss it by `TOLERANCES.chordMiss` at most. X are
+ * diameters, the centre's too; `turn` is 1 counter-clockwise with +Z to the right and +X up. A full turn where both ends are one.
+ */
+export function chordsOfArc(
+  from: { readonly x: number; readonly z: number },
+  to: { readonly x: number; readonly z: number },
+  arc: { readonly x: number; readonly z: number; readonly turn: 1 | -1 },
+): readonly { readonly x: number; readonly z: number }[] {
+  const centre = { radius: arc.x / 2, z: arc.z };
+  const radius = Math.hypot(from.z - centre.z, from.x / 2 - centre.radius);
+  if (!Number.isFinite(radius) || radius === 0) return [to];
+  const start = Math.atan2(from.x / 2 - centre.radius, from.z - centre.z);
+  const stop = Math.atan2(to.x / 2 - centre.radius, to.z - centre.z);
+  const sweep = positive(arc.turn * (stop - start)) || FULL_TURN;
+  const largest = 2 * Math.acos(Math.max(0, 1 - TOLERANCES.chordMiss / radius));
+  const steps = Math.max(1, Math.ceil(sweep / largest));
+  const inside = Array.from({ length: steps - 1 }, (_, step) => {
+    const angle = start + (arc.turn * sweep * (step + 1)) / steps;
+    return { x: 2 * (centre.radius + radius * Math.sin(angle)), z: centre.z + radius * Math.cos(angle) };
+  });
+  return [...inside, to];
+}

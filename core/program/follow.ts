@@ -13,6 +13,7 @@ export function followBlock(all: Following, path: PathState, block: Block, at: n
   if (block.comments.length > 0) keepComments(path, block.comments);
   if (block.isMacro)
     all.say("not-followed", block.line, 1, "Variables and jumps are not worked out here. Extents leave this line out.");
+  all.on?.begin(path, block);
   const use = readModes(all, path, block);
   if (block.toolDigits !== "" || callsOffset(all, block)) callTool(all, path, block);
   const { how } = all;

@@ -1,11 +1,22 @@
+import type { Block } from "./block.ts";
 import type { FindingCode } from "./finding.ts";
 import type { Coordinates } from "./motion.ts";
-import type { PathState } from "./pathState.ts";
+import type { PathState, Place } from "./pathState.ts";
 import type { ProgramCall } from "./programReading.ts";
 import type { BlockIndex } from "./survey.ts";
 import type { CallForm } from "./toolCall.ts";
 
 export const UNIT_WORD = { mm: "millimetres", in: "inches" } as const;
+
+/** What is told to somebody who follows the motion itself, block by block. */
+export interface ProgramEvents {
+  readonly begin: (path: PathState, block: Block) => void;
+  readonly call: (path: PathState) => void;
+  /** Axes that go home, by way of a point in the part where one is named. */
+  readonly home: (path: PathState, axes: { readonly x: boolean; readonly z: boolean }, by: Place | undefined) => void;
+  /** A move to a place in machine coordinates, NaN on an axis that is not named. */
+  readonly machine: (path: PathState, to: Place) => void;
+}
 
 /** Everything that holds for the whole program while it is followed. */
 export interface Following {
@@ -19,6 +30,8 @@ export interface Following {
   readonly integersAreDigits: boolean;
   /** Takes a call once the next one begins. */
   readonly onCall: (call: ProgramCall) => void;
+  /** Takes what happens on a path besides motion in the part: calls, home, moves in machine coordinates, feeds and speeds. */
+  readonly on: ProgramEvents | undefined;
   readonly onWork: (path: PathState, name: string, line: number) => void;
   units: "mm" | "in" | null;
   unitsAt: { readonly line: number; readonly column: number } | undefined;

@@ -1,7 +1,15 @@
-export type { Range } from "./extents.ts";
+export { chordsOfArc, type Range } from "./extents.ts";
 export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./finding.ts";
 export { programFile } from "./programFile.ts";
 export { programMachine } from "./programMachine.ts";
+export {
+  type MotionModes,
+  minutesOf,
+  type ProgramMotion,
+  type ProgramMotions,
+  programMotions,
+  programMotionsInSteps,
+} from "./programMotion.ts";
 export type { ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
 export { programRecord } from "./programRecord.ts";
 export { type ProposedTool, proposeTools } from "./proposedTool.ts";

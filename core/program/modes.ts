@@ -1,6 +1,7 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Following, settleCoordinates, UNIT_WORD } from "./following.ts";
 import { CONTOUR_CYCLES, HOMING, KNOWN_G } from "./knownWords.ts";
+import { numberOf } from "./motion.ts";
 import { addCycle, type PathState } from "./pathState.ts";
 
 /** What a block does with its coordinates where they are no motion. */
@@ -157,11 +158,12 @@ function readContourCode(all: Following, path: PathState, block: Block, code: nu
     return "hole";
   }
   // The first line of a pair: depth of cut and retract, written as U, W and R.
-  if (code === 730)
-    path.pattern = {
-      radius: hasWord(block, LETTER.U) ? (block.value[LETTER.U] ?? 0) : 0,
-      z: hasWord(block, LETTER.W) ? (block.value[LETTER.W] ?? 0) : 0,
-    };
+  const first = (letter: number) => (hasWord(block, letter) ? (block.value[letter] ?? 0) : 0);
+  if (code === 730) path.pattern = { radius: first(LETTER.U), z: first(LETTER.W), times: first(LETTER.R) };
+  else {
+    const length = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, all.how) : 0);
+    path.roughing = { depth: length(code === 710 ? LETTER.U : LETTER.W), retract: length(LETTER.R) };
+  }
   return "nothing";
 }
 

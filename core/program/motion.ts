@@ -1,6 +1,6 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Arc, centreOfArc, include, includeArc } from "./extents.ts";
-import type { PathState } from "./pathState.ts";
+import type { MoveKind, PathState } from "./pathState.ts";
 
 /** How the numbers of a block become coordinates. */
 export interface Coordinates {
@@ -67,8 +67,12 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
 const STEEPEST_FLAT = 1e-6;
 
 /** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
-export function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean): void {
+export function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean, arc?: MoveKind["arc"]): void {
   const { call } = path;
+  path.onMove?.(
+    { x, z },
+    { kind: isCut ? (path.motion === 33 ? "thread" : "feed") : "rapid", inCycle: false, ...(arc && { arc }) },
+  );
   if (isCut) {
     cutFrom(path);
     feed(path, z);
@@ -136,7 +140,7 @@ export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1
     includeArc(path.call.cutX, path.call.cutZ, arc);
   }
   if (arc && isGood) includeArc(path.cutX, path.cutZ, arc);
-  arrive(path, target, true);
+  arrive(path, target, true, arc && isGood ? { x: arc.centre.radius * 2, z: arc.centre.z, turn } : undefined);
   // From a place that is not known nothing can be said of the arc.
   return isGood || Number.isNaN(off) ? 0 : off;
 }

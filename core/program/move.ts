@@ -9,10 +9,10 @@ import type { PathState } from "./pathState.ts";
 export function move(all: Following, path: PathState, block: Block, how: Coordinates, use: Use): void {
   switch (use) {
     case "home":
-      goHome(all, path, block);
+      goHome(all, path, block, how);
       break;
     case "machine":
-      goToMachine(path, block);
+      goToMachine(all, path, block, how);
       break;
     case "preset": {
       const { x, z } = targetOf(block, path, how);
@@ -103,18 +103,22 @@ function sayInteger(all: Following, block: Block): void {
 /** A program that really counts in last digits writes larger numbers than this. */
 const LEAST_COUNTED = 500;
 
-function goHome(all: Following, path: PathState, block: Block): void {
+function goHome(all: Following, path: PathState, block: Block, how: Coordinates): void {
   if (path.compensation !== null) sayCompensation(all, path, block.line, block.gColumns[0] ?? 1);
   const namesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
   const namesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
   const namesNone = !namesX && !namesZ && (block.has & ASIDE) === 0;
+  const axes = { x: namesX || namesNone, z: namesZ || namesNone };
+  all.on?.home(path, axes, namesNone ? undefined : targetOf(block, path, how));
   if (namesX || namesNone) path.x = Number.NaN;
   if (namesZ || namesNone) path.z = Number.NaN;
   if (namesX || namesZ || namesNone) path.homeSince = true;
 }
 
 /** A move in machine coordinates leaves the part; where that is in the part, is not known here. */
-function goToMachine(path: PathState, block: Block): void {
+function goToMachine(all: Following, path: PathState, block: Block, how: Coordinates): void {
+  const { x, z } = targetOf(block, { ...path, x: Number.NaN, z: Number.NaN, isIncremental: false }, how);
+  all.on?.machine(path, { x, z });
   if (hasWord(block, LETTER.X) || hasWord(block, LETTER.U)) path.x = Number.NaN;
   if (hasWord(block, LETTER.Z) || hasWord(block, LETTER.W)) path.z = Number.NaN;
   if (hasAnyAxis(block)) path.homeSince = true;

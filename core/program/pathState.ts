@@ -36,6 +36,20 @@ export interface IndexOverPart {
   readonly hasRapid: boolean;
 }
 
+/** A place that a move leads to, X as a diameter; NaN where it is not known. */
+export interface Place {
+  readonly x: number;
+  readonly z: number;
+}
+/** How a move is made: `inCycle` for what a cycle does by itself. */
+export interface MoveKind {
+  readonly kind: "rapid" | "feed" | "thread";
+  readonly inCycle: boolean;
+  /** Centre of an arc, its X a diameter, and its way round: 1 counter-clockwise with +Z to the right and +X up. */
+  readonly arc?: Place & { readonly turn: 1 | -1 };
+}
+export type MoveSink = (to: Place, how: MoveKind) => void;
+
 /** Everything modal of one path. Coordinates as programmed, X as diameter; NaN while unknown. */
 export interface PathState {
   readonly number: number;
@@ -57,8 +71,12 @@ export interface PathState {
   /** Targets that a box cycle keeps from line to line. */
   cycleX: number;
   cycleZ: number;
+  /** Takes every move as it is made; undefined where only extents are wanted. */
+  onMove: MoveSink | undefined;
+  /** Depth of a cut and retract that G71 and G72 begin with, from the first line of their pair, true distances. */
+  roughing: { readonly depth: number; readonly retract: number } | undefined;
   /** Set-back of the pattern that G73 begins with, from the first line of its pair. */
-  pattern: { readonly radius: number; readonly z: number } | undefined;
+  pattern: { readonly radius: number; readonly z: number; readonly times: number } | undefined;
   cutSince: boolean;
   rapidSince: boolean;
   homeSince: boolean;
@@ -79,6 +97,7 @@ export function createPath(number: number, line: number): PathState {
     ...{ number, line, x: Number.NaN, y: Number.NaN, z: Number.NaN, motion: 0, isIncremental: false },
     ...{ work: null, station: "0", offset: "", call: undefined, compensation: null, hasSpeedLimit: false },
     ...{ hasMoved: false, workIsMissed: false, cycleX: Number.NaN, cycleZ: Number.NaN, pattern: undefined },
+    ...{ onMove: undefined, roughing: undefined },
     ...{ cutSince: false, rapidSince: false, homeSince: false, indexes: [], waits: new Map(), pending: NOTHING },
     ...{ cutX: emptyExtent(), cutZ: emptyExtent(), fedZ: 0, ends: null, lastLine: line },
   };

@@ -1,7 +1,7 @@
 import { createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import { createFindings } from "./finding.ts";
 import { followBlock } from "./follow.ts";
-import type { Following, Next } from "./following.ts";
+import type { Following, Next, ProgramEvents } from "./following.ts";
 import { sayCompensation, settleCoordinates } from "./following.ts";
 import { closedCall, createPath, type PathState } from "./pathState.ts";
 import {
@@ -58,6 +58,7 @@ export function readProgram(text: string, machine: ProgramMachine = {}): Program
 export function* readProgramInSteps(
   text: string,
   machine: ProgramMachine = {},
+  on?: ProgramEvents,
 ): Generator<ReadingProgress, ProgramReading> {
   const survey = surveyProgram(text);
   yield { line: 0, share: 0 };
@@ -72,6 +73,7 @@ export function* readProgramInSteps(
     ...{ units: null, unitsAt: undefined, unitsAreMissed: false, isRadius: false, absoluteIsKnown: false },
     integersAreDigits: machine.integers === "last-digit",
     integerFactor: (units) => (machine.integers === "last-digit" ? lastDigit[units ?? machine.units ?? "mm"] : 1),
+    on,
     onCall: (call) => calls.push(call),
     onWork(path, name, line) {
       if (!work.some((use) => use.name === name && use.path === path.number))

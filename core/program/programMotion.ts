@@ -1,0 +1,181 @@
+import { convertLength } from "../units/index.ts";
+import { type Block, hasWord, LETTER } from "./block.ts";
+import type { ProgramEvents } from "./following.ts";
+import type { PathState, Place } from "./pathState.ts";
+import type { ProgramReading, ReadingProgress } from "./programReading.ts";
+import { type ProgramMachine, readProgramInSteps } from "./readProgram.ts";
+
+/** What is modal while a tool moves. One object for as long as nothing of it changes. */
+export interface MotionModes {
+  readonly path: number;
+  /** Without zeros in front; `0` where the station stays, or the offset is cancelled. */
+  readonly station: string;
+  readonly offset: string;
+  readonly work: string | null;
+  readonly compensation: "left" | "right" | null;
+  /** Millimetres a turn, or a minute. */
+  readonly feed: number;
+  readonly feedPer: "turn" | "minute";
+  /** Turns a minute, or metres a minute of surface speed. */
+  readonly speed: number;
+  readonly speedIs: "turns" | "surface";
+  readonly mostTurns: number;
+}
+
+/**
+ * One thing that a program does with its slides. `rapid`, `feed` and `thread` lead to a place in the part; `home` sends axes
+ * home by way of it; `machine` leads to machine coordinates; `call` begins with another station or offset where the slides
+ * stand. Millimetres, X as a diameter; NaN on an axis that does not move or is not known.
+ */
+export interface ProgramMotion {
+  readonly kind: "rapid" | "feed" | "thread" | "home" | "machine" | "call";
+  /** Counted from 1. */
+  readonly line: number;
+  readonly x: number;
+  readonly z: number;
+  readonly modes: MotionModes;
+  /** Part of a cycle: the control makes the move by itself. */
+  readonly inCycle: boolean;
+  /** Centre of an arc, its X a diameter, and its way round: 1 counter-clockwise with +Z to the right and +X up. */
+  readonly arc?: Place & { readonly turn: 1 | -1 };
+  /** Axes that go home. */
+  readonly home?: { readonly x: boolean; readonly z: boolean };
+}
+
+/** A program as the moves that it makes, and the reading that they come with. */
+export interface ProgramMotions {
+  readonly motions: readonly ProgramMotion[];
+  readonly reading: ProgramReading;
+}
+
+/**
+ * Every move of a turning program in order, its cycles taken apart into the passes that a control makes of them. Lengths
+ * come in millimetres whatever the program's unit; one that names none is taken to be in the machine's.
+ *
+ * @example programMotions("G21\nT0101\nG0 X52. Z2.\nG1 Z-30. F.2\nM30").motions.map(({ kind }) => kind) is call, rapid, feed
+ */
+export function programMotions(text: string, machine: ProgramMachine = {}): ProgramMotions {
+  const steps = programMotionsInSteps(text, machine);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** The same, in steps: gives its progress every few thousand lines. */
+export function* programMotionsInSteps(
+  text: string,
+  machine: ProgramMachine = {},
+): Generator<ReadingProgress, ProgramMotions> {
+  const motions: ProgramMotion[] = [];
+  const reading = yield* readProgramInSteps(text, machine, recorder(motions, machine));
+  return { motions, reading };
+}
+
+const NO_PLACE: Place = { x: Number.NaN, z: Number.NaN };
+
+/** Writes down what happens. The unit of a length is the one that holds when it is read. */
+function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEvents {
+  let line = 1;
+  let units = machine.units ?? "mm";
+  const spindles = new Map<number, Spindle>();
+  const spindleOf = (path: PathState) => {
+    const known = spindles.get(path.number);
+    if (known) return known;
+    const made: Spindle = { ...REST, modes: undefined };
+    spindles.set(path.number, made);
+    return made;
+  };
+  const toMillimetres = ({ x, z }: Place): Place => ({
+    x: convertLength(x, units, "mm"),
+    z: convertLength(z, units, "mm"),
+  });
+  const add = (path: PathState, kind: ProgramMotion["kind"], place: Place, more: Partial<ProgramMotion> = {}) => {
+    motions.push({ kind, line, ...place, modes: modesOf(path, spindleOf(path)), inCycle: false, ...more });
+  };
+  return {
+    begin(path, block) {
+      line = block.line;
+      units = unitsIn(block) ?? units;
+      readSpindle(spindleOf(path), block, units);
+      path.onMove ??= (to, { kind, inCycle, arc }) =>
+        add(path, kind, toMillimetres(to), { inCycle, ...(arc && { arc: { ...toMillimetres(arc), turn: arc.turn } }) });
+    },
+    call: (path) => add(path, "call", NO_PLACE),
+    home: (path, axes, by) => add(path, "home", by ? toMillimetres(by) : NO_PLACE, { home: axes }),
+    machine: (path, to) => add(path, "machine", toMillimetres(to)),
+  };
+}
+
+/** Feed and speed of one path, and the modes that were last made of them. */
+interface Spindle {
+  feed: number;
+  feedPer: "turn" | "minute";
+  speed: number;
+  speedIs: "turns" | "surface";
+  mostTurns: number;
+  modes: MotionModes | undefined;
+}
+/** Before anything is said: feed a turn, as lathes wake up, and no limit. */
+const REST: Omit<Spindle, "modes"> = {
+  ...{ feed: 0, feedPer: "turn", speed: 0, speedIs: "turns", mostTurns: Number.POSITIVE_INFINITY },
+};
+
+function modesOf({ number, station, offset, work, compensation }: PathState, spindle: Spindle): MotionModes {
+  const { feed, feedPer, speed, speedIs, mostTurns, modes } = spindle;
+  const isSame =
+    modes?.station === station &&
+    modes.offset === offset &&
+    modes.work === work &&
+    modes.compensation === compensation &&
+    modes.feed === feed &&
+    modes.feedPer === feedPer &&
+    modes.speed === speed &&
+    modes.speedIs === speedIs &&
+    modes.mostTurns === mostTurns;
+  if (isSame) return modes;
+  const made = { path: number, station, offset, work, compensation, feed, feedPer, speed, speedIs, mostTurns };
+  spindle.modes = made;
+  return made;
+}
+
+function unitsIn(block: Block): "mm" | "in" | undefined {
+  const codes = block.gCodes.subarray(0, block.gCount);
+  return codes.includes(200) ? "in" : codes.includes(210) ? "mm" : undefined;
+}
+
+/** Metres of surface a minute for feet a minute, which a program in inches counts. */
+const METRES_OF_FEET = 0.3048;
+
+function readSpindle(spindle: Spindle, block: Block, units: "mm" | "in"): void {
+  const codes = block.gCodes.subarray(0, block.gCount);
+  const speed = hasWord(block, LETTER.S) ? (block.value[LETTER.S] ?? 0) : undefined;
+  const limits = (codes.includes(500) || codes.includes(920)) && speed !== undefined;
+  if (codes.includes(980)) spindle.feedPer = "minute";
+  if (codes.includes(990) || codes.includes(950)) spindle.feedPer = "turn";
+  if (codes.includes(960)) spindle.speedIs = "surface";
+  if (codes.includes(970)) spindle.speedIs = "turns";
+  if (limits) spindle.mostTurns = speed;
+  else if (speed !== undefined)
+    spindle.speed = spindle.speedIs === "surface" && units === "in" ? speed * METRES_OF_FEET : speed;
+  if (hasWord(block, LETTER.F)) spindle.feed = convertLength(block.value[LETTER.F] ?? 0, units, "mm");
+}
+
+/** Rapid of an ordinary slide, in millimetres a minute, X on the radius: for the time that a move takes. */
+const RAPID_FEED = 12_000;
+/** Turns a minute where a program says no speed. */
+const SOME_TURNS = 1000;
+
+/**
+ * Minutes that a move of a length (millimetres, true distance) takes at a diameter: by its feed, speed and speed limit.
+ * An estimate: slides that gather way and tools that are changed are not in it.
+ */
+export function minutesOf(kind: ProgramMotion["kind"], length: number, modes: MotionModes, diameter: number): number {
+  const isCut = kind === "feed" || kind === "thread";
+  if (!isCut || modes.feed <= 0) return length / RAPID_FEED;
+  if (modes.feedPer === "minute") return length / modes.feed;
+  const wanted =
+    modes.speedIs === "surface" ? (modes.speed * 1000) / (Math.PI * Math.max(Math.abs(diameter), 1)) : modes.speed;
+  const turns = Math.min(wanted > 0 ? wanted : SOME_TURNS, modes.mostTurns);
+  return length / (modes.feed * turns);
+}
