@@ -27,7 +27,9 @@ export {
   type Station,
   stationCalled,
   stationOf,
+  stationSchema,
   ZONE_KINDS,
   type Zone,
   zoneOf,
+  zoneSchema,
 } from "./zone.ts";

@@ -150,6 +150,35 @@ export const machineProfileSchema = {
     datumFace: words,
     /** Room kept to the end of travel when a retreat is planned, millimetres. */
     travelMargin: { type: "number", minimum: 0, maximum: 100 },
+    /**
+     * A turret that turns about an axis along Z, its stations in the order in which the profile lists them: how far its
+     * axis stands from the spindle's at machine X 0, and how far its seats lie from its own axis; true distances, millimetres.
+     */
+    turret: {
+      type: "object",
+      additionalProperties: false,
+      required: ["axisAtZero", "seatRadius"],
+      properties: {
+        axisAtZero: { type: "number", exclusiveMinimum: 0, maximum: 3000 },
+        seatRadius: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
+      },
+    },
+    /**
+     * Opposing combs: the tools of zone `a` face those of zone `b`, each slot where its station says that it lies sideways.
+     * How far apart the planes of their seats stand, and at which lateral a tool of `a` works, while it does. Millimetres.
+     */
+    combs: {
+      type: "object",
+      additionalProperties: false,
+      required: ["a", "b", "gap", "at", "margin"],
+      properties: {
+        a: { type: "string", minLength: 1, maxLength: 20 },
+        b: { type: "string", minLength: 1, maxLength: 20 },
+        gap: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
+        at: length,
+        margin: { type: "number", minimum: 0, maximum: 100 },
+      },
+    },
     /** What guides the bar at the main spindle; a chuck where nothing is said. */
     workholding: { type: "string", enum: ["chuck", "guide-bush"] },
   },

@@ -72,6 +72,8 @@ export const stationSchema = {
     size: { type: "number", exclusiveMinimum: 0, maximum: 200 },
     /** Longest overhang that this slot lets through, millimetres. */
     longestOverhang: { type: "number", exclusiveMinimum: 0, maximum: 1000 },
+    /** Where it lies sideways in a comb that faces another one, millimetres. */
+    lateral: { type: "number", minimum: -2000, maximum: 2000 },
     /** The machine's standard overhang here: a tool slid to it needs no offset. */
     standardOverhang: { type: "number", minimum: 0, maximum: 1000 },
   },

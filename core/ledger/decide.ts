@@ -89,12 +89,20 @@ export function decide(state: SetupState, command: Command): Answer<Command, Ref
       return topOf(state, CELLS.table)
         ? accepted(command)
         : no("no-table", "The control's old table has not been read yet.");
+    case "table-edited": {
+      const stranger = command.payload.cells.find(
+        ({ offset }) => !isTool(state, offset) && secondOf(state, offset) === undefined,
+      );
+      return stranger ? no("no-such-tool", `Offset ${stranger.offset} has no tool in this setup.`) : accepted(command);
+    }
     case "control-row-recorded":
     case "way-chosen":
     case "touch-accepted":
     case "nose-accepted":
     case "work-offset-taught":
     case "safety-wear-set":
+    case "reach-recorded":
+    case "proof-checked":
     case "insert-indexed":
     case "mount-recorded": {
       const { offset } = command.payload;

@@ -3,6 +3,27 @@ import { machineProfileSchema, SCHOOLS } from "../frame/index.ts";
 import { MOUNT_CHECKS } from "../mount/mountCheck.ts";
 import { EDGES, TOOL_KINDS, TOUCH_WAYS, toolSchema } from "../tool/index.ts";
 
+/** What a change of the table by hand was: a value entered, an amount added, a row copied, wear cleared, taken over from before. */
+export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over"] as const;
+export type TableDeed = (typeof TABLE_DEEDS)[number];
+
+/** Columns of a tool's row in a control's table. */
+export const TABLE_COLUMNS = [
+  ...(["geometry.x", "wear.x", "geometry.z", "wear.z", "geometry.y", "wear.y"] as const),
+  ...(["noseRadius", "orientation"] as const),
+] as const;
+export type TableColumn = (typeof TABLE_COLUMNS)[number];
+
+/** All columns that anything can be keyed into, a work offset's among them. */
+export const GRID_COLUMNS = [...TABLE_COLUMNS, "work.x", "work.z", "work.y"] as const;
+export type GridColumn = (typeof GRID_COLUMNS)[number];
+
+/** How a work offset came about without a touch. */
+export const WORK_MEANS = ["entered", "datum-distance", "next-operation", "shift"] as const;
+export type WorkMeans = (typeof WORK_MEANS)[number];
+
+export const PHOTO_TYPES = ["image/jpeg", "image/png", "image/webp"] as const;
+
 /**
  * Payload schemas of every kind of ledger entry: the single description from which the validators are compiled and
  * the types are derived. Kinds are past tense; a payload that must change its meaning gets a new version.
@@ -65,6 +86,16 @@ const stock = object(["material", "nominalDiameter", "oversize", "stickOut", "ch
   toFace: size,
 } as const);
 
+/** A row of the control's table by its offset, or a work offset by its name; a column by its field. */
+const tableRow = { type: "string", pattern: "^([0-9]{1,3}|G5[4-9])$" } as const;
+const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;
+const workName = { type: "string", pattern: "^G5[4-9]$" } as const;
+/** A cell with its number as the control shows it. */
+const keyedCell = object(["row", "column", "value"], {
+  ...{ row: tableRow, column: tableColumn },
+  value: { type: ["number", "null"] },
+} as const);
+
 /** A station and an offset as a program calls them, without zeros in front. */
 const call = object(["station", "offset"], {
   station: { type: "string", pattern: "^[0-9]{1,3}$" },
@@ -86,6 +117,10 @@ const controlRow = {
 /** What is looked at once before anything moves. */
 export const MACHINE_FACTS = ["home", "warm-up", "units", "door", "readout"] as const;
 export type MachineFact = (typeof MACHINE_FACTS)[number];
+
+/** What a two-line check showed: as predicted, off by something, or stopped before it came there. */
+export const PROOF_FOUND = ["right", "off", "stopped"] as const;
+export type ProofFound = (typeof PROOF_FOUND)[number];
 
 /** What becomes of a value that the control holds from before. */
 export const STALE_DECISIONS = ["clear", "keep", "touch"] as const;
@@ -219,7 +254,7 @@ export const payloadSchemas = {
     ...{ touching: touchNumbers.touching, programmed: touchNumbers.programmed, stand: touchNumbers.stand },
   }),
   "touch-accepted": object(["offset", "axis", "way", "work", "exact", "expectedError", "typed"], {
-    ...{ offset, axis: touchedAxis, way },
+    ...{ offset, axis: touchedAxis, way, gauge: name },
     ...touchNumbers,
     work: length,
     /** Geometry found, not rounded; the control's own digits are made where it is shown. */
@@ -234,7 +269,7 @@ export const payloadSchemas = {
     {
       name: { type: "string", pattern: "^G5[4-9]$" },
       /** The set tool that it was taught with. */
-      ...{ offset, axis: touchedAxis, way },
+      ...{ offset, axis: touchedAxis, way, gauge: name },
       ...touchNumbers,
       geometry: length,
       exact: length,
@@ -243,6 +278,83 @@ export const payloadSchemas = {
       typed: typedTouch,
     },
   ),
+  /**
+   * Cells of the offset table changed by hand, in one deed: what they held and what they are to hold. A nose radius is
+   * millimetres, an orientation a code in the machine's own numbering.
+   */
+  "table-edited": object(["deed", "cells"], {
+    deed: { type: "string", enum: TABLE_DEEDS },
+    cells: {
+      type: "array",
+      minItems: 1,
+      maxItems: 999,
+      items: object(["offset", "column", "from", "to"], {
+        offset,
+        column: { type: "string", enum: TABLE_COLUMNS },
+        from: { type: ["number", "null"], minimum: -100_000, maximum: 100_000 },
+        to: length,
+      } as const),
+    },
+  }),
+  /** A work offset set without a touch; `active` is true for the one that this setup runs under. */
+  "work-offset-set": object(["name", "axis", "means", "active", "from", "to"], {
+    name: workName,
+    axis: touchedAxis,
+    means: { type: "string", enum: WORK_MEANS },
+    active: { type: "boolean" },
+    ...{ from: length, to: length },
+  }),
+  /** Cells that somebody has keyed into the control, with the number keyed; null takes the tick away. */
+  "cells-keyed": object(["cells"], {
+    cells: { type: "array", minItems: 1, maxItems: 999, items: keyedCell },
+  }),
+  /** The control's own table read back after loading or keying, compared cell by cell. */
+  "table-compared": object(["name", "format", "agreed", "differences"], {
+    name: freeText,
+    format: { type: "string", maxLength: 20 },
+    agreed: { type: "array", maxItems: 4000, items: keyedCell },
+    differences: {
+      type: "array",
+      maxItems: 4000,
+      items: object(["row", "column", "wanted", "found"], {
+        ...{ row: tableRow, column: tableColumn },
+        wanted: { type: "number" },
+        found: { type: ["number", "null"] },
+      } as const),
+    },
+  }),
+  /** Where a tool goes, by hand: extremes in part coordinates and where it is taken to when it is clear. */
+  "reach-recorded": object(["offset", "x", "z"], {
+    ...{ offset, x: range, z: range },
+    ...{ retractX: length, retractZ: length },
+  }),
+  /** What stands on the spindle's axis in front of the part: a cylinder from a Z away from the chuck. */
+  "front-described": object(["what", "diameter", "z"], {
+    what: { type: "string", enum: ["nothing", "tailstock", "sub-spindle"] },
+    diameter: size,
+    z: length,
+  }),
+  /** The two-line check of an offset: what was predicted where it paused, and what somebody saw. */
+  "proof-checked": object(["offset", "found", "stop", "by", "source"], {
+    offset,
+    found: { type: "string", enum: PROOF_FOUND },
+    /** Where it paused, in part coordinates. */
+    stop: object(["x", "z"], { x: length, z: length }),
+    /** By how much the display or the gap was off, as far as it was read; X as a diameter. */
+    by: object(["x", "z"], { x: { type: ["number", "null"] }, z: { type: ["number", "null"] } }),
+    source: { type: "string", enum: ["seen", "keyed", "feed"] },
+    note: freeText,
+  }),
+  "note-added": object(["text"], {
+    text: { type: "string", maxLength: 2000 },
+    offset,
+    /** A picture, kept apart by its fingerprint. */
+    photo: object(["fingerprint", "type", "bytes"], {
+      fingerprint: { type: "string", pattern: "^[0-9a-f]{64}$" },
+      type: { type: "string", enum: PHOTO_TYPES },
+      bytes: { type: "integer", minimum: 1, maximum: 20_000_000 },
+    } as const),
+  }),
   "safety-wear-set": object(["offset", "x", "z"], { offset, x: length, z: length }),
   "second-offset-made": object(["offset", "of", "edge"], {
     offset,

@@ -96,6 +96,12 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
       case "touch-accepted":
         change(entry.payload.offset, { [entry.payload.axis]: believe(entry.payload.exact) });
         break;
+      case "table-edited":
+        for (const { offset, column, to } of entry.payload.cells) {
+          const field = column.startsWith("geometry.") ? (column.slice(9) as "x" | "y" | "z") : column;
+          if (!field.startsWith("wear.")) change(offset, { [field]: believe(to) });
+        }
+        break;
       case "second-offset-made": {
         const { offset, x, z, noseRadius, orientation } = entry.payload;
         change(offset, {

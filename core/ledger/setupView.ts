@@ -11,7 +11,14 @@ import {
 import { CELLS } from "./cells.ts";
 import { placeOf } from "./decide.ts";
 import type { Entry, EntryOf } from "./entry.ts";
-import { type EntryKind, MACHINE_FACTS, type MachineFact, type Payload, type StaleDecision } from "./entrySchemas.ts";
+import {
+  type EntryKind,
+  MACHINE_FACTS,
+  type MachineFact,
+  type Payload,
+  type StaleDecision,
+  type TableDeed,
+} from "./entrySchemas.ts";
 import { history, type SetupState, topOf } from "./setupState.ts";
 import { type StandingNumbers, type TouchRecord, workNumbers } from "./standingNumbers.ts";
 
@@ -22,7 +29,16 @@ export interface Source {
   readonly at: string;
   readonly seq: number;
 }
-export type NoseRecord = Payload<"nose-accepted"> & Source;
+export type NoseRecord = Payload<"nose-accepted"> & Source & { readonly deed?: TableDeed };
+/** What somebody wrote down for the next one. */
+export interface Note extends Source {
+  readonly text: string;
+  readonly offset: string | undefined;
+}
+/** A number that somebody set by hand. */
+export interface SetByHand extends Source {
+  readonly value: number;
+}
 export type MountRecord = Payload<"mount-recorded"> & Source;
 /** A dimension of the drawing that an offset makes. */
 export type Feature = Payload<"feature-recorded"> & Source;
@@ -45,9 +61,15 @@ export interface ToolView {
   readonly nose: NoseRecord | undefined;
   /** Wear put in on purpose for the first cut, to be measured away. */
   readonly safetyWear: Recorded<"safety-wear-set"> | undefined;
+  /** Wear that somebody set by hand, axis by axis. */
+  readonly wear: Readonly<Partial<Record<Axis, SetByHand>>>;
   /** Set on a second offset of a tool: which offset it was made from, for which edge. */
   readonly second: (Source & { readonly of: string; readonly edge: BladeEdgeName }) | undefined;
   readonly mount: Readonly<Record<string, MountRecord>>;
+  /** Where it goes, as somebody said it by hand. */
+  readonly reach: Recorded<"reach-recorded"> | undefined;
+  /** Its latest two-line check. */
+  readonly proof: Recorded<"proof-checked"> | undefined;
   /** Latest time at which its cutting edge, and its place, were changed. */
   readonly indexed: Source | undefined;
   readonly moved: Recorded<"tool-moved"> | undefined;
@@ -76,6 +98,18 @@ export interface SetupView {
   readonly workOffset: { readonly name: string } & Readonly<Record<Axis, number>>;
   /** The latest teaching of each axis of the work offset. */
   readonly taught: Readonly<Partial<Record<Axis, Recorded<"work-offset-taught">>>>;
+  /** Work offsets besides the active one that were set in this setup, by name. */
+  readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, SetByHand>>>>>;
+  /** How the active work offset was set without a touch, axis by axis. */
+  readonly workSet: Readonly<Partial<Record<Axis, Recorded<"work-offset-set">>>>;
+  /** Cells that were keyed into the control: the number keyed, by row and column. */
+  readonly keyed: Readonly<Record<string, SetByHand>>;
+  /** The latest comparison with the control's own table. */
+  readonly compared: Recorded<"table-compared"> | undefined;
+  /** What stands in front of the part on the spindle's axis. */
+  readonly front: (Recorded<"front-described"> & { readonly what: "tailstock" | "sub-spindle" }) | undefined;
+  readonly notes: readonly Note[];
+  readonly signOff: Recorded<"signed-off"> | undefined;
   readonly hole: { readonly diameter: number; readonly source: Source | undefined } | undefined;
   readonly face: Source | undefined;
   readonly partLength: (Source & { readonly length: number; readonly nominal: number }) | undefined;
@@ -166,6 +200,12 @@ export function viewSetup(state: SetupState): SetupView {
     partLength: numbers.partLength,
     rechucked: rechucked && { ...rechucked.payload, ...source(rechucked) },
     tools: [...first, ...second].sort((a, b) => Number(a.offset) - Number(b.offset)),
+    ...workOf(state, taughtSeq(numbers)),
+    keyed: keyedOf(state),
+    front: frontOf(state),
+    compared: recordOf<"table-compared">(state, CELLS.compared, "table-compared"),
+    notes: notesOf(state),
+    signOff: recordOf<"signed-off">(state, CELLS.signOff, "signed-off"),
     signedOff: topOf(state, CELLS.signOff)?.kind === "signed-off",
     programRead,
     table,
@@ -258,10 +298,12 @@ function viewTool(
     way: { x: way("x"), y: way("y"), z: way("z") },
     choice: { x: choice("x"), y: choice("y"), z: choice("z") },
     ...touchesOf(numbers, offset),
-    nose: recordOf<"nose-accepted">(state, CELLS.nose(offset), "nose-accepted"),
+    nose: noseOf(state, offset),
+    wear: wearOf(state, offset),
     safetyWear: recordOf<"safety-wear-set">(state, CELLS.safetyWear(offset), "safety-wear-set"),
     second: undefined,
     mount: mountsOf(state, offset),
+    ...provenOf(state, offset),
     indexed: indexed && source(indexed),
     moved: recordOf<"tool-moved">(state, CELLS.place(offset), "tool-moved"),
   };
@@ -285,17 +327,102 @@ function viewSecond(
       offset,
       control: controlOf(state, offset, table),
       ...touchesOf(numbers, offset),
-      nose: { offset, noseRadius, orientation, ...source(made) },
+      nose: noseOf(state, offset, { offset, noseRadius, orientation, ...source(made) }),
+      wear: wearOf(state, offset),
       safetyWear: wear && { ...wear.payload, ...source(wear) },
       second: { of: made.payload.of, edge, ...source(made) },
       mount: {},
+      ...provenOf(state, offset),
     },
   ];
+}
+
+function provenOf(state: SetupState, offset: string) {
+  return {
+    reach: recordOf<"reach-recorded">(state, CELLS.reach(offset), "reach-recorded"),
+    proof: recordOf<"proof-checked">(state, CELLS.proof(offset), "proof-checked"),
+  };
+}
+
+function frontOf(state: SetupState): SetupView["front"] {
+  const front = recordOf<"front-described">(state, CELLS.front, "front-described");
+  return front && front.what !== "nothing" ? { ...front, what: front.what } : undefined;
 }
 
 function touchesOf(numbers: StandingNumbers, offset: string) {
   const record = numbers.touches[offset];
   return { x: record?.x, y: record?.y, z: record?.z };
+}
+
+const AXES = ["x", "y", "z"] as const;
+
+/** Radius and orientation as accepted or given by a second offset's making, with what was changed by hand since. */
+function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseRecord | undefined {
+  let nose = first;
+  for (const entry of state.cells[CELLS.nose(offset)] ?? []) {
+    if (entry.kind === "nose-accepted") nose = { ...entry.payload, ...source(entry) };
+    if (entry.kind !== "table-edited" || entry.seq < (first?.seq ?? 0)) continue;
+    const { deed, cells } = entry.payload;
+    const to = (column: string) => cells.find((cell) => cell.offset === offset && cell.column === column)?.to;
+    nose = {
+      ...{ offset, ...nose, noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0 },
+      ...{ orientation: to("orientation") ?? nose?.orientation ?? 0, deed, ...source(entry) },
+    };
+  }
+  return nose;
+}
+
+function wearOf(state: SetupState, offset: string): ToolView["wear"] {
+  const wear: Partial<Record<Axis, SetByHand>> = {};
+  for (const axis of AXES) {
+    const edited = top(state, CELLS.wear(offset, axis), "table-edited");
+    const cell = edited?.payload.cells.find((one) => one.offset === offset && one.column === `wear.${axis}`);
+    if (edited && cell) wear[axis] = { value: cell.to, ...source(edited) };
+  }
+  return wear;
+}
+
+const taughtSeq =
+  ({ taught }: StandingNumbers) =>
+  (axis: Axis) =>
+    taught[axis]?.seq ?? 0;
+
+function workOf(state: SetupState, taughtAt: (axis: Axis) => number): Pick<SetupView, "otherWork" | "workSet"> {
+  const otherWork: Record<string, Partial<Record<Axis, SetByHand>>> = {};
+  for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("other-work/"))) {
+    const set = top(state, cell, "work-offset-set");
+    if (!set) continue;
+    const { name, axis, to } = set.payload;
+    otherWork[name] = { ...otherWork[name], [axis]: { value: to, ...source(set) } };
+  }
+  const workSet: Partial<Record<Axis, Recorded<"work-offset-set">>> = {};
+  for (const axis of AXES) {
+    const set = recordOf<"work-offset-set">(state, CELLS.work(axis), "work-offset-set");
+    if (set && set.seq > taughtAt(axis)) workSet[axis] = set;
+  }
+  return { otherWork, workSet };
+}
+
+function keyedOf(state: SetupState): SetupView["keyed"] {
+  const keyed: Record<string, SetByHand> = {};
+  for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("keyed/"))) {
+    const entry = topOf(state, cell);
+    if (entry?.kind !== "cells-keyed" && entry?.kind !== "table-compared") continue;
+    const cells = entry.kind === "cells-keyed" ? entry.payload.cells : entry.payload.agreed;
+    const name = cell.slice("keyed/".length);
+    const value = cells.find(({ row, column }) => `${row}/${column}` === name)?.value ?? null;
+    if (value !== null) keyed[name] = { value, ...source(entry) };
+  }
+  return keyed;
+}
+
+function notesOf(state: SetupState): readonly Note[] {
+  const notes: Note[] = [];
+  for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("note/"))) {
+    const entry = top(state, cell, "note-added");
+    if (entry) notes.push({ text: entry.payload.text, offset: entry.payload.offset, ...source(entry) });
+  }
+  return notes.sort((a, b) => a.seq - b.seq);
 }
 
 function mountsOf(state: SetupState, offset: string): ToolView["mount"] {

@@ -1,6 +1,6 @@
 import type { Axis, School } from "../frame/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
-import type { Payload } from "./entrySchemas.ts";
+import type { Payload, TableDeed } from "./entrySchemas.ts";
 
 /** One accepted touch with where it came from; `exact`, `touched` and `work` are as later re-basing has left them. */
 export type TouchRecord = Payload<"touch-accepted"> & {
@@ -8,9 +8,18 @@ export type TouchRecord = Payload<"touch-accepted"> & {
   readonly person: string;
   readonly at: string;
   readonly seq: number;
-  /** True where nobody touched: the master's zero, a second offset made from its first. */
+  /** True where nobody touched: the master's zero, a second offset made from its first, a value by hand. */
   readonly derived?: boolean;
+  /** What was done by hand, where the value comes from no touch at all. */
+  readonly deed?: TableDeed;
+  /** Sequence number of the latest real touch under a value by hand: wear has begun at 0 with it. */
+  readonly touchedBefore?: number;
 };
+
+/** Sequence number of the touch with which wear of an axis began at 0; undefined where nobody has touched it. */
+export function wearBegan(touch: TouchRecord | undefined): number | undefined {
+  return touch?.deed === undefined ? touch?.seq : touch.touchedBefore;
+}
 
 /** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
 export interface StandingNumbers {
@@ -76,6 +85,21 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
           keep(offset, "z", { ...derived(offset, "z", way, 0, exact), touched: entry.payload.touched, ...source });
         break;
       }
+      case "table-edited":
+        for (const { offset, column, to } of entry.payload.cells) {
+          const axis = (["x", "y", "z"] as const).find((one) => column === `geometry.${one}`);
+          if (!axis) continue;
+          const before = touches[offset]?.[axis];
+          const began = wearBegan(before);
+          keep(offset, axis, {
+            ...derived(offset, axis, before?.way ?? "eye", to, now.work[axis]),
+            ...{ deed: entry.payload.deed, ...source, ...(began !== undefined && { touchedBefore: began }) },
+          });
+        }
+        break;
+      case "work-offset-set":
+        if (entry.payload.active) now.work[entry.payload.axis] = entry.payload.to;
+        break;
       case "second-offset-made": {
         const { offset, x, z } = entry.payload;
         if (x !== undefined) keep(offset, "x", { ...derived(offset, "x", "paper", x, now.work.x), ...source });

@@ -7,3 +7,4 @@ export { type Gauge, isAtMachine, keyOf, type Need, type PlanStep, planSteps } f
 export { redoReason } from "./redo.ts";
 export type { Step, StepKind } from "./step.ts";
 export { isThrough, nextStep, teachingTool, touchingOrder } from "./touchingOrder.ts";
+export { unprovenOf } from "./unproven.ts";

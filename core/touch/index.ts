@@ -1,5 +1,5 @@
 export { type ArmError, armError } from "./armLength.ts";
-export { proposedTouch } from "./proposedTouch.ts";
+export { proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
 export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
 export { readTouchCase, type TouchCaseCode } from "./touchCase.ts";
 export {

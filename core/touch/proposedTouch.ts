@@ -1,5 +1,6 @@
 import type { TouchField } from "../judgement/index.ts";
 import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { familyOf, wholeChoice } from "../tool/index.ts";
 import { convertLength, withUnit } from "../units/index.ts";
 import { fieldsOf, standardOverhang } from "./touchFields.ts";
@@ -14,10 +15,37 @@ export function proposedTouch(
   setup: SetupView,
   view: ToolView,
   task: Pick<TouchTask, "axis" | "way" | "sizeUnit" | "choice">,
+  spacers: readonly ShopSpacer[] = [],
 ): TypedTouch {
   const proposed: Partial<Record<TouchField, string>> = {};
   for (const field of fieldsOf(task.way, task.axis)) proposed[field] = propose(setup, view, task, field);
+  // A block or pin is chosen each time; a shop's paper is always the same.
+  const own =
+    proposed.spacer === "" && task.way === "paper" ? spacers.find(({ kind }) => isFor(kind, task.way)) : undefined;
+  if (own) proposed.spacer = String(Number(convertLength(own.thickness, "mm", task.sizeUnit).toFixed(6)));
   return proposed;
+}
+
+/** A spacer of the shop as it was measured once; thickness in millimetres. */
+export interface ShopSpacer {
+  readonly name: string;
+  readonly kind: "paper" | "shim" | "block" | "pin";
+  readonly thickness: number;
+}
+
+const isFor = (kind: ShopSpacer["kind"], way: TouchTask["way"]) =>
+  way === "paper" ? kind === "paper" || kind === "shim" : way === "block" && (kind === "block" || kind === "pin");
+
+/** The shop's spacer that a touch was made with: of its way, as thick as was typed. */
+export function spacerUsed(
+  spacers: readonly ShopSpacer[],
+  way: TouchTask["way"],
+  thickness: number | undefined,
+): ShopSpacer | undefined {
+  return spacers.find(
+    (one) =>
+      isFor(one.kind, way) && thickness !== undefined && Math.abs(one.thickness - thickness) < TOLERANCES.sameLength,
+  );
 }
 
 function propose(

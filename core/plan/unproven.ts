@@ -1,0 +1,68 @@
+import { AXIS_NAME, toolNumber } from "../frame/index.ts";
+import type { SetupView } from "../ledger/index.ts";
+import { isToKey, tableGrid } from "../offsets/index.ts";
+import { proofState } from "../proof/index.ts";
+import { touchingOrder } from "./touchingOrder.ts";
+
+const STEP = {
+  ...{ x: "X", y: "Y", z: "Z", nose: "radius and orientation", second: "second offset" },
+  ...{ work: "work offset with", face: "faced bar end", hole: "hole", length: "length of the part" },
+} as const;
+
+const PROOF = {
+  ...{ open: "not checked at the machine", again: "changed since it was checked" },
+  ...{ off: "was off when it was checked", stopped: "its check was stopped" },
+} as const;
+
+/**
+ * What a setup rests on that nobody has proven, one line each: steps that were not done or must be redone, values that
+ * were taken over, entered by hand or taken by eye, work offsets that were set without a touch, sums that do not close, cells that nobody has ticked as keyed, and
+ * rows in which the control was read back otherwise. A lead who signs off signs for these by name.
+ */
+export function unprovenOf(setup: SetupView): readonly string[] {
+  const { machine, tools } = setup;
+  const tool = (offset: string) => toolNumber(machine, offset);
+  const lines: string[] = [];
+  for (const { offset, kind, state, reason } of touchingOrder(setup)) {
+    if (state === "done") continue;
+    const what =
+      offset === "" ? STEP[kind] : `${tool(offset)}: ${STEP[kind]}${kind === "work" ? ` ${tool(offset)}` : ""}`;
+    lines.push(`${what} ${state === "redo" ? `to be redone, ${reason}` : "not done"}`);
+  }
+  for (const view of tools) {
+    const { deed } = view.nose ?? {};
+    if (deed !== undefined)
+      lines.push(
+        `${tool(view.offset)}: radius and orientation ${deed === "taken-over" ? "taken over from an earlier setup" : "changed by hand"}`,
+      );
+    for (const axis of ["x", "y", "z"] as const) {
+      const touch = view[axis];
+      const cell = `${tool(view.offset)}: ${AXIS_NAME[axis]}`;
+      if (touch?.deed === "taken-over") lines.push(`${cell} taken over from an earlier setup`);
+      else if (touch?.deed !== undefined) lines.push(`${cell} changed by hand, not touched`);
+      else if (touch && !touch.derived && touch.way === "eye") lines.push(`${cell} taken by eye`);
+    }
+  }
+  for (const axis of ["x", "y", "z"] as const)
+    if (setup.workSet[axis]) lines.push(`${setup.workOffset.name}: ${AXIS_NAME[axis]} set without a touch`);
+  for (const [name, axes] of Object.entries(setup.otherWork))
+    for (const axis of ["x", "y", "z"] as const)
+      if (axes[axis]) lines.push(`${name}: ${AXIS_NAME[axis]} set without a touch`);
+  const open = tableGrid(setup).flatMap(({ row, kind, cells }) => {
+    const name = kind === "work" ? row : tool(row);
+    const list = Object.values(cells);
+    const unkeyed = list.filter((cell) => isToKey(cell) && (!cell.keyed || cell.keyed.stale)).length;
+    return [
+      ...(list.some(({ closes }) => closes === false) ? [`${name}: the sum does not close`] : []),
+      ...(unkeyed > 0 ? [`${name}: ${unkeyed} ${unkeyed === 1 ? "cell" : "cells"} not ticked as keyed`] : []),
+    ];
+  });
+  const proofs = tools.flatMap((view) => {
+    const state = proofState(setup, view);
+    if (state === "proven" || (state === "open" && !view.x && !view.z)) return [];
+    return [`${tool(view.offset)}: ${PROOF[state]}`];
+  });
+  const different = [...new Set((setup.compared?.differences ?? []).map(({ row }) => row))];
+  const readBack = different.map((row) => `${/^G/.test(row) ? row : tool(row)}: the control was read back otherwise`);
+  return [...lines, ...open, ...proofs, ...readBack].map((line) => line.slice(0, 120));
+}

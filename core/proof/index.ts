@@ -1,0 +1,12 @@
+export {
+  type CheckStop,
+  checkFile,
+  checksOf,
+  judgeStop,
+  type ProofState,
+  proofState,
+  stoppedAt,
+  type TwoLineCheck,
+  twoLineCheck,
+} from "./twoLineCheck.ts";
+export { type ProofAxis, type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";

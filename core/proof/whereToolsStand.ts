@@ -1,0 +1,64 @@
+import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import { wearInCore } from "../offsets/index.ts";
+
+export type ProofAxis = "x" | "z";
+type PerAxis<Value> = Readonly<Record<ProofAxis, Value>>;
+
+/**
+ * What a control believes of one offset and where its tool truly is, as far as anybody knows. Millimetres, X as diameters.
+ */
+export interface ToolStanding {
+  readonly tool: ToolView;
+  /** Geometry + wear + work offset: machine position = part + this. Undefined where a number is missing. */
+  readonly reckoned: PerAxis<number | undefined>;
+  /** Machine position at which the programmed point truly stands on the part's zero. */
+  readonly truly: PerAxis<number | undefined>;
+  /** `touched` where the truth comes from a touch, `trusted` where the offsets are taken at their word. */
+  readonly basis: PerAxis<"touched" | "trusted" | "unknown">;
+  /** By how much the tool stands farther to plus than the control believes; 0 where nothing else is known. */
+  readonly off: PerAxis<number>;
+}
+
+/** Means of a work offset that move the part's zero on purpose. */
+const MOVES_THE_ZERO: readonly string[] = ["next-operation", "shift", "datum-distance"];
+
+/**
+ * Where every tool stands against what its offsets say. A touch is a fact about the machine, whatever was entered since:
+ * at readout M the programmed point stood at P, so it stands on zero at M − P. What geometry, wear and work offset add up to
+ * may be something else: a work offset taught twice over, a value changed by hand, safety wear. The difference moves the tool.
+ */
+export function whereToolsStand(setup: SetupView): readonly ToolStanding[] {
+  return setup.tools.map((tool) => {
+    const x = along(setup, tool, "x");
+    const z = along(setup, tool, "z");
+    return {
+      tool,
+      reckoned: { x: x.reckoned, z: z.reckoned },
+      truly: { x: x.truly, z: z.truly },
+      basis: { x: x.basis, z: z.basis },
+      off: { x: x.off, z: z.off },
+    };
+  });
+}
+
+function along(setup: SetupView, tool: ToolView, axis: ProofAxis) {
+  const touch = tool[axis];
+  const geometry = touch?.exact ?? tool.control?.[axis];
+  if (geometry === undefined) return { reckoned: undefined, truly: undefined, basis: "unknown" as const, off: 0 };
+  const kept = axis === "x" ? tool.control?.wearX : tool.control?.wearZ;
+  const wear = wearInCore(tool, axis) ?? kept ?? 0;
+  const work = setup.workOffset[axis];
+  const reckoned = geometry + wear + work;
+  const truly = touchedTruth(setup, touch, axis);
+  if (truly === undefined) return { reckoned, truly: geometry + work, basis: "trusted" as const, off: wear };
+  return { reckoned, truly, basis: "touched" as const, off: reckoned - truly };
+}
+
+/** The machine position of the part's zero by the touch itself; undefined where the part has moved on purpose since. */
+function touchedTruth(setup: SetupView, touch: TouchRecord | undefined, axis: ProofAxis): number | undefined {
+  if (!touch || touch.derived || touch.machine === undefined || touch.touched === undefined) return undefined;
+  if (axis === "z" && (setup.rechucked?.seq ?? 0) > touch.seq) return undefined;
+  const set = setup.workSet[axis];
+  if (set && set.seq > touch.seq && MOVES_THE_ZERO.includes(set.means)) return undefined;
+  return touch.machine - touch.touched;
+}
