@@ -1,5 +1,6 @@
-import { readDataSetting } from "../../core/formats/index.ts";
+import { readDataSetting } from "../../core/formats/dataSetting.ts";
 import { AXIS_NAME, type Axis, fromControl, lastDigit, toControl, type Zone } from "../../core/frame/index.ts";
+import type { AxisWords } from "../../core/offsets/index.ts";
 import { formatLength, roundToResolution } from "../../core/units/index.ts";
 import { type ControlRow, type PerAxis, perAxis, ZERO } from "../lathe/config.ts";
 import type { LatheEvent } from "../lathe/events.ts";
@@ -89,8 +90,8 @@ export function loadOffsets(state: LatheState, text: string): { state: LatheStat
   const rows = { ...state.rows };
   for (const { offset, geometry, wear, noseRadius, orientation } of tools) {
     const row = rows[offset] ?? EMPTY_ROW;
-    const taken = (register: "geometry" | "wear", now: { readonly x?: number; readonly z?: number }) =>
-      perAxis((axis) => (axis === "y" ? row[register].y : (now[axis] ?? row[register][axis])));
+    const taken = (register: "geometry" | "wear", now: AxisWords) =>
+      perAxis((axis) => now[axis] ?? row[register][axis]);
     rows[offset] = {
       geometry: taken("geometry", geometry),
       wear: taken("wear", wear),
@@ -99,12 +100,11 @@ export function loadOffsets(state: LatheState, text: string): { state: LatheStat
     };
   }
   const works = { ...state.work };
-  for (const { name, x, z } of work)
-    works[name] = {
-      x: fromControl(machine, "x", x, "work-offset"),
-      y: works[name]?.y ?? 0,
-      z: fromControl(machine, "z", z, "work-offset"),
-    };
+  for (const { name, ...told } of work)
+    works[name] = perAxis((axis) => {
+      const value = told[axis];
+      return value === undefined ? (works[name]?.[axis] ?? 0) : fromControl(machine, axis, value, "work-offset");
+    });
   const message = `${tools.length} ${tools.length === 1 ? "row" : "rows"} and ${work.length} work ${work.length === 1 ? "offset" : "offsets"} taken from the file.`;
   return { state: { ...state, rows, work: works }, events: [{ kind: "loaded", message }] };
 }

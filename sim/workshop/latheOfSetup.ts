@@ -90,7 +90,7 @@ function usualPlace({ tool, zone }: ToolView, { travel }: MachineProfile, axis: 
 }
 
 /** From the point that a tool's outline is about to the point that its program moves, X on the diameter. */
-function fromOutline({ tool, zone, choice, way }: ToolView, axis: Axis): number {
+export function fromOutline({ tool, zone, choice, way }: ToolView, axis: Axis): number {
   if (axis === "y") return 0;
   const contact = contactTool(tool, axis, way[axis], choice[axis], zone.from);
   if (!contact.ok) return 0;

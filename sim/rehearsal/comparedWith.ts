@@ -1,0 +1,52 @@
+import type { Point, Polygon } from "../../core/outline/index.ts";
+import { areaOf, boxOf, common, grown, minus, outlinesOf, type Region, widthOf, within } from "../clipping/region.ts";
+import { type StripStock, wholeOf } from "./stripStock.ts";
+
+/** A place where two parts differ: `gouge` where material is missing, `uncut` where it is left over. */
+export interface Difference {
+  readonly kind: "gouge" | "uncut";
+  readonly outline: Polygon;
+  /** Its widest place, millimetres. */
+  readonly width: number;
+  readonly at: Point;
+}
+
+/** What is thinner than this is the nose's polygon and the grid. */
+const THINNEST = 0.01;
+/** Differences that are told; the widest come first. */
+const MOST = 40;
+
+/** Where a part differs from the intended one, from a Z on towards the front; the widest places first. */
+export function comparedWith(intended: StripStock, turned: StripStock, fromZ: number): readonly Difference[] {
+  const [want, have] = [wholeOf(intended), wholeOf(turned)];
+  const found = (kind: Difference["kind"], region: Region) =>
+    pieces(cutAt(region, fromZ)).map((one) => describe(kind, one));
+  return [...found("gouge", minus(want, have)), ...found("uncut", minus(have, want))]
+    .flatMap((one) => one ?? [])
+    .sort((a, b) => b.width - a.width)
+    .slice(0, MOST);
+}
+
+function cutAt(region: Region, fromZ: number): Region {
+  const box = boxOf(region);
+  return box && box.zMax > fromZ ? within(region, { ...box, zMin: Math.max(fromZ, box.zMin) }) : { paths: [] };
+}
+
+/** Its pieces one by one, each with its holes; skins thinner than counts are gone before they are told apart. */
+function pieces(region: Region): readonly Region[] {
+  const thick = grown(grown(region, -THINNEST / 2), THINNEST / 2);
+  const outer = thick.paths.filter((path) => areaOf({ paths: [path] }) > 0);
+  return outer.length === 1 ? [thick] : outer.map((path) => common(thick, { paths: [path] }));
+}
+
+function describe(kind: Difference["kind"], region: Region): Difference | undefined {
+  const box = boxOf(region);
+  if (!box || areaOf(region) < THINNEST * THINNEST) return undefined;
+  // A strip as thin as that over its whole length is no difference; the exact width is worth its work only beyond.
+  if (Math.min(box.zMax - box.zMin, box.xMax - box.xMin) < THINNEST) return undefined;
+  const width = widthOf(region);
+  const outline = outlinesOf(region)[0] ?? [];
+  return width < THINNEST
+    ? undefined
+    : { kind, outline, width, at: { z: (box.zMin + box.zMax) / 2, x: (box.xMin + box.xMax) / 2 } };
+}

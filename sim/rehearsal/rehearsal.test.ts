@@ -1,0 +1,169 @@
+import { readFileSync } from "node:fs";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import type { Command } from "../../core/ledger/index.ts";
+import { nextId, viewOf } from "../../core/ledger/setup.fixture.ts";
+import { programMotions } from "../../core/program/index.ts";
+import { areaOf } from "../clipping/region.ts";
+import { comparedWith, type RehearsalFinding, rehearse, type Slip, stageOf } from "./index.ts";
+import { inStrips, stockVolume, stripEdges, wholeOf } from "./stripStock.ts";
+
+const read = (name: string) => JSON.parse(readFileSync(new URL(`../../db/demo/${name}`, import.meta.url), "utf8"));
+const demo = read("setups.json").find(({ name }: { name: string }) => name === "dome-collar").entries as {
+  kind: string;
+  payload: Record<string, unknown>;
+}[];
+
+/** The dome collar of the demo, everything touched, with changes of its machine, its tools or what was done since. */
+function collar({
+  machine = {},
+  tools = {},
+  since = [],
+}: {
+  machine?: object;
+  tools?: Record<string, object>;
+  since?: object[];
+} = {}) {
+  const north = { ...read("machines.json").find(({ id }: { id: string }) => id === "north"), ...machine };
+  const commands = [...demo.filter(({ kind }) => kind !== "program-read"), ...since].map((one) => {
+    const { kind, payload } = one as (typeof demo)[number];
+    const own = tools[String(payload.offset)];
+    const changed =
+      kind === "setup-opened"
+        ? { ...payload, machine: north }
+        : kind === "tool-loaded" && own
+          ? { ...payload, tool: { ...(payload.tool as object), ...own } }
+          : payload;
+    return { id: nextId(), kind, version: 1, payload: changed };
+  });
+  return viewOf(...(commands as unknown as Command[]));
+}
+const play = (body: string, setup = collar(), slips: readonly Slip[] = []) => {
+  const { motions } = programMotions(`G21 G40 G54 G99\n${body}\nM30`, { units: "mm" });
+  return { ...rehearse(stageOf(setup, slips), motions, { margin: 1 }), motions };
+};
+const codes = (findings: readonly RehearsalFinding[]) => findings.map(({ code, weight }) => `${weight} ${code}`);
+
+describe("rehearsal", () => {
+  it("turns what the program says, to the volume of the closed form", () => {
+    const { stock, findings } = play("T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 X44. Z2.\nG1 Z-18. F.2\nX60.");
+    expect(findings).toEqual([]);
+    // Ø55.2 from z −45.5 − 60 to −18, then Ø44 to 0; the nose leaves a fillet of 0.8 in the corner.
+    const fillet = (0.64 - (Math.PI * 0.64) / 4) * 2 * Math.PI * 22.2;
+    const closed = Math.PI * (27.6 ** 2 * (105.5 - 18) + 22 ** 2 * 18) + fillet;
+    expect(stockVolume(stock) / closed).toBeCloseTo(1, 5);
+  });
+  it("takes away as much as is missing afterwards, whatever it cuts", () => {
+    const blank = inStrips(
+      {
+        paths: [
+          [
+            { x: -1_055_000, y: 0 },
+            { x: 5000, y: 0 },
+            { x: 5000, y: 276_000 },
+            { x: -1_055_000, y: 276_000 },
+          ],
+        ],
+      },
+      stripEdges(-105.5, -40, 0.5),
+    );
+    const place = fc.tuple(fc.integer({ min: 300, max: 600 }), fc.integer({ min: -300, max: 20 }));
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 2, maxLength: 14 }), (places) => {
+        const ways = places.map(([x, z]) => `X${x / 10} Z${z / 10}`).join("\n");
+        const { stock, removed } = play(`T0101\nG0 X62. Z3.\nG1 F.2\n${ways}`);
+        expect(areaOf(wholeOf(blank)) - areaOf(wholeOf(stock))).toBeCloseTo(removed.cut + removed.dropped, 1);
+      }),
+      { numRuns: 40 },
+    );
+  });
+  it("a nose that is not compensated leaves (√2 − 1)·r on a cone; compensated it leaves nothing", () => {
+    const cone = (way: string, end: string) => {
+      const setup = collar();
+      const text = `T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 Z3.\n${way}\nG1 X30. Z0 F.2\nX50. Z-10.\n${end}`;
+      const { stock, motions } = play(text, setup);
+      const wanted = rehearse(stageOf(setup), motions, { margin: 1, asProgrammed: true });
+      return comparedWith(wanted.stock, stock, -9);
+    };
+    const [left] = cone("G0 X26. Z2.", "X62. Z-16.");
+    expect(left?.kind).toBe("uncut");
+    expect(left?.width).toBeCloseTo((Math.SQRT2 - 1) * 0.8, 2);
+    const compensated = cone("G42 G0 X26. Z2.", "X60. Z-15.\nG40 G0 X70.").filter(({ width }) => width > 0.02);
+    expect(compensated).toEqual([]);
+  });
+  it("a near miss of 0.05 is warned of and is no collision; 0.05 the other way is one", () => {
+    const pass = (x: number) => play(`T0101\nG0 X80. Z5.\nX${x}\nZ-20.\nX80.`).findings;
+    expect(pass(55.3)).toMatchObject([{ code: "rapid-into-stock", weight: "near", against: "stock" }]);
+    expect(pass(55.3)[0]?.room).toBeCloseTo(0.05, 3);
+    expect(pass(55.1)).toMatchObject([{ code: "rapid-into-stock", weight: "collision" }]);
+    expect(pass(55.1)[0]?.room).toBeCloseTo(-0.05, 2);
+    expect(pass(57.4)).toEqual([]);
+  });
+  it("parts off: what is not held falls", () => {
+    const { removed, stock } = play(
+      "T0202\nG0 X0 Z4.\nG83 Z-34. Q7. F.14\nG80\nG28 U0 W0\nT0909\nG0 X62. Z-27.\nG1 X10. F.05\nG0 X62.",
+    );
+    expect(removed.dropped).toBeGreaterThan(400);
+    expect(Math.max(...stock.strips.map(({ box }) => box?.zMax ?? -99))).toBeCloseTo(-27, 3);
+  });
+});
+
+describe("the classic crashes", () => {
+  it("a tall tool with a generous retract runs out of X", () => {
+    expect(codes(play("T0101\nG0 X60. Z2.\nG0 X360.").findings)).toContain("stop travel");
+  });
+  it("a drive that does not notice stalls, loses steps, and the next tool crashes", () => {
+    const setup = collar({ machine: { encoders: "incremental" } });
+    const { findings } = play("T0101\nG0 X60. Z2.\nG0 X370.\nT0909\nG0 X62. Z-20.\nG0 X360.", setup);
+    const lost = findings.find(({ code }) => code === "lost-steps");
+    // 370 − 339.432 = 30.568, the travel ends at 12.
+    expect(lost?.room).toBeCloseTo(-(370 - 339.432 - 12), 3);
+    const after = findings.find(({ code, offset }) => code === "rapid-into-stock" && offset === "9");
+    expect(after?.weight).toBe("collision");
+    const noticed = play("T0101\nG0 X60. Z2.\nG0 X370.\nT0909\nG0 X62. Z-20.").findings;
+    expect(codes(noticed)).not.toContain("collision rapid-into-stock");
+  });
+  it("a second offset called from another station turns the turret over the part", () => {
+    const groove = (call: string) =>
+      play(`T0707\nG0 X60. Z-9.\nG1 X50. F.06\nG0 X57.\n${call}\nZ-7.5\nG28 U0 W0`).findings;
+    expect(groove("T0717").filter(({ code }) => code === "swing")).toEqual([]);
+    const turned = groove("T0917").filter(({ code, weight }) => code === "swing" && weight === "collision");
+    expect(turned[0]?.room).toBeLessThan(-1);
+    expect(["chuck", "stock"]).toContain(turned[0]?.against);
+  });
+  it("indexes over the part where no move has sent it clear", () => {
+    const index = (away: string) =>
+      play(`T0202\nG0 X0 Z2.\nG1 Z-20. F.1\n${away}\nT0101`).findings.filter(({ code }) => code === "swing");
+    expect(index("")[0]).toMatchObject({ weight: "collision" });
+    expect(index("G28 U0 W0")).toEqual([]);
+  });
+  it("the whole machine distance taught into the work offset sends the tool through the chuck", () => {
+    const setup = collar({
+      since: [
+        {
+          kind: "work-offset-set",
+          payload: { name: "G54", axis: "z", means: "entered", active: true, from: 0, to: -120 },
+        },
+      ],
+    });
+    const found = play("T0101\nG0 X60. Z5.\nG0 Z2.", setup).findings;
+    expect(codes(found)).toContain("collision chuck");
+    expect(codes(play("T0101\nG0 X60. Z5.\nG0 Z2.").findings)).toEqual([]);
+  });
+  it("a boring bar too thick for its hole hits with its back", () => {
+    const bore = "T0202\nG0 X0 Z4.\nG83 Z-34. Q7. F.14\nG80\nG28 U0 W0\nT0404\nG0 X15. Z2.\nG1 Z-20. F.1";
+    expect(codes(play(bore).findings.filter(({ offset }) => offset === "4"))).toEqual([]);
+    const thick = collar({ tools: { "4": { bar: 20, smallestBore: 25 } } });
+    expect(codes(play(bore, thick).findings.filter(({ offset }) => offset === "4"))).toContain("collision holder");
+  });
+  it("a slip asked about shows what would have happened, and the table's own play does not change", () => {
+    const text = "T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 X50. Z2.\nG1 Z-18. F.2\nX60.";
+    const right = play(text);
+    const wrong = play(text, collar(), [{ kind: "offset", offset: "1", axis: "x", by: 0.2 }]);
+    const [left] = comparedWith(right.stock, wrong.stock, -17);
+    expect(left).toMatchObject({ kind: "uncut" });
+    expect(left?.width).toBeCloseTo(0.1, 2);
+    const crash = play(text, collar(), [{ kind: "offset", offset: "1", axis: "x", by: -20 }]);
+    expect(codes(crash.findings)).toContain("collision rapid-into-stock");
+  });
+});

@@ -1,0 +1,275 @@
+import { neighbourRoom, type Obstacle, type Slides, swingRoom } from "../../core/clearance/index.ts";
+import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
+import { minutesOf, type ProgramMotion } from "../../core/program/index.ts";
+import { outlinesOf, regionOf } from "../clipping/region.ts";
+import {
+  createRehearsalFindings,
+  type RehearsalCode,
+  type RehearsalFinding,
+  type RehearsalFindings,
+} from "./findings.ts";
+import { legsOf } from "./legs.ts";
+import type { RehearsalOptions } from "./options.ts";
+import { type Meeting, passOver } from "./passOver.ts";
+import type { Stage, StagedTool } from "./stage.ts";
+import { dropLoose, frontOf, inStrips, type StripStock, stripEdges } from "./stripStock.ts";
+
+/** A straight piece of a move of the point that a tool's outline is about: Z, and X as a true distance. */
+export interface RehearsalStep {
+  /** Counted from 1. */
+  readonly line: number;
+  readonly kind: "rapid" | "feed" | "thread" | "away" | "index";
+  readonly station: string;
+  readonly offset: string;
+  readonly from: Point;
+  readonly to: Point;
+  readonly minutes: number;
+  /** Strips that it changed, with their new outlines. */
+  readonly changed: readonly StripChange[];
+}
+export interface StripChange {
+  readonly strip: number;
+  readonly outlines: readonly Polygon[];
+}
+
+/** What a rehearsal has shown. */
+export interface Rehearsal {
+  readonly steps: readonly RehearsalStep[];
+  readonly findings: readonly RehearsalFinding[];
+  /** The section before the first move, strip by strip, and the edges of the strips. */
+  readonly blank: readonly (readonly Polygon[])[];
+  readonly edges: readonly number[];
+  readonly stock: StripStock;
+  readonly minutes: number;
+  /** Square millimetres of the half section that were cut off, and that fell off. */
+  readonly removed: { readonly cut: number; readonly dropped: number };
+}
+
+/** Steps between two reports of progress. */
+const LEGS_PER_REPORT = 100;
+
+/** Plays a program's motions on a stage to their end. */
+export function rehearse(stage: Stage, motions: readonly ProgramMotion[], options: RehearsalOptions): Rehearsal {
+  const steps = rehearseInSteps(stage, motions, options);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** The same in steps: gives the share that is done now and then, and can be left at any of them. */
+export function* rehearseInSteps(
+  stage: Stage,
+  motions: readonly ProgramMotion[],
+  options: RehearsalOptions,
+): Generator<{ readonly share: number }, Rehearsal> {
+  const legs = legsOf(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
+  const stock = blankOf(stage, motions);
+  const play: Play = {
+    ...{ stage, options, stock, findings: createRehearsalFindings(), steps: [], removed: { cut: 0, dropped: 0 } },
+    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0 },
+  };
+  for (const [index, { motion, places }] of legs.entries()) {
+    if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
+    if (motion.kind === "call") callTool(play, motion);
+    else if (motion.kind === "home") goHome(play, motion);
+    else if (motion.kind === "machine") goTo(play, motion, { x: motion.x, z: motion.z }, "away");
+    else for (const place of places) goTo(play, motion, slidesFor(play, motion, place), motion.kind);
+  }
+  letFall(play);
+  return {
+    ...{ steps: play.steps, findings: play.findings.list(), stock: play.stock, edges: stock.edges },
+    blank: stock.strips.map(({ region }) => outlinesOf(region)),
+    minutes: play.steps.reduce((sum, { minutes }) => sum + minutes, 0),
+    removed: play.removed,
+  };
+}
+
+/** Everything that changes while a program plays. */
+interface Play {
+  readonly stage: Stage;
+  readonly options: RehearsalOptions;
+  readonly findings: RehearsalFindings;
+  readonly steps: RehearsalStep[];
+  readonly removed: { cut: number; dropped: number };
+  stock: StripStock;
+  /** Where the slides truly stand, X as a diameter. */
+  slides: { x: number; z: number };
+  /** What the control counts more than its slides have gone, once a drive that does not notice has stalled. */
+  lost: { x: number; z: number };
+  station: string;
+  /** Which call of the program this is: findings are kept per call. */
+  call: number;
+}
+
+/** The blank in strips: narrow where the program cuts, one wide strip behind. */
+function blankOf({ blank }: Stage, motions: readonly ProgramMotion[]): StripStock {
+  const { radius, hole, end, jaws } = blank;
+  const back = jaws - IN_CHUCK;
+  let deepest = end;
+  for (const { kind, z } of motions) if ((kind === "feed" || kind === "thread") && z < deepest) deepest = z;
+  const from = Math.min(Math.max(deepest - BEYOND_CUT, back + 1), end - 1);
+  return inStrips(regionOf(rectangle(back, hole, end, radius)), stripEdges(back, from, end));
+}
+/** How far the blank reaches into its chuck, beyond all that a tool meets. */
+const IN_CHUCK = 60;
+const BEYOND_CUT = 8;
+
+/** Slides at which the control has the programmed point at a place in the part; what is not named stays. */
+function slidesFor(play: Play, { modes }: ProgramMotion, place: Slides): Slides {
+  const { stage, lost } = play;
+  const held = stage.offsets.get(modes.offset);
+  const other = modes.work === null ? undefined : stage.otherWork.get(modes.work);
+  const along = (axis: "x" | "z") => {
+    // With the offset cancelled the control goes by the work offset alone.
+    const reckoned = (held?.reckoned[axis] ?? stage.work[axis]) + (other?.[axis] ?? 0);
+    return place[axis] + reckoned - lost[axis];
+  };
+  return { x: along("x"), z: along("z") };
+}
+
+/** Where the outline's point of a tool stands while the slides stand somewhere: seen from the tool's own side. */
+export function standsAt({ origin, side }: StagedTool, slides: Slides): Point {
+  return point(slides.z - origin.z, (side * (slides.x - origin.x)) / 2);
+}
+
+/** A straight move of the slides with everything that it cuts and meets. */
+function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: RehearsalStep["kind"]): void {
+  const { stage, slides } = play;
+  const named = {
+    x: Number.isNaN(wanted.x) ? slides.x : wanted.x,
+    z: Number.isNaN(wanted.z) ? slides.z : wanted.z,
+  };
+  const target = withinTravel(play, motion, named);
+  const tool = stage.tools.get(play.station);
+  const before = { ...slides };
+  play.slides = target;
+  if (!tool) return;
+  const [from, to] = [standsAt(tool, before), standsAt(tool, target)];
+  const passed = passOver(play, tool, { kind, from, to, pitch: motion.modes.feed, inCycle: motion.inCycle });
+  play.stock = passed.stock;
+  play.removed.cut += passed.area;
+  const length = Math.hypot(to.z - from.z, to.x - from.x);
+  const time = kind === "away" ? "rapid" : kind === "index" ? "call" : kind;
+  play.steps.push({
+    ...{ line: motion.line, kind, station: play.station, offset: motion.modes.offset, from, to },
+    minutes: minutesOf(time, length, motion.modes, from.x + to.x),
+    changed: changesOf(play.stock, passed.changed),
+  });
+  for (const meeting of passed.meetings) say(play, motion, meeting.code, meeting);
+  lookRound(play, motion);
+}
+
+const changesOf = (stock: StripStock, changed: readonly number[]): readonly StripChange[] =>
+  changed.map((strip) => ({ strip, outlines: outlinesOf(stock.strips[strip]?.region ?? { paths: [] }) }));
+
+/** Machines that notice stop at a limit; a drive that does not runs against it and counts on. */
+function withinTravel(play: Play, motion: ProgramMotion, wanted: Slides): { x: number; z: number } {
+  const { travel } = play.stage.machine;
+  const target = { ...wanted };
+  for (const axis of ["x", "z"] as const) {
+    const [low = 0, high = 0] = travel[axis];
+    const over = Math.max(wanted[axis] - high, low - wanted[axis], 0);
+    if (over <= ROUNDING) continue;
+    const against = `${axis.toUpperCase()} travel`;
+    say(play, motion, "travel", { room: -over, against, weight: play.stage.feedback ? "stop" : "collision" });
+    if (play.stage.feedback) continue;
+    target[axis] = Math.min(high, Math.max(low, wanted[axis]));
+    play.lost[axis] += wanted[axis] - target[axis];
+    say(play, motion, "lost-steps", { room: -over, against, weight: "collision" });
+  }
+  return target;
+}
+/** A ten-thousandth of a millimetre past a limit comes from adding offsets up. */
+const ROUNDING = 1e-4;
+
+/** Home by way of a place, where one is named. What was lost is found again. */
+function goHome(play: Play, motion: ProgramMotion): void {
+  const { home: axes } = motion;
+  const isNamed = !Number.isNaN(motion.x) || !Number.isNaN(motion.z);
+  if (isNamed) goTo(play, motion, slidesFor(play, motion, motion), "away");
+  const { stage, slides } = play;
+  const target = { x: axes?.x ? stage.home.x : slides.x, z: axes?.z ? stage.home.z : slides.z };
+  for (const axis of ["x", "z"] as const) if (axes?.[axis]) play.lost[axis] = 0;
+  goTo(play, motion, target, "away");
+}
+
+/** Another station comes to work where the slides stand: everything on the turret swings past. */
+function callTool(play: Play, motion: ProgramMotion): void {
+  const { stage } = play;
+  const { station } = motion.modes;
+  letFall(play);
+  play.call++;
+  if (station === play.station || station === "0") return;
+  const comes = stage.machine.stations?.find(({ id, call }) => (call ?? id) === station)?.id ?? station;
+  const isFirst = play.station === "";
+  if (comes === play.station) return;
+  play.station = comes;
+  const tool = stage.tools.get(comes);
+  const at = tool ? standsAt(tool, play.slides) : point(0, 0);
+  play.steps.push({
+    ...{ line: motion.line, kind: "index", station: comes, offset: motion.modes.offset },
+    ...{ from: at, to: at, minutes: isFirst ? 0 : INDEX_MINUTES, changed: [] },
+  });
+  const { turret, stations } = stage;
+  if (!turret || stations === 0) return;
+  for (const one of stage.tools.values())
+    for (const obstacle of obstaclesOf(play)) {
+      const room = swingRoom(turret, one.swing, play.slides, obstacle);
+      if (room < play.options.margin)
+        say(play, motion, "swing", { room, against: obstacle.name, by: one.offset, weight: weightOf(room) });
+    }
+}
+/** An index takes about a second. */
+const INDEX_MINUTES = 1 / 60;
+
+/** Neighbours on the turret against everything on the spindle's axis, where a move has ended. */
+function lookRound(play: Play, motion: ProgramMotion): void {
+  const { stage, slides } = play;
+  const { turret, stations } = stage;
+  const working = stage.tools.get(play.station);
+  if (!turret || stations === 0 || !working) return;
+  const obstacles = obstaclesOf(play);
+  for (const one of stage.tools.values()) {
+    if (one === working) continue;
+    for (const obstacle of obstacles) {
+      const room = neighbourRoom(turret, stations, one.swing, working.swing.place, slides, obstacle);
+      if (room < play.options.margin)
+        say(play, motion, "neighbour", { room, against: obstacle.name, by: one.offset, weight: weightOf(room) });
+    }
+  }
+}
+
+const weightOf = (room: number) => (room < 0 ? "collision" : "near");
+
+/** What stands on the spindle's axis: the chuck, the stock as thick as it was at first, and what is in front. */
+function obstaclesOf({ stage, stock }: Play): readonly Obstacle[] {
+  const { blank, front } = stage;
+  const chuck = { name: "chuck", radius: blank.chuckRadius, zFrom: blank.jaws - IN_CHUCK, zTo: blank.jaws };
+  const part = { name: "stock", radius: blank.radius, zFrom: blank.jaws, zTo: frontOf(stock) };
+  return front ? [chuck, part, front] : [chuck, part];
+}
+
+/** Whatever is not held any more falls. */
+function letFall(play: Play): void {
+  const { stock, changed, area } = dropLoose(play.stock);
+  if (changed.length === 0) return;
+  play.stock = stock;
+  play.removed.dropped += area;
+  const last = play.steps.pop();
+  if (!last) return;
+  const own = last.changed.filter(({ strip }) => !changed.includes(strip));
+  play.steps.push({ ...last, changed: [...own, ...changesOf(stock, changed)] });
+}
+
+function say(
+  play: Play,
+  motion: ProgramMotion,
+  code: RehearsalCode,
+  { room, against, by, weight }: Pick<Meeting, "room" | "against" | "weight"> & { readonly by?: string },
+): void {
+  play.findings.add(play.call, {
+    ...{ code, weight, room, against, by, line: motion.line },
+    ...{ step: Math.max(0, play.steps.length - 1), station: play.station, offset: motion.modes.offset },
+  });
+}

@@ -1,0 +1,159 @@
+import type { Obstacle, SwingTool, Turret } from "../../core/clearance/index.ts";
+import type { MachineProfile } from "../../core/frame/index.ts";
+import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { type ToolStanding, whereToolsStand } from "../../core/proof/index.ts";
+import { familyOf, type TipDirection, tipDirection } from "../../core/tool/index.ts";
+import { type Body, bodyIn, sideOf } from "../body/body.ts";
+import { fromOutline } from "../workshop/latheOfSetup.ts";
+
+export type StageAxis = "x" | "z";
+type PerAxis<Value> = Readonly<Record<StageAxis, Value>>;
+
+/** A slip put into what the control holds: an amount on an axis of one offset or of the work offset, or another nose. */
+export type Slip =
+  | { readonly kind: "offset"; readonly offset: string; readonly axis: StageAxis; readonly by: number }
+  | { readonly kind: "work"; readonly axis: StageAxis; readonly by: number }
+  | { readonly kind: "nose"; readonly offset: string; readonly radius: number; readonly orientation: number };
+
+/** A tool where it truly stands, as a body that cuts and hits. */
+export interface StagedTool {
+  readonly station: string;
+  readonly offset: string;
+  readonly view: ToolView;
+  readonly body: Body;
+  readonly side: 1 | -1;
+  /** Machine position at which the point that its outline is about stands on the part's zero, X as a diameter. */
+  readonly origin: PerAxis<number>;
+  readonly swing: SwingTool;
+}
+
+/** What a control goes by for one offset. */
+export interface StagedOffset {
+  /** Machine = part + this, X as a diameter. */
+  readonly reckoned: PerAxis<number>;
+  readonly nose: { readonly radius: number; readonly tip: TipDirection };
+}
+
+/** Where a rehearsal plays: machine, part, tools and what the control holds. Millimetres. */
+export interface Stage {
+  readonly machine: MachineProfile;
+  readonly turret: Turret | undefined;
+  /** Stations round the turret; 0 where nothing turns. */
+  readonly stations: number;
+  readonly blank: {
+    readonly radius: number;
+    readonly hole: number;
+    readonly end: number;
+    readonly jaws: number;
+    readonly chuckRadius: number;
+  };
+  /** What stands on the spindle's axis besides chuck and stock: a tailstock's quill, the sub-spindle. */
+  readonly front: Obstacle | undefined;
+  readonly tools: ReadonlyMap<string, StagedTool>;
+  readonly offsets: ReadonlyMap<string, StagedOffset>;
+  /** Work offsets besides the active one, as differences from it. */
+  readonly otherWork: ReadonlyMap<string, PerAxis<number>>;
+  readonly activeWork: string;
+  readonly work: PerAxis<number>;
+  readonly home: PerAxis<number>;
+  readonly feedback: boolean;
+  /** Tools that cannot be rehearsed, with the reason in words. */
+  readonly left: readonly { readonly offset: string; readonly reason: string }[];
+}
+
+/** Sets the stage for a setup, with slips where somebody asks what would happen. */
+export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
+  const { machine, stock } = setup;
+  const tools = new Map<string, StagedTool>();
+  const offsets = new Map<string, StagedOffset>();
+  const left: { offset: string; reason: string }[] = [];
+  const ring = (machine.stations ?? []).filter(({ zone }) => isRing(machine, zone)).map(({ id }) => id);
+  for (const standing of whereToolsStand(setup)) {
+    const { tool, reckoned } = standing;
+    if (tool.zone.works === "sub") {
+      left.push({ offset: tool.offset, reason: "works at the sub-spindle, which is not rehearsed here" });
+      continue;
+    }
+    if (reckoned.x === undefined || reckoned.z === undefined) {
+      left.push({ offset: tool.offset, reason: "has no offset yet" });
+      continue;
+    }
+    offsets.set(tool.offset, stagedOffset(setup, standing, slips));
+    if (tool.second === undefined) tools.set(tool.station, stagedTool(standing, ring));
+  }
+  const radius = (stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize) / 2;
+  const slip = (axis: StageAxis) =>
+    slips.reduce((sum, one) => sum + (one.kind === "work" && one.axis === axis ? one.by : 0), 0);
+  const end = stock.toFace;
+  const margin = machine.travelMargin ?? 1;
+  return {
+    ...{ machine, tools, offsets, left, stations: ring.length },
+    turret: machine.turret,
+    blank: {
+      ...{ radius, end, jaws: end - stock.stickOut, chuckRadius: Math.max(stock.chuckDiameter / 2, radius) },
+      hole: (setup.hole?.source === undefined ? (setup.hole?.diameter ?? 0) : 0) / 2,
+    },
+    front: frontOf(setup),
+    otherWork: otherWork(setup),
+    activeWork: setup.workOffset.name,
+    work: { x: setup.workOffset.x + slip("x"), z: setup.workOffset.z + slip("z") },
+    home: { x: (machine.travel.x[1] ?? 0) - margin, z: (machine.travel.z[1] ?? 0) - margin },
+    feedback: machine.encoders !== "incremental",
+  };
+}
+
+const isRing = (machine: MachineProfile, zone: string) =>
+  machine.zones?.find(({ id }) => id === zone)?.kind === "turret";
+
+function frontOf(setup: SetupView): Obstacle | undefined {
+  const { front } = setup;
+  return front && { name: front.what, radius: front.diameter / 2, zFrom: front.z, zTo: front.z + BEHIND_FRONT };
+}
+/** How far a quill or a sub-spindle reaches back, for all that a tool can meet. */
+const BEHIND_FRONT = 400;
+
+function stagedOffset(setup: SetupView, { tool, reckoned }: ToolStanding, slips: readonly Slip[]): StagedOffset {
+  const { offset, nose } = tool;
+  const own = slips.filter((one) => one.kind === "work" || one.offset === offset);
+  const along = (axis: StageAxis) =>
+    (reckoned[axis] ?? 0) + own.reduce((sum, one) => sum + (one.kind !== "nose" && one.axis === axis ? one.by : 0), 0);
+  const other = own.find((one) => one.kind === "nose");
+  const radius = other?.kind === "nose" ? other.radius : (nose?.noseRadius ?? tool.control?.noseRadius ?? 0);
+  const code = other?.kind === "nose" ? other.orientation : (nose?.orientation ?? tool.control?.orientation ?? 0);
+  return {
+    reckoned: { x: along("x"), z: along("z") },
+    nose: { radius, tip: tipDirection(code, setup.machine.numbering) ?? { x: 0, z: 0 } },
+  };
+}
+
+function stagedTool({ tool, truly }: ToolStanding, ring: readonly string[]): StagedTool {
+  const body = bodyIn(tool.tool, tool.zone);
+  const [x, z] = [truly.x ?? 0, truly.z ?? 0];
+  const family = familyOf(tool.tool);
+  const isAlong = family === "on-centre" || family === "axial" || family === "bore";
+  const thickness = "shank" in tool.tool ? tool.tool.shank : "bar" in tool.tool ? tool.tool.bar : 0;
+  const holder =
+    "diameter" in tool.tool ? Math.max(tool.tool.diameter, "holder" in tool.tool ? (tool.tool.holder ?? 0) : 0) : 0;
+  return {
+    ...{ station: tool.station, offset: tool.offset, view: tool, body, side: sideOf(tool.tool, tool.zone) },
+    origin: { x: x + fromOutline(tool, "x"), z: z + fromOutline(tool, "z") },
+    swing: {
+      ...{ offset: tool.offset, place: Math.max(0, ring.indexOf(tool.station)), truly: { x, z }, isAlong },
+      halfWidth: Math.max(thickness, holder) / 2,
+      zFrom: body.box.zMin + fromOutline(tool, "z"),
+      zTo: body.box.zMax + fromOutline(tool, "z"),
+    },
+  };
+}
+
+function otherWork(setup: SetupView): ReadonlyMap<string, PerAxis<number>> {
+  return new Map(
+    Object.entries(setup.otherWork).map(([name, { x, z }]) => [
+      name,
+      {
+        x: (x?.value ?? setup.workOffset.x) - setup.workOffset.x,
+        z: (z?.value ?? setup.workOffset.z) - setup.workOffset.z,
+      },
+    ]),
+  );
+}
