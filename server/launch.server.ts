@@ -7,6 +7,7 @@ import { MigrationMismatch, migrate } from "./database/migrate.server.ts";
 import { openPool, sqlOn } from "./database/pool.server.ts";
 import { demoMachines, loadDemo } from "./demo/demo.server.ts";
 import { rebuildSnapshots } from "./ledger/ledgerRepository.server.ts";
+import { makeMissingWords } from "./ledger/setupSearch.server.ts";
 import { BadFeeds, feedsOf } from "./machine-link/links.server.ts";
 import { readMachineProfile, storeMachine } from "./machines/machinesRepository.server.ts";
 import { addPerson, SECRET_RULE } from "./people/peopleRepository.server.ts";
@@ -88,6 +89,7 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
   const pool = openPool(url, 2);
   try {
     await migrate(pool, path.join(ROOT, "db", "migrations"));
+    await makeMissingWords(sqlOn(pool));
     if (demo) await loadDemo(pool, path.join(ROOT, "db", "demo"), { fresh: words.includes("--fresh") });
   } finally {
     await pool.end();

@@ -29,16 +29,21 @@ describe("migrations", () => {
       "0004-ledger.sql",
       "0005-programs.sql",
       "0006-machines.sql",
+      "0007-photos.sql",
+      "0008-setup-words.sql",
+      "0009-workshop.sql",
+      "0010-machines-version.sql",
+      "0011-people-version.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });
   it("stop the start when an applied file has changed or is missing", async () => {
-    await writeFile(path.join(folder, "0005-more.sql"), "CREATE TABLE more (id INT NOT NULL PRIMARY KEY)");
-    expect(await migrate(pool, folder)).toEqual(["0005-more.sql"]);
-    await writeFile(path.join(folder, "0005-more.sql"), "CREATE TABLE more (id BIGINT NOT NULL PRIMARY KEY)");
+    await writeFile(path.join(folder, "0099-more.sql"), "CREATE TABLE more (id INT NOT NULL PRIMARY KEY)");
+    expect(await migrate(pool, folder)).toEqual(["0099-more.sql"]);
+    await writeFile(path.join(folder, "0099-more.sql"), "CREATE TABLE more (id BIGINT NOT NULL PRIMARY KEY)");
     await expect(migrate(pool, folder)).rejects.toThrow(MigrationMismatch);
-    await unlink(path.join(folder, "0005-more.sql"));
-    await expect(migrate(pool, folder)).rejects.toThrow(/0005-more.sql .* missing/);
+    await unlink(path.join(folder, "0099-more.sql"));
+    await expect(migrate(pool, folder)).rejects.toThrow(/0099-more.sql .* missing/);
   });
 });
 

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import path from "node:path";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
+import { type NamedItem, WORKSHOP_KINDS, type WorkshopKind } from "../../core/workshop/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { stableId } from "../identity/stableId.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
@@ -9,6 +10,7 @@ import { storeMachine } from "../machines/machinesRepository.server.ts";
 import { addPerson, listPeople } from "../people/peopleRepository.server.ts";
 import type { Person, Role } from "../people/person.server.ts";
 import { takeProgram } from "../program/takeProgram.server.ts";
+import { importItems } from "../workshop/workshopRepository.server.ts";
 
 interface DemoPerson {
   readonly name: string;
@@ -32,7 +34,17 @@ interface DemoSetup {
 export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly fresh: boolean }): Promise<void> {
   const sql = sqlOn(pool);
   if (fresh)
-    for (const table of ["ledger", "setups", "sessions", "people", "programs", "machines"])
+    for (const table of [
+      "ledger",
+      "setup_words",
+      "setups",
+      "sessions",
+      "people",
+      "programs",
+      "photos",
+      "machines",
+      "workshop_items",
+    ])
       await sql.run(`DELETE FROM ${table}`);
   if ((await listPeople(sql)).length > 0) return;
 
@@ -42,6 +54,9 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
     people.set(person.name, await addPerson(sql, { ...person, secret: pin, id: stableId(`person ${person.name}`) }));
   const machines = read<MachineProfile[]>("machines.json");
   for (const machine of machines) await storeMachine(sql, machine);
+  const workshop = read<Readonly<Record<WorkshopKind, readonly NamedItem[]>>>("workshop.json");
+  const lead = [...people.values()].find(({ role }) => role === "lead");
+  for (const kind of WORKSHOP_KINDS) await importItems(pool, kind, workshop[kind], lead?.name ?? "the demo");
   for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people, folder);
 }
 

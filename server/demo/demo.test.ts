@@ -22,7 +22,7 @@ describe("the demo data", () => {
   it("is loaded once, kept on a second start, and the same after a reset", async () => {
     const ids = async () => (await listSetups(sqlOn(pool))).map(({ id }) => id).sort();
     const first = await ids();
-    expect(first).toHaveLength(8);
+    expect(first).toHaveLength(9);
     await loadDemo(pool, FOLDER, { fresh: false });
     expect(await ids()).toEqual(first);
     await loadDemo(pool, FOLDER, { fresh: true });

@@ -1,7 +1,10 @@
 import { randomBytes, randomUUID } from "node:crypto";
 import compression from "compression";
 import express, { type Express, type RequestHandler } from "express";
+import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
+import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
+import { LARGEST_PHOTO } from "../photos/largestPhoto.ts";
 import { LARGEST_PROGRAM } from "../program/largestProgram.ts";
 import { log } from "./log.server.ts";
 
@@ -15,15 +18,25 @@ const LARGEST_BODY_BYTES = 64 * 1024;
 export function createServer(application: Express, clientFolder: string): Express {
   const server = express();
   server.disable("x-powered-by");
-  server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit, compression());
+  server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit);
+  // Built files were packed when they were built; packing them anew for every request costs more than the pages do.
+  server.use("/assets", packedFiles(`${clientFolder}/assets`));
+  server.use(compression());
   server.get("/health", (_request, response) => {
     response.type("text/plain").send("ok\n");
   });
-  server.use("/assets", express.static(`${clientFolder}/assets`, { ...FOREVER, fallthrough: false }));
   server.use(express.static(clientFolder, { maxAge: "1h", index: false }));
   server.use(application);
   return server;
 }
+
+const packedFiles = (folder: string): RequestHandler =>
+  expressStaticGzip(folder, {
+    enableBrotli: true,
+    orderPreference: ["br"],
+    index: false,
+    serveStatic: { ...FOREVER, fallthrough: false },
+  });
 
 const requestLog: RequestHandler = (request, response, next) => {
   const began = performance.now();
@@ -83,13 +96,18 @@ const bodyLimit: RequestHandler = (request, response, next) => {
   const length = Number(request.headers["content-length"] ?? 0);
   // A body without a stated length could be of any size.
   const unstated = request.headers["transfer-encoding"] !== undefined;
-  const takesProgram = TAKES_PROGRAM.test(request.path);
-  const most = takesProgram ? LARGEST_PROGRAM + LARGEST_BODY_BYTES : LARGEST_BODY_BYTES;
+  const larger = LARGER.find(({ path }) => path.test(request.path));
+  const most = (larger?.most ?? 0) + LARGEST_BODY_BYTES;
   if (length <= most && !unstated) return next();
-  const limit = takesProgram
-    ? `This file is too large: a program may have ${LARGEST_PROGRAM / 1e6} MB.\n`
+  const limit = larger
+    ? `This file is too large: ${larger.what} may have ${larger.most / 1e6} MB.\n`
     : "This request is larger than any form of Luvrit.\n";
   response.status(413).type("text/plain").send(limit);
 };
-/** Where a program's file comes in; the page asks for these with `.data` behind. */
-const TAKES_PROGRAM = /^\/setups\/(?:new|[0-9a-f-]{36}\/program)(?:\.data)?$/;
+/** Where files come in, and how large they may be; the page asks for these with `.data` behind. */
+const LARGER: readonly { readonly path: RegExp; readonly most: number; readonly what: string }[] = [
+  { path: /^\/setups\/(?:new|[0-9a-f-]{36}\/program)(?:\.data)?$/, most: LARGEST_PROGRAM, what: "a program" },
+  { path: /^\/setups\/[0-9a-f-]{36}\/(?:table|touch)(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an offset table" },
+  { path: /^\/setups\/[0-9a-f-]{36}\/keep(?:\.data)?$/, most: LARGEST_PHOTO, what: "a photo" },
+  { path: /^\/workshop(?:\/[a-z-]+)?(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "a file of the workshop" },
+];

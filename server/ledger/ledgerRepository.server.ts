@@ -13,9 +13,11 @@ import {
   type SetupState,
   standing,
 } from "../../core/ledger/index.ts";
+import { mayChangeWords } from "../../core/record/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
+import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
 
 /** Who appends, from where, and on what knowledge; the server adds the time. */
@@ -102,6 +104,7 @@ export async function appendEntry(
     const next = apply(state, entry);
     if (locked) await storeSnapshot(sql, setupId, next, entry.at);
     else await insertSetup(sql, setupId, next, entry.at);
+    if (mayChangeWords(state, entry)) await storeWords(sql, setupId, next, locked?.state);
     await insertEntry(sql, setupId, machineOf(next), entry, author.person.id);
     return { outcome: "appended", entry };
   });
@@ -116,8 +119,8 @@ async function sameCellSince(
   base: number,
   state: SetupState,
 ): Promise<AppendResult | undefined> {
-  // Choosing a way loses nothing: the last choice holds, however quickly one follows the other.
-  if (command.kind === "way-chosen") return undefined;
+  // Choosing a way or ticking a cell loses nothing: the last one holds, however quickly one follows the other.
+  if (command.kind === "way-chosen" || command.kind === "cells-keyed") return undefined;
   const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
   // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
   const cells = [...cellsOf(command, undone), ...restsOn(command)];
@@ -209,6 +212,7 @@ export async function rebuildSnapshots(
       const state = fold(entries);
       if (!isDeepStrictEqual(state, locked?.state)) differed.push(id);
       await storeSnapshot(sql, id, state, entries.at(-1)?.at ?? new Date().toISOString());
+      await storeWords(sql, id, state);
     });
   }
   return { rebuilt: ids.length, differed };

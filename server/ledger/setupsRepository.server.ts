@@ -18,7 +18,7 @@ export interface SetupSummary {
   readonly changedAt: string;
 }
 
-interface SummaryRow {
+export interface SummaryRow {
   readonly id: string;
   readonly machine_name: string;
   readonly job: string;
@@ -32,26 +32,31 @@ interface SummaryRow {
   readonly changed_at: Date;
 }
 
+/** Columns of a setup's summary, of the table called `s`. */
+export const SUMMARY =
+  "s.id, s.machine_name, s.job, s.part, s.operation, s.signed_off, s.steps_done, s.steps_total, s.next_offset, s.next_kind, s.changed_at";
+
+export const toSummary = (row: SummaryRow): SetupSummary => ({
+  id: row.id,
+  machineName: row.machine_name,
+  job: row.job,
+  part: row.part,
+  operation: row.operation,
+  signedOff: row.signed_off === 1,
+  stepsDone: row.steps_done,
+  stepsTotal: row.steps_total,
+  next:
+    row.next_offset !== null && row.next_kind !== null ? { offset: row.next_offset, kind: row.next_kind } : undefined,
+  changedAt: row.changed_at.toISOString(),
+});
+
 /** The newest setups, running ones first. */
 export async function listSetups(sql: Sql, most = 100): Promise<readonly SetupSummary[]> {
   const rows = await sql.rows<SummaryRow>(
-    `SELECT id, machine_name, job, part, operation, signed_off, steps_done, steps_total, next_offset, next_kind, changed_at
-       FROM setups ORDER BY signed_off, changed_at DESC LIMIT ?`,
+    `SELECT ${SUMMARY} FROM setups s ORDER BY s.signed_off, s.changed_at DESC LIMIT ?`,
     [String(most)],
   );
-  return rows.map((row) => ({
-    id: row.id,
-    machineName: row.machine_name,
-    job: row.job,
-    part: row.part,
-    operation: row.operation,
-    signedOff: row.signed_off === 1,
-    stepsDone: row.steps_done,
-    stepsTotal: row.steps_total,
-    next:
-      row.next_offset !== null && row.next_kind !== null ? { offset: row.next_offset, kind: row.next_kind } : undefined,
-    changedAt: row.changed_at.toISOString(),
-  }));
+  return rows.map(toSummary);
 }
 
 /** The folded state of a setup from its snapshot; undefined where there is no such setup. */

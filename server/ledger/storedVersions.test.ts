@@ -11,10 +11,12 @@ const stored = read("ledger-version-1.json");
 const everyTool = read("ledger-version-1-every-tool.json");
 
 const prepare = read("ledger-version-1-prepare.json");
+const table = read("ledger-version-1-table.json");
+const proof = read("ledger-version-1-proof.json");
 
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool, ...prepare];
+    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });
@@ -67,5 +69,20 @@ describe("ledgers stored in version 1", () => {
       { offset: "1", tolerance: { x: 0.01, z: 0.05 }, control: { x: -339.4, wearX: -0.02 } },
     ]);
     expect(touchingOrder(view).map(({ offset, kind }) => `${offset} ${kind}`)).toEqual(["1 z", "1 x", "1 nose"]);
+  });
+  it("still say what was changed by hand, set, keyed, read back and noted", () => {
+    const view = viewSetup(fold(table));
+    expect(view).toMatchObject({
+      workOffset: { z: 62.4 },
+      workSet: { z: { means: "datum-distance" } },
+      otherWork: { G55: { z: { value: 59.9 } } },
+      keyed: { "1/geometry.x": { value: -339.23 }, "G54/work.z": { value: 62.4 }, "1/wear.z": { value: 0.01 } },
+      compared: { differences: [{ row: "2", found: null }] },
+      notes: [{ text: "soft jaws bored to 54", offset: "1" }],
+    });
+    expect(view.tools).toMatchObject([
+      { x: { exact: -339.23, deed: "added" }, wear: { z: { value: 0.01 } } },
+      { z: { exact: -405.66, deed: "taken-over" }, nose: { noseRadius: 0.8, orientation: 4 } },
+    ]);
   });
 });

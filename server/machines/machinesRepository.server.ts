@@ -6,14 +6,57 @@ import { type SchemaRefusal, validator } from "../validation/validate.server.ts"
 interface MachineRow {
   readonly profile: MachineProfile | string;
 }
+interface KeptRow extends MachineRow {
+  readonly version: number;
+  readonly retired_at: Date | null;
+  readonly changed_at: Date;
+}
+
+/** A machine as the workshop keeps it. */
+export interface KeptMachine {
+  readonly machine: MachineProfile;
+  /** What a change must have seen. */
+  readonly version: number;
+  readonly retired: boolean;
+  readonly changedAt: string;
+}
 
 const toMachine = ({ profile }: MachineRow): MachineProfile =>
   typeof profile === "string" ? JSON.parse(profile) : profile;
 
-/** The shop's machines by name. */
+/** The shop's machines by name, without those that are retired. */
 export async function listMachines(sql: Sql): Promise<readonly MachineProfile[]> {
-  const rows = await sql.rows<MachineRow>("SELECT profile FROM machines ORDER BY name");
+  const rows = await sql.rows<MachineRow>("SELECT profile FROM machines WHERE retired_at IS NULL ORDER BY name");
   return rows.map(toMachine);
+}
+
+/** All machines, the retired ones last, each with the version that a change must have seen. */
+export async function listKeptMachines(sql: Sql): Promise<readonly KeptMachine[]> {
+  const rows = await sql.rows<KeptRow>(
+    "SELECT profile, version, retired_at, changed_at FROM machines ORDER BY retired_at IS NOT NULL, name",
+  );
+  return rows.map((row) => ({
+    machine: toMachine(row),
+    version: row.version,
+    retired: row.retired_at !== null,
+    changedAt: row.changed_at.toISOString(),
+  }));
+}
+
+/** Changes a machine as one who has seen its `version`, or retires it; false where somebody was faster. */
+export async function changeMachine(
+  sql: Sql,
+  machine: MachineProfile,
+  version: number,
+  retired: boolean,
+): Promise<boolean> {
+  const { affected } = await sql.run(
+    `UPDATE machines SET name = ?, profile = ?, version = version + 1, changed_at = UTC_TIMESTAMP(3),
+            retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
+      WHERE id = ? AND version = ?`,
+    [machine.name, JSON.stringify(machine), retired, machine.id, version],
+  );
+  return affected === 1;
 }
 
 export async function readMachine(sql: Sql, id: string): Promise<MachineProfile | undefined> {
@@ -25,7 +68,8 @@ export async function readMachine(sql: Sql, id: string): Promise<MachineProfile 
 export async function storeMachine(sql: Sql, machine: MachineProfile, now = new Date()): Promise<void> {
   await sql.run(
     `INSERT INTO machines (id, name, profile, changed_at) VALUES (?, ?, ?, ?)
-     ON DUPLICATE KEY UPDATE name = VALUES(name), profile = VALUES(profile), changed_at = VALUES(changed_at)`,
+     ON DUPLICATE KEY UPDATE name = VALUES(name), profile = VALUES(profile), changed_at = VALUES(changed_at),
+       version = version + 1, retired_at = NULL`,
     [machine.id, machine.name, JSON.stringify(machine), now],
   );
 }

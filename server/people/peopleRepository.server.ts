@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
-import type { Sql } from "../database/pool.server.ts";
+import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
 import type { Person, Role } from "./person.server.ts";
 
 interface PersonRow {
@@ -42,7 +42,7 @@ export async function signIn(sql: Sql, name: string, secret: string): Promise<Si
   const [row] = await sql.rows<SecretRow>(
     `SELECT id, name, role, decimal_mark, secret_hash, failed_attempts,
             TIMESTAMPDIFF(MICROSECOND, UTC_TIMESTAMP(3), locked_until) / 1000 AS locked_for_ms
-       FROM people WHERE name = ?`,
+       FROM people WHERE name = ? AND retired_at IS NULL`,
     [name],
   );
   if (!row) {
@@ -71,13 +71,16 @@ export async function signIn(sql: Sql, name: string, secret: string): Promise<Si
 }
 
 export async function findPerson(sql: Sql, id: string): Promise<Person | undefined> {
-  const [row] = await sql.rows<PersonRow>("SELECT id, name, role, decimal_mark FROM people WHERE id = ?", [id]);
+  const [row] = await sql.rows<PersonRow>(
+    "SELECT id, name, role, decimal_mark FROM people WHERE id = ? AND retired_at IS NULL",
+    [id],
+  );
   return row && toPerson(row);
 }
 
 export async function listPeople(sql: Sql): Promise<readonly Person[]> {
   const rows = await sql.rows<PersonRow>(
-    "SELECT id, name, role, decimal_mark FROM people ORDER BY FIELD(role, 'setter', 'lead', 'viewer'), name",
+    "SELECT id, name, role, decimal_mark FROM people WHERE retired_at IS NULL ORDER BY FIELD(role, 'setter', 'lead', 'viewer'), name",
   );
   return rows.map(toPerson);
 }
@@ -92,4 +95,55 @@ export async function addPerson(
     [id, person.name, person.role, await hash(person.secret), person.decimalMark ?? null],
   );
   return { id, name: person.name, role: person.role, decimalMark: person.decimalMark };
+}
+
+/** A person as the workshop keeps them. */
+export interface KeptPerson extends Person {
+  readonly version: number;
+  readonly retired: boolean;
+}
+
+/** Everybody, those who have left last. */
+export async function listKeptPeople(sql: Sql): Promise<readonly KeptPerson[]> {
+  const rows = await sql.rows<PersonRow & { version: number; retired_at: Date | null }>(
+    "SELECT id, name, role, decimal_mark, version, retired_at FROM people ORDER BY retired_at IS NOT NULL, name",
+  );
+  return rows.map((row) => ({ ...toPerson(row), version: row.version, retired: row.retired_at !== null }));
+}
+
+export interface PersonChange {
+  readonly id: string;
+  readonly version: number;
+  readonly role: Role;
+  readonly decimalMark: "." | "," | undefined;
+  readonly retired: boolean;
+  /** A new passphrase or PIN; the old one holds where it is absent. */
+  readonly secret?: string | undefined;
+}
+
+/**
+ * Changes a person's role, decimal mark or secret, or lets them go; their sessions end where role, secret or stay changes.
+ * The shop keeps at least one lead who can sign in.
+ */
+export async function changePerson(
+  pool: Pool,
+  change: PersonChange,
+): Promise<"changed" | "changed-meanwhile" | "last-lead"> {
+  const secretHash = change.secret === undefined ? null : await hash(change.secret);
+  return inTransaction(pool, async (sql) => {
+    const leads = await sql.rows<{ id: string }>(
+      "SELECT id FROM people WHERE role = 'lead' AND retired_at IS NULL ORDER BY id FOR UPDATE",
+    );
+    const stays = change.role === "lead" && !change.retired;
+    if (!stays && leads.every(({ id }) => id === change.id) && leads.length > 0) return "last-lead";
+    const { affected } = await sql.run(
+      `UPDATE people SET role = ?, decimal_mark = ?, version = version + 1, secret_hash = COALESCE(?, secret_hash),
+              failed_attempts = 0, locked_until = NULL, retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
+        WHERE id = ? AND version = ?`,
+      [change.role, change.decimalMark ?? null, secretHash, change.retired, change.id, change.version],
+    );
+    if (affected !== 1) return "changed-meanwhile";
+    if (change.retired || secretHash !== null) await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
+    return "changed";
+  });
 }

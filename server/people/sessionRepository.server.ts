@@ -24,7 +24,7 @@ export async function personOfSession(sql: Sql, token: string): Promise<Person |
   const [row] = await sql.rows<{ id: string; name: string; role: Role; decimal_mark: "." | "," | null }>(
     `SELECT people.id, people.name, people.role, people.decimal_mark
        FROM sessions JOIN people ON people.id = sessions.person_id
-      WHERE sessions.token_hash = ? AND sessions.expires_at > UTC_TIMESTAMP(3)`,
+      WHERE people.retired_at IS NULL AND sessions.token_hash = ? AND sessions.expires_at > UTC_TIMESTAMP(3)`,
     [hashOf(token)],
   );
   return row && { id: row.id, name: row.name, role: row.role, decimalMark: row.decimal_mark ?? undefined };

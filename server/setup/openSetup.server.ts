@@ -1,6 +1,6 @@
 import type { FromSchema } from "json-schema-to-ts";
 import type { MachineProfile } from "../../core/frame/index.ts";
-import { type Command, foldMachine, type Payload, viewSetup } from "../../core/ledger/index.ts";
+import { type Command, foldMachine, type Payload, unmovedCells, viewSetup } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { database, sql } from "../context.server.ts";
 import { stableId } from "../identity/stableId.ts";
@@ -32,6 +32,8 @@ const schema = {
     ...{ chuckDiameter: typed, toFace: typed },
     /** `yes` to begin with the tools that stand in the machine. */
     standing: { type: "string", enum: ["yes"] },
+    /** `yes` to take over what has not moved since the past setup, unproven. */
+    takeOver: { type: "string", enum: ["yes"] },
   },
 } as const;
 const readForm = validator<FromSchema<typeof schema>>(schema);
@@ -89,7 +91,7 @@ export async function openSetup(
   if (program?.ok) commands.push({ kind: "program-read", version: 1, payload: program.value });
   await append(form.id, commands, person, device, 0);
   const more = form.from
-    ? await toolsOfPast(form.from, machine)
+    ? await toolsOfPast(form.from, machine, form.takeOver === "yes" ? stock.stock.stickOut : undefined)
     : form.standing
       ? await toolsStanding(form.id, machine)
       : [];
@@ -146,8 +148,15 @@ async function append(
   }
 }
 
-/** Tools and features of a setup that is started from, where this machine has their stations; their touches are made anew. */
-async function toolsOfPast(from: string, machine: MachineProfile): Promise<readonly Omit<Command, "id">[]> {
+/**
+ * Tools and features of a setup that is started from, where this machine has their stations. What has not moved since may
+ * be taken over as the control holds it, unproven; a bar is chucked anew, so that one tool teaches the work offset for all.
+ */
+async function toolsOfPast(
+  from: string,
+  machine: MachineProfile,
+  takeOverAt: number | undefined,
+): Promise<readonly Omit<Command, "id">[]> {
   const state = await readSetup(sql(), from);
   if (!state) return [];
   const past = viewSetup(state);
@@ -169,7 +178,16 @@ async function toolsOfPast(from: string, machine: MachineProfile): Promise<reado
         payload: { feature, name, offset, axis, nominal, lower, upper },
       }),
     );
-  return [...loaded, ...features];
+  if (takeOverAt === undefined || past.machine.id !== machine.id) return [...loaded, ...features];
+  const cells = unmovedCells(foldMachine(await readMachineLedger(sql(), machine.id)), tools);
+  const taken: readonly Omit<Command, "id">[] =
+    cells.length === 0
+      ? []
+      : [
+          { kind: "table-edited", version: 1, payload: { deed: "taken-over", cells: [...cells] } },
+          { kind: "bar-rechucked", version: 1, payload: { stickOut: takeOverAt } },
+        ];
+  return [...loaded, ...features, ...taken];
 }
 
 /** Tools that stand in the machine from earlier setups: those that the program calls, or all where there is none. */

@@ -1,15 +1,17 @@
-import { readDataSetting } from "../../core/formats/index.ts";
-import { fromControl, lastDigit, stationOf, zoneOf } from "../../core/frame/index.ts";
+import { type Axis, fromControl, stationOf, zoneOf } from "../../core/frame/index.ts";
 import { foldMachine, type Payload, type SetupView } from "../../core/ledger/index.ts";
+import { controlNumbers } from "../../core/offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../../core/plan/index.ts";
 import { programMachine, readProgram, renumberCalls } from "../../core/program/index.ts";
 import { readTypedTool } from "../../core/tool/index.ts";
+import { convertLength } from "../../core/units/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readProgramText } from "../program/programsRepository.server.ts";
 import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
 import { prepareForms, readChanges, readDecisions, readSteps } from "./prepareForms.server.ts";
 import { readSize } from "./readSize.server.ts";
+import { readTableFile } from "./readTableFile.server.ts";
 import { type FormOf, readMountTexts, type SetupForm } from "./setupForms.server.ts";
 
 export type PrepareForm = Extract<SetupForm, { intent: keyof typeof prepareForms }>;
@@ -98,28 +100,28 @@ async function renumberCommand(
 }
 
 /** A control's table as a backup holds it, in this machine's own signs and units; nothing is taken from a broken file. */
-function tableOfFile({ machine, tools: loaded }: SetupView, form: FormOf<"take-table">, entry: NewEntry): Made {
-  const read = readDataSetting(form.text ?? "", {
-    resolution: lastDigit(machine, "x"),
-    numbering: machine.numbering,
-  });
+function tableOfFile(setup: SetupView, form: FormOf<"take-table">, entry: NewEntry): Made {
+  const { machine, tools: loaded } = setup;
+  const read = readTableFile(setup, form.text ?? "");
   if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
-  const { units, tools } = read.value;
-  if (tools.length === 0) {
+  const { table, format } = read.value;
+  if (table.tools.length === 0) {
     const message = "This file holds no tool offsets.";
     return refuse(message, { text: message });
   }
-  const inItsUnit = { ...machine, units };
-  const rows = tools.map((tool) => {
+  const numbers = controlNumbers(setup, table, format.numbers);
+  const rows = table.tools.map(({ offset }) => {
     // A zone can store with signs of its own: a row is read as the tool that it belongs to is stored.
-    const zone = loaded.find(({ offset }) => offset === tool.offset)?.zone ?? zoneOf(machine, "");
-    const core = (axis: "x" | "z", value = 0) => fromControl(inItsUnit, axis, value, "tool-offset", zone);
+    const zone = loaded.find((tool) => tool.offset === offset)?.zone ?? zoneOf(machine, "");
+    const shown = (column: string) => numbers.get(`${offset}/${column}`);
+    const core = (axis: Axis, column: "geometry" | "wear") =>
+      fromControl(machine, axis, shown(`${column}.${axis}`) ?? 0, "tool-offset", zone);
     return {
-      offset: tool.offset,
-      ...{ x: core("x", tool.geometry.x), z: core("z", tool.geometry.z) },
-      ...{ wearX: core("x", tool.wear.x), wearZ: core("z", tool.wear.z) },
-      noseRadius: Math.abs(fromControl({ ...inItsUnit, xShown: "diameter" }, "z", tool.noseRadius ?? 0, "program")),
-      orientation: tool.orientation ?? 0,
+      ...{ offset, x: core("x", "geometry"), z: core("z", "geometry") },
+      ...(shown("geometry.y") !== undefined && { y: core("y", "geometry") }),
+      ...{ wearX: core("x", "wear"), wearZ: core("z", "wear") },
+      noseRadius: convertLength(shown("noseRadius") ?? 0, machine.units, "mm"),
+      orientation: shown("orientation") ?? 0,
     };
   });
   return { ...entry, kind: "table-read", payload: { source: "file", name: form.name?.trim() || "backup", rows } };

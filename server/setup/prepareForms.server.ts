@@ -1,7 +1,8 @@
+import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
 import { MACHINE_FACTS, type Payload, payloadSchemas } from "../../core/ledger/index.ts";
 import { TOOL_KINDS } from "../../core/tool/index.ts";
-import { validator } from "../validation/validate.server.ts";
 import { form } from "./formSchema.ts";
+import { listValidator } from "./listValidator.server.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -29,7 +30,7 @@ export const prepareForms = {
   "take-table": form("take-table", ["source"], {
     source: { type: "string", enum: ["file", "last-setup"] },
     name: typed,
-    text: list,
+    text: { type: "string", maxLength: LARGEST_OFFSET_FILE },
   } as const),
   "decide-rows": form("decide-rows", ["rows"], { rows: list } as const),
   "arrange-order": form("arrange-order", ["steps", "by"], {
@@ -55,19 +56,6 @@ export const prepareForms = {
   ),
 } as const;
 
-/** Reads a list that travels as text; undefined for anything that is not one. */
-const listValidator = <Value>(schema: object) => {
-  const validate = validator<Value>(schema);
-  return (text: string): Value | undefined => {
-    try {
-      const read = validate(JSON.parse(text));
-      return read.ok ? read.value : undefined;
-    } catch (failure) {
-      if (failure instanceof SyntaxError) return undefined;
-      throw failure;
-    }
-  };
-};
 const properties = {
   changes: payloadSchemas["calls-renumbered"].properties.changes,
   rows: payloadSchemas["stale-decided"].properties.rows,

@@ -1,16 +1,18 @@
 import {
-  type Command,
   type Entry,
   restsOn,
   type SetupState,
   type SetupView,
   standing,
   viewSetup,
+  whatWasDone,
 } from "../../core/ledger/index.ts";
+import { type ShopSpacer, spacerUsed } from "../../core/touch/index.ts";
 import { database, sql } from "../context.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
-import type { Person } from "../people/person.server.ts";
+import { may, type Person } from "../people/person.server.ts";
+import { shopSpacers } from "../workshop/workshopRepository.server.ts";
 import { type ConflictSide, type Made, refuse, type SetupOutcome } from "./outcome.server.ts";
 import {
   correctedLengthCommand,
@@ -25,7 +27,9 @@ import {
   stockCommand,
 } from "./partCommand.server.ts";
 import { isPrepareForm, type PrepareForm, prepareCommand } from "./prepareCommand.server.ts";
+import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.server.ts";
 import { readSetupForm, type SetupForm } from "./setupForms.server.ts";
+import { isTableForm, type TableForm, tableCommand } from "./tableCommand.server.ts";
 import { noseCommand, secondCommand, touchCommand } from "./touchCommand.server.ts";
 
 /** Carries out one form of a setup's stages: validates, works it out again from what was typed, appends. */
@@ -40,9 +44,18 @@ export async function runSetupForm(
   const form = read.value;
   const state = await readSetup(sql(), setupId);
   if (!state) return refuse("There is no such setup.");
+  if (LEADS_ONLY.includes(form.intent) && !may(person.role, "lead"))
+    return refuse(`This needs the role lead; ${person.name} has the role ${person.role}.`);
   const made = isPrepareForm(form)
     ? await prepareCommand(sql(), setupId, viewSetup(state), form, person)
-    : makeCommand(viewSetup(state), state, form, person);
+    : isTableForm(form)
+      ? tableCommand(viewSetup(state), form, person)
+      : isProofForm(form)
+        ? proofCommand(viewSetup(state), form, person)
+        : withGauge(
+            makeCommand(viewSetup(state), state, form, person),
+            form.intent === "accept-touch" ? await shopSpacers(sql()) : [],
+          );
   if ("outcome" in made) return made;
   const result = await appendEntry(database(), setupId, made, { person, device, base: Number(form.base) });
   switch (result.outcome) {
@@ -60,7 +73,25 @@ export async function runSetupForm(
   }
 }
 
-function makeCommand(setup: SetupView, state: SetupState, form: Exclude<SetupForm, PrepareForm>, person: Person): Made {
+/** A touch with a spacer that the shop has measured says which one it was. */
+function withGauge(made: Made, spacers: readonly ShopSpacer[]): Made {
+  if ("outcome" in made || (made.kind !== "touch-accepted" && made.kind !== "work-offset-taught")) return made;
+  const used = spacerUsed(spacers, made.payload.way, made.payload.spacer);
+  if (!used) return made;
+  return made.kind === "touch-accepted"
+    ? { ...made, payload: { ...made.payload, gauge: used.name } }
+    : { ...made, payload: { ...made.payload, gauge: used.name } };
+}
+
+/** Deeds by which a lead answers for a setup. */
+const LEADS_ONLY: readonly string[] = ["sign-off", "reopen"];
+
+function makeCommand(
+  setup: SetupView,
+  state: SetupState,
+  form: Exclude<SetupForm, PrepareForm | TableForm | ProofForm>,
+  person: Person,
+): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
     case "undo":
@@ -129,25 +160,7 @@ function toolCommand(setup: SetupView, form: ToolForm, entry: { id: string; vers
 function undoCommand(state: SetupState, id: string, entry: { id: string; version: 1 }): Made {
   const target = standing(state, id);
   if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
-  return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describe(target) } };
-}
-
-/** An entry in a few words, for the ledger's reader and for a question. */
-function describe(entry: Command | Entry): string {
-  switch (entry.kind) {
-    case "touch-accepted":
-      return `${entry.payload.axis.toUpperCase()} geometry of offset ${entry.payload.offset}`;
-    case "nose-accepted":
-      return `radius and orientation of offset ${entry.payload.offset}`;
-    case "way-chosen":
-      return `way to touch ${entry.payload.axis.toUpperCase()} of offset ${entry.payload.offset}`;
-    case "work-offset-taught":
-      return `${entry.payload.axis.toUpperCase()} of the work offset`;
-    case "second-offset-made":
-      return `second offset ${entry.payload.offset}`;
-    default:
-      return entry.kind.replaceAll("-", " ");
-  }
+  return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: whatWasDone(target).slice(0, 120) } };
 }
 
 function sideOf(theirs: Entry, isUnder: boolean): ConflictSide {
@@ -156,6 +169,6 @@ function sideOf(theirs: Entry, isUnder: boolean): ConflictSide {
     person: theirs.person,
     at: theirs.at,
     exact: hasExact ? theirs.payload.exact : undefined,
-    under: isUnder ? describe(theirs) : undefined,
+    under: isUnder ? whatWasDone(theirs) : undefined,
   };
 }

@@ -6,6 +6,8 @@ import { EDGES, TOUCH_WAYS } from "../../core/tool/index.ts";
 import { validator } from "../validation/validate.server.ts";
 import { form } from "./formSchema.ts";
 import { prepareForms } from "./prepareForms.server.ts";
+import { proofForms } from "./proofForms.server.ts";
+import { tableForms } from "./tableForms.server.ts";
 
 const id = { type: "string", format: "uuid" } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -72,6 +74,8 @@ const forms = {
     sizeUnit,
   } as const),
   ...prepareForms,
+  ...tableForms,
+  ...proofForms,
   undo: form("undo", ["entry"], { entry: id } as const),
 } as const;
 

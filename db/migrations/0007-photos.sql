@@ -1,0 +1,6 @@
+CREATE TABLE photos (
+  fingerprint CHAR(64) CHARACTER SET ascii NOT NULL PRIMARY KEY,
+  media_type VARCHAR(40) CHARACTER SET ascii NOT NULL,
+  content LONGBLOB NOT NULL,
+  stored_at DATETIME(3) NOT NULL
+) ENGINE = InnoDB

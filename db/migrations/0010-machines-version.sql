@@ -1,0 +1,3 @@
+ALTER TABLE machines
+  ADD COLUMN version INT NOT NULL DEFAULT 1,
+  ADD COLUMN retired_at DATETIME(3) NULL

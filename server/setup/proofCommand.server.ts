@@ -1,0 +1,93 @@
+import type { SetupView } from "../../core/ledger/index.ts";
+import { judgeStop, type ProofAxis, twoLineCheck, whereToolsStand } from "../../core/proof/index.ts";
+import { readLength } from "../../core/units/index.ts";
+import { type Made, refuse, type Typist } from "./outcome.server.ts";
+import { proofForms } from "./proofForms.server.ts";
+import { readSize } from "./readSize.server.ts";
+import type { FormOf, SetupForm } from "./setupForms.server.ts";
+
+export type ProofForm = Extract<SetupForm, { intent: keyof typeof proofForms }>;
+export const isProofForm = (form: SetupForm): form is ProofForm => Object.hasOwn(proofForms, form.intent);
+
+/** Works out what a form of Clear or Prove asks for. */
+export function proofCommand(setup: SetupView, form: ProofForm, typist: Typist): Made {
+  switch (form.intent) {
+    case "record-reach":
+      return reachCommand(form, typist);
+    case "describe-front":
+      return frontCommand(form, typist);
+    case "record-proof":
+      return checkedCommand(setup, form, typist);
+  }
+}
+
+function reachCommand(form: FormOf<"record-reach">, typist: Typist): Made {
+  const lengths: Record<string, number> = {};
+  for (const field of ["xFrom", "xTo", "zFrom", "zTo", "retractX", "retractZ"] as const) {
+    if (form[field].trim() === "") continue;
+    const read = readSize(field, form[field], form.sizeUnit, typist);
+    if ("outcome" in read) return read;
+    lengths[field] = read.mm;
+  }
+  const range = (from: string, to: string): [number, number] | null | undefined => {
+    const [a, b] = [lengths[from], lengths[to]];
+    if (a === undefined && b === undefined) return null;
+    return a === undefined || b === undefined ? undefined : [Math.min(a, b), Math.max(a, b)];
+  };
+  const [x, z] = [range("xFrom", "xTo"), range("zFrom", "zTo")];
+  const both = "Give both ends of this axis, or neither.";
+  if (x === undefined) return refuse(both, { [lengths.xFrom === undefined ? "xFrom" : "xTo"]: both });
+  if (z === undefined) return refuse(both, { [lengths.zFrom === undefined ? "zFrom" : "zTo"]: both });
+  const { retractX, retractZ } = lengths;
+  if (x === null && z === null && retractX === undefined && retractZ === undefined)
+    return refuse("Say where the tool goes.", { xFrom: "Say where the tool goes." });
+  return {
+    ...{ id: form.id, version: 1, kind: "reach-recorded" },
+    payload: {
+      ...{ offset: form.offset, x, z },
+      ...(retractX !== undefined && { retractX }),
+      ...(retractZ !== undefined && { retractZ }),
+    },
+  };
+}
+
+function frontCommand({ id, what, diameter, z, sizeUnit }: FormOf<"describe-front">, typist: Typist): Made {
+  const entry = { id, version: 1, kind: "front-described" } as const;
+  if (what === "nothing") return { ...entry, payload: { what, diameter: 0, z: 0 } };
+  const size = readSize("diameter", diameter, sizeUnit, typist, "It has a diameter above 0.");
+  if ("outcome" in size) return size;
+  const from = readSize("z", z, sizeUnit, typist);
+  if ("outcome" in from) return from;
+  return { ...entry, payload: { what, diameter: size.mm, z: from.mm } };
+}
+
+/** What was read at the pauses against what was predicted: worked out here from the readings, whatever the page said. */
+function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decimalMark }: Typist): Made {
+  const standing = whereToolsStand(setup).find(({ tool }) => tool.offset === form.offset);
+  if (!standing) return refuse(`Offset ${form.offset} has no tool in this setup.`);
+  const check = twoLineCheck(setup, standing);
+  if (!check.ok) return refuse(check.refusal.message);
+  const by: Record<ProofAxis, number | null> = { x: null, z: null };
+  let isOff = false;
+  for (const stop of check.value.stops) {
+    const text = form[stop.axis].trim();
+    if (text === "") continue;
+    const read = readLength(text, { units: setup.machine.units, ...(decimalMark && { decimal: decimalMark }) });
+    if (!read.ok) return refuse(read.refusal.message, { [stop.axis]: read.refusal.message });
+    const { off, isRight } = judgeStop(setup, standing.tool, stop, read.value.exact);
+    by[stop.axis] = off;
+    if (!isRight) isOff = true;
+  }
+  if (form.found === "right" && isOff) {
+    const message = "The reading is not what was predicted. Record it as off, or look at the reading again.";
+    return refuse(message, { found: message });
+  }
+  const [along, across] = check.value.stops;
+  return {
+    ...{ id: form.id, version: 1, kind: "proof-checked" },
+    payload: {
+      ...{ offset: form.offset, found: form.found, stop: { x: across.at, z: along.at }, by, source: form.source },
+      ...(form.note.trim() !== "" && { note: form.note.trim() }),
+    },
+  };
+}

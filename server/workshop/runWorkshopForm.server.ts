@@ -1,0 +1,215 @@
+import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import {
+  LONGEST_NAME,
+  profileOfTexts,
+  readTypedItem,
+  readWorkshopFile,
+  type WorkshopKind,
+  workshopSchemas,
+} from "../../core/workshop/index.ts";
+import type { Pool } from "../database/pool.server.ts";
+import { inTransaction, sqlOn } from "../database/pool.server.ts";
+import { changeMachine, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
+import { addPerson, changePerson, SECRET_RULE } from "../people/peopleRepository.server.ts";
+import { may, type Person } from "../people/person.server.ts";
+import { validator } from "../validation/validate.server.ts";
+import {
+  isTextRows,
+  isTexts,
+  readWorkshopForm,
+  type WorkshopForm,
+  type WorkshopFormOf,
+} from "./workshopForms.server.ts";
+import { addItem, changeItem, importItems, type StoreOutcome } from "./workshopRepository.server.ts";
+
+export type WorkshopOutcome =
+  | { readonly outcome: "done"; readonly message: string }
+  | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> };
+
+const refuse = (message: string, fields: Readonly<Record<string, string>> = {}): WorkshopOutcome => ({
+  ...{ outcome: "refused", message, fields },
+});
+const done = (message: string): WorkshopOutcome => ({ outcome: "done", message });
+const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+const SLOWER = "Somebody has changed this meanwhile. Reload the page, look at it, and change it again.";
+
+const contentOf = Object.fromEntries(
+  Object.entries(workshopSchemas).map(([kind, schema]) => [kind, validator(schema)]),
+) as Record<WorkshopKind, ReturnType<typeof validator>>;
+
+/** What a setter may change: what is measured at the machine. Everything else is a lead's. */
+const SETTERS: readonly WorkshopKind[] = ["gauge", "spacer"];
+
+/** Carries out one form of the workshop. */
+export async function runWorkshopForm(
+  pool: Pool,
+  person: Person,
+  fields: Readonly<Record<string, unknown>>,
+): Promise<WorkshopOutcome> {
+  const read = readWorkshopForm(fields);
+  if (!read.ok) return refuse(INCOMPLETE);
+  const form = read.value;
+  if (!may(person.role, neededFor(form)))
+    return refuse(`This needs the role ${neededFor(form)}; ${person.name} has the role ${person.role}.`);
+  switch (form.intent) {
+    case "keep-item":
+      return keepItem(pool, form, person);
+    case "import-items": {
+      const items = readWorkshopFile(form.kind, form.text, (content) => contentOf[form.kind](content).ok);
+      if (!items.ok) return refuse(items.refusal.message, { text: items.refusal.message });
+      const { added, changed } = await importItems(pool, form.kind, items.value, person.name);
+      return done(`${added} new, ${changed} changed, ${items.value.length - added - changed} as they were.`);
+    }
+    case "keep-machine":
+      return keepMachine(pool, form);
+    case "import-machines":
+      return importMachines(pool, form.text);
+    case "keep-person":
+      return keepPerson(pool, form);
+  }
+}
+
+function neededFor(form: WorkshopForm): "setter" | "lead" {
+  return "kind" in form && SETTERS.includes(form.kind) ? "setter" : "lead";
+}
+
+function parsed(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch (failure) {
+    if (!(failure instanceof SyntaxError)) throw failure;
+    return undefined;
+  }
+}
+
+async function keepItem(pool: Pool, form: WorkshopFormOf<"keep-item">, person: Person): Promise<WorkshopOutcome> {
+  const texts = isTexts(parsed(form.texts));
+  if (!texts.ok) return refuse(INCOMPLETE);
+  const read = readTypedItem(form.kind, texts.value, { unit: form.unit, decimal: person.decimalMark });
+  const wrong: Record<string, string> = read.ok ? {} : { ...read.refusal.fields };
+  const name = form.name.trim();
+  if (name === "") wrong.name = "Give it a name by which it is found.";
+  else if (name.length > LONGEST_NAME) wrong.name = `At most ${LONGEST_NAME} characters.`;
+  const [first] = Object.values(wrong);
+  if (first !== undefined || !read.ok) return refuse(first ?? INCOMPLETE, wrong);
+  const item = { name, content: read.value };
+  const outcome: StoreOutcome =
+    form.id === undefined
+      ? await addItem(sqlOn(pool), form.kind, item, person.name)
+      : await changeItem(
+          sqlOn(pool),
+          form.id,
+          Number(form.version ?? 0),
+          { ...item, retired: form.retired === "yes" },
+          person.name,
+        );
+  if (outcome === "name-in-use") {
+    const message = `“${name}” is there already, perhaps among the retired ones. Choose another name.`;
+    return refuse(message, { name: message });
+  }
+  return outcome === "stored" ? done(`${name} is kept.`) : refuse(SLOWER);
+}
+
+async function keepMachine(pool: Pool, form: WorkshopFormOf<"keep-machine">): Promise<WorkshopOutcome> {
+  const [texts, zones, stations] = [
+    isTexts(parsed(form.texts)),
+    isTextRows(parsed(form.zones)),
+    isTextRows(parsed(form.stations)),
+  ];
+  if (!texts.ok || !zones.ok || !stations.ok) return refuse(INCOMPLETE);
+  const built = {
+    ...profileOfTexts(machineProfileSchema, texts.value),
+    ...(zones.value.length > 0 && { zones: zones.value.map((zone) => profileOfTexts(zoneSchema, zone)) }),
+    ...(stations.value.length > 0 && { stations: stations.value.map((one) => profileOfTexts(stationSchema, one)) }),
+  };
+  const read = readMachineProfile(built);
+  if (!read.ok) {
+    const fields = Object.fromEntries(
+      Object.entries(read.refusal.fields).map(([path, words]) => [path, `This ${words}.`]),
+    );
+    return refuse("Not every field is right yet; look at those that are marked.", fields);
+  }
+  const machine = read.value;
+  const wrong = contradictionOf(machine);
+  if (wrong) return refuse(wrong[1], { [wrong[0]]: wrong[1] });
+  const sql = sqlOn(pool);
+  if (form.version === undefined) {
+    if (await readMachine(sql, machine.id)) {
+      const message = `There is a machine “${machine.id}” already. Choose another short name.`;
+      return refuse(message, { id: message });
+    }
+    await storeMachine(sql, machine);
+  } else if (!(await changeMachine(sql, machine, Number(form.version), form.retired === "yes"))) return refuse(SLOWER);
+  return done(`${machine.name} is kept. Setups that are open keep the profile that they were opened with.`);
+}
+
+/** What a schema cannot say: ranges the right way round, stations in zones that there are, each once. */
+function contradictionOf(machine: MachineProfile): readonly [string, string] | undefined {
+  for (const axis of ["x", "y", "z"] as const) {
+    const range = machine.travel[axis];
+    if (range && (range[0] ?? 0) >= (range[1] ?? 0))
+      return [`travel/${axis}/1`, "The far end of the travel lies above the near one."];
+  }
+  const zones = machine.zones?.map(({ id }) => id) ?? [];
+  const seen = new Set<string>();
+  for (const [index, { id, zone }] of (machine.stations ?? []).entries()) {
+    if (zones.length > 0 && !zones.includes(zone)) return [`stations/${index}/zone`, `There is no zone “${zone}”.`];
+    if (seen.has(id)) return [`stations/${index}/id`, `Station ${id} stands twice.`];
+    seen.add(id);
+  }
+  return undefined;
+}
+
+async function importMachines(pool: Pool, text: string): Promise<WorkshopOutcome> {
+  const json = parsed(text);
+  const list = Array.isArray(json) ? json : [json];
+  if (json === undefined || list.length === 0 || list.length > 200) {
+    const message = "This is not a machine's profile, nor a list of them (JSON).";
+    return refuse(message, { text: message });
+  }
+  const machines: MachineProfile[] = [];
+  for (const [index, one] of list.entries()) {
+    const read = readMachineProfile(one);
+    const wrong = read.ok ? contradictionOf(read.value)?.[1] : read.refusal.message;
+    if (!read.ok || wrong !== undefined) {
+      const message = `Machine ${index + 1} of this file: ${wrong}`;
+      return refuse(message, { text: message });
+    }
+    machines.push(read.value);
+  }
+  await inTransaction(pool, async (sql) => {
+    for (const machine of machines) await storeMachine(sql, machine);
+  });
+  return done(`${machines.length} ${machines.length === 1 ? "machine" : "machines"} taken in.`);
+}
+
+async function keepPerson(pool: Pool, form: WorkshopFormOf<"keep-person">): Promise<WorkshopOutcome> {
+  const name = form.name.trim();
+  const wrong: Record<string, string> = {};
+  if (name === "" || name.length > 80) wrong.name = "A name has 1 to 80 characters.";
+  const isNew = form.id === undefined;
+  if ((isNew || form.secret !== "") && !SECRET_RULE.test(form.secret))
+    wrong.secret = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
+  const [first] = Object.values(wrong);
+  if (first !== undefined) return refuse(first, wrong);
+  const decimalMark = form.mark === "either" ? undefined : form.mark;
+  if (isNew) {
+    try {
+      await addPerson(sqlOn(pool), { name, role: form.role, secret: form.secret, ...(decimalMark && { decimalMark }) });
+    } catch (failure) {
+      if ((failure as { code?: string }).code !== "ER_DUP_ENTRY") throw failure;
+      const message = `Somebody is called ${name} already, perhaps among those who left. Choose another name.`;
+      return refuse(message, { name: message });
+    }
+    return done(`${name} can sign in as ${form.role}.`);
+  }
+  const outcome = await changePerson(pool, {
+    ...{ id: form.id ?? "", version: Number(form.version ?? 0), role: form.role, decimalMark },
+    ...{ retired: form.retired === "yes", secret: form.secret === "" ? undefined : form.secret },
+  });
+  if (outcome === "last-lead") {
+    const message = "The shop needs at least one lead. Make somebody else one first.";
+    return refuse(message, { role: message });
+  }
+  return outcome === "changed" ? done(`${name} is changed.`) : refuse(SLOWER);
+}
