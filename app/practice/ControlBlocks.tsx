@@ -2,7 +2,7 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { setupTable, workRow } from "../../core/offsets/index.ts";
+import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -219,8 +219,9 @@ function luvritsNumber(setup: SetupView | undefined, offset: string, axis: Axis,
     const entry = setupTable(setup).find(({ tool }) => tool.offset === offset)?.[axis]?.entry;
     return entry && { as: entry.as, said: entry.number };
   }
-  const row = workRow(setup);
-  return axis !== "y" && row.isNew[axis] ? { as: "overwrite" as const, said: row[axis] } : undefined;
+  const [row] = workRows(setup);
+  const said = row?.isNew[axis] ? row.values[axis] : undefined;
+  return said === undefined ? undefined : { as: "overwrite" as const, said };
 }
 
 /** Lines for the control, one block at a time, with a thumb on the rapid. */

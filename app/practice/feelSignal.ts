@@ -19,8 +19,8 @@ let context: AudioContext | undefined;
 /** Says by vibration, and by sound where it is wanted, that what the hand feels has changed. Silent where a device cannot. */
 export function signalFeel(feel: Feel, withSound: boolean): void {
   const pattern = VIBRATION[feel];
-  // Not every browser vibrates.
-  if (pattern && "vibrate" in navigator) navigator.vibrate(pattern);
+  // Not every browser vibrates, and none does before somebody has touched the page.
+  if (pattern && "vibrate" in navigator && navigator.userActivation?.hasBeenActive) navigator.vibrate(pattern);
   const sound = SOUND[feel];
   if (!withSound || !sound || typeof AudioContext === "undefined") return;
   context ??= new AudioContext();

@@ -1,4 +1,4 @@
-import { FileCode2 } from "lucide-react";
+import { FileCode2, type LucideIcon } from "lucide-react";
 import { styled } from "styled-components";
 import { color, radius, target } from "../ui/tokens.ts";
 
@@ -11,13 +11,22 @@ interface FileChoiceProps {
   readonly onPick: (file: File | undefined) => void;
   /** True where the same file may be chosen again. */
   readonly forgets?: boolean;
+  readonly icon?: LucideIcon;
 }
 
 /** A file to be chosen; a broken border says that something can be put here. */
-export function FileChoice({ label, words, name, isDisabled, onPick, forgets }: FileChoiceProps) {
+export function FileChoice({
+  label,
+  words,
+  name,
+  isDisabled,
+  onPick,
+  forgets,
+  icon: Icon = FileCode2,
+}: FileChoiceProps) {
   return (
     <Choose>
-      <FileCode2 size={22} aria-hidden="true" />
+      <Icon size={22} aria-hidden="true" />
       <span>{words}</span>
       <input
         type="file"

@@ -143,10 +143,18 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
               </Group>
             )}
             {past && (
+              <Group>
+                <label>
+                  <input type="checkbox" name="takeOver" value="yes" defaultChecked={!nextOperation} /> Touch only what
+                  moved: take over what stands as it stood, unproven. One tool then teaches the work offset for all.
+                </label>
+              </Group>
+            )}
+            {past && (
               <p>
                 Its {past.setup.tools.filter(({ second }) => !second).length} tools and {past.setup.features.length}{" "}
-                features come along, in their stations. Nothing is taken as touched: what has not moved is checked, what
-                has moved is touched.
+                features come along, in their stations. Nothing counts as touched before somebody has touched or checked
+                it.
               </p>
             )}
             <Buttons>

@@ -4,6 +4,7 @@ import { toControl, toolNumber, zoneOf } from "../../core/frame/index.ts";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
+import { notText, textOfFile } from "../frame/textOfFile.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
@@ -23,8 +24,12 @@ export function OldValuesSection(props: PrepareProps) {
   const { setup, setupId, mayEnter, left, now } = props;
   const form = useSetupForm(setupId, setup.seq);
   const { table } = setup;
+  const [unread, setUnread] = useState<string>();
   const take = async (file: File | undefined) => {
-    if (file) form.send("take-table", { source: "file", name: file.name, text: await file.text() });
+    if (!file) return;
+    const text = await textOfFile(file);
+    setUnread(text === undefined ? notText(file) : undefined);
+    if (text !== undefined) form.send("take-table", { source: "file", name: file.name, text });
   };
   return (
     <Section>
@@ -58,11 +63,11 @@ export function OldValuesSection(props: PrepareProps) {
           </Quiet>
         ) : (
           <Quiet>
-            Data-setting files are read (G10 lines, units named). Nothing is taken from a file that cannot be read to
-            its end.
+            Data-setting files are read (G10 lines, units named), tool-table text, CSV and the other formats of Table.
+            Nothing is taken from a file that cannot be read to its end.
           </Quiet>
         )}
-        <Trouble>{form.trouble ?? form.refusalOf("text")}</Trouble>
+        <Trouble>{unread ?? form.trouble ?? form.refusalOf("text")}</Trouble>
       </Card>
       {table && <Rows key={table.entry} {...props} table={table} />}
     </Section>

@@ -3,7 +3,8 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { stationOf, toolNumber } from "../../core/frame/index.ts";
 import { setupLists } from "../../core/program/index.ts";
-import { readTypedTool, TOOL_KINDS, type ToolKind, toolFields, typedTool } from "../../core/tool/index.ts";
+import { readTypedTool, TOOL_KINDS, type Tool, type ToolKind, toolFields, typedTool } from "../../core/tool/index.ts";
+import type { Unit } from "../../core/units/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
@@ -16,7 +17,7 @@ import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
 import { CHOICE_NAME, FIELD_NAME, KIND_NAME, USUAL } from "./toolWords.ts";
 
 /** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
-export function ToolSection({ setup, setupId, mayEnter, person }: PrepareProps) {
+export function ToolSection({ setup, setupId, mayEnter, person, library }: PrepareProps) {
   const { machine } = setup;
   const unit = machine.units;
   const [search] = useSearchParams();
@@ -26,10 +27,22 @@ export function ToolSection({ setup, setupId, mayEnter, person }: PrepareProps) 
   const [kind, setKind] = useState<ToolKind>(first.kind);
   const [offset, setOffset] = useState(first.offset);
   const [station, setStation] = useState(first.station);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(first.typed);
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
+    ...usualTolerances(library.tolerances, setup.stock.nominalDiameter, unit),
+    ...first.typed,
+  }));
+  const [fromShop, setFromShop] = useState("");
   const [asked, setAsked] = useState(false);
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   const fields = toolFields(kind);
+  /** A tool of the shop as it is put together: its form is filled in, and may still be changed. */
+  const takeFromShop = (name: string) => {
+    setFromShop(name);
+    const tool = library.assemblies.find((one) => one.name === name)?.tool;
+    if (!tool) return;
+    setKind(tool.kind);
+    setTyped((now) => ({ ...now, ...textsOf(tool, unit) }));
+  };
   const texts = Object.fromEntries(fields.map(({ name }) => [name, typed[name] ?? ""]));
   const read = readTypedTool(kind, texts, { unit, decimal: person.decimalMark });
   const refusalOf = (name: string) =>
@@ -90,6 +103,15 @@ export function ToolSection({ setup, setupId, mayEnter, person }: PrepareProps) 
             />
           )}
           <Field name="offset" label="Offset" value={offset} onChange={setOffset} refusal={refusalOf("offset")} />
+          {library.assemblies.length > 0 && (
+            <Pick
+              name="fromShop"
+              label="From the shop's tools"
+              value={fromShop}
+              onChange={takeFromShop}
+              options={[["", "described by hand"], ...library.assemblies.map(({ name }) => [name, name] as const)]}
+            />
+          )}
           <Pick
             name="kind"
             label="Kind of tool"
@@ -191,21 +213,38 @@ export function ToolSection({ setup, setupId, mayEnter, person }: PrepareProps) 
   );
 }
 
+/** A tool's fields as a form in this unit shows them. */
+function textsOf(tool: Tool, unit: Unit): Readonly<Record<string, string>> {
+  const takes = new Map(toolFields(tool.kind).map((field) => [field.name, field.takes]));
+  const texts = Object.entries(typedTool(tool)).map(([name, text]) => [
+    ...[name, takes.get(name) === "length" ? plainLength(Number(text), unit) : text],
+  ]);
+  return Object.fromEntries(texts);
+}
+
+/** What the shop's tolerances ask of a part of this size, where the drawing gives none: the narrowest class that holds it. */
+function usualTolerances(tolerances: PrepareProps["library"]["tolerances"], diameter: number, unit: Unit) {
+  const of = (what: "diameter" | "length") =>
+    tolerances
+      .filter((one) => one.of === what && (one.upTo === undefined || one.upTo >= diameter))
+      .sort((a, b) => (a.upTo ?? Number.POSITIVE_INFINITY) - (b.upTo ?? Number.POSITIVE_INFINITY))[0];
+  const [x, z] = [of("diameter"), of("length")];
+  return {
+    ...(x && { toleranceX: plainLength(x.plusMinus, unit) }),
+    ...(z && { toleranceZ: plainLength(z.plusMinus, unit) }),
+  };
+}
+
 /** What stands in the form at first: the tool that is there, or what the program lets one guess. */
 function firstTool(setup: PrepareProps["setup"], offset: string, station: string, unit: "mm" | "in") {
   const there = setup.tools.find((tool) => tool.offset === offset && !tool.second);
   const place = station || there?.station || setup.machine.stations?.[0]?.id || "1";
   const write = (mm: number) => plainLength(mm, unit);
   if (there && (station === "" || there.station === station)) {
-    const kinds = new Map(toolFields(there.tool.kind).map(({ name, takes }) => [name, takes]));
-    const texts = Object.entries(typedTool(there.tool)).map(([name, text]) => [
-      name,
-      kinds.get(name) === "length" ? write(Number(text)) : text,
-    ]);
     const { tolerance } = there;
     return {
       ...{ kind: there.tool.kind, offset, station: place, words: "" },
-      typed: { ...Object.fromEntries(texts), toleranceX: write(tolerance.x), toleranceZ: write(tolerance.z) } as Record<
+      typed: { ...textsOf(there.tool, unit), toleranceX: write(tolerance.x), toleranceZ: write(tolerance.z) } as Record<
         string,
         string
       >,

@@ -1,4 +1,5 @@
 import type { ChangedLine } from "../../core/program/index.ts";
+import type { ToolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 
 /** What every part of Prepare is given. */
@@ -7,4 +8,6 @@ export interface PrepareProps extends LoadedSetup {
   readonly changed: readonly ChangedLine[];
   /** Rows that earlier setups on this machine left in its control. */
   readonly left: number;
+  /** The shop's own tools and tolerances. */
+  readonly library: ToolLibrary;
 }

@@ -4,6 +4,7 @@ import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { changedLines } from "../../server/program/editedProgram.server.ts";
 import { believedRows } from "../../server/setup/prepareCommand.server.ts";
+import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { PreparePage } from "../prepare/PreparePage.tsx";
 import type { Route } from "./+types/prepare";
@@ -17,6 +18,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return {
     changed: await changedLines(sql(), setup),
     left: (await believedRows(sql(), setup.machine.id, params.setupId)).length,
+    library: await toolLibrary(sql()),
   };
 }
 

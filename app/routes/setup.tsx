@@ -7,6 +7,7 @@ import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { may } from "../../server/people/person.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
+import { shopSpacers } from "../../server/workshop/workshopRepository.server.ts";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
@@ -27,6 +28,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     mayEnter: may(role, "setter") && !setup.signedOff,
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
+    spacers: await shopSpacers(sql()),
     now: new Date().toISOString(),
   };
 }

@@ -1,14 +1,31 @@
 import { sql } from "../../server/context.server.ts";
+import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
+import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { SetupsPage } from "../setups/SetupsPage.tsx";
 import type { Route } from "./+types/setups";
 
 export const meta: Route.MetaFunction = () => [{ title: "Setups · Luvrit" }];
 
+/** The running setups and the latest others, or those that are looked for. */
 export async function loader({ request }: Route.LoaderArgs) {
   const { name, role } = await mustBe(request, "viewer");
-  return { person: { name, role }, setups: await listSetups(sql()), now: new Date().toISOString() };
+  const search = new URL(request.url).searchParams;
+  const day = (key: string) =>
+    /^\d{4}-\d{2}-\d{2}$/.test(search.get(key) ?? "") ? `${search.get(key)}T00:00:00Z` : undefined;
+  const asked = {
+    text: (search.get("q") ?? "").slice(0, 200),
+    machine: search.get("machine")?.slice(0, 40) || undefined,
+    from: day("from"),
+    // The last day belongs to it.
+    to: day("to") && new Date(Date.parse(day("to") ?? "") + 86_400_000).toISOString(),
+  };
+  const isSearch =
+    asked.text.trim() !== "" || asked.machine !== undefined || asked.from !== undefined || asked.to !== undefined;
+  const found = isSearch ? await searchSetups(sql(), asked) : { setups: await listSetups(sql()), hasMore: false };
+  const machines = (await listMachines(sql())).map(({ id, name: machine }) => ({ id, name: machine }));
+  return { person: { name, role }, ...found, isSearch, machines, now: new Date().toISOString() };
 }
 
 export default function Setups({ loaderData }: Route.ComponentProps) {

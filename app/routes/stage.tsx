@@ -5,13 +5,9 @@ import { plainButtonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import type { Route } from "./+types/stage";
 
-/** What each stage that is not there yet will do, in a sentence. */
+/** What a stage that is not there yet will do, in a sentence. */
 const COMING: Readonly<Record<string, string>> = {
-  clear: "Every tool's extremes and retract against the axis travel, neighbours on the turret, opposing combs.",
-  prove:
-    "Two short lines per tool with a stop well in front of the part, and the program rehearsed with the real offsets.",
   "first-part": "Measured features against their limits, and the correction for each offset.",
-  keep: "The ledger, sign-off, the setup sheet.",
 };
 
 export function loader({ params }: Route.LoaderArgs) {
@@ -26,7 +22,7 @@ export default function Stage({ loaderData: { name, path }, params }: Route.Comp
     <Page>
       <h1>{name} is not there yet</h1>
       <p>This stage will hold: {COMING[path]}</p>
-      <p>Until it does, do this as your shop does it today. Touching off and the table work.</p>
+      <p>Until it does, do this as your shop does it today. All other stages work.</p>
       <nav>
         <Go to={`/setups/${params.setupId}/touch`}>To Touch</Go>
         <Go to={`/setups/${params.setupId}/table`}>To the table</Go>

@@ -1,7 +1,36 @@
+import { data } from "react-router";
+import { FORMATS } from "../../core/formats/index.ts";
+import { viewSetup } from "../../core/ledger/index.ts";
+import { sql } from "../../server/context.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
+import { offsetsFile } from "../table/offsetsFile.ts";
 import { TablePage } from "../table/TablePage.tsx";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import type { Route } from "./+types/table";
+import { answerForm } from "./answerForm.server.ts";
 
-/** The table shows what the setup holds; taking back goes through the Touch screen's action. */
-export default function Table() {
-  return <TablePage {...useSetup()} />;
+/** The files that this setup's table can be taken away as, with what each cannot hold. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await mustBe(request, "viewer");
+  // Written only for whoever looks at them.
+  if (new URL(request.url).searchParams.get("side") !== "files") return { files: [] };
+  const state = await readSetup(sql(), params.setupId);
+  if (!state) throw new Response("There is no such setup.", { status: 404 });
+  const setup = viewSetup(state);
+  const at = new Date().toISOString();
+  const own = setup.machine.dialect;
+  const formats = [...FORMATS].sort((a, b) => Number(b.name === own) - Number(a.name === own));
+  return { files: formats.map((format) => offsetsFile(setup, format, at)) };
+}
+
+/** Reading a control's table back: files are larger than any other form. */
+export async function action({ request, params }: Route.ActionArgs) {
+  const done = await answerForm(request, params.setupId);
+  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
+}
+
+export default function Table({ loaderData }: Route.ComponentProps) {
+  return <TablePage {...useSetup()} {...loaderData} />;
 }

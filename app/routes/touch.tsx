@@ -2,27 +2,18 @@ import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { nextStep, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
-import { deviceOf } from "../../server/http/device.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
-import { runSetupForm } from "../../server/setup/runSetupForm.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { draftKey, drafts } from "../touch/drafts.ts";
 import { TouchPage } from "../touch/TouchPage.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/touch";
+import { answerForm } from "./answerForm.server.ts";
 
 export async function action({ request, params }: Route.ActionArgs) {
-  const person = await mustBe(request, "setter");
-  const outcome = await runSetupForm(
-    params.setupId,
-    person,
-    deviceOf(request),
-    Object.fromEntries(await request.formData()),
-  );
-  if (outcome.outcome === "refused") return data<TouchAnswer>(outcome, 422);
-  if (outcome.outcome === "conflict") return data<TouchAnswer>(outcome, 409);
-  const { form } = outcome;
+  const done = await answerForm(request, params.setupId);
+  if (done.outcome === "answered") return done.answer;
+  const { form } = done;
   if (form.intent === "make-second")
     return redirect(`/setups/${params.setupId}/touch?tool=${String(Number(form.offset))}&do=second`);
   if (!GOES_ON.includes(form.intent)) return data<TouchAnswer>({ outcome: "done" });

@@ -1,12 +1,14 @@
 import { Check, CircleDashed } from "lucide-react";
-import { Link } from "react-router";
+import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { StepKind } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
+import { Rooms } from "../frame/Rooms.tsx";
 import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
+import { SearchForm } from "./SearchForm.tsx";
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
   x: "X of",
@@ -24,12 +26,22 @@ const STEP_WORDS: Readonly<Record<StepKind, string>> = {
 export function SetupsPage({
   person,
   setups,
+  hasMore,
+  isSearch,
+  machines,
   now,
 }: {
   readonly person: StripPerson;
   readonly setups: readonly SetupSummary[];
+  /** True where more were found than are shown. */
+  readonly hasMore: boolean;
+  /** True where these are what was looked for. */
+  readonly isSearch: boolean;
+  readonly machines: readonly { readonly id: string; readonly name: string }[];
   readonly now: string;
 }) {
+  const [search] = useSearchParams();
+  const compared = setups.find(({ id }) => id === search.get("with"));
   const mayOpen = person.role !== "viewer";
   const running = setups.filter(({ signedOff }) => !signedOff);
   const kept = setups.filter(({ signedOff }) => signedOff);
@@ -40,15 +52,28 @@ export function SetupsPage({
         subtitle="running and kept"
         person={person}
         beside={{ to: "/practice", name: "Practice" }}
-      />
+      >
+        <Rooms />
+      </TopStrip>
       <Page>
         <Head>
-          <h1>Running setups</h1>
+          <h1>{isSearch ? "Found setups" : "Running setups"}</h1>
           {mayOpen && <Open to="/setups/new">Open a setup</Open>}
         </Head>
-        {running.length === 0 ? (
+        <SearchForm machines={machines} />
+        {search.get("with") && (
+          <Comparing role="status">
+            {compared ? `${compared.job}, ${compared.part}, ${compared.operation}` : "That setup"} is to be compared:
+            choose the other one below, or look for it. <Link to="/">Not after all</Link>
+          </Comparing>
+        )}
+        {isSearch && setups.length === 0 ? (
           <Empty>
-            No setup is running.{" "}
+            Nothing was found. Every word must begin a word of the setup; leave one out, or widen the dates.
+          </Empty>
+        ) : running.length === 0 ? (
+          <Empty>
+            {isSearch ? "None of these is running." : "No setup is running."}{" "}
             {mayOpen
               ? "Open one from a program, from a past setup, or empty."
               : "A setter or a lead opens the first one."}
@@ -61,6 +86,9 @@ export function SetupsPage({
             <h2>Signed off</h2>
             <List setups={kept} now={now} mayOpen={mayOpen} />
           </>
+        )}
+        {hasMore && (
+          <p>These are the latest {setups.length}; there are more. Another word, or dates, narrow them down.</p>
         )}
         <Caution>
           Luvrit gives arithmetic and advice and never moves a machine. The machine's manual, the shop's rules, local
@@ -80,6 +108,13 @@ function List({
   readonly now: string;
   readonly mayOpen: boolean;
 }) {
+  const [search] = useSearchParams();
+  const other = search.get("with");
+  const mark = (id: string) => {
+    const next = new URLSearchParams(search);
+    next.set("with", id);
+    return `/?${next}`;
+  };
   return (
     <ul>
       {setups.map((setup) => (
@@ -108,6 +143,20 @@ function List({
             </Progress>
             <Age>{ageOf(setup.changedAt, now)}</Age>
           </SetupLink>
+          {other === null ? (
+            <Again to={mark(setup.id)} preventScrollReset aria-label={`Compare ${setup.job}, ${setup.operation}`}>
+              Compare
+            </Again>
+          ) : other === setup.id ? (
+            <Chosen>this one</Chosen>
+          ) : (
+            <Again
+              to={`/setups/${other}/compare?with=${setup.id}`}
+              aria-label={`Compare with ${setup.job}, ${setup.operation}`}
+            >
+              with this one
+            </Again>
+          )}
           {mayOpen && (
             <Again to={`/setups/new?from=${setup.id}`} aria-label={`Start from ${setup.job}, ${setup.operation}`}>
               Start from it
@@ -144,22 +193,34 @@ const Open = styled(Link)`${buttonLink}`;
 const Again = styled(Link)`
   display: grid;
   place-items: center;
-  padding: 0 16px;
+  padding: 0 8px;
   color: ${color("measured")};
   font-size: ${size.small};
   font-weight: 600;
   &:hover { background: ${color("selected")}; }
 `;
+const Chosen = styled.span`
+  display: grid;
+  place-items: center;
+  padding: 0 16px;
+  font-size: ${size.small};
+  font-weight: 700;
+`;
+const Comparing = styled.p`
+  padding: 10px 16px;
+  border-left: 5px solid ${color("action")};
+  background: ${color("selected")};
+`;
 const Row = styled.li`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
+  grid-template-columns: minmax(0, 1fr) 118px 122px;
   border-radius: ${radius};
   background: ${color("sheet")};
   box-shadow: ${color("shadow")};
 `;
 const SetupLink = styled(Link)`
   display: grid;
-  grid-template-columns: minmax(220px, 2.2fr) minmax(150px, 1.2fr) minmax(230px, 2.2fr) minmax(150px, 1fr) 110px;
+  grid-template-columns: minmax(200px, 2.2fr) minmax(130px, 1.2fr) minmax(210px, 2fr) minmax(130px, 1fr) 100px;
   align-items: center;
   gap: 20px;
   min-height: 76px;

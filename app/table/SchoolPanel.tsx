@@ -36,6 +36,8 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const after = isOther && shift !== undefined ? rebased(table, shift) : undefined;
   const write = (millimetres: number, crossing: "tool-offset" | "work-offset") =>
     formatLength(toControl(machine, "z", millimetres, crossing), machine.resolution.z);
+  const difference = (millimetres: number, crossing: "tool-offset" | "work-offset") =>
+    formatLength(toControl(machine, "z", millimetres, crossing), machine.resolution.z, { sign: "always" });
   const change = () => {
     if (needs === "work-offset") work.ask();
     if (!after) return;
@@ -109,12 +111,14 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                   <th scope="row">{workOffset.name}</th>
                   <td>{write(table.work, "work-offset")}</td>
                   <td>{write(after.work, "work-offset")}</td>
+                  <td>{difference(after.work - table.work, "work-offset")}</td>
                 </tr>
                 {after.tools.map(({ offset, z }, index) => (
                   <tr key={offset}>
                     <th scope="row">{toolNumber(machine, offset)}</th>
                     <td>{write(table.tools[index]?.z ?? 0, "tool-offset")}</td>
                     <td>{write(z, "tool-offset")}</td>
+                    <td>{difference(z - (table.tools[index]?.z ?? 0), "tool-offset")}</td>
                   </tr>
                 ))}
               </tbody>
@@ -155,6 +159,6 @@ const Preview = styled.table`
   font-size: ${size.small};
   caption { padding-bottom: 4px; color: ${color("quiet")}; text-align: left; }
   th { padding: 2px 6px 2px 0; text-align: left; }
-  td { padding: 2px 0 2px 10px; ${mono} text-align: right; }
-  td:last-child { font-weight: 700; }
+  td { padding: 2px 0 2px 7px; ${mono} text-align: right; }
+  td:nth-of-type(2) { font-weight: 700; }
 `;

@@ -1,186 +1,236 @@
-import { Download } from "lucide-react";
-import { Link } from "react-router";
+import { useMemo, useRef, useState } from "react";
+import { useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { type KeyIn, setupTable } from "../../core/offsets/index.ts";
+import {
+  type GridCell,
+  type GridRow,
+  gridColumns,
+  isToKey,
+  type KeyIn,
+  keyedSoFar,
+  tableGrid,
+} from "../../core/offsets/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
-import { buttonLink } from "../ui/Button.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
-import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
-import { Difference } from "./Difference.ts";
-import { OffsetRows } from "./OffsetRows.tsx";
-import { type OffsetsFile, offsetsFile } from "./offsetsFile.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { KeysHelp } from "../touch/KeysHelp.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, size, target } from "../ui/tokens.ts";
+import { BigDigits } from "./BigDigits.tsx";
+import { CellPanel } from "./CellPanel.tsx";
+import { FilesPanel } from "./FilesPanel.tsx";
+import { OffsetGrid } from "./OffsetGrid.tsx";
+import type { OffsetsFile } from "./offsetsFile.ts";
 import { SchoolPanel } from "./SchoolPanel.tsx";
-import { WorkRows } from "./WorkRows.tsx";
+import { useGrid } from "./useGrid.ts";
+import { WorkPanel } from "./WorkPanel.tsx";
 
 const MEASURING: Readonly<Record<KeyIn["entry"]["as"], string>> = {
-  overwrite: "This machine overwrites a cell with what is keyed.",
-  add: "This machine adds what is keyed to the cell.",
-  "touched-dimension": "This machine is told the touched dimension and works the cell out itself.",
+  overwrite: "A cell is overwritten with what is keyed.",
+  add: "What is keyed is added to the cell.",
+  "touched-dimension": "The control is told the touched dimension.",
 };
 
-/** The offset table: what the control held, what it is to hold, what to key, and the file that does it. */
-export function TablePage(loaded: LoadedSetup) {
+const SIDES = [
+  ["cell", "Cell"],
+  ["work", "Work"],
+  ["school", "School"],
+  ["files", "Files"],
+] as const;
+
+const KEYS = [
+  ["arrows", "from cell to cell; Home and End along the row"],
+  ["Space", "tick the cell as keyed, or take the tick away"],
+  ["R", "tick the whole row"],
+  ["B", "one row in big digits, for keying at arm's length"],
+  ["?", "these keys"],
+] as const;
+
+/** The offset table: what the control held, what it is to hold, what to key, ticked as one goes; and the files. */
+export function TablePage({ files, ...loaded }: LoadedSetup & { readonly files: readonly OffsetsFile[] }) {
   const { setup, setupId, mayEnter } = loaded;
   const { machine, workOffset } = setup;
-  const rows = setupTable(setup);
-  const file = offsetsFile(setup);
+  const [search, setSearch] = useSearchParams();
+  const side = SIDES.find(([path]) => path === search.get("side"))?.[0] ?? "cell";
+  const [isBig, setBig] = useState(false);
+  const form = useSetupForm(setupId, setup.seq);
+  const rows = useMemo(() => tableGrid(setup), [setup]);
+  const columns = useMemo(() => gridColumns(rows), [rows]);
+  const first = useMemo(() => {
+    const row = rows.find(({ cells }) => Object.values(cells).some(isToKey)) ?? rows[1] ?? rows[0];
+    const cell = row && (Object.values(row.cells).find(isToKey) ?? Object.values(row.cells)[0]);
+    return row && cell && { row: row.row, column: cell.column };
+  }, [rows]);
+  const grid = useGrid(rows, columns, first);
+  const main = useRef<HTMLElement>(null);
   const places = decimalsOf(machine.resolution.x);
+  const { of, done } = keyedSoFar(rows);
+  const tick = (row: GridRow, cells: readonly GridCell[]) => {
+    const all = cells.filter(({ wanted }) => wanted !== undefined);
+    if (all.length === 0 || !mayEnter) return;
+    const untick = all.every(({ keyed }) => keyed && !keyed.stale);
+    const ticked = all.map(({ column, wanted }) => ({ row: row.row, column, value: untick ? null : (wanted ?? null) }));
+    form.send("key-cells", { cells: JSON.stringify(ticked) });
+  };
+  const onKeyDown = (event: React.KeyboardEvent<HTMLElement>) => {
+    const { row, cell } = grid;
+    if (event.ctrlKey || event.altKey || event.metaKey || !row || !cell) return grid.onKey(event);
+    const key = event.key.toLowerCase();
+    if (key === " ") tick(row, [cell]);
+    else if (key === "r") {
+      const cells = Object.values(row.cells);
+      // A row that stands already is ticked as it stands.
+      tick(row, cells.some(isToKey) ? cells.filter(isToKey) : cells);
+    } else if (key === "b") setBig(true);
+    else return grid.onKey(event);
+    event.preventDefault();
+  };
   return (
     <Page>
-      <Main>
+      <Main ref={main}>
         <header>
-          <h1>
-            Offset table
-            <OnPaper>
-              : {setup.job}, {setup.part}, {setup.operation}, {machine.name}
-            </OnPaper>
-          </h1>
-          <p>
-            {machine.units}, X as {machine.xShown}, {places} decimals. {MEASURING[machine.measuring]} Work offset{" "}
-            {workOffset.name} is active.
-          </p>
+          <div>
+            <h1>
+              Offset table
+              <OnPaper>
+                : {setup.job}, {setup.part}, {setup.operation}, {machine.name}
+              </OnPaper>
+            </h1>
+            <p>
+              {machine.units}, X as {machine.xShown}, {places} decimals. {MEASURING[machine.measuring]}{" "}
+              {workOffset.name} is active.
+            </p>
+          </div>
+          <Progress role="status">
+            {of === 0 ? (
+              "nothing to key yet"
+            ) : (
+              <>
+                <progress value={done} max={of} aria-label="Cells keyed in" />
+                {done} of {of} keyed
+              </>
+            )}
+          </Progress>
+          <PlainButton onPress={() => setBig(true)} isDisabled={of === 0}>
+            Big digits
+          </PlainButton>
         </header>
-        {rows.length === 0 ? (
-          <p>This setup has no tools yet.</p>
+        {setup.tools.length === 0 ? (
+          <p>This setup has no tools yet. Load them in Prepare.</p>
         ) : (
-          <Scroll aria-label="Offset table" tabIndex={0}>
-            <Grid>
-              <thead>
-                <tr>
-                  <th scope="col">offset, column</th>
-                  <th scope="col">in the control</th>
-                  <th scope="col">from Luvrit</th>
-                  <Difference as="th" scope="col">
-                    difference
-                  </Difference>
-                  <th scope="col">key in</th>
-                  <th scope="col">display then</th>
-                  <th scope="col">
-                    <VisuallyHidden>take back</VisuallyHidden>
-                  </th>
-                </tr>
-              </thead>
-              <WorkRows setup={setup} />
-              {rows.map((row) => (
-                <OffsetRows key={row.tool.offset} row={row} setup={setup} setupId={setupId} mayEnter={mayEnter} />
-              ))}
-            </Grid>
-          </Scroll>
+          <OffsetGrid
+            setup={setup}
+            rows={rows}
+            columns={columns}
+            place={grid.place}
+            onSelect={grid.select}
+            onKeyDown={onKeyDown}
+          />
         )}
         <Note>
-          Rows that nobody touched stay as they are, in the control and in the file. Write down or back up the control's
-          own table before loading anything.
+          {form.trouble ??
+            "What nobody touched stays as it is, in the control and in the file. Back up the control's own table before loading anything."}
         </Note>
       </Main>
-      <Aside aria-label="School, and file for the control">
-        <SchoolPanel {...loaded} />
-        <h2>File for the control</h2>
-        {file.rows === 0 ? (
-          <p>
-            Nothing has been touched yet, so there is nothing to take away.{" "}
-            <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
-          </p>
-        ) : (
-          <TakeAway setupId={setupId} file={file} hasY={rows.some(({ y }) => y !== undefined)} />
-        )}
+      <Aside aria-label="Cell, work offsets, school and files">
+        <Tabs aria-label="Beside the table">
+          {SIDES.map(([path, name]) => (
+            <button
+              key={path}
+              type="button"
+              aria-current={path === side ? "true" : undefined}
+              onClick={() => setSearch({ side: path }, { replace: true, preventScrollReset: true })}
+            >
+              {name}
+            </button>
+          ))}
+        </Tabs>
+        <Body>
+          {side === "cell" && grid.row && grid.cell && (
+            <CellPanel
+              loaded={loaded}
+              row={grid.row}
+              cell={grid.cell}
+              onTick={() => grid.row && grid.cell && tick(grid.row, [grid.cell])}
+            />
+          )}
+          {side === "work" && <WorkPanel {...loaded} />}
+          {side === "school" && <SchoolPanel {...loaded} />}
+          {side === "files" && <FilesPanel loaded={loaded} files={files} />}
+        </Body>
       </Aside>
+      {isBig && (
+        <BigDigits
+          setup={setup}
+          rows={rows}
+          from={grid.place?.row}
+          mayEnter={mayEnter}
+          onTick={tick}
+          onClose={() => {
+            setBig(false);
+            main.current?.querySelector<HTMLElement>('[aria-selected="true"]')?.focus();
+          }}
+        />
+      )}
+      <KeysHelp keys={KEYS} />
     </Page>
-  );
-}
-
-function TakeAway({
-  setupId,
-  file,
-  hasY,
-}: {
-  readonly setupId: string;
-  readonly file: OffsetsFile;
-  readonly hasY: boolean;
-}) {
-  return (
-    <>
-      <p>
-        Data-setting G-code, {file.rows === 1 ? "one tool" : `${file.rows} tools`}. Read it before it is loaded; then
-        load it with the machine standing still.
-      </p>
-      {hasY && <p role="note">It holds X and Z. Key Y by hand, from the table.</p>}
-      <FileText aria-label="Contents of the file" tabIndex={0}>
-        <pre>{file.text}</pre>
-      </FileText>
-      <TakeFile href={`/setups/${setupId}/offsets.nc`} download={file.name}>
-        <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
-      </TakeFile>
-    </>
   );
 }
 
 const Page = styled.div`
   display: grid;
-  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 350px;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 354px;
   height: calc(100dvh - 52px);
-  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 264px; }
-  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 620px; }
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
+  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 560px; }
   @media print { display: block; height: auto; }
 `;
 const Main = styled.main`
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
   gap: 10px;
-  padding: 16px;
+  padding: 12px 16px;
   min-width: 0;
   h1 { font-size: ${size.number}; }
+  > header { display: flex; align-items: center; gap: 16px; }
+  > header > div:first-child { flex: 1; min-width: 0; }
   header p { font-size: ${size.small}; color: ${color("quiet")}; }
+`;
+const Progress = styled.div`
+  display: grid;
+  justify-items: end;
+  font-size: ${size.small};
+  font-variant-numeric: tabular-nums;
+  white-space: nowrap;
+  progress { width: 130px; height: 10px; accent-color: ${color("clear")}; }
+  @media print { display: none; }
 `;
 /** The strip with the setup's name is not printed. */
 const OnPaper = styled.span`
   display: none;
   @media print { display: inline; }
 `;
-const Scroll = styled.section`
-  overflow: auto;
-  border: 1px solid ${color("line")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  @media print { overflow: visible; }
-`;
-const Grid = styled.table`
-  width: 100%;
-  border-collapse: collapse;
-  font-size: ${size.small};
-  thead th { position: sticky; top: 0; padding: 8px; background: ${color("sheet")}; box-shadow: inset 0 -1px ${color("line")}; text-align: right; color: ${color("quiet")}; font-weight: 600; white-space: nowrap; }
-  thead th:first-child, tbody th { text-align: left; }
-  td small { display: block; line-height: 1.1; }
-  td { padding: 4px 8px; ${mono} font-size: ${size.text}; text-align: right; white-space: nowrap; }
-  tbody tr { height: 52px; border-top: 1px solid color-mix(in srgb, ${color("line")} 55%, transparent); }
-  tbody { border-top: 2px solid ${color("edge")}; }
-  tbody th { padding: 4px 8px; font-weight: 600; }
-  small { font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; white-space: nowrap; }
-`;
 const Note = styled.p`
   font-size: ${size.small};
   color: ${color("quiet")};
 `;
 const Aside = styled.aside`
-  display: flex;
-  flex-direction: column;
-  gap: 12px;
-  padding: 16px;
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
   min-height: 0;
-  overflow: auto;
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
-  h2 { font-size: ${size.text}; }
-  p { font-size: ${size.small}; }
+  @media print { display: none; }
 `;
-const FileText = styled.section`
-  flex: 1;
-  min-height: 180px;
-  padding: 12px;
+const Tabs = styled.nav`
+  display: flex;
+  border-bottom: 1px solid ${color("line")};
+  button { flex: 1; min-height: ${target}; padding: 0; border: 0; border-bottom: 4px solid transparent; background: transparent; color: ${color("measured")}; font: inherit; font-size: ${size.small}; font-weight: 600; cursor: pointer; }
+  button[aria-current] { border-bottom-color: ${color("action")}; color: ${color("ink")}; font-weight: 700; }
+  button:hover { background: ${color("selected")}; }
+  button:focus-visible { outline: 3px solid ${color("measured")}; outline-offset: -3px; }
+`;
+const Body = styled.div`
+  padding: 14px 16px;
   overflow: auto;
-  border: 1px solid ${color("line")};
-  border-radius: ${radius};
-  background: ${color("plate")};
-  pre { margin: 0; ${mono} font-size: ${size.small}; white-space: pre-wrap; }
 `;
-const TakeFile = styled.a`${buttonLink}`;

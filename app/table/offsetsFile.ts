@@ -1,24 +1,35 @@
-import { writeDataSetting } from "../../core/formats/index.ts";
+import { lossesOf, type OffsetField, type OffsetFormat } from "../../core/formats/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { touchedRows } from "../../core/offsets/index.ts";
+import { type NumbersOf, touchedRows, withNumbersOf } from "../../core/offsets/index.ts";
 
 export interface OffsetsFile {
+  readonly format: string;
+  readonly words: string;
   readonly name: string;
   readonly text: string;
-  /** Rows that the file holds; none where nothing has been touched yet. */
+  readonly mediaType: string;
+  /** Rows that the file holds; none where nothing has been found yet. */
   readonly rows: number;
+  /** What stands in the table and has no place in this format. */
+  readonly lost: readonly OffsetField[];
+  readonly numbers: NumbersOf;
 }
 
-/** The file for this setup's control: its dialect, its units and digits, only rows that were touched. */
-export function offsetsFile(setup: SetupView): OffsetsFile {
+/** This setup's rows as a file of one format: its units and digits, only rows that Luvrit has something for. */
+export function offsetsFile(setup: SetupView, format: OffsetFormat, at: string): OffsetsFile {
   const { machine, job, part, operation } = setup;
-  const table = touchedRows(setup);
-  const text = writeDataSetting(table, {
-    dialect: machine.dialect,
-    rounding: "to-resolution",
-    xShown: machine.xShown,
+  const own = touchedRows(setup);
+  const { numbers } = format;
+  const table = numbers === "equation" ? withNumbersOf(setup, own, "equation") : own;
+  const text = format.write(table, {
+    ...{ rounding: "to-resolution", xShown: numbers === "equation" ? "diameter" : machine.xShown, at },
     title: `${job}, ${part}, ${operation}, ${machine.name}`,
   });
-  const name = `${job}-${operation}-offsets.nc`.replace(/[^A-Za-z0-9.-]+/g, "-").toLowerCase();
-  return { name, text, rows: table.tools.length };
+  const name = `${job}-${operation}-offsets${format.ending}`.replace(/[^A-Za-z0-9.-]+/g, "-").toLowerCase();
+  // The last digit is the machine's own: nobody misses it in a file for that machine. Nor does a control hold descriptions.
+  const lost = lossesOf({ ...table, resolution: undefined }, format).filter(
+    (field) => field !== "description" || numbers === "equation",
+  );
+  const rows = table.tools.length + table.work.length;
+  return { format: format.name, words: format.words, name, text, mediaType: format.mediaType, rows, lost, numbers };
 }

@@ -5,8 +5,8 @@ import { PlainButton } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { isTyping, TOUCH_KEYS } from "./useTouchKeys.ts";
 
-/** All keys of the main screen, on `?`. */
-export function KeysHelp() {
+/** All keys of a screen, on `?`. */
+export function KeysHelp({ keys = TOUCH_KEYS }: { readonly keys?: readonly (readonly [string, string])[] }) {
   const [open, setOpen] = useState(false);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -22,7 +22,7 @@ export function KeysHelp() {
         <Sheet>
           <Heading slot="title">Keys</Heading>
           <dl>
-            {TOUCH_KEYS.map(([key, does]) => (
+            {keys.map(([key, does]) => (
               <div key={key}>
                 <dt>{key}</dt>
                 <dd>{does}</dd>

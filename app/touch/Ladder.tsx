@@ -9,6 +9,7 @@ import {
   toolNumber,
 } from "../../core/frame/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { DEED_WORDS } from "../../core/offsets/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
@@ -146,7 +147,9 @@ export function Ladder(props: LadderProps) {
             <span>
               Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, result)}
             </span>
-            {"derived" in kept && kept.derived && <em>not touched: it follows from another</em>}
+            {"derived" in kept && kept.derived && (
+              <em>not touched: {kept.deed ? DEED_WORDS[kept.deed] : "it follows from another"}</em>
+            )}
             {mayEnter && (
               <UndoButton
                 entry={kept.entry}

@@ -44,7 +44,7 @@ export function TouchStep(props: TouchStepProps) {
   const onPage = (field: TouchField) => input(field)?.value;
   const entry = useTouchEntry({
     ...{ setupId, setup, tool, axis, way, choice: edges, solveFor, sizeUnit },
-    ...{ decimal: person.decimalMark, onPage },
+    ...{ decimal: person.decimalMark, spacers: props.spacers, onPage },
   });
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */

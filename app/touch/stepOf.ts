@@ -12,6 +12,9 @@ export function stepOf(
   const kind = KINDS.find((one) => one === search.get("do"));
   const offset = search.get("tool") ?? "";
   const named = order.find((step) => step.offset === offset && (kind === undefined || step.kind === kind));
+  // The work offset can be taught with any tool that is set, not only with the one that the plan proposes.
+  const teacher = kind === "work" && setup.tools.find((tool) => tool.offset === offset && !tool.second);
+  if (teacher && !named) return { offset, kind: "work" };
   const asked = search.has("tool") || kind !== undefined ? named : undefined;
   return asked ?? nextStep(order) ?? order[0];
 }

@@ -9,6 +9,7 @@ import {
   fieldsOf,
   proposedTouch,
   readTypedTouch,
+  type ShopSpacer,
   type SolveFor,
   type TypedTouch,
 } from "../../core/touch/index.ts";
@@ -27,6 +28,8 @@ export interface TouchEntryTask {
   readonly solveFor: SolveFor;
   readonly sizeUnit: Unit;
   readonly decimal: "." | "," | undefined;
+  /** Spacers that the shop has measured. */
+  readonly spacers: readonly ShopSpacer[];
   /** Reads a field off the page itself: it may hold what was typed before the page came alive. */
   readonly onPage: (field: TouchField) => string | undefined;
 }
@@ -36,11 +39,11 @@ export interface TouchEntryTask {
  * no markup. Mount it anew for every tool and axis.
  */
 export function useTouchEntry(task: TouchEntryTask) {
-  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, onPage } = task;
+  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, spacers, onPage } = task;
   const key = draftKey(setupId, tool.offset, solveFor === "work" ? "work" : axis);
   const proposal = useMemo(
-    () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }),
-    [setup, tool, axis, way, sizeUnit, choice],
+    () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }, spacers),
+    [setup, tool, axis, way, sizeUnit, choice, spacers],
   );
   const [typed, setTyped] = useState<TypedTouch>(proposal);
   const [hasEdited, setHasEdited] = useState(false);

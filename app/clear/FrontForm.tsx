@@ -1,0 +1,95 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { showFor } from "../frame/useShow.ts";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+
+const WHAT = { nothing: "nothing", tailstock: "a tailstock", "sub-spindle": "the sub-spindle" } as const;
+
+/** What stands in front of the part on the spindle's axis. */
+export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
+  const form = useSetupForm(setupId, setup.seq);
+  const { front, machine } = setup;
+  const [what, setWhat] = useState<keyof typeof WHAT>(front?.what ?? "nothing");
+  const diameter = useTypedLength(machine.units, person.decimalMark);
+  const z = useTypedLength(machine.units, person.decimalMark);
+  const show = showFor(machine);
+  return (
+    <section aria-label="In front of the part">
+      <h3>In front of the part</h3>
+      <p>
+        {front
+          ? `${WHAT[front.what]}, Ø ${show.length(front.diameter)}, from Z ${show.axis("z", front.z, "readout")}`
+          : "nothing"}
+      </p>
+      {mayEnter && (
+        <Form
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (what !== "nothing") {
+              diameter.ask();
+              z.ask();
+            }
+            form.send("describe-front", { what, diameter: diameter.text, z: z.text, sizeUnit: machine.units });
+          }}
+        >
+          <select
+            aria-label="What stands in front of the part"
+            value={what}
+            onChange={(event) => setWhat(event.target.value as keyof typeof WHAT)}
+          >
+            {Object.entries(WHAT).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+          {what !== "nothing" && (
+            <>
+              <SmallLength
+                typed={diameter}
+                name="diameter"
+                label="its diameter"
+                caption="diameter"
+                unit={machine.units}
+                refusal={form.refusalOf("diameter")}
+              />
+              <SmallLength
+                typed={z}
+                name="z"
+                label="Z where it begins"
+                caption="begins at Z"
+                unit={machine.units}
+                refusal={form.refusalOf("z")}
+              />
+            </>
+          )}
+          <PlainButton type="submit" isDisabled={form.busy}>
+            Keep
+          </PlainButton>
+          {front && (
+            <UndoButton
+              entry={front.entry}
+              seq={setup.seq}
+              label="Take back"
+              what="what is in front"
+              action={`/setups/${setupId}/touch`}
+            />
+          )}
+          {form.trouble && <p role="alert">{form.trouble}</p>}
+        </Form>
+      )}
+    </section>
+  );
+}
+
+const Form = styled.form`
+  display: grid;
+  gap: 8px;
+  margin-top: 6px;
+  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+`;

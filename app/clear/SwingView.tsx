@@ -1,0 +1,258 @@
+import { CircleCheck, OctagonX, TriangleAlert } from "lucide-react";
+import { useMemo } from "react";
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import {
+  barChecks,
+  indexPlace,
+  type NeighbourCheck,
+  neighbourChecks,
+  type Stage,
+  stageOf,
+} from "../../sim/rehearsal/index.ts";
+import { ToolHead } from "../frame/ToolHead.tsx";
+import { showFor } from "../frame/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import type { ClearProps } from "./clearProps.ts";
+import { FrontForm } from "./FrontForm.tsx";
+import { swingScene } from "./swingScene.ts";
+
+/** Room below which a neighbour is said to be near: what a holder's scatter can use up, millimetres. */
+export const NEAR = 1;
+
+/** The turret seen along the spindle, with its neighbours at their worst place; bars in their holes; what is in front. */
+export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
+  const { setup } = loaded;
+  const { machine, hole } = setup;
+  const [search] = useSearchParams();
+  const stage = useMemo(() => stageOf(setup), [setup]);
+  const boxes = useMemo(
+    () => new Map(travels.map(({ standing, reach }) => [standing.tool.offset, reach.box])),
+    [travels],
+  );
+  const checks = useMemo(() => neighbourChecks(stage, boxes), [stage, boxes]);
+  const show = showFor(machine);
+  const chosen = checks.find(({ working }) => working.offset === search.get("tool")) ?? checks[0];
+  const place = chosen && indexPlace(stage, boxes, chosen.working.offset, NEAR);
+  const bars = barChecks(stage, boxes, hole?.diameter);
+  const name = (offset: string) => toolNumber(machine, offset);
+  return (
+    <ViewFrame>
+      <ViewRail aria-label="Tools">
+        <h2>While this tool works</h2>
+        <ol>
+          {checks.map((check) => (
+            <li key={check.working.offset}>
+              <Link
+                to={`?view=swing&tool=${check.working.offset}`}
+                replace
+                preventScrollReset
+                aria-current={check === chosen ? "true" : undefined}
+              >
+                <ToolHead setup={setup} tool={check.working.view} />
+                <RoomVerdict
+                  room={check.room}
+                  words={`${name(check.neighbour.offset)} past the ${check.obstacle.name}`}
+                />
+              </Link>
+            </li>
+          ))}
+        </ol>
+        {checks.length === 0 && (
+          <Empty>
+            {machine.turret
+              ? "Nothing to show yet: a tool needs an offset and a way, from the program or by hand on Travel."
+              : "This machine has no turret that swings tools past the part."}
+          </Empty>
+        )}
+      </ViewRail>
+      <ViewMain>
+        <ViewCentre>
+          <h1>Will it clear?</h1>
+          <ViewTabs name="What is looked at" {...{ views, view }} />
+          {chosen && stage.turret ? (
+            <EndView stage={stage} check={chosen} name={name} />
+          ) : (
+            <Empty>The turret is drawn here once a tool with an offset and a way is there.</Empty>
+          )}
+        </ViewCentre>
+        <ViewSide>
+          {chosen && (
+            <section>
+              <h2>{name(chosen.working.offset)} at work</h2>
+              <p>
+                Least room: <b>{name(chosen.neighbour.offset)}</b> {chosen.room < 0 ? "in" : "before"} the{" "}
+                {chosen.obstacle.name}, <Figure>{show.length(Math.abs(chosen.room))}</Figure> {machine.units}
+                {chosen.room < 0 ? " deep." : "."}
+              </p>
+              <Note>
+                Over the corners of where the program takes it. The rehearsal on Prove plays the ways themselves.
+              </Note>
+            </section>
+          )}
+          {chosen && place && (
+            <section>
+              <h3>Turn the turret from here on</h3>
+              <p>
+                <Figure>X {show.axis("x", Math.min(place.x, machine.travel.x[1] ?? place.x), "readout")}</Figure> or
+                farther out
+                {Number.isFinite(place.z) && (
+                  <>
+                    , or <Figure>Z {show.axis("z", place.z, "readout")}</Figure> or farther away
+                  </>
+                )}
+                .
+              </p>
+              <Note>
+                Machine readout. Every tool passes with {show.length(NEAR)} {machine.units} to spare.
+              </Note>
+            </section>
+          )}
+          <section aria-label="Bars and their holes">
+            <h3>Bars and their holes</h3>
+            {bars.length === 0 && <Note>No bar in this setup.</Note>}
+            {bars.map(({ tool, across, along, depth }) => (
+              <Line key={tool.offset}>
+                <b>{name(tool.offset)}</b>{" "}
+                {across === undefined ? (
+                  <Verdict $tone="quiet">
+                    <TriangleAlert size={16} aria-hidden="true" /> no hole recorded yet
+                  </Verdict>
+                ) : across < 0 ? (
+                  <Verdict $tone="stop">
+                    <OctagonX size={16} aria-hidden="true" /> hole {show.length(-across)} too narrow
+                  </Verdict>
+                ) : (
+                  <Verdict $tone="clear">
+                    <CircleCheck size={16} aria-hidden="true" /> {show.length(across)} room on the diameter
+                  </Verdict>
+                )}
+                <br />
+                {along < NEAR ? (
+                  <Verdict $tone="stop">
+                    <OctagonX size={16} aria-hidden="true" /> {show.length(depth)} deep, holder{" "}
+                    {along < 0 ? `${show.length(-along)} into the face` : "at the face"}
+                  </Verdict>
+                ) : (
+                  <Verdict $tone="clear">
+                    <CircleCheck size={16} aria-hidden="true" /> {show.length(depth)} deep, {show.length(along)} left to
+                    the holder
+                  </Verdict>
+                )}
+              </Line>
+            ))}
+          </section>
+          <FrontForm {...loaded} />
+        </ViewSide>
+      </ViewMain>
+    </ViewFrame>
+  );
+}
+
+function RoomVerdict({ room, words }: { readonly room: number; readonly words: string }) {
+  if (room < 0)
+    return (
+      <Verdict $tone="stop">
+        <OctagonX size={16} aria-hidden="true" /> hits: {words}
+      </Verdict>
+    );
+  return room < NEAR ? (
+    <Verdict $tone="doubt">
+      <TriangleAlert size={16} aria-hidden="true" /> close: {words}
+    </Verdict>
+  ) : (
+    <Verdict $tone="clear">
+      <CircleCheck size={16} aria-hidden="true" /> clear
+    </Verdict>
+  );
+}
+
+/** Seen from the front along the spindle: chuck, stock, and the turret with every tool turned to where it stands. */
+function EndView({
+  stage,
+  check,
+  name,
+}: {
+  readonly stage: Stage;
+  readonly check: NeighbourCheck;
+  readonly name: (offset: string) => string;
+}) {
+  const scene = swingScene(stage, check);
+  if (!scene) return null;
+  const { box, obstacles, tools, turret } = scene;
+  return (
+    <Sheet
+      viewBox={`${box.left} ${box.top} ${box.width} ${box.height}`}
+      role="img"
+      aria-label={`The turret seen along the spindle while ${name(check.working.offset)} works; ${name(check.neighbour.offset)} comes nearest to the ${check.obstacle.name}.`}
+    >
+      {obstacles.map(({ name: what, radius }) => (
+        <circle
+          key={what}
+          r={radius}
+          fill={what === "stock" ? color("stockFill") : what === "chuck" ? color("jawFill") : "none"}
+          stroke={color(
+            what === check.obstacle.name && check.room < NEAR ? (check.room < 0 ? "stop" : "spacer") : "stock",
+          )}
+          strokeWidth={what === check.obstacle.name ? 2.4 : 1.2}
+          strokeDasharray={what === "tailstock" || what === "sub-spindle" ? "6 4" : undefined}
+        />
+      ))}
+      <path d="M-9 0H9M0 -9V9" stroke={color("ink")} strokeWidth="1" />
+      <circle
+        cx={turret.x}
+        cy={turret.y}
+        r={turret.radius}
+        fill={color("holderFill")}
+        stroke={color("tool")}
+        strokeWidth="1.5"
+      />
+      {tools.map(({ offset, d, label, isWorking }) => (
+        <g key={offset}>
+          <path
+            d={d}
+            fill={color(offset === check.neighbour.offset ? "doubtGround" : "toolFill")}
+            stroke={color(offset === check.neighbour.offset ? "spacer" : "tool")}
+            strokeWidth={isWorking ? 3 : 1.6}
+          />
+          <text
+            x={label.x}
+            y={label.y}
+            fontSize={scene.textSize}
+            fontWeight={isWorking ? 700 : 400}
+            fill={color("ink")}
+            textAnchor="middle"
+          >
+            {name(offset)}
+          </text>
+        </g>
+      ))}
+    </Sheet>
+  );
+}
+
+const Sheet = styled.svg`
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  background: ${color("drawing")};
+`;
+const Empty = styled.p`
+  padding: 14px;
+  color: ${color("quiet")};
+`;
+const Note = styled.p`
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;
+const Figure = styled.b`
+  ${mono}
+  font-size: ${size.text};
+  white-space: nowrap;
+`;
+const Line = styled.p`
+  padding: 5px 0;
+  border-top: 1px solid ${color("line")};
+`;

@@ -1,0 +1,94 @@
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { color, radius, size } from "../ui/tokens.ts";
+
+/** The frame of a stage with several views: rail, centre and right, and nothing that scrolls but the columns themselves. */
+export const ViewFrame = styled.div`
+  display: grid;
+  grid-template: minmax(0, 1fr) / 270px minmax(0, 1fr) 330px;
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+  @media (width < 1200px) { grid-template-columns: 210px minmax(0, 1fr) 290px; }
+  @media (width >= 1800px) { grid-template-columns: 340px minmax(0, 1fr) 440px; }
+`;
+export const ViewRail = styled.nav`
+  overflow: auto;
+  border-right: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
+  ol > li > a { display: block; min-height: 48px; padding: 9px 12px 9px 10px; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; color: inherit; text-decoration: none; }
+  ol > li > a[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+`;
+export const ViewMain = styled.main`
+  display: contents;
+`;
+export const ViewCentre = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  min-width: 0;
+  min-height: 0;
+  padding: 12px 16px;
+  overflow: auto;
+  h1 { font-size: ${size.number}; }
+`;
+export const ViewSide = styled.aside`
+  display: flex;
+  flex-direction: column;
+  gap: 14px;
+  overflow: auto;
+  padding: 14px;
+  border-left: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  h2 { font-size: ${size.text}; }
+  h3 { font-size: ${size.small}; font-weight: 700; }
+  [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
+`;
+
+/** The views of a stage, as links; the view lives in the address. */
+export function ViewTabs({
+  name,
+  views,
+  view,
+}: {
+  readonly name: string;
+  readonly views: readonly (readonly [path: string, name: string])[];
+  readonly view: string;
+}) {
+  const [search] = useSearchParams();
+  const tool = search.get("tool");
+  return (
+    <Tabs aria-label={name}>
+      {views.map(([path, words]) => (
+        <Link
+          key={path}
+          to={`?view=${path}${tool ? `&tool=${tool}` : ""}`}
+          replace
+          preventScrollReset
+          aria-current={path === view ? "page" : undefined}
+        >
+          {words}
+        </Link>
+      ))}
+    </Tabs>
+  );
+}
+
+const Tabs = styled.nav`
+  display: flex;
+  gap: 4px;
+  border-bottom: 2px solid ${color("line")};
+  a { min-height: 48px; padding: 12px 16px 8px; margin-bottom: -2px; border-bottom: 4px solid transparent; border-radius: ${radius} ${radius} 0 0; color: inherit; font-weight: 600; text-decoration: none; }
+  a[aria-current] { border-bottom-color: ${color("action")}; color: ${color("action")}; }
+`;
+
+/** A word with its shape and colour: how something stands. */
+export const Verdict = styled.span<{ $tone: "clear" | "stop" | "doubt" | "quiet" }>`
+  display: inline-flex;
+  align-items: center;
+  gap: 5px;
+  font-size: ${size.small};
+  font-weight: 700;
+  color: ${({ $tone }) => ({ clear: color("clear"), stop: color("stop"), doubt: color("spacer"), quiet: color("quiet") })[$tone]};
+  svg { flex: none; }
+`;

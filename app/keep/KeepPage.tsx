@@ -1,0 +1,350 @@
+import { Camera, FileText, ImagePlus, Printer } from "lucide-react";
+import { useState } from "react";
+import { Link, useFetcher, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import type { LedgerLine } from "../../core/record/index.ts";
+import { newId } from "../frame/newId.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { Field, Pick } from "../prepare/Field.tsx";
+import { FileChoice } from "../prepare/FileChoice.tsx";
+import { Trouble } from "../prepare/Section.tsx";
+import { ageOf } from "../setups/age.ts";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+
+interface KeepProps extends LoadedSetup {
+  readonly lines: readonly LedgerLine[];
+  readonly unproven: readonly string[];
+}
+
+/** The record: who did what, when, from which measurement; notes and photos; the sheet; sign-off with what is unproven. */
+export function KeepPage(props: KeepProps) {
+  const { setup, setupId, lines, mayEnter } = props;
+  const [search, setSearch] = useSearchParams();
+  const only = search.get("tool") ?? "";
+  const shown = only === "" ? lines : lines.filter(({ offsets }) => offsets.includes(only));
+  return (
+    <Page>
+      <Main>
+        <header>
+          <h1>Ledger</h1>
+          <p>
+            {shown.length === lines.length ? `${lines.length} entries` : `${shown.length} of ${lines.length} entries`}.
+            Nothing is deleted; what is taken back stays readable.
+          </p>
+          <Pick
+            name="tool"
+            label="Of"
+            value={only}
+            onChange={(value) =>
+              setSearch(value === "" ? {} : { tool: value }, { replace: true, preventScrollReset: true })
+            }
+            options={[
+              ["", "everything"],
+              ...setup.tools.map(
+                ({ offset, tool }) => [offset, `${toolNumber(setup.machine, offset)} ${tool.description}`] as const,
+              ),
+            ]}
+          />
+        </header>
+        <Entries aria-label="Entries, newest first">
+          {shown.map((line) => (
+            <EntryLine key={line.seq} line={line} {...props} />
+          ))}
+          {shown.length === 0 && <li>No entry is about this tool yet.</li>}
+        </Entries>
+      </Main>
+      <Aside aria-label="Sheet, notes and sign-off">
+        <Sheets>
+          <Go to={`/setups/${setupId}/sheet`}>
+            <Printer size={22} aria-hidden="true" /> Setup sheet
+          </Go>
+          <TakeFile href={`/setups/${setupId}/sheet.csv`} download>
+            <FileText size={22} aria-hidden="true" /> as CSV
+          </TakeFile>
+        </Sheets>
+        <SignOff {...props} />
+        {mayEnter && <NoteForm {...props} />}
+      </Aside>
+    </Page>
+  );
+}
+
+function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readonly line: LedgerLine }) {
+  const isUndone = line.undoneBy !== undefined;
+  return (
+    <li data-undone={isUndone}>
+      <Seq>{line.seq}</Seq>
+      <When>
+        <time dateTime={line.at}>{ageOf(line.at, now)}</time>
+        <small>
+          {line.person}, {line.device}
+        </small>
+      </When>
+      <What>
+        <b>{line.what}</b>
+        {line.numbers && <span>{line.numbers}</span>}
+        {line.from && <small>{line.from}</small>}
+        {isUndone && <small>taken back by entry {line.undoneBy}</small>}
+      </What>
+      {line.photo && (
+        <a href={`/photos/${line.photo.fingerprint}`} target="_blank" rel="noreferrer">
+          <img
+            src={`/photos/${line.photo.fingerprint}`}
+            alt={line.numbers || `Photo of entry ${line.seq}`}
+            loading="lazy"
+          />
+        </a>
+      )}
+      {line.canUndo && mayEnter && (
+        <UndoButton
+          entry={line.entry}
+          seq={setup.seq}
+          label="Take back"
+          what={`entry ${line.seq}, ${line.what}`}
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+    </li>
+  );
+}
+
+/** A lead answers for the setup; what nobody has proven is named before. */
+function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
+  const form = useSetupForm(setupId, setup.seq);
+  const [reason, setReason] = useState("");
+  const [seen, setSeen] = useState(false);
+  const { signOff } = setup;
+  const isLead = person.role === "lead";
+  if (signOff)
+    return (
+      <Panel $tone="clear" aria-label="Sign-off">
+        <h2>Signed off</h2>
+        <p>
+          {signOff.person}, {ageOf(signOff.at, now)}.{" "}
+          {signOff.unproven.length === 0 ? "Nothing was unproven." : "Signed with this unproven:"}
+        </p>
+        <Unproven lines={signOff.unproven} />
+        {isLead ? (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              form.send("reopen", { reason });
+            }}
+          >
+            <Field
+              name="reason"
+              label="Why it is opened again"
+              value={reason}
+              onChange={setReason}
+              refusal={form.refusalOf("reason")}
+            />
+            <PlainButton type="submit" isDisabled={form.busy}>
+              Open it again
+            </PlainButton>
+            <Trouble>{form.trouble}</Trouble>
+          </form>
+        ) : (
+          <p>A lead opens it again.</p>
+        )}
+      </Panel>
+    );
+  return (
+    <Panel $tone={unproven.length === 0 ? "clear" : "spacer"} aria-label="Sign-off">
+      <h2>Sign-off</h2>
+      <p>{unproven.length === 0 ? "Everything is done and keyed in." : `${unproven.length} unproven:`}</p>
+      <Unproven lines={unproven} />
+      {isLead ? (
+        <>
+          {unproven.length > 0 && (
+            <label>
+              <input type="checkbox" checked={seen} onChange={(event) => setSeen(event.target.checked)} /> I have read
+              what is unproven and sign for it
+            </label>
+          )}
+          <PrimaryButton onPress={() => form.send("sign-off")} isDisabled={form.busy || (unproven.length > 0 && !seen)}>
+            Sign off as {person.name}
+          </PrimaryButton>
+          <Trouble>{form.trouble}</Trouble>
+        </>
+      ) : (
+        <p>A lead signs off.</p>
+      )}
+    </Panel>
+  );
+}
+
+function Unproven({ lines }: { readonly lines: readonly string[] }) {
+  return (
+    <List>
+      {lines.map((line) => (
+        <li key={line}>{line}</li>
+      ))}
+    </List>
+  );
+}
+
+function NoteForm({ setup, setupId }: KeepProps) {
+  const fetcher = useFetcher<TouchAnswer>();
+  const [text, setText] = useState("");
+  const [offset, setOffset] = useState("");
+  const [photo, setPhoto] = useState<File>();
+  const busy = fetcher.state !== "idle";
+  const answer = busy ? undefined : fetcher.data;
+  const [sent, setSent] = useState<string>();
+  // What was written stays until it is kept.
+  if (answer?.outcome === "done" && sent !== undefined) {
+    setSent(undefined);
+    setText("");
+    setPhoto(undefined);
+  }
+  const send = () => {
+    const id = newId();
+    setSent(id);
+    const form = new FormData();
+    const fields = { intent: "add-note", id, base: String(setup.seq), text, ...(offset && { offset }) };
+    for (const [key, value] of Object.entries(fields)) form.set(key, value);
+    if (photo) form.set("photo", photo);
+    fetcher.submit(form, {
+      ...{ method: "post", action: `/setups/${setupId}/keep` },
+      encType: photo ? "multipart/form-data" : "application/x-www-form-urlencoded",
+    });
+  };
+  return (
+    <Panel $tone="line" aria-label="Note or photo">
+      <h2>Note or photo</h2>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (!busy) send();
+        }}
+      >
+        <textarea
+          aria-label="Note"
+          rows={3}
+          maxLength={2000}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          placeholder="What the next setter should know"
+        />
+        <Pick
+          name="about"
+          label="About"
+          value={offset}
+          onChange={setOffset}
+          options={[
+            ["", "the whole setup"],
+            ...setup.tools.map(
+              ({ offset: one, tool }) => [one, `${toolNumber(setup.machine, one)} ${tool.description}`] as const,
+            ),
+          ]}
+        />
+        <FileChoice
+          label="Photo"
+          icon={Camera}
+          words={photo ? photo.name : "Add a photo"}
+          isDisabled={busy}
+          onPick={setPhoto}
+          forgets
+        />
+        <PlainButton type="submit" isDisabled={busy || (text.trim() === "" && !photo)}>
+          <ImagePlus size={20} aria-hidden="true" /> {busy ? "Keeping…" : "Keep it"}
+        </PlainButton>
+        <Trouble>{answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}</Trouble>
+      </form>
+    </Panel>
+  );
+}
+
+const Page = styled.div`
+  display: grid;
+  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 350px;
+  height: calc(100dvh - 52px);
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 290px; }
+  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 520px; }
+  @media print { display: block; height: auto; }
+`;
+const Main = styled.main`
+  display: grid;
+  grid-template-rows: auto minmax(0, 1fr);
+  gap: 10px;
+  padding: 12px 16px;
+  min-width: 0;
+  > header { display: grid; grid-template-columns: auto minmax(0, 1fr) 230px; align-items: end; gap: 16px; }
+  h1 { font-size: ${size.number}; }
+  header p { color: ${color("quiet")}; font-size: ${size.small}; }
+`;
+const Entries = styled.ol`
+  overflow: auto;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  > li { display: flex; align-items: center; gap: 14px; min-height: 62px; padding: 8px 14px; border-bottom: 1px solid ${color("line")}; }
+  > li[data-undone="true"] { color: ${color("quiet")}; }
+  > li[data-undone="true"] b { text-decoration: line-through; font-weight: 400; }
+  img { display: block; width: 72px; height: 54px; object-fit: cover; border: 1px solid ${color("line")}; }
+  small { color: ${color("quiet")}; font-size: ${size.small}; }
+  @media print { overflow: visible; }
+`;
+const Seq = styled.span`
+  ${mono}
+  width: 40px;
+  color: ${color("quiet")};
+  font-size: ${size.text};
+  text-align: right;
+`;
+const When = styled.div`
+  display: grid;
+  width: 170px;
+  flex: none;
+  line-height: 1.2;
+  font-size: ${size.small};
+`;
+const What = styled.div`
+  display: grid;
+  flex: 1;
+  min-width: 0;
+  line-height: 1.25;
+  span { font-variant-numeric: tabular-nums; overflow-wrap: anywhere; }
+`;
+const Aside = styled.aside`
+  display: grid;
+  align-content: start;
+  gap: 14px;
+  padding: 14px 16px;
+  overflow: auto;
+  border-left: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  @media print { display: none; }
+`;
+const Sheets = styled.div`
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 8px;
+`;
+const Go = styled(Link)`${plainButtonLink}`;
+const TakeFile = styled.a`${plainButtonLink}`;
+const Panel = styled.section<{ $tone: "clear" | "spacer" | "line" }>`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 8px;
+  padding: 4px 0 4px 14px;
+  border-left: 5px solid ${({ $tone }) => color($tone)};
+  h2 { font-size: ${size.text}; }
+  p { font-size: ${size.small}; }
+  form { display: grid; gap: 8px; }
+  label { font-size: ${size.small}; }
+  input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
+  textarea { width: 100%; padding: 8px 12px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; resize: vertical; }
+`;
+const List = styled.ul`
+  max-height: 210px;
+  overflow: auto;
+  font-size: ${size.small};
+  li { padding: 2px 0 2px 16px; text-indent: -16px; }
+  li::before { content: "– "; }
+`;

@@ -1,0 +1,271 @@
+import { Printer } from "lucide-react";
+import { Link, useSearchParams } from "react-router";
+import { createGlobalStyle, styled } from "styled-components";
+import { AXIS_NAME } from "../../core/frame/index.ts";
+import { setupSheet } from "../../core/record/index.ts";
+import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { Pick } from "../prepare/Field.tsx";
+import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, mono } from "../ui/tokens.ts";
+import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
+import { StationsDrawing } from "./StationsDrawing.tsx";
+
+/** A square code as the dark cells of its grid. */
+export interface SquareCode {
+  readonly cells: number;
+  readonly path: string;
+  readonly address: string;
+}
+
+/** Width and height of the room inside the margins, millimetres. */
+const PAPER = { a4: ["A4", 190, 277], letter: ["Letter", 196, 259] } as const;
+
+/** The sheet that goes with a job: on paper or as a PDF by way of the browser's print. */
+export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & { readonly code: SquareCode }) {
+  const [search, setSearch] = useSearchParams();
+  const chosen = search.get("paper") === "letter" ? "letter" : "a4";
+  const [name, width, height] = PAPER[chosen];
+  const sheet = setupSheet(setup);
+  const { machine, signOff } = setup;
+  const hasY = sheet.axes.includes("y");
+  return (
+    <Page>
+      <PaperStyle $name={name} />
+      <Bar>
+        <Pick
+          name="paper"
+          label="Paper"
+          value={chosen}
+          onChange={(value) => setSearch({ paper: value }, { replace: true, preventScrollReset: true })}
+          options={[
+            ["a4", "A4"],
+            ["letter", "Letter"],
+          ]}
+        />
+        <PlainButton onPress={() => window.print()}>
+          <Printer size={22} aria-hidden="true" /> Print, or save as PDF
+        </PlainButton>
+        <Take href={`/setups/${setupId}/sheet.csv`} download>
+          Take as CSV
+        </Take>
+        <Back to={`/setups/${setupId}/keep`}>Back to the record</Back>
+      </Bar>
+      <Paper style={{ width: `${width}mm`, minHeight: `${height}mm` }} aria-label="Setup sheet">
+        <Top>
+          <div>
+            <h1>{setup.part}</h1>
+            <p>
+              {setup.job} · {setup.operation} · {machine.name} · {machine.units}, X as {machine.xShown}
+            </p>
+            <p>
+              {signOff ? `Signed off by ${signOff.person}, ${signOff.at.slice(0, 10)}` : "Not signed off"} · printed{" "}
+              {now.slice(0, 10)} by {person.name} · entry {setup.seq}
+            </p>
+          </div>
+          <figure>
+            <svg
+              viewBox={`-4 -4 ${code.cells + 8} ${code.cells + 8}`}
+              role="img"
+              aria-label={`Code that opens ${code.address}`}
+            >
+              <rect x="-4" y="-4" width={code.cells + 8} height={code.cells + 8} fill="#fff" />
+              <path d={code.path} fill="#000" />
+            </svg>
+            <figcaption>opens this setup</figcaption>
+          </figure>
+        </Top>
+        <Middle>
+          <StationsDrawing setup={setup} />
+          <div>
+            <Facts>
+              {sheet.about.slice(4).map(([word, value]) => (
+                <div key={word}>
+                  <dt>{word}</dt>
+                  <dd>{value || "–"}</dd>
+                </div>
+              ))}
+            </Facts>
+            <Work>
+              <thead>
+                <tr>
+                  <th scope="col">work offset</th>
+                  <th scope="col">X</th>
+                  <th scope="col">Z</th>
+                </tr>
+              </thead>
+              <tbody>
+                {sheet.work.map(({ name: work, x, z }) => (
+                  <tr key={work}>
+                    <th scope="row">{work}</th>
+                    <td>{x || "–"}</td>
+                    <td>{z || "–"}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </Work>
+            {sheet.gauges.length > 0 && (
+              <p>
+                <b>Measured with:</b> {sheet.gauges.join("; ")}
+              </p>
+            )}
+          </div>
+        </Middle>
+        <Tools>
+          <thead>
+            <tr>
+              <th scope="col">offset</th>
+              <th scope="col">st.</th>
+              <th scope="col">
+                <VisuallyHidden>outline</VisuallyHidden>
+              </th>
+              <th scope="col">tool</th>
+              <th scope="col">overhang</th>
+              <th scope="col">X</th>
+              {hasY && <th scope="col">Y</th>}
+              <th scope="col">Z</th>
+              <th scope="col">R</th>
+              <th scope="col">tip</th>
+            </tr>
+          </thead>
+          <tbody>
+            {sheet.tools.map((tool) => (
+              <tr key={tool.offset}>
+                <th scope="row">{tool.offset}</th>
+                <td>{tool.station}</td>
+                <td>
+                  <ToolIcon tool={tool.tool.tool} />
+                </td>
+                <td>
+                  <b>{tool.what}</b> {tool.size}
+                  <small>{tool.touched}</small>
+                </td>
+                <td>{tool.overhang}</td>
+                {sheet.axes.length === 0 && <td>–</td>}
+                {(["x", "y", "z"] as const)
+                  .filter((axis) => axis !== "y" || hasY)
+                  .slice(sheet.axes.length === 0 ? 1 : 0)
+                  .map((axis) => (
+                    <td key={axis} aria-label={`${AXIS_NAME[axis]} geometry and wear`}>
+                      {tool.geometry[axis] || "–"}
+                      {Number(tool.wear[axis].replace("−", "-")) !== 0 && <small>wear {tool.wear[axis]}</small>}
+                    </td>
+                  ))}
+                <td>{tool.noseRadius || "–"}</td>
+                <td>{tool.orientation || "–"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </Tools>
+        {sheet.tools.length === 0 && <p>No tools yet. Load them in Prepare.</p>}
+        {sheet.notes.length > 0 && (
+          <Notes>
+            <b>Notes</b>
+            <ul>
+              {sheet.notes.slice(-5).map((note) => (
+                <li key={note}>{note}</li>
+              ))}
+            </ul>
+          </Notes>
+        )}
+        <Caution>
+          Door shut before the spindle turns; measure by hand only with the spindle stopped; chuck key out; move clear
+          before every index; feed and rapid low for the first motion. The machine's manual, the shop's rules, local law
+          and trained people decide.
+        </Caution>
+      </Paper>
+    </Page>
+  );
+}
+
+/** The paper that the browser prints on; nothing but the sheet is printed. */
+const PaperStyle = createGlobalStyle<{ $name: string }>`
+  @page { size: ${({ $name }) => $name} portrait; margin: 10mm; }
+  @media print { body { background: #fff; min-height: 0; } }
+`;
+const Page = styled.main`
+  height: calc(100dvh - 52px);
+  overflow: auto;
+  padding: 16px;
+  @media print { height: auto; padding: 0; overflow: visible; }
+`;
+const Bar = styled.div`
+  display: flex;
+  align-items: end;
+  justify-content: center;
+  gap: 12px;
+  margin-bottom: 16px;
+  @media print { display: none; }
+`;
+const Take = styled.a`${plainButtonLink}`;
+const Back = styled(Link)`${plainButtonLink}`;
+const Paper = styled.article`
+  display: flex;
+  flex-direction: column;
+  gap: 3mm;
+  margin: 0 auto;
+  padding: 6mm;
+  box-sizing: content-box;
+  background: ${color("sheet")};
+  color: ${color("ink")};
+  box-shadow: ${color("shadow")};
+  font-size: 3.3mm;
+  line-height: 1.25;
+  p { font-size: inherit; }
+  @media print { width: auto !important; min-height: 0 !important; padding: 0; box-shadow: none; background: none; }
+`;
+const Top = styled.header`
+  display: flex;
+  justify-content: space-between;
+  gap: 6mm;
+  border-bottom: 0.5mm solid ${color("ink")};
+  padding-bottom: 2mm;
+  h1 { font-size: 6.4mm; line-height: 1.1; }
+  figure { margin: 0; text-align: center; }
+  figure svg { display: block; width: 22mm; height: 22mm; }
+  figcaption { font-size: 2.5mm; }
+`;
+const Middle = styled.section`
+  display: grid;
+  grid-template-columns: 78mm minmax(0, 1fr);
+  gap: 6mm;
+  > svg { width: 100%; max-height: 72mm; }
+  > div { display: grid; align-content: start; gap: 3mm; }
+`;
+const Facts = styled.dl`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 1mm 5mm;
+  > div { display: grid; grid-template-columns: 22mm minmax(0, 1fr); }
+  dt { color: ${color("quiet")}; }
+`;
+const Work = styled.table`
+  border-collapse: collapse;
+  th { text-align: left; font-weight: 600; }
+  th, td { padding: 0.7mm 2mm 0.7mm 0; border-bottom: 0.2mm solid ${color("line")}; }
+  td, thead th:not(:first-child) { text-align: right; }
+  td { ${mono} font-size: 3.7mm; }
+`;
+const Tools = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  break-inside: auto;
+  tr { break-inside: avoid; }
+  th, td { padding: 0.6mm 1.2mm; border-bottom: 0.2mm solid ${color("line")}; text-align: left; vertical-align: middle; }
+  thead th { border-bottom: 0.4mm solid ${color("ink")}; font-weight: 600; }
+  tbody th { ${mono} font-size: 4.4mm; }
+  td:nth-of-type(n + 4), thead th:nth-child(n + 5) { text-align: right; white-space: nowrap; }
+  td:nth-of-type(n + 4) { ${mono} }
+  td:nth-of-type(n + 5) { font-size: 3.6mm; }
+  small { display: block; font-size: 2.8mm; color: ${color("quiet")}; }
+  svg { display: block; width: 8.5mm; height: 9.2mm; }
+`;
+const Notes = styled.section`
+  ul { list-style: disc; padding-left: 5mm; }
+`;
+const Caution = styled.p`
+  margin-top: auto;
+  padding: 2mm 0 0;
+  border-top: 0.2mm solid ${color("line")};
+  font-size: 2.9mm;
+`;

@@ -1,0 +1,80 @@
+import type { MachineProfile, Zone } from "../../core/frame/index.ts";
+import { ONLY_ZONE } from "../../core/frame/index.ts";
+
+/** One station on the sheet's drawing, in its own units: where it stands and which way its tool looks. */
+export interface StationPlace {
+  readonly station: string;
+  readonly x: number;
+  readonly y: number;
+  readonly zone: string;
+}
+export interface StationsScene {
+  readonly width: number;
+  readonly height: number;
+  readonly places: readonly StationPlace[];
+  /** Turrets as discs, other zones as bars. */
+  readonly bodies: readonly (
+    | { readonly kind: "disc"; readonly x: number; readonly y: number; readonly radius: number; readonly name: string }
+    | { readonly kind: "bar"; readonly x: number; readonly y: number; readonly width: number; readonly name: string }
+  )[];
+}
+
+const CELL = 52;
+const ROW = 74;
+const GAP = 8;
+const MOST_IN_ROW = 8;
+
+/**
+ * A machine with its stations as one sees them from the front: a turret as a disc with station 1 on top and the rest
+ * clockwise, every other zone as a row. Stations that a profile does not list come from the tools that stand in them.
+ */
+export function stationsScene(
+  machine: Pick<MachineProfile, "stations" | "zones">,
+  used: readonly { readonly station: string; readonly zone: Zone }[],
+): StationsScene {
+  const zones = machine.zones ?? [ONLY_ZONE];
+  const listed = machine.stations ?? [
+    ...new Map(used.map(({ station, zone }) => [station, { id: station, zone: zone.id }])).values(),
+  ];
+  const places: StationPlace[] = [];
+  const bodies: StationsScene["bodies"][number][] = [];
+  let top = 0;
+  let width = 0;
+  let left = 0;
+  for (const zone of zones) {
+    const stations = listed.filter((station) => station.zone === zone.id);
+    if (stations.length === 0) continue;
+    if (zone.kind === "turret") {
+      // Neighbours do not overlap, however they stand to each other.
+      const radius = Math.max(80, (1.25 * CELL) / (2 * Math.sin(Math.PI / Math.max(stations.length, 3))));
+      const middle = radius + CELL / 2;
+      bodies.push({ kind: "disc", x: middle, y: top + middle, radius: radius - CELL / 2 + 4, name: zone.name });
+      stations.forEach(({ id }, index) => {
+        const angle = (2 * Math.PI * index) / stations.length;
+        places.push({
+          ...{ station: id, zone: zone.id },
+          ...{ x: middle + radius * Math.sin(angle), y: top + middle - radius * Math.cos(angle) },
+        });
+      });
+      top += 2 * middle;
+      width = Math.max(width, 2 * middle);
+      continue;
+    }
+    for (let from = 0; from < stations.length; from += MOST_IN_ROW) {
+      const row = stations.slice(from, from + MOST_IN_ROW);
+      // Short zones stand beside each other.
+      if (left > 0 && left + row.length * CELL > MOST_IN_ROW * CELL) {
+        left = 0;
+        top += ROW + GAP;
+      }
+      bodies.push({ kind: "bar", x: left, y: top, width: row.length * CELL, name: zone.name });
+      row.forEach(({ id }, index) => {
+        places.push({ station: id, zone: zone.id, x: left + CELL * (index + 0.5), y: top + ROW / 2 + 4 });
+      });
+      width = Math.max(width, left + row.length * CELL);
+      left += row.length * CELL + GAP;
+    }
+  }
+  if (left > 0) top += ROW;
+  return { width: Math.max(width, CELL), height: Math.max(top, CELL), places, bodies };
+}

@@ -1,0 +1,182 @@
+import { CircleCheck, CircleDot, Download, OctagonX, RotateCcw, TriangleAlert } from "lucide-react";
+import { useMemo } from "react";
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import { checksOf, type ProofState, proofState } from "../../core/proof/index.ts";
+import { ToolHead } from "../frame/ToolHead.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { showFor } from "../frame/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { plainButtonLink } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { CheckDrawing } from "./CheckDrawing.tsx";
+import { CheckForm } from "./CheckForm.tsx";
+import { PROVE_VIEWS } from "./proveViews.ts";
+
+const STATE: Readonly<Record<ProofState, readonly [tone: "clear" | "stop" | "doubt" | "quiet", words: string]>> = {
+  proven: ["clear", "proven"],
+  off: ["stop", "off: look at its offset"],
+  stopped: ["stop", "stopped: find out why"],
+  again: ["doubt", "check again, it has changed since"],
+  open: ["quiet", "to check"],
+};
+const SHAPE = { proven: CircleCheck, off: OctagonX, stopped: OctagonX, again: RotateCcw, open: CircleDot } as const;
+
+/** Two short lines per tool, with the readings predicted where they pause, and what was seen. */
+export function ChecksView(loaded: LoadedSetup) {
+  const { setup, setupId } = loaded;
+  const { machine } = setup;
+  const [search] = useSearchParams();
+  const { checks, left } = useMemo(() => checksOf(setup), [setup]);
+  const asked = search.get("tool");
+  const open = checks.find(({ tool }) => proofState(setup, tool) !== "proven");
+  const check = checks.find(({ tool }) => tool.offset === asked) ?? open ?? checks[0];
+  const proven = checks.filter(({ tool }) => proofState(setup, tool) === "proven").length;
+  const show = showFor(machine);
+  return (
+    <ViewFrame>
+      <ViewRail aria-label="Checks">
+        <h2>
+          {proven} of {checks.length + left.length} proven
+        </h2>
+        <ol>
+          {checks.map(({ tool }) => {
+            const state = proofState(setup, tool);
+            const [tone, words] = STATE[state];
+            const Shape = SHAPE[state];
+            return (
+              <li key={tool.offset}>
+                <Link
+                  to={`?view=checks&tool=${tool.offset}`}
+                  replace
+                  preventScrollReset
+                  aria-current={tool.offset === check?.tool.offset ? "true" : undefined}
+                >
+                  <ToolHead setup={setup} tool={tool} />
+                  <Verdict $tone={tone}>
+                    <Shape size={16} aria-hidden="true" /> {words}
+                  </Verdict>
+                </Link>
+              </li>
+            );
+          })}
+        </ol>
+        {left.map(({ tool, reason }) => (
+          <NotYet key={tool.offset}>
+            <b>{toolNumber(machine, tool.offset)}</b> {tool.tool.description}: {reason}
+          </NotYet>
+        ))}
+      </ViewRail>
+      <ViewMain>
+        <ViewCentre>
+          <h1>Prove it</h1>
+          <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="checks" />
+          {check ? (
+            <>
+              <Stops>
+                {check.stops.map((stop) => (
+                  <li key={stop.axis}>
+                    <h2>
+                      {stop.axis === "z"
+                        ? "First along Z, to a little ahead of the face"
+                        : "Then across, on a line of its own"}
+                    </h2>
+                    <dl>
+                      <div>
+                        <dt>pauses at</dt>
+                        <dd>
+                          {stop.axis.toUpperCase()} {show.axis(stop.axis, stop.at, "program", check.tool.zone)}
+                        </dd>
+                      </div>
+                      <div>
+                        <dt>machine must read</dt>
+                        <dd data-main>{show.axis(stop.axis, stop.machine, "readout", check.tool.zone)}</dd>
+                      </div>
+                      <div>
+                        <dt>left to go</dt>
+                        <dd>{show.axis(stop.axis, stop.toGo, "program", check.tool.zone)}</dd>
+                      </div>
+                      <div>
+                        <dt>gap to {stop.to} looks like</dt>
+                        <dd>{stop.gap === undefined ? "–" : `${show.length(stop.gap)} ${machine.units}`}</dd>
+                      </div>
+                    </dl>
+                  </li>
+                ))}
+              </Stops>
+              <CheckDrawing setup={setup} check={check} />
+            </>
+          ) : (
+            <p>No tool has an offset yet. Touch one, then check it here before anything moves at rapid.</p>
+          )}
+        </ViewCentre>
+        <ViewSide>
+          {check && (
+            <>
+              <Caution>
+                <TriangleAlert size={20} aria-hidden="true" />
+                <span>
+                  Rapid at 5 %, single block, finger on feed hold, door shut. The machine's manual and the shop's rules
+                  decide.
+                </span>
+              </Caution>
+              <section>
+                <h3>Two lines for {toolNumber(machine, check.tool.offset)}, pausing at each M0</h3>
+                <Lines aria-label="Blocks of this check">{check.lines.slice(1).join("\n")}</Lines>
+                <File href={`/setups/${setupId}/prove/checks.nc`} download>
+                  <Download size={18} aria-hidden="true" /> All checks as one file
+                </File>
+              </section>
+              <CheckForm key={check.tool.offset} {...loaded} check={check} />
+            </>
+          )}
+        </ViewSide>
+      </ViewMain>
+    </ViewFrame>
+  );
+}
+
+const NotYet = styled.p`
+  padding: 10px 12px;
+  border-bottom: 1px solid ${color("line")};
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;
+const Stops = styled.ol`
+  display: grid;
+  gap: 10px;
+  li { padding: 10px 14px; border: 1px solid ${color("line")}; background: ${color("sheet")}; }
+  h2 { margin-bottom: 6px; font-size: ${size.text}; }
+  dl { display: grid; grid-template-columns: repeat(4, auto); gap: 4px 18px; }
+  dt { color: ${color("quiet")}; font-size: ${size.small}; }
+  dd { ${mono} font-size: ${size.text}; }
+  dd[data-main] { color: ${color("machine")}; font-size: ${size.number}; font-weight: 700; }
+`;
+const Lines = styled.pre`
+  margin: 8px 0;
+  padding: 8px 12px;
+  border: 1px solid ${color("line")};
+  background: ${color("plate")};
+  ${mono}
+  font-size: ${size.small};
+  line-height: 1.4;
+  columns: 2;
+  column-gap: 16px;
+  overflow-x: auto;
+`;
+const Caution = styled.p`
+  display: grid;
+  grid-template-columns: auto 1fr;
+  gap: 8px;
+  padding: 8px 10px;
+  border-left: 4px solid ${color("spacer")};
+  background: ${color("doubtGround")};
+  font-size: ${size.small};
+`;
+const File = styled.a`
+  ${plainButtonLink}
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+`;

@@ -1,0 +1,342 @@
+import { useMemo, useState } from "react";
+import { useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import { noseDeviation, readProfile } from "../../core/nose/index.ts";
+import { noseRadiusOf, tipDirection } from "../../core/tool/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { ToolHead } from "../frame/ToolHead.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { showFor } from "../frame/useShow.ts";
+import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { contourOf, exaggeration, noseScene } from "./noseProfile.ts";
+import { PROVE_VIEWS } from "./proveViews.ts";
+
+/** A short profile to begin with: a face, a chamfer, a cylinder and a taper. */
+const FIRST = { mm: "20 0\n22 -1\n22 -20\n40 -30\n40 -45", in: ".8 0\n.88 -.04\n.88 -.8\n1.6 -1.2\n1.6 -1.8" } as const;
+const CODES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9] as const;
+
+/** Nose radius and tip orientation, right and wrong: what the nose leaves of a profile, element by element. */
+export function NoseView({ setup, person, program }: LoadedSetup & { readonly program: string | undefined }) {
+  const { machine } = setup;
+  const [search] = useSearchParams();
+  const tools = setup.tools.filter(({ tool, nose }) => noseRadiusOf(tool) !== undefined || nose !== undefined);
+  const tool = tools.find(({ offset }) => offset === search.get("tool")) ?? tools[0];
+  return (
+    <ViewFrame>
+      <ViewRail aria-label="Tools">
+        <h2>Tools with a nose</h2>
+        <ol>
+          {tools.map((one) => (
+            <li key={one.offset}>
+              <a href={`?view=nose&tool=${one.offset}`} aria-current={one === tool ? "true" : undefined}>
+                <ToolHead setup={setup} tool={one} />
+              </a>
+            </li>
+          ))}
+        </ol>
+      </ViewRail>
+      <ViewMain>
+        {tool ? (
+          <Bench key={tool.offset} {...{ setup, person, program, tool }} />
+        ) : (
+          <ViewCentre>
+            <h1>Prove it</h1>
+            <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
+            <p>No tool of this setup has a nose radius: {machine.name} has nothing to compensate.</p>
+          </ViewCentre>
+        )}
+      </ViewMain>
+    </ViewFrame>
+  );
+}
+
+function Bench({
+  setup,
+  person,
+  program,
+  tool,
+}: Pick<LoadedSetup, "setup" | "person"> & {
+  readonly program: string | undefined;
+  readonly tool: LoadedSetup["setup"]["tools"][number];
+}) {
+  const { machine } = setup;
+  const { units, numbering } = machine;
+  const show = showFor(machine);
+  const written = (millimetres: number) =>
+    formatLength(convertLength(millimetres, "mm", units), machine.resolution.z).replace(/^−/, "-");
+  const held = tool.nose?.noseRadius ?? tool.control?.noseRadius ?? 0;
+  const truth = noseRadiusOf(tool.tool) ?? held;
+  const code = tool.nose?.orientation ?? tool.control?.orientation ?? 3;
+  const [text, setText] = useState<string>(FIRST[units]);
+  const [side, setSide] = useState<"outside" | "bore">("smallestBore" in tool.tool ? "bore" : "outside");
+  const [compensated, setCompensated] = useState(false);
+  const real = useTypedLength(units, person.decimalMark, written(truth));
+  const control = useTypedLength(units, person.decimalMark, written(held || truth));
+  const [realCode, setRealCode] = useState(code);
+  const [controlCode, setControlCode] = useState(code);
+  const profile = useMemo(
+    () => readProfile(text, { units, ...(person.decimalMark && { decimal: person.decimalMark }) }),
+    [text, units, person.decimalMark],
+  );
+  const [realRadius, controlRadius] = [real.reading?.mm, control.reading?.mm];
+  const answer =
+    profile.ok && realRadius !== undefined && controlRadius !== undefined && realRadius >= 0 && controlRadius >= 0
+      ? noseDeviation({
+          ...{ profile: profile.value, side, numbering },
+          real: { radius: realRadius, code: realCode },
+          control: { radius: controlRadius, code: controlCode, compensated },
+        })
+      : undefined;
+  const found = answer?.ok ? answer.value : undefined;
+  const times = profile.ok && found ? exaggeration(profile.value, found.largest) : 1;
+  const scene = profile.ok ? noseScene(profile.value, side, found?.elements ?? [], times) : undefined;
+  const stroke = scene ? (scene.box.zMax - scene.box.zMin) / 320 : 1;
+  const path = (points: readonly { readonly z: number; readonly x: number }[]) =>
+    points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");
+  const contour = () => {
+    const points = program === undefined ? [] : contourOf(setup, program, tool);
+    if (points.length > 1) setText(points.map(([x, z]) => `${written(x)} ${written(z)}`).join("\n"));
+  };
+  const addPoint = (event: React.MouseEvent<SVGSVGElement>) => {
+    const matrix = event.currentTarget.getScreenCTM();
+    if (!matrix) return;
+    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
+    const tenth = (millimetres: number) => written(Math.round(millimetres * 10) / 10);
+    setText((now) => `${now.trimEnd()}\n${tenth(-2 * at.y)} ${tenth(at.x)}`);
+  };
+  return (
+    <>
+      <ViewCentre>
+        <h1>Prove it</h1>
+        <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
+        {scene ? (
+          <Sheet
+            viewBox={`${scene.box.zMin} ${-scene.box.xMax} ${scene.box.zMax - scene.box.zMin} ${scene.box.xMax - scene.box.xMin}`}
+            role="img"
+            aria-label="The profile, and what the nose leaves of it. Points are typed in the list beside it."
+            onDoubleClick={addPoint}
+          >
+            {scene.deviations.map(({ index, outline, isProud }) => (
+              <path
+                key={index}
+                d={`${path(outline)}Z`}
+                fill={color(isProud ? "spacer" : "stop")}
+                stroke={color(isProud ? "spacer" : "stop")}
+                strokeWidth={stroke}
+              />
+            ))}
+            <path d={path(scene.profile)} fill="none" stroke={color("ink")} strokeWidth={stroke * 1.6} />
+            {scene.profile.map(({ z, x }, index) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the list.
+              <circle key={index} cx={z} cy={-x} r={stroke * 2.4} fill={color("ink")} />
+            ))}
+          </Sheet>
+        ) : (
+          <Blank>The drawing comes back once every point can be read.</Blank>
+        )}
+        <Legend>
+          <span>
+            <i data-tone="spacer" /> material left
+          </span>
+          <span>
+            <i data-tone="stop" /> cut too deep
+          </span>
+          {times > 1 && <span>deviations drawn {times} times as large</span>}
+          <span>double-tap the drawing to add a point</span>
+        </Legend>
+        <Typed aria-label="Profile">
+          <div>
+            <h2>Profile: X, Z, one point a line, from the front to the chuck</h2>
+            {!profile.ok && <p role="alert">{profile.refusal.message}</p>}
+            {program !== undefined && <PlainButton onPress={contour}>Take the contour from the program</PlainButton>}
+          </div>
+          <Points
+            aria-label="Points of the profile"
+            value={text}
+            rows={5}
+            spellCheck={false}
+            onChange={({ target }) => setText(target.value)}
+          />
+        </Typed>
+      </ViewCentre>
+      <ViewSide>
+        <section aria-label="Noses">
+          <h2>{toolNumber(machine, tool.offset)}: nose</h2>
+          <Grid>
+            <SmallLength
+              typed={real}
+              name="real"
+              label="radius of the real nose"
+              caption="real radius"
+              unit={units}
+              quantity="tool"
+            />
+            <CodeChoice label="real nose points" value={realCode} onChange={setRealCode} numbering={numbering} />
+            <SmallLength
+              typed={control}
+              name="control"
+              label="radius in the control"
+              caption="radius in the control"
+              unit={units}
+              quantity="machine"
+            />
+            <CodeChoice
+              label="code in the control"
+              value={controlCode}
+              onChange={setControlCode}
+              numbering={numbering}
+            />
+          </Grid>
+          <Check>
+            <input type="checkbox" checked={compensated} onChange={({ target }) => setCompensated(target.checked)} />{" "}
+            with nose compensation
+          </Check>
+          <Check>
+            <input
+              type="checkbox"
+              checked={side === "bore"}
+              onChange={({ target }) => setSide(target.checked ? "bore" : "outside")}
+            />{" "}
+            in a bore
+          </Check>
+        </section>
+        <section aria-label="Deviation">
+          <h3>Deviation of each element</h3>
+          {found && found.elements.length > 0 && profile.ok ? (
+            <Deviations>
+              <caption>
+                largest{" "}
+                <b>
+                  {show.axis("z", found.largest, "program", undefined, "always")} {units}
+                </b>
+              </caption>
+              <thead>
+                <tr>
+                  <th scope="col">from X, Z</th>
+                  <th scope="col">along the normal</th>
+                </tr>
+              </thead>
+              <tbody>
+                {found.elements.slice(0, MOST_ROWS).map(({ index, deviation }) => (
+                  <tr key={index}>
+                    <td>{profile.value[index]?.map(written).join(", ")}</td>
+                    <td data-off={Math.abs(deviation) >= FELT || undefined}>
+                      {formatLength(convertLength(deviation, "mm", units), machine.resolution.z, { sign: "always" })}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </Deviations>
+          ) : (
+            <p>No element is longer than four radii, so none can be told by itself.</p>
+          )}
+        </section>
+      </ViewSide>
+    </>
+  );
+}
+/** Rows that are listed; a long contour goes by its largest and the drawing. */
+const MOST_ROWS = 60;
+/** A deviation from here on is marked, millimetres. */
+const FELT = 0.005;
+
+function CodeChoice({
+  label,
+  value,
+  onChange,
+  numbering,
+}: {
+  readonly label: string;
+  readonly value: number;
+  readonly onChange: (code: number) => void;
+  readonly numbering: "A" | "B";
+}) {
+  return (
+    <label>
+      {label}
+      <select value={value} onChange={({ target }) => onChange(Number(target.value))}>
+        {CODES.map((code) => (
+          <option key={code} value={code}>
+            {code} {pointsWords(code, numbering)}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function pointsWords(code: number, numbering: "A" | "B"): string {
+  const tip = tipDirection(code, numbering);
+  if (!tip || (tip.x === 0 && tip.z === 0)) return "nose centre";
+  const x = tip.x === 0 ? "" : tip.x < 0 ? "X−" : "X+";
+  const z = tip.z === 0 ? "" : tip.z < 0 ? "Z−" : "Z+";
+  return [x, z].filter((way) => way !== "").join(" ");
+}
+
+const Blank = styled.p`
+  flex: 1;
+  padding: 20px;
+  background: ${color("drawing")};
+`;
+const Typed = styled.section`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 14px;
+  h2 { margin-bottom: 6px; font-size: ${size.small}; }
+  [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
+`;
+const Points = styled.textarea`
+  width: 100%;
+  margin: 6px 0;
+  padding: 8px 10px;
+  border: 1.5px solid ${color("edge")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: inherit;
+  ${mono}
+  font-size: ${size.small};
+`;
+const Sheet = styled.svg`
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  background: ${color("drawing")};
+  cursor: crosshair;
+`;
+const Legend = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 18px;
+  color: ${color("quiet")};
+  font-size: ${size.small};
+  i { display: inline-block; width: 14px; height: 10px; margin-right: 4px; }
+  i[data-tone="spacer"] { background: ${color("spacer")}; }
+  i[data-tone="stop"] { background: ${color("stop")}; }
+`;
+const Grid = styled.div`
+  display: grid;
+  gap: 8px;
+  margin: 8px 0;
+  label { display: grid; gap: 2px; font-size: ${size.small}; }
+  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; }
+`;
+const Check = styled.label`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 40px;
+  input { width: 20px; height: 20px; accent-color: ${color("action")}; }
+`;
+const Deviations = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  caption { padding: 4px 0; text-align: left; font-size: ${size.small}; b { ${mono} font-size: ${size.text}; } }
+  th { font-size: ${size.small}; font-weight: 400; text-align: left; }
+  th:last-child, td:last-child { text-align: right; }
+  td { padding: 3px 0; ${mono} border-top: 1px solid ${color("line")}; }
+  td[data-off] { color: ${color("stop")}; font-weight: 700; }
+`;

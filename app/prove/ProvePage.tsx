@@ -1,0 +1,16 @@
+import { useSearchParams } from "react-router";
+import { NothingYet } from "../frame/StageFrame.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { ChecksView } from "./ChecksView.tsx";
+import { NoseView } from "./NoseView.tsx";
+import { RehearsalView } from "./RehearsalView.tsx";
+
+/** Nothing moves at rapid before it was rehearsed: checks at the machine, the program on the simulated lathe, the nose. */
+export function ProvePage(props: LoadedSetup & { readonly program: string | undefined }) {
+  const [search] = useSearchParams();
+  const asked = search.get("view");
+  if (props.setup.tools.length === 0)
+    return <NothingYet>This setup has no tools yet, so there is nothing to prove.</NothingYet>;
+  if (asked === "rehearsal") return <RehearsalView {...props} />;
+  return asked === "nose" ? <NoseView {...props} /> : <ChecksView {...props} />;
+}

@@ -1,0 +1,451 @@
+import { CircleCheck, OctagonX, Pause, Play, SkipBack, SkipForward, TriangleAlert } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import { toolNumber } from "../../core/frame/index.ts";
+import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { type Show, showFor } from "../frame/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import type { PlayedRehearsal } from "../workers/rehearsalWorker.ts";
+import { endsOf, momentAt, paint, paintView, stripHistory } from "./paint.ts";
+import { paintColors } from "./paintColors.ts";
+import { PROVE_VIEWS } from "./proveViews.ts";
+import { usePlaying } from "./usePlaying.ts";
+import { useRehearsal } from "./useRehearsal.ts";
+import { WhatIf } from "./WhatIf.tsx";
+
+/** The program played on the simulated lathe with the offsets as they are in the table, and with a slip in one of them. */
+export function RehearsalView(loaded: LoadedSetup & { readonly program: string | undefined }) {
+  const { setup, setupId, program } = loaded;
+  const [slips, setSlips] = useState<readonly Slip[]>([]);
+  const run = useRehearsal(setup, program, slips);
+  const kept = useRef<PlayedRehearsal>(undefined);
+  if (run.state === "done") kept.current = run.rehearsal;
+  if (run.state === "none") kept.current = undefined;
+  const rehearsal = kept.current;
+  return (
+    <ViewFrame>
+      {rehearsal && program !== undefined ? (
+        <Stage
+          {...loaded}
+          program={program}
+          rehearsal={rehearsal}
+          running={run.state === "running" ? run.share : undefined}
+        >
+          <WhatIf {...loaded} slips={slips} onSlips={setSlips} />
+        </Stage>
+      ) : (
+        <>
+          <ViewRail aria-label="Program" />
+          <ViewMain>
+            <ViewCentre>
+              <h1>Prove it</h1>
+              <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="rehearsal" />
+              {program === undefined ? (
+                <p>
+                  No program has been taken in, so there is nothing to play.{" "}
+                  <Link to={`/setups/${setupId}/prepare`}>Take it in on Prepare</Link>, then rehearse it here.
+                </p>
+              ) : run.state === "failed" ? (
+                <p role="alert">{run.message} Reload the page to try again.</p>
+              ) : (
+                <p role="status">
+                  Playing the program{" "}
+                  <progress value={run.state === "running" ? run.share : 0} aria-label="Share that is played" />
+                </p>
+              )}
+            </ViewCentre>
+            <ViewSide />
+          </ViewMain>
+        </>
+      )}
+    </ViewFrame>
+  );
+}
+
+function Stage({
+  setup,
+  program,
+  rehearsal,
+  running,
+  children,
+}: LoadedSetup & {
+  readonly program: string;
+  readonly rehearsal: PlayedRehearsal;
+  readonly running: number | undefined;
+  readonly children: React.ReactNode;
+}) {
+  const { machine } = setup;
+  const ends = useMemo(() => endsOf(rehearsal), [rehearsal]);
+  const strips = useMemo(() => stripHistory(rehearsal), [rehearsal]);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const scrubber = useRef<HTMLInputElement>(null);
+  const clock = useRef<HTMLOutputElement>(null);
+  const [line, setLine] = useState(rehearsal.steps[0]?.line ?? 1);
+  const [showsDifferences, setShows] = useState(true);
+  const total = rehearsal.minutes;
+  const draw = (minutes: number) => {
+    const element = canvas.current;
+    const context = element?.getContext("2d");
+    if (!element || !context) return;
+    const moment = momentAt(ends, minutes);
+    paint(
+      context,
+      element,
+      paintView(rehearsal, element.width, element.height),
+      rehearsal,
+      strips,
+      moment,
+      paintColors(element),
+      showsDifferences && moment.step >= rehearsal.steps.length,
+    );
+    const step = rehearsal.steps[Math.min(moment.step, rehearsal.steps.length - 1)];
+    if (step) setLine(step.line);
+    if (scrubber.current) scrubber.current.value = String(total === 0 ? 0 : minutes / total);
+    if (clock.current) clock.current.textContent = `${clockText(minutes)} of ${clockText(total)}`;
+  };
+  const playing = usePlaying(total, draw);
+  const { at, seek } = playing;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is painted depends on the rehearsal and the room alone.
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const fit = () => {
+      const { width, height } = element.getBoundingClientRect();
+      element.width = Math.max(1, Math.round(width * devicePixelRatio));
+      element.height = Math.max(1, Math.round(height * devicePixelRatio));
+      draw(at.current);
+    };
+    const observer = new ResizeObserver(fit);
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [rehearsal, showsDifferences]);
+  const toStep = (step: number) => seek(step === 0 ? 0 : (ends[step - 1] ?? total));
+  /** To where a move is all but made: what it has met is in sight. */
+  const toEndOf = (step: number) => {
+    const [began, end] = [step === 0 ? 0 : (ends[step - 1] ?? 0), ends[step] ?? total];
+    seek(end - (end - began) / 1000);
+  };
+  const stepBy = (by: 1 | -1) => {
+    const { step } = momentAt(ends, at.current);
+    // Steps that take no time are passed over, or the same moment would come again.
+    let next = step + by;
+    while (next > 0 && next < ends.length && ends[next - 1] === (by === 1 ? at.current : ends[next])) next += by;
+    toStep(Math.min(Math.max(next, 0), ends.length));
+  };
+  const worst = rehearsal.findings.filter(({ weight }) => weight !== "near").length;
+  const show = showFor(machine);
+  return (
+    <>
+      <ViewRail aria-label="Program">
+        <h2>Tools in order</h2>
+        <Calls {...{ rehearsal, setup, line }} onGo={toStep} />
+        <ProgramLines
+          program={program}
+          line={line}
+          findings={rehearsal.findings}
+          onGo={(to) => toStep(firstStepOf(rehearsal, to))}
+        />
+      </ViewRail>
+      <ViewMain>
+        <ViewCentre>
+          <h1>Prove it</h1>
+          <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="rehearsal" />
+          <Canvas
+            ref={canvas}
+            role="img"
+            aria-label={`The program at line ${line}: ${worst === 0 ? "nothing is hit" : `${worst} findings that stop it`}`}
+          />
+          <Bar>
+            <PlainButton onPress={() => stepBy(-1)} aria-label="One move back">
+              <SkipBack size={20} aria-hidden="true" />
+            </PlainButton>
+            <PlainButton onPress={playing.toggle} aria-label={playing.isPlaying ? "Pause" : "Play"}>
+              {playing.isPlaying ? <Pause size={20} aria-hidden="true" /> : <Play size={20} aria-hidden="true" />}
+            </PlainButton>
+            <PlainButton onPress={() => stepBy(1)} aria-label="One move on">
+              <SkipForward size={20} aria-hidden="true" />
+            </PlainButton>
+            <input
+              ref={scrubber}
+              type="range"
+              min={0}
+              max={1}
+              step="any"
+              defaultValue={0}
+              aria-label="Place in the program"
+              onInput={({ currentTarget }) => seek(Number(currentTarget.value) * total)}
+            />
+            <output ref={clock} aria-label="Time" />
+            <label>
+              <span>speed</span>
+              <select value={playing.speed} onChange={({ target }) => playing.setSpeed(Number(target.value))}>
+                {[1, 5, 20, 60].map((times) => (
+                  <option key={times} value={times}>
+                    {times}×
+                  </option>
+                ))}
+              </select>
+            </label>
+          </Bar>
+        </ViewCentre>
+        <ViewSide>
+          <section aria-label="What was met">
+            <h2>What was met</h2>
+            {running !== undefined && <progress value={running} aria-label="Share that is played anew" />}
+            <div role="status">
+              {rehearsal.findings.length === 0 ? (
+                <Verdict $tone="clear">
+                  <CircleCheck size={18} aria-hidden="true" /> nothing is hit, nothing comes close
+                </Verdict>
+              ) : (
+                <Findings aria-label="Findings">
+                  {rehearsal.findings.slice(0, 30).map((finding) => (
+                    <li key={`${finding.code} ${finding.step} ${finding.against} ${finding.by ?? ""}`}>
+                      <button type="button" onClick={() => toEndOf(finding.step)}>
+                        <Verdict $tone={finding.weight === "near" ? "doubt" : "stop"}>
+                          {finding.weight === "near" ? (
+                            <TriangleAlert size={16} aria-hidden="true" />
+                          ) : (
+                            <OctagonX size={16} aria-hidden="true" />
+                          )}
+                          {WEIGHT[finding.weight]}
+                        </Verdict>
+                        <span>{findingWords(finding, show, (offset) => toolNumber(machine, offset))}</span>
+                        <small>line {finding.line}</small>
+                      </button>
+                    </li>
+                  ))}
+                </Findings>
+              )}
+            </div>
+          </section>
+          <section aria-label="Against the part as programmed">
+            <h3>Against the part as programmed</h3>
+            <Differences rehearsal={rehearsal} show={show} />
+            <label>
+              <input type="checkbox" checked={showsDifferences} onChange={({ target }) => setShows(target.checked)} />{" "}
+              show them on the finished part
+            </label>
+          </section>
+          {rehearsal.left.length > 0 && (
+            <section>
+              <h3>Not rehearsed</h3>
+              {rehearsal.left.map(({ offset, reason }) => (
+                <p key={offset}>
+                  {toolNumber(machine, offset)} {reason}.
+                </p>
+              ))}
+            </section>
+          )}
+          {children}
+        </ViewSide>
+      </ViewMain>
+    </>
+  );
+}
+
+const WEIGHT = { collision: "hits", stop: "the machine stops", near: "close" } as const;
+
+function findingWords(
+  { code, offset, against, by, room }: RehearsalFinding,
+  show: Show,
+  name: (offset: string) => string,
+) {
+  const much = `${show.length(Math.abs(room))} ${show.unit}`;
+  const who = name(offset);
+  switch (code) {
+    case "rapid-into-stock":
+      return room < 0
+        ? `${who} runs into the stock at rapid, ${much} deep`
+        : `${who} passes the stock at rapid with ${much}`;
+    case "holder":
+      return `Holder of ${who} in the stock, ${much} deep`;
+    case "chuck":
+    case "front":
+      return room < 0 ? `${who} in the ${against}, ${much} deep` : `${who} passes the ${against} with ${much}`;
+    case "neighbour":
+      return room < 0
+        ? `${name(by ?? "")}, beside ${who} on the turret, in the ${against}, ${much} deep`
+        : `${name(by ?? "")}, beside ${who} on the turret, passes the ${against} with ${much}`;
+    case "swing":
+      return room < 0
+        ? `The turret turns over the part: ${name(by ?? "")} in the ${against}, ${much} deep. Send it clear first`
+        : `The turret turns with ${much} between ${name(by ?? "")} and the ${against}`;
+    case "travel":
+      return `${who} runs out of ${against} by ${much}`;
+    case "lost-steps":
+      return `The drive stalls at the end of ${against} and loses ${much}: nothing after it is where it should be. Send it home`;
+  }
+}
+
+function Differences({ rehearsal, show }: { readonly rehearsal: PlayedRehearsal; readonly show: Show }) {
+  if (!rehearsal.differences) return <p>Being compared …</p>;
+  const widest = (kind: "gouge" | "uncut") => rehearsal.differences?.find((one) => one.kind === kind);
+  const [gouge, uncut] = [widest("gouge"), widest("uncut")];
+  const place = ({ z, x }: { readonly z: number; readonly x: number }) =>
+    `at Ø ${show.length(2 * x)}, Z ${show.length(z)}`;
+  return (
+    <>
+      <p>
+        {gouge ? (
+          <Verdict $tone="stop">
+            <OctagonX size={16} aria-hidden="true" /> {show.length(gouge.width)} too much gone {place(gouge.at)}
+          </Verdict>
+        ) : (
+          <Verdict $tone="clear">
+            <CircleCheck size={16} aria-hidden="true" /> nothing is gone that should stay
+          </Verdict>
+        )}
+      </p>
+      <p>
+        {uncut ? (
+          <Verdict $tone="doubt">
+            <TriangleAlert size={16} aria-hidden="true" /> {show.length(uncut.width)} left {place(uncut.at)}
+          </Verdict>
+        ) : (
+          <Verdict $tone="clear">
+            <CircleCheck size={16} aria-hidden="true" /> nothing is left
+          </Verdict>
+        )}
+      </p>
+    </>
+  );
+}
+
+const firstStepOf = ({ steps }: PlayedRehearsal, line: number) => {
+  const found = steps.findIndex((step) => step.line >= line);
+  return found < 0 ? steps.length : found;
+};
+
+/** The tools as they come, with what each has met. */
+function Calls({
+  rehearsal,
+  setup,
+  line,
+  onGo,
+}: {
+  readonly rehearsal: PlayedRehearsal;
+  readonly setup: LoadedSetup["setup"];
+  readonly line: number;
+  readonly onGo: (step: number) => void;
+}) {
+  const calls = rehearsal.steps.flatMap((step, index) => {
+    const before = rehearsal.steps[index - 1];
+    return before?.offset === step.offset && before.station === step.station ? [] : [{ step: index, ...step }];
+  });
+  const current = calls.findLastIndex((call) => call.line <= line);
+  return (
+    <List>
+      {calls
+        .filter(({ offset }) => offset !== "0")
+        .map((call) => {
+          const tool = setup.tools.find(({ offset }) => offset === call.offset);
+          const own = rehearsal.findings.filter(
+            ({ offset, weight }) => offset === call.offset && weight !== "near",
+          ).length;
+          return (
+            <li key={call.step}>
+              <button
+                type="button"
+                aria-current={calls[current]?.step === call.step ? "step" : undefined}
+                onClick={() => onGo(call.step)}
+              >
+                <b>{toolNumber(setup.machine, call.offset)}</b> <span>{tool?.tool.description ?? "no tool"}</span>
+                {own > 0 && (
+                  <Verdict $tone="stop">
+                    <OctagonX size={16} aria-hidden="true" /> {own}
+                  </Verdict>
+                )}
+              </button>
+            </li>
+          );
+        })}
+    </List>
+  );
+}
+
+/** The program around the line that is played. */
+function ProgramLines({
+  program,
+  line,
+  findings,
+  onGo,
+}: {
+  readonly program: string;
+  readonly line: number;
+  readonly findings: readonly RehearsalFinding[];
+  readonly onGo: (line: number) => void;
+}) {
+  const lines = useMemo(() => program.split(/\r\n|\r|\n/), [program]);
+  const marked = useMemo(
+    () => new Set(findings.filter(({ weight }) => weight !== "near").map((one) => one.line)),
+    [findings],
+  );
+  const first = Math.max(0, Math.min(line - 9, lines.length - SHOWN));
+  return (
+    <Lines aria-label="Lines of the program">
+      {lines.slice(first, first + SHOWN).map((text, index) => {
+        const number = first + index + 1;
+        return (
+          <li key={number}>
+            <button
+              type="button"
+              aria-current={number === line ? "step" : undefined}
+              data-marked={marked.has(number) || undefined}
+              onClick={() => onGo(number)}
+            >
+              <i>{number}</i> {text}
+            </button>
+          </li>
+        );
+      })}
+    </Lines>
+  );
+}
+const SHOWN = 18;
+
+const clockText = (minutes: number) => {
+  const seconds = Math.round(minutes * 60);
+  return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+};
+
+const Canvas = styled.canvas`
+  flex: 1;
+  min-height: 0;
+  width: 100%;
+  background: ${color("drawing")};
+`;
+const Bar = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  input[type="range"] { flex: 1; min-width: 60px; min-height: 48px; accent-color: ${color("action")}; }
+  output { ${mono} white-space: nowrap; }
+  label { display: flex; align-items: center; gap: 6px; font-size: ${size.small}; }
+  select { min-height: 48px; padding: 0 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; }
+`;
+const Findings = styled.ul`
+  li { border-top: 1px solid ${color("line")}; }
+  button { display: grid; grid-template-columns: 1fr auto; gap: 2px 8px; width: 100%; min-height: 48px; padding: 8px 2px; border: 0; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
+  button > span:nth-of-type(2) { grid-column: 1 / -1; grid-row: 2; }
+  small { color: ${color("quiet")}; font-size: ${size.small}; }
+  button:hover small { text-decoration: underline; }
+`;
+const List = styled.ol`
+  button { display: flex; gap: 8px; align-items: baseline; width: 100%; min-height: 44px; padding: 8px 12px; border: 0; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; background: none; color: inherit; font: inherit; text-align: left; cursor: pointer; }
+  button > span:first-of-type { flex: 1; }
+  button[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  b { ${mono} }
+`;
+const Lines = styled.ol`
+  margin-top: 8px;
+  border-top: 1px solid ${color("line")};
+  button { width: 100%; padding: 2px 10px; border: 0; border-left: 5px solid transparent; background: none; color: inherit; ${mono} font-size: ${size.small}; text-align: left; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; cursor: pointer; }
+  button[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; font-weight: 700; }
+  button[data-marked] { color: ${color("stop")}; }
+  i { display: inline-block; width: 3em; color: ${color("quiet")}; font-style: normal; }
+`;

@@ -1,0 +1,108 @@
+import { Download } from "lucide-react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { SetupView } from "../../core/ledger/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { Pick } from "../prepare/Field.tsx";
+import { buttonLink } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import type { OffsetsFile } from "./offsetsFile.ts";
+import { ReadBack } from "./ReadBack.tsx";
+
+/** Files of the table in any format, what a format cannot hold said beside it; and the control's own table read back. */
+export function FilesPanel({
+  loaded,
+  files,
+}: {
+  readonly loaded: LoadedSetup;
+  readonly files: readonly OffsetsFile[];
+}) {
+  const { setup, setupId } = loaded;
+  const [format, setFormat] = useState(files[0]?.format ?? "");
+  const file = files.find((one) => one.format === format) ?? files[0];
+  return (
+    <Panel aria-label="Files">
+      <h2>File for the control</h2>
+      {!file ? (
+        <p>Writing the files…</p>
+      ) : file.rows === 0 ? (
+        <p>
+          Nothing has been touched yet, so there is nothing to take away.{" "}
+          <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
+        </p>
+      ) : (
+        <>
+          <Pick
+            name="format"
+            label="Format"
+            value={file.format}
+            onChange={setFormat}
+            options={files.map(({ format: name, words }, index) => [
+              name,
+              index === 0 ? `${words}, this machine's` : words,
+            ])}
+          />
+          <p>{fileWords(setup, file)}</p>
+          {file.lost.length > 0 && (
+            <p role="note">
+              <b>Not in this file:</b> {lostWords(file.lost)}. What the control needs of that is keyed by hand.
+            </p>
+          )}
+          <FileText aria-label="Contents of the file" tabIndex={0}>
+            <pre>{file.text}</pre>
+          </FileText>
+          <TakeFile href={`/setups/${setupId}/offsets.nc?format=${file.format}`} download={file.name}>
+            <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
+          </TakeFile>
+        </>
+      )}
+      <ReadBack loaded={loaded} />
+    </Panel>
+  );
+}
+
+function fileWords({ machine }: SetupView, file: OffsetsFile): string {
+  const numbers =
+    file.numbers === "control"
+      ? `in this control's own numbers, X as ${machine.xShown}`
+      : "for other programs: X as diameter, signed as in the sum";
+  return `${file.rows === 1 ? "One row" : `${file.rows} rows`}, ${machine.units}, ${numbers}. Read it before it is loaded; then load it with the machine standing still.`;
+}
+
+const FIELD_WORDS: Readonly<Record<string, string>> = {
+  noseRadius: "nose radius",
+  orientation: "tip orientation",
+  description: "descriptions",
+  numbering: "which numbering the tip orientations have",
+  units: "the unit",
+};
+
+function lostWords(fields: readonly string[]): string {
+  const words = fields.map((field) => {
+    const [kind, axis] = field.split(".");
+    return axis ? `${kind} ${axis.toUpperCase()}` : (FIELD_WORDS[field] ?? field);
+  });
+  return words.join(", ");
+}
+
+const Panel = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  min-height: 100%;
+  h2 { font-size: ${size.number}; }
+  p { font-size: ${size.small}; color: ${color("quiet")}; }
+  p[role="note"] { padding: 6px 10px; border-left: 5px solid ${color("spacer")}; background: ${color("doubtGround")}; color: ${color("ink")}; }
+`;
+const FileText = styled.section`
+  flex: 1 0 150px;
+  max-height: 320px;
+  padding: 10px 12px;
+  overflow: auto;
+  border: 1px solid ${color("line")};
+  border-radius: ${radius};
+  background: ${color("plate")};
+  pre { margin: 0; ${mono} font-size: ${size.small}; white-space: pre-wrap; overflow-wrap: anywhere; }
+`;
+const TakeFile = styled.a`${buttonLink}`;

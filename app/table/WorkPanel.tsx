@@ -1,0 +1,203 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import { AXIS_NAME, fromControl, lastDigit, toControl, toolNumber } from "../../core/frame/index.ts";
+import type { WorkMeans } from "../../core/ledger/index.ts";
+import { workAfter, workDoubt, workForControl, workNow, workRows } from "../../core/offsets/index.ts";
+import { formatLength, readLength } from "../../core/units/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { Field, Pick } from "../prepare/Field.tsx";
+import { Trouble } from "../prepare/Section.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { Changes } from "./Preview.tsx";
+
+const NAMES = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
+const MEANS: Readonly<Record<WorkMeans, readonly [words: string, asks: string]>> = {
+  entered: ["the number itself", "Work offset, as the control shows it"],
+  "datum-distance": ["distance from the datum face to the part's face", "Distance, plus away from the chuck"],
+  "next-operation": ["this operation's, moved by where the next face stands", "The face moves by (2.5 shorter: −2.5)"],
+  shift: ["moved by how far the face moved when re-chucked", "The face moved by"],
+};
+
+/** Work offsets: taught with any tool that is set, or set by what is known; seen with its closure before it is kept. */
+export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
+  const { machine, workOffset, school, tools } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const [name, setName] = useState<string>(workOffset.name);
+  const [axis, setAxis] = useState<"x" | "z">("z");
+  const [means, setMeans] = useState<WorkMeans>(school === "datum-face" ? "datum-distance" : "entered");
+  const [text, setText] = useState("");
+  const [meant, setMeant] = useState("");
+  const able = tools.filter(({ z, second, zone }) => z && !second && zone.works === "main");
+  const read = readLength(text, { units: machine.units, ...(person.decimalMark && { decimal: person.decimalMark }) });
+  const to = read.ok
+    ? workAfter(setup, name, axis, means, fromControl(machine, axis, read.value.exact, "work-offset"))
+    : undefined;
+  const doubt = to === undefined ? undefined : workDoubt(setup, name, axis, to);
+  const isMeant = doubt === undefined || meant === text;
+  const digit = lastDigit(machine, axis);
+  const write = (millimetres: number) => formatLength(workForControl(machine, axis, millimetres), digit);
+  const offered = (Object.keys(MEANS) as WorkMeans[]).filter(
+    (one) => !(one === "next-operation" && name === workOffset.name) && !(one === "datum-distance" && axis === "x"),
+  );
+  const chosen = offered.includes(means) ? means : "entered";
+  const set = () => {
+    if (to === undefined || !isMeant || form.busy) return;
+    form.send("set-work", { name, axis, means: chosen, value: text, ...(doubt !== undefined && { meant: "yes" }) });
+  };
+  return (
+    <Panel aria-label="Work offsets">
+      <h2>Work offsets</h2>
+      <p>A work offset moves every tool; a tool's offset moves one.</p>
+      <ul>
+        {workRows(setup).map((row) => (
+          <li key={row.name}>
+            <b>{row.name}</b>
+            {(["x", "z"] as const).map((one) => (
+              <span key={one}>
+                {AXIS_NAME[one]}{" "}
+                {row.values[one] === undefined ? "–" : formatLength(row.values[one], lastDigit(machine, one))}
+              </span>
+            ))}
+            <small>{row.isActive ? "active" : "called"}</small>
+          </li>
+        ))}
+      </ul>
+      {mayEnter && (
+        <>
+          <h3>Teach {workOffset.name} Z with a tool that is set</h3>
+          {able.length === 0 ? (
+            <p>No tool of the main spindle has its Z yet.</p>
+          ) : (
+            <Teachers>
+              {able.map(({ offset }) => (
+                <Link key={offset} to={`/setups/${setupId}/touch?tool=${offset}&do=work`}>
+                  {toolNumber(machine, offset)}
+                </Link>
+              ))}
+            </Teachers>
+          )}
+          <p>Stock that is still to be faced is the face's Z there; paper or block counts once.</p>
+          <h3>Or set one</h3>
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              set();
+            }}
+          >
+            <Two>
+              <Pick
+                name="name"
+                label="Work offset"
+                value={name}
+                onChange={setName}
+                options={NAMES.map((one) => [one, one])}
+              />
+              <Pick
+                name="axis"
+                label="Axis"
+                value={axis}
+                onChange={(value) => setAxis(value === "x" ? "x" : "z")}
+                options={[
+                  ["z", "Z"],
+                  ["x", "X"],
+                ]}
+              />
+            </Two>
+            <Pick
+              name="means"
+              label="By"
+              value={chosen}
+              onChange={(value) => setMeans(value as WorkMeans)}
+              options={offered.map((one) => [one, MEANS[one][0]])}
+            />
+            <Field
+              name="value"
+              label={`${MEANS[chosen][1]}, ${machine.units}`}
+              value={text}
+              onChange={setText}
+              refusal={text === "" ? undefined : read.ok ? form.refusalOf("value") : read.refusal.message}
+            />
+            {to !== undefined && (
+              <Changes>
+                <caption>
+                  {name} {AXIS_NAME[axis]}, and where each tool stands at the part's face
+                </caption>
+                <tbody>
+                  <tr>
+                    <th scope="row">
+                      {name} {AXIS_NAME[axis]}
+                    </th>
+                    <td>{write(workNow(setup, name, axis))}</td>
+                    <td>{write(to)}</td>
+                  </tr>
+                  {axis === "z" &&
+                    able.slice(0, 6).map(({ offset, z, zone }) => (
+                      <tr key={offset}>
+                        <th scope="row">{toolNumber(machine, offset)}: machine Z at Z0</th>
+                        <td />
+                        <td>{formatLength(toControl(machine, "z", (z?.exact ?? 0) + to, "readout", zone), digit)}</td>
+                      </tr>
+                    ))}
+                </tbody>
+              </Changes>
+            )}
+            {doubt !== undefined && (
+              <Doubt>
+                <p>{doubt}</p>
+                <label>
+                  <input
+                    type="checkbox"
+                    checked={isMeant}
+                    onChange={(event) => setMeant(event.target.checked ? text : "")}
+                  />{" "}
+                  It is meant
+                </label>
+              </Doubt>
+            )}
+            <PlainButton type="submit" isDisabled={to === undefined || !isMeant || form.busy}>
+              Set {name} {AXIS_NAME[axis]}
+            </PlainButton>
+            <Trouble>{form.trouble}</Trouble>
+          </form>
+        </>
+      )}
+    </Panel>
+  );
+}
+
+const Panel = styled.section`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
+  gap: 10px;
+  h2 { font-size: ${size.number}; }
+  h3 { margin: 6px 0 0; font-size: ${size.text}; }
+  p { color: ${color("quiet")}; font-size: ${size.small}; }
+  li { display: grid; grid-template-columns: 52px minmax(0, 1fr) minmax(0, 1fr) auto; align-items: baseline; gap: 8px; padding: 6px 0; border-bottom: 1px solid ${color("line")}; }
+  li span { ${mono} font-size: ${size.text}; white-space: nowrap; text-align: right; }
+  li small { color: ${color("quiet")}; font-size: ${size.small}; }
+  form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
+`;
+const Teachers = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  a { display: grid; place-items: center; min-width: 64px; min-height: 48px; border: 1.5px solid ${color("action")}; border-radius: 3px; ${mono} font-weight: 700; text-decoration: none; }
+  a:hover { background: ${color("selected")}; }
+`;
+const Two = styled.div`
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 10px;
+`;
+const Doubt = styled.div`
+  padding: 8px 12px;
+  border-left: 5px solid ${color("spacer")};
+  background: ${color("doubtGround")};
+  p { color: ${color("ink")}; }
+  label { display: flex; align-items: center; gap: 8px; min-height: 48px; font-weight: 600; }
+  input { width: 22px; height: 22px; }
+`;

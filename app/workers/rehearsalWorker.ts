@@ -1,0 +1,93 @@
+import type { SetupView } from "../../core/ledger/index.ts";
+import { programMachine, programMotions } from "../../core/program/index.ts";
+import {
+  comparedWith,
+  type Difference,
+  type Rehearsal,
+  rehearseInSteps,
+  type Slip,
+  type Stage,
+  stageOf,
+} from "../../sim/rehearsal/index.ts";
+
+/** A setup's program to be played, with slips where somebody asks what would happen. */
+export interface RehearsalRequest {
+  readonly setup: SetupView;
+  readonly program: string;
+  readonly slips: readonly Slip[];
+  readonly margin: number;
+}
+
+/** What is drawn of a staged tool. */
+export interface DrawnTool {
+  readonly station: string;
+  readonly offset: string;
+  readonly side: 1 | -1;
+  readonly cutting: Rehearsal["steps"][number]["changed"][number]["outlines"][number];
+  readonly holder: readonly DrawnTool["cutting"][];
+}
+
+/** A rehearsal as the page plays it. */
+export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
+  readonly tools: readonly DrawnTool[];
+  readonly blankSizes: Stage["blank"];
+  readonly front: Stage["front"];
+  readonly left: Stage["left"];
+  /** Where the part differs from the one that is programmed; undefined until that has been played too. */
+  readonly differences: readonly Difference[] | undefined;
+  /** How long it took here, milliseconds. */
+  readonly took: number;
+}
+export type RehearsalAnswer =
+  | { readonly kind: "progress"; readonly share: number }
+  | { readonly kind: "done"; readonly rehearsal: PlayedRehearsal }
+  | { readonly kind: "compared"; readonly differences: readonly Difference[] }
+  | { readonly kind: "failed"; readonly message: string };
+
+const answer = (message: RehearsalAnswer) => self.postMessage(message);
+
+/** Plays a program beside the page. It is left by ending the worker. */
+self.onmessage = ({ data }: MessageEvent<RehearsalRequest>) => {
+  try {
+    play(data);
+  } catch (cause) {
+    answer({ kind: "failed", message: cause instanceof Error ? cause.message : String(cause) });
+  }
+};
+
+/** The rehearsal first, so that there is something to see; then the part as it is programmed, to compare with. */
+function play({ setup, program, slips, margin }: RehearsalRequest): void {
+  const began = performance.now();
+  const { motions } = programMotions(program, programMachine(setup.machine));
+  const run = (stage: Stage, asProgrammed: boolean) => {
+    const steps = rehearseInSteps(stage, motions, { margin, asProgrammed });
+    for (;;) {
+      const { done, value } = steps.next();
+      if (done) return value;
+      if (!asProgrammed) answer({ kind: "progress", share: value.share });
+    }
+  };
+  const stage = stageOf(setup, slips);
+  const { stock, ...rehearsal } = run(stage, false);
+  answer({
+    kind: "done",
+    rehearsal: {
+      ...rehearsal,
+      tools: [...stage.tools.values()].map(({ station, offset, side, body }) => ({
+        ...{ station, offset, side, cutting: body.cutting, holder: body.holder },
+      })),
+      ...{ blankSizes: stage.blank, front: stage.front, left: stage.left, differences: undefined },
+      took: performance.now() - began,
+    },
+  });
+  // The part as it is programmed: what the drawing wants, as far as the program knows it.
+  const intended = run(stageOf(asTouched(setup)), true);
+  const cuts = motions.filter(({ kind, z }) => kind === "feed" && !Number.isNaN(z)).map(({ z }) => z);
+  const differences = cuts.length === 0 ? [] : comparedWith(intended.stock, stock, Math.min(...cuts));
+  answer({ kind: "compared", differences });
+}
+
+/** Offsets as the touches say: without safety wear, which is put in to be measured away. */
+function asTouched(setup: SetupView): SetupView {
+  return { ...setup, tools: setup.tools.map((tool) => ({ ...tool, safetyWear: undefined, wear: {} })) };
+}

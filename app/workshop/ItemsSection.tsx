@@ -1,0 +1,174 @@
+import { useState } from "react";
+import type { Unit } from "../../core/units/index.ts";
+import {
+  isOverdue,
+  itemWords,
+  typedItem,
+  type WorkshopField,
+  type WorkshopKind,
+  workshopFields,
+} from "../../core/workshop/index.ts";
+import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
+import { Field, LengthField, Pick } from "../prepare/Field.tsx";
+import { CHOICE_NAME, FIELD_NAME, KIND_NAME } from "../prepare/toolWords.ts";
+import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
+import { SECTIONS } from "./sections.ts";
+import { useWorkshopForm } from "./useWorkshopForm.ts";
+import type { WorkshopProps } from "./workshopProps.ts";
+
+/** Items of one kind: a list, and the form of the one that is open. */
+export function ItemsSection({
+  kind,
+  items,
+  person,
+  today,
+  mayChange,
+  open,
+}: WorkshopProps & { readonly kind: WorkshopKind; readonly mayChange: boolean; readonly open: string | undefined }) {
+  const item = items.find(({ id }) => id === open);
+  const isNew = open === "new" && mayChange;
+  return (
+    <Split $isOpen={isNew || item !== undefined}>
+      <List
+        entries={items.map((one) => ({
+          ...{ id: one.id, name: one.name, retired: one.retired, words: itemWords(kind, one.content, "mm") },
+          warning: !one.retired && isOverdue(kind, one.content, today) ? "overdue: do not measure with it" : undefined,
+        }))}
+        open={open}
+        empty={`Nothing here yet.${mayChange ? " Make a new one, or take in a file." : ""}`}
+      />
+      {(isNew || item) && (
+        <ItemForm
+          key={item ? `${item.id} ${item.version}` : "new"}
+          kind={kind}
+          item={item}
+          decimal={person.decimalMark}
+          mayChange={mayChange}
+        />
+      )}
+    </Split>
+  );
+}
+
+function ItemForm({
+  kind,
+  item,
+  decimal,
+  mayChange,
+}: {
+  readonly kind: WorkshopKind;
+  readonly item: WorkshopItem | undefined;
+  readonly decimal: "." | "," | undefined;
+  readonly mayChange: boolean;
+}) {
+  const section = SECTIONS.find((one) => one.kind === kind)?.path ?? "tools";
+  const form = useWorkshopForm(section);
+  const [name, setName] = useState(item?.name ?? "");
+  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
+    item ? typedItem(kind, item.content) : {},
+  );
+  const [unit, setUnit] = useState<Unit>("mm");
+  const set = (field: string) => (text: string) => setTexts((now) => ({ ...now, [field]: text }));
+  const fields = workshopFields(kind, texts.toolKind);
+  const keep = (retired: boolean) =>
+    form.send("keep-item", {
+      ...{ kind, name, unit, retired: retired ? "yes" : "no" },
+      texts: JSON.stringify(Object.fromEntries(fields.map(({ name: one }) => [one, texts[one] ?? ""]))),
+      ...(item && { id: item.id, version: String(item.version) }),
+    });
+  return (
+    <Sheet
+      aria-label={item ? `Change ${item.name}` : "A new one"}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (mayChange && !form.busy) keep(item?.retired ?? false);
+      }}
+    >
+      <h2>{item ? item.name : "A new one"}</h2>
+      <Fields>
+        <Field
+          name="name"
+          label="Name"
+          value={name}
+          onChange={setName}
+          refusal={form.refusalOf("name")}
+          isReadOnly={!mayChange}
+        />
+        <Pick
+          name="unit"
+          label="Lengths here are in"
+          value={unit}
+          onChange={(value) => setUnit(value === "in" ? "in" : "mm")}
+          options={[
+            ["mm", "millimetres"],
+            ["in", "inches"],
+          ]}
+        />
+        {fields.map((field) => (
+          <OneField
+            key={field.name}
+            field={field}
+            value={texts[field.name] ?? ""}
+            onChange={set(field.name)}
+            refusal={form.refusalOf(field.name)}
+            unit={unit}
+            decimal={decimal}
+            isReadOnly={!mayChange}
+          />
+        ))}
+      </Fields>
+      {item && unit === "in" && (
+        <p>What stands here was kept in millimetres: type a length anew, or with its unit, to give it in inches.</p>
+      )}
+      {mayChange && (
+        <Deeds
+          words={{ make: "Keep it", retire: "Retire it", back: "Bring it back" }}
+          isThere={item !== undefined}
+          retired={item?.retired ?? false}
+          form={form}
+          onRetire={keep}
+        />
+      )}
+    </Sheet>
+  );
+}
+
+function OneField({
+  field,
+  value,
+  onChange,
+  refusal,
+  unit,
+  decimal,
+  isReadOnly,
+}: {
+  readonly field: WorkshopField;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  readonly refusal: string | undefined;
+  readonly unit: Unit;
+  readonly decimal: "." | "," | undefined;
+  readonly isReadOnly: boolean;
+}) {
+  const { name, takes, choices, required } = field;
+  const label = `${FIELD_NAME[name] ?? field.label}${required ? "" : ", if any"}`;
+  const common = { name, label, value, onChange, refusal, isReadOnly };
+  if (takes === "choice")
+    return <Pick {...common} options={[["", "choose"], ...choices.map((one) => [one, choiceWords(one)] as const)]} />;
+  if (takes === "yes-or-no")
+    return (
+      <Pick
+        {...common}
+        value={value === "yes" ? "yes" : "no"}
+        options={[
+          ["no", "no"],
+          ["yes", "yes"],
+        ]}
+      />
+    );
+  if (takes === "length") return <LengthField {...common} unit={unit} decimal={decimal} />;
+  return <Field {...common} {...(takes === "date" && { hint: "2026-03-31" })} />;
+}
+
+const choiceWords = (choice: string) =>
+  (KIND_NAME as Readonly<Record<string, string>>)[choice] ?? CHOICE_NAME[choice] ?? choice;

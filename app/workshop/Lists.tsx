@@ -1,0 +1,127 @@
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { Answer } from "./Answer.tsx";
+
+/** A list on the left that opens its entries on the right. */
+export const Split = styled.div<{ $isOpen: boolean }>`
+  display: grid;
+  grid-template-columns: ${({ $isOpen }) => ($isOpen ? "minmax(240px, 1fr) minmax(0, 1.9fr)" : "minmax(0, 1fr)")};
+  gap: 16px;
+  min-height: 0;
+  > * { overflow: auto; min-width: 0; }
+`;
+
+export interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly words: string;
+  readonly retired: boolean;
+  /** What calls for attention, such as a gauge that is overdue. */
+  readonly warning?: string | undefined;
+}
+
+/** Entries by name; retired ones last, and said so. */
+export function List({
+  entries,
+  open,
+  empty,
+}: {
+  readonly entries: readonly Listed[];
+  readonly open: string | undefined;
+  readonly empty: string;
+}) {
+  if (entries.length === 0) return <Empty>{empty}</Empty>;
+  return (
+    <Rows>
+      {entries.map(({ id, name, words, retired, warning }) => (
+        <li key={id} data-retired={retired}>
+          <Link to={`?open=${id}`} aria-current={id === open ? "true" : undefined} preventScrollReset>
+            <b>
+              {name}
+              {retired && " (retired)"}
+            </b>
+            <small>{words}</small>
+            {warning && <em>{warning}</em>}
+          </Link>
+        </li>
+      ))}
+    </Rows>
+  );
+}
+
+const Empty = styled.p`
+  align-self: start;
+  padding: 24px;
+  background: ${color("sheet")};
+`;
+const Rows = styled.ul`
+  display: grid;
+  align-content: start;
+  gap: 6px;
+  a { display: grid; min-height: 56px; padding: 8px 14px; border-left: 5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; text-decoration: none; }
+  a:hover, a[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  li[data-retired="true"] a { color: ${color("quiet")}; }
+  small { color: ${color("quiet")}; font-size: ${size.small}; }
+  em { color: ${color("spacer")}; font-size: ${size.small}; font-style: normal; font-weight: 700; }
+`;
+
+/** The form of what is open. */
+export const Sheet = styled.form`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
+  gap: 14px;
+  padding: 16px 18px;
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  h2 { font-size: ${size.number}; }
+  h3 { margin: 0; font-size: ${size.text}; }
+`;
+export const Fields = styled.div`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
+  gap: 12px 16px;
+`;
+/** What can be done with the form: keep it, retire it or bring it back; and what came of it. */
+export function Deeds({
+  words,
+  isThere,
+  retired,
+  form,
+  onRetire,
+}: {
+  readonly words: { readonly make: string; readonly retire: string; readonly back: string };
+  /** False for a new one. */
+  readonly isThere: boolean;
+  readonly retired: boolean;
+  readonly form: { readonly busy: boolean; readonly answer: WorkshopOutcome | undefined };
+  readonly onRetire: (retired: boolean) => void;
+}) {
+  return (
+    <Foot>
+      <PrimaryButton type="submit" isDisabled={form.busy}>
+        {isThere ? "Keep the change" : words.make}
+      </PrimaryButton>
+      {isThere && (
+        <PlainButton onPress={() => onRetire(!retired)} isDisabled={form.busy}>
+          {retired ? words.back : words.retire}
+        </PlainButton>
+      )}
+      <Answer answer={form.answer} />
+    </Foot>
+  );
+}
+
+const Foot = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 10px;
+  position: sticky;
+  bottom: -16px;
+  padding: 10px 0;
+  background: ${color("sheet")};
+`;

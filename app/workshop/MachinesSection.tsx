@@ -1,0 +1,285 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import { type ProfileField, profileFields, textsOfProfile } from "../../core/workshop/index.ts";
+import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
+import { Field, Pick } from "../prepare/Field.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
+import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
+import { GROUPS, profileLabel } from "./profileWords.ts";
+import { useWorkshopForm } from "./useWorkshopForm.ts";
+import type { WorkshopProps } from "./workshopProps.ts";
+
+type Texts = Readonly<Record<string, string>>;
+
+/** Machines: what is peculiar to each, its zones and stations. */
+export function MachinesSection({
+  machines,
+  mayChange,
+  open,
+}: WorkshopProps & { readonly mayChange: boolean; readonly open: string | undefined }) {
+  const kept = machines.find(({ machine }) => machine.id === open);
+  const isNew = open === "new" && mayChange;
+  return (
+    <Split $isOpen={isNew || kept !== undefined}>
+      <List
+        entries={machines.map(({ machine, retired }) => ({
+          ...{ id: machine.id, name: machine.name, retired },
+          words: `${machine.kind.replaceAll("-", " ")} · ${machine.units} · ${machine.school} · ${machine.stations?.length ?? 0} stations`,
+        }))}
+        open={open}
+        empty={`No machine is in the workshop yet.${mayChange ? " Make a new one, or take in its profile." : ""}`}
+      />
+      {(isNew || kept) && (
+        <MachineForm key={kept ? `${kept.machine.id} ${kept.version}` : "new"} kept={kept} mayChange={mayChange} />
+      )}
+    </Split>
+  );
+}
+
+const FIELDS = profileFields(machineProfileSchema);
+const ZONE_FIELDS = profileFields(zoneSchema);
+const STATION_FIELDS = profileFields(stationSchema);
+
+/** A new machine begins as the usual millimetre lathe; everything is there to be changed. */
+const USUAL: Texts = {
+  ...{ kind: "turret-lathe", units: "mm", "resolution/x": "0.001", "resolution/z": "0.001", xShown: "diameter" },
+  ...{ "storedSign/x": "1", "storedSign/z": "1", measuring: "overwrite", numbering: "A", school: "home-referenced" },
+  ...{
+    dialect: "gcode-l",
+    "jogStep/x": "0.001",
+    "jogStep/z": "0.001",
+    "repeatability/x": "0.002",
+    "repeatability/z": "0.002",
+  },
+  ...{ xPlus: "away from the centre", zPlus: "away from the chuck", offsetDigits: "2" },
+};
+
+function MachineForm({ kept, mayChange }: { readonly kept: KeptMachine | undefined; readonly mayChange: boolean }) {
+  const form = useWorkshopForm("machines");
+  const [texts, setTexts] = useState<Texts>(() => (kept ? textsOfProfile(machineProfileSchema, kept.machine) : USUAL));
+  const [zones, setZones] = useState<readonly Texts[]>(() =>
+    (kept?.machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone)),
+  );
+  const [stations, setStations] = useState<readonly Texts[]>(() =>
+    (kept?.machine.stations ?? []).map((station) => textsOfProfile(stationSchema, station)),
+  );
+  const set = (path: string) => (text: string) => setTexts((now) => ({ ...now, [path]: text }));
+  const keep = (retired: boolean) =>
+    form.send("keep-machine", {
+      ...{ texts: JSON.stringify(texts), zones: JSON.stringify(zones), stations: JSON.stringify(stations) },
+      retired: retired ? "yes" : "no",
+      ...(kept && { version: String(kept.version) }),
+    });
+  const field = (one: ProfileField) => (
+    <ProfileEntry
+      key={one.path}
+      field={one}
+      value={texts[one.path] ?? ""}
+      onChange={set(one.path)}
+      refusal={form.refusalOf(one.path)}
+      isReadOnly={!mayChange || (one.path === "id" && kept !== undefined)}
+    />
+  );
+  return (
+    <Sheet
+      aria-label={kept ? `Change ${kept.machine.name}` : "A new machine"}
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (mayChange && !form.busy) keep(kept?.retired ?? false);
+      }}
+    >
+      <h2>{kept ? kept.machine.name : "A new machine"}</h2>
+      {GROUPS.map(({ title, belongs, isOpen }) => (
+        <Group key={title} open={isOpen}>
+          <summary>{title}</summary>
+          <Fields>{FIELDS.filter(({ path }) => belongs(path)).map(field)}</Fields>
+        </Group>
+      ))}
+      <Group>
+        <summary>Zones ({zones.length})</summary>
+        {zones.map((zone, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a zone that is being named has no other name yet
+          <Group key={index}>
+            <summary>{zone.name || `zone ${index + 1}`}</summary>
+            <Fields>
+              {ZONE_FIELDS.map((one) => (
+                <ProfileEntry
+                  key={one.path}
+                  field={one}
+                  value={zone[one.path] ?? ""}
+                  onChange={(text) =>
+                    setZones(zones.map((old, at) => (at === index ? { ...old, [one.path]: text } : old)))
+                  }
+                  refusal={form.refusalOf(`zones/${index}/${one.path}`)}
+                  isReadOnly={!mayChange}
+                />
+              ))}
+            </Fields>
+            {mayChange && (
+              <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>
+                Take this zone out
+              </PlainButton>
+            )}
+          </Group>
+        ))}
+        {mayChange && (
+          <PlainButton onPress={() => setZones([...zones, { works: "main", from: "plus", kind: "turret" }])}>
+            Add a zone
+          </PlainButton>
+        )}
+      </Group>
+      <Group>
+        <summary>Stations ({stations.length})</summary>
+        <Stations>
+          <table>
+            <thead>
+              <tr>
+                {STATION_FIELDS.map(({ path }) => (
+                  <th key={path} scope="col">
+                    {profileLabel(path)}
+                  </th>
+                ))}
+                <th scope="col">
+                  <VisuallyHidden>take out</VisuallyHidden>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {stations.map((station, index) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a station that is being named has no other name yet
+                <tr key={index}>
+                  {STATION_FIELDS.map(({ path, takes, choices }) => {
+                    const change = (text: string) =>
+                      setStations(stations.map((old, at) => (at === index ? { ...old, [path]: text } : old)));
+                    const label = `${profileLabel(path)} of station ${station.id ?? index + 1}`;
+                    const refusal = form.refusalOf(`stations/${index}/${path}`);
+                    const options =
+                      takes === "yes-or-no"
+                        ? ["yes"]
+                        : path === "zone" && zones.length > 0
+                          ? zones.flatMap(({ id }) => id ?? [])
+                          : choices;
+                    return (
+                      <td key={path}>
+                        {options.length > 0 ? (
+                          <select
+                            aria-label={label}
+                            value={station[path] === "no" ? "" : (station[path] ?? "")}
+                            disabled={!mayChange}
+                            onChange={(event) => change(event.target.value)}
+                          >
+                            <option value="">–</option>
+                            {options.map((one) => (
+                              <option key={one} value={one}>
+                                {one}
+                              </option>
+                            ))}
+                          </select>
+                        ) : (
+                          <input
+                            aria-label={label}
+                            value={station[path] ?? ""}
+                            readOnly={!mayChange}
+                            onChange={(event) => change(event.target.value)}
+                          />
+                        )}
+                        {refusal && <em role="alert">{refusal}</em>}
+                      </td>
+                    );
+                  })}
+                  <td>
+                    {mayChange && (
+                      <PlainButton
+                        aria-label={`Take station ${station.id ?? index + 1} out`}
+                        onPress={() => setStations(stations.filter((_, at) => at !== index))}
+                      >
+                        out
+                      </PlainButton>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Stations>
+        {mayChange && (
+          <PlainButton
+            onPress={() =>
+              setStations([
+                ...stations,
+                { id: String(stations.length + 1), zone: stations.at(-1)?.zone ?? zones[0]?.id ?? "main" },
+              ])
+            }
+          >
+            Add a station
+          </PlainButton>
+        )}
+      </Group>
+      {mayChange && (
+        <Deeds
+          words={{ make: "Keep the machine", retire: "Retire it", back: "Bring it back" }}
+          isThere={kept !== undefined}
+          retired={kept?.retired ?? false}
+          form={form}
+          onRetire={keep}
+        />
+      )}
+    </Sheet>
+  );
+}
+
+function ProfileEntry({
+  field,
+  value,
+  onChange,
+  refusal,
+  isReadOnly,
+}: {
+  readonly field: ProfileField;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  readonly refusal: string | undefined;
+  readonly isReadOnly: boolean;
+}) {
+  const { path, takes, choices, required } = field;
+  const label = `${profileLabel(path)}${required ? "" : ", if any"}`;
+  if (takes === "choice" || takes === "yes-or-no") {
+    const options = takes === "yes-or-no" ? ["no", "yes"] : choices;
+    return (
+      <Pick
+        name={path}
+        label={label}
+        value={value}
+        onChange={(text) => !isReadOnly && onChange(text)}
+        options={[
+          ...(required && value !== "" ? [] : [["", "–"] as const]),
+          ...options.map((one) => [one, one.replaceAll("-", " ").trim() || one] as const),
+        ]}
+        refusal={refusal}
+      />
+    );
+  }
+  return (
+    <Field name={path} label={label} value={value} onChange={onChange} refusal={refusal} isReadOnly={isReadOnly} />
+  );
+}
+
+const Group = styled.details`
+  border-top: 1px solid ${color("line")};
+  > summary { display: flex; align-items: center; min-height: 48px; font-weight: 600; cursor: pointer; }
+  > summary::before { content: "+"; width: 20px; }
+  &[open] > summary::before { content: "−"; }
+  > * + * { margin-bottom: 12px; }
+  & & { margin-left: 20px; }
+`;
+const Stations = styled.div`
+  overflow-x: auto;
+  table { border-collapse: collapse; font-size: ${size.small}; }
+  th { padding: 4px 6px; text-align: left; color: ${color("quiet")}; font-weight: 600; }
+  td { padding: 3px 4px; vertical-align: top; }
+  input, select { width: 92px; min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.small}; }
+  em { display: block; color: ${color("stop")}; font-style: normal; font-weight: 600; }
+`;

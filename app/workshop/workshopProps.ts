@@ -1,0 +1,15 @@
+import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
+import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
+import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
+import type { StripPerson } from "../frame/TopStrip.tsx";
+import type { SectionPath } from "./sections.ts";
+
+/** What the workshop's page is given: the section that is open, and what stands in it. */
+export interface WorkshopProps {
+  readonly person: StripPerson & { readonly decimalMark: "." | "," | undefined };
+  readonly section: SectionPath;
+  readonly machines: readonly KeptMachine[];
+  readonly people: readonly KeptPerson[];
+  readonly items: readonly WorkshopItem[];
+  readonly today: string;
+}
