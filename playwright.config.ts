@@ -1,20 +1,18 @@
 import { defineConfig } from "@playwright/test";
-
-const port = Number(process.env.LUVRIT_E2E_PORT ?? 4691);
-const home = process.env.LUVRIT_E2E_HOME ?? ".luvrit/e2e";
+import { SHOPS, shopHome, shopPort } from "./tests/e2e/shops.ts";
 
 export default defineConfig({
   testDir: "tests/e2e",
   outputDir: ".luvrit/test-results",
   fullyParallel: false,
-  workers: 1,
+  // Each in a shop of its own, so that no story disturbs the one beside it.
+  workers: SHOPS,
   retries: 0,
   forbidOnly: process.env.CI !== undefined,
-  timeout: 45_000,
+  timeout: 90_000,
   expect: { timeout: 7_000 },
   reporter: [["list"], ["json", { outputFile: ".luvrit/e2e-report.json" }]],
   use: {
-    baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
     colorScheme: "light",
     locale: "en-GB",
@@ -32,12 +30,12 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: Array.from({ length: SHOPS }, (_, shop) => ({
     command: "node build/launch.mjs demo --fresh",
-    url: `http://127.0.0.1:${port}/health`,
-    env: { PORT: String(port), LUVRIT_HOME: home },
-    gracefulShutdown: { signal: "SIGTERM", timeout: 20_000 },
+    url: `http://127.0.0.1:${shopPort(shop)}/health`,
+    env: { PORT: String(shopPort(shop)), LUVRIT_HOME: shopHome(shop) },
+    gracefulShutdown: { signal: "SIGTERM" as const, timeout: 20_000 },
     reuseExistingServer: false,
     timeout: 60_000,
-  },
+  })),
 });

@@ -19,6 +19,8 @@ import { beginSession } from "../../server/people/sessionRepository.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
 import { practiceFrames, simulationTime, standInMemory } from "./latheFigures.ts";
 import { planTime, programTimes } from "./programFigures.ts";
+import { openLargeTable, searchTimes, tableTimes } from "./recordFigures.ts";
+import { rehearsalFigures } from "./rehearsalFigures.ts";
 
 /** Figures of `./luvrit bench`: measured on real processes on this machine, printed as JSON. */
 const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
@@ -248,6 +250,14 @@ try {
       standInMegabytes: standInMemory(process.pid),
       practice: await practiceFrames(serving.address, `/setups/${stableId("setup drawtube")}`),
     };
+    progress("table and setup sheet …");
+    const large = await openLargeTable(url, 64);
+    const table = await tableTimes(serving.address, large, 64);
+    const sheetPage = `${serving.address}/setups/${stableId("setup clamp-ring")}/sheet`;
+    await pageTimes(sheetPage, cookie, 1, 20);
+    const setupSheet = await pageTimes(sheetPage, cookie, 1, 100);
+    progress("search over 300 000 setups …");
+    const search = await searchTimes(url, 300_000);
     progress("solve …");
     const scripts = await scriptBytes(touch, cookie);
     const figures = {
@@ -258,8 +268,12 @@ try {
       program: programTimes(),
       plan: planTime(),
       lathe,
+      tableMilliseconds: table,
+      setupSheetMilliseconds: setupSheet,
+      searchMilliseconds: search,
       touchScriptsKilobytes: round(scripts.bytes / 1000),
       touchScriptFiles: scripts.files,
+      rehearsal: rehearsalFigures(),
       solveCasesPerSecond: Math.round(solveRate()),
     };
     process.stdout.write(`${JSON.stringify(figures, null, 2)}\n`);

@@ -159,3 +159,129 @@ describe("./luvrit program", () => {
     }
   });
 });
+
+describe("./luvrit convert", () => {
+  const table = {
+    ...{ format: "luvrit-offsets", version: 1, units: "in", resolution: 0.0001, numbering: "B" },
+    tools: [
+      {
+        ...{ offset: "3", geometry: { x: -13.5512, z: 0.1 }, wear: { x: -0.0002, z: 0 }, noseRadius: 0.0312 },
+        ...{ orientation: 2, description: "=cmd" },
+      },
+    ],
+    work: [{ name: "G54", x: 0, z: -4.1234 }],
+  };
+  const json = JSON.stringify(table);
+  const lost = (ran: Ran) => ran.err.split("\n").filter(Boolean);
+  it("lists the formats with what each holds", async () => {
+    const ran = await luvrit(["convert", "--formats"]);
+    const { formats } = JSON.parse(ran.out) as { formats: { name: string; holds: string[] }[] };
+    expect(formats.map(({ name }) => name).sort()).toEqual([
+      ...["csv", "gcode-l", "gcode-n", "json", "mtconnect", "tool-table"],
+    ]);
+    expect(formats.find(({ name }) => name === "json")?.holds).toContain("resolution");
+  });
+  it("goes through every format and comes back, losses on standard error alone", async () => {
+    for (const [name, said] of [
+      ["json", []],
+      ["csv", ["lost: numbering", "lost: resolution"]],
+      ["gcode-l", ["lost: description", "lost: numbering", "lost: resolution"]],
+      ["gcode-n", ["lost: description", "lost: numbering", "lost: resolution"]],
+      ["tool-table", ["lost: wear.x", "lost: work.z", "lost: numbering", "lost: units", "lost: resolution"]],
+      ["mtconnect", ["lost: wear.x", "lost: orientation", "lost: description", "lost: work.z", "lost: resolution"]],
+    ] as const) {
+      const there = await luvrit(["convert", "-", "--to", name], json);
+      expect(there.code).toBe(0);
+      expect(lost(there)).toEqual(said);
+      const back = await luvrit(["convert", "-", "--to", "json", "--units", "in", "--numbering", "B"], there.out);
+      expect(back.code).toBe(0);
+      expect(JSON.parse(back.out)).toMatchObject({
+        units: "in",
+        tools: [{ offset: "3", geometry: { x: -13.5512, z: 0.1 } }],
+      });
+    }
+  });
+  it.each([
+    ["an unknown format", ["-", "--to", "xls"], json, "xls"],
+    ["no format", ["-"], json, "--to"],
+    ["an unknown option", ["-", "--to", "csv", "--pretty"], json, "--pretty"],
+    ["an option without a value", ["-", "--to"], json, "--to"],
+    ["two files", ["-", "b", "--to", "csv"], json, "“b”"],
+    ["a file that is not there", ["nowhere.csv", "--to", "csv"], "", "nowhere.csv"],
+    ["what looks like nothing", ["-", "--to", "csv"], "hello", "looks like none"],
+    ["units said nowhere", ["-", "--to", "json"], "T1 P1 X1.5\n", "mm or in"],
+    ["units said otherwise", ["-", "--to", "json", "--units", "mm"], json, "is in in"],
+    ["a later version", ["-", "--to", "csv"], json.replace('"version":1', '"version":2'), "version 2"],
+    ["an offset twice", ["-", "--to", "csv"], "offset,X mm\n1,2\n1,3\n", "twice"],
+    ["text for a number", ["-", "--to", "csv"], "offset,X mm\n1,two\n", "not a number"],
+    ["a document type", ["-", "--to", "csv"], "<!DOCTYPE a><MTConnectAssets/>", "document type"],
+  ])("refuses %s with one line and nothing else", async (_, words, input, said) => {
+    const ran = await luvrit(["convert", ...words], input);
+    expect(ran).toMatchObject({ code: 2, out: "" });
+    expect(lost(ran)).toHaveLength(1);
+    expect(ran.err).toContain(said);
+  });
+  it("refuses text in another encoding", async () => {
+    await writeFile(path.join(folder, "latin.csv"), Buffer.from("offset,X mm,Name\n1,2,Gr\xf6\xdfe\n", "latin1"));
+    expect(await luvrit(["convert", "latin.csv", "--to", "json"])).toMatchObject({
+      code: 2,
+      out: "",
+      err: expect.stringContaining("UTF-8"),
+    });
+  });
+});
+
+describe("./luvrit travel, mesh and nose", () => {
+  const bore = {
+    profile: [
+      [30, 0],
+      [26, -20],
+    ],
+    side: "bore",
+    numbering: "A",
+  };
+  const nose = { ...bore, real: { radius: 0.4, code: 2 }, control: { compensated: true, radius: 0.4, code: 2 } };
+  const tall = {
+    ...{ units: "mm", limits: { x: [-430, 12], z: [-640, 5] }, margin: 2 },
+    tools: [{ offset: "9", geometry: { x: -340, z: -120 }, box: { x: [60, 20], z: null }, retract: { x: 360 } }],
+  };
+  const comb = (tool: string, standout: number) => [{ tool, slot: tool, lateral: 0, radius: 4, standout }];
+  const combs = {
+    margin: 1,
+    a: comb("tap", 62),
+    b: comb("drill", 40),
+    alignments: [{ name: "n", gap: 100, shift: 0 }],
+  };
+
+  it("answer one problem as written", async () => {
+    expect(JSON.parse((await luvrit(["nose", "-"], JSON.stringify(nose))).out)).toEqual({
+      elements: [{ index: 0, deviation: 0 }],
+      largest: 0,
+    });
+    const { results } = JSON.parse((await luvrit(["travel", "-"], JSON.stringify(tall))).out);
+    expect(results[0]).toMatchObject({ axis: "x", low: -320, high: 20, excess: 10, largestRetract: 350 });
+    expect(results[1]).toMatchObject({ axis: "z", low: null, high: null, excess: 0 });
+    expect(JSON.parse((await luvrit(["mesh", "-"], JSON.stringify(combs))).out)).toEqual({
+      conflicts: [{ alignment: "n", a: "tap", b: "drill", excess: 3 }],
+      best: { moves: [], conflicts: 1, smallestGap: -2 },
+    });
+  });
+  it.each([
+    ["nose", nose, { ...nose, real: { radius: -0.4, code: 2 } }],
+    ["travel", tall, { ...tall, limits: { x: [1, -1], z: [0, 1] } }],
+    ["mesh", combs, { ...combs, b: comb("tap", 40) }],
+  ])(
+    "%s answers many in order, and says of each what is wrong with it; alone that is exit 2",
+    async (name, good, bad) => {
+      const many = await luvrit([name, "-"], JSON.stringify({ cases: [{ id: "a", ...good }, { id: "b", ...bad }, 7] }));
+      expect(many).toMatchObject({ code: 0, err: "" });
+      const [first, second, third] = answers(many);
+      expect(first).not.toHaveProperty("error");
+      expect(second).toEqual({ id: "b", error: { code: "bad-input", message: expect.stringMatching(/\.$/) } });
+      expect(third).toMatchObject({ id: null, error: { code: "bad-input" } });
+      const alone = await luvrit([name, "-"], JSON.stringify(bad));
+      expect(alone).toMatchObject({ code: 2, out: "" });
+      expect(alone.err).toMatch(/^luvrit: .+\n$/);
+    },
+  );
+});

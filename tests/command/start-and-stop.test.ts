@@ -172,6 +172,6 @@ describe("a real start", () => {
     await ended(demo.child, "SIGTERM");
     const rebuilt = launch(["rebuild"]);
     expect(await exitOf(rebuilt.child)).toBe(0);
-    expect(rebuilt.said()).toBe("8 setups rebuilt from the ledger, 0 differed.\n");
+    expect(rebuilt.said()).toBe("9 setups rebuilt from the ledger, 0 differed.\n");
   });
 });

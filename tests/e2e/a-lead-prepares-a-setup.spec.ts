@@ -90,6 +90,8 @@ test("a call is carried onto a station by keyboard alone", async ({ page }) => {
 test("an inch program on a metric control is stopped before anything moves", async ({ page }) => {
   await signInAs(page, "Marit");
   await page.getByRole("link", { name: "Open a setup" }).click();
+  // A choice that is made before the page is alive would be taken back by it.
+  await page.waitForLoadState("networkidle");
   await page.getByRole("combobox", { name: "Machine" }).selectOption("North turret lathe");
   await page.getByLabel("Choose the program's file").setInputFiles(file("O6002.nc", TURNED.replace("G21", "G20")));
   await expect(page.getByText(/O6001 · 21 lines · inches · 2 tools · ends M30 · 1 finding/)).toBeVisible();
@@ -210,6 +212,7 @@ test("a past setup starts the next one, and the next operation gets a work offse
   await page.getByRole("link", { name: "Start from F-061, op 1" }).click();
   await expect(page.getByText(/Its 6 tools and 0 features come along/)).toBeVisible();
   await page.getByRole("textbox", { name: "Part", exact: true }).fill("Clamp collar 48, second lot");
+  await page.getByLabel(/Touch only what moved/).uncheck();
   await page.getByRole("button", { name: "Open the setup" }).click();
   await expect(page.getByText("no program yet", { exact: true })).toBeVisible();
   await go(page, "Order of work");

@@ -1,5 +1,5 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, test } from "./shop.ts";
+import { expect, signInAs, tableCell, test } from "./shop.ts";
 
 test("a holder is swept, a bar's overhang judged, and both are on record", async ({ page }) => {
   const { address } = demoSetup("clamp-ring");
@@ -63,6 +63,8 @@ test("what has changed is marked, exactly that, and can be taken back", async ({
   await page.getByRole("button", { name: "Put safety wear on T02" }).click();
   await expect(page.getByRole("button", { name: "Take out safety wear of T02" })).toBeVisible();
   await page.goto(`${address}/table`);
-  await expect(page.getByRole("row", { name: /^X wear/ }).first()).toContainText("safety");
+  await (await tableCell(page, "02", "X wear")).click();
+  await expect(page.getByText("safety wear for the first cut")).toBeVisible();
+  await page.getByRole("button", { name: "Files" }).click();
   await expect(page.getByLabel("Contents of the file")).toContainText("0.0080");
 });

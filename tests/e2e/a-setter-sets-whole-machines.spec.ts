@@ -4,7 +4,7 @@ import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import { keyIn as keyedFor } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 import { SimulatedSetter, type Truth } from "./simulatedSetter.ts";
 
 test.describe.configure({ timeout: 120_000 });
@@ -35,17 +35,10 @@ async function expectTable(page: Page, address: string, setup: SetupView, truth:
   await page.goto(`${address}/table`);
   for (const [offset, axes] of Object.entries(truth)) {
     const tool = toolOf(setup, offset);
-    const body = page.locator("tbody", {
-      has: page.getByRole("rowheader", { name: new RegExp(`^${offset.padStart(2, "0")} `) }),
-    });
-    for (const [axis, exact] of Object.entries(axes) as [Axis, number][])
-      await expect(
-        body
-          .getByRole("row", { name: new RegExp(`^${axis.toUpperCase()} wear`) })
-          .locator("strong")
-          .first(),
-        `${axis} of ${offset}`,
-      ).toHaveText(cellOf(setup, tool, axis, exact));
+    for (const [axis, exact] of Object.entries(axes) as [Axis, number][]) {
+      const cell = await tableCell(page, offset.padStart(2, "0"), `${axis.toUpperCase()} geometry`);
+      await expect(cell, `${axis} of ${offset}`).toContainText(cellOf(setup, tool, axis, exact));
+    }
   }
 }
 
@@ -107,17 +100,17 @@ test("nine tools of a turret, from the facing tool to the part-off", async ({ pa
   await expect(page.getByRole("link", { name: "second offset of T15, done" })).toBeVisible();
   await expect(page.getByText("index command")).toBeVisible();
   await expectTable(page, address, setup, {});
-  const second = page.locator("tbody", { has: page.getByRole("rowheader", { name: /^15 / }) });
-  await expect(second.getByRole("row", { name: /^Z wear/ })).toContainText("−407.105");
-  await expect(second.getByRole("row", { name: /^X wear/ })).toContainText("−340.660");
-  await expect(second.getByRole("row", { name: /tip orientation/ })).toContainText("4");
+  await expect(await tableCell(page, "15", "Z geometry")).toContainText("−407.105");
+  await expect(await tableCell(page, "15", "X geometry")).toContainText("−340.660");
+  await expect(await tableCell(page, "15", "tip")).toContainText("4");
 
   // The whole table in the boxes of another school, and back: the same digits.
+  await page.getByRole("button", { name: "School" }).click();
   await page.getByLabel("Convert into").selectOption("master-tool");
   await page.getByLabel("Master").selectOption("1");
   await page.getByRole("button", { name: /^Convert/ }).click();
   await expect(page.getByRole("heading", { name: "School: master tool" })).toBeVisible();
-  await expect(page.locator("tbody").first()).toContainText("−402.880");
+  await expect(await tableCell(page, "G54", "Z geometry")).toContainText("−402.880");
   await page.getByLabel("Convert into").selectOption("home-referenced");
   await page.getByRole("button", { name: /^Convert/ }).click();
   await expect(page.getByRole("heading", { name: "School: home-referenced" })).toBeVisible();
@@ -161,8 +154,15 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
   }
   await expect(page).toHaveURL(/table/);
   await expectTable(page, address, view, truth);
-  await expect(page.locator("tbody").first()).toContainText("−7.2113");
+  await expect(await tableCell(page, "G54", "Z geometry")).toContainText("−7.2113");
   report("five-tool bench lathe", setter.counts);
+
+  // The second tool's row is keyed in and ticked.
+  const keyedZ = await tableCell(page, "02", "Z geometry");
+  await page.waitForLoadState("networkidle");
+  await keyedZ.focus();
+  await page.keyboard.press("r");
+  await expect(keyedZ).toContainText("keyed in");
 
   // The master's insert is indexed: its X and the work offset are asked for again, the others follow in one action.
   await page.goto(`${address}/touch?tool=1&do=x`);
@@ -179,6 +179,8 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
     Object.entries(truth).map(([offset, { z = 0 }]) => [offset, { z: offset === "1" ? 0 : z - 0.004 * inch }]),
   );
   await expectTable(page, address, view, moved);
+  // What was keyed before is not what is wanted any more, and the tick says so.
+  await expect(await tableCell(page, "02", "Z geometry")).toContainText("keyed before it changed");
 });
 
 test("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ page }) => {

@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { expect, keyIn, openSetup, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, openSetup, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 test("from sign-in to the file for the control, without a mouse", async ({ page }) => {
   await withoutFeed(page);
@@ -21,6 +21,11 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await expect(page).toHaveURL(/sign-in/);
   await tabTo("Ines");
   await keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  await keyboard.press("/");
+  await keyboard.type("drawtube 52");
+  await expect(page.getByRole("heading", { name: "Found setups" })).toBeVisible();
   await tabTo("Focuser drawtube 52");
   await keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "T01 · X geometry" })).toBeVisible();
@@ -63,10 +68,11 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
 
   await tabTo(/^ ?Table/);
   await keyboard.press("Enter");
-  const row = page.getByRole("row", { name: /^X wear/ }).first();
-  await expect(row).toContainText("−339.432");
-  await expect(row).toContainText("−339.250");
-  await expect(row).toContainText("+0.182");
+  const cell = await tableCell(page, "01", "X geometry");
+  await expect(cell).toContainText("−339.250");
+  await expect(cell).toContainText("+0.182");
+  await tabTo("Files");
+  await keyboard.press("Enter");
   await tabTo("Take f-052-op-1-offsets.nc");
   const download = page.waitForEvent("download");
   await keyboard.press("Enter");

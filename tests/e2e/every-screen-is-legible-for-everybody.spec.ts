@@ -1,7 +1,8 @@
 import AxeBuilder from "@axe-core/playwright";
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openSetup, signInAs, test } from "./shop.ts";
+import { pace } from "./pace.ts";
+import { beSignedIn, expect, openSetup, signInAs, test } from "./shop.ts";
 
 const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
   ["sign-in", async (page) => void (await page.goto("/sign-in"))],
@@ -47,7 +48,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
   [
     "practice, with a crash",
     async (page) => {
-      await signInAs(page, "Odile");
+      await beSignedIn(page, "Odile");
       await page.goto(`${demoSetup("drawtube").address}/practice`);
       await expect(page.getByText("On this device alone.")).toBeVisible();
       await page.getByLabel("Lines by hand (MDI)").fill("G53 G0 X-320\nG53 G0 Z-480");
@@ -79,7 +80,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
       [
         `prepare, ${part}`,
         async (page: Page) => {
-          await signInAs(page, "Marit");
+          await beSignedIn(page, "Marit");
           await page.goto(`${demoSetup("collar").address}/prepare?part=${part}`);
           await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
         },
@@ -88,7 +89,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
   [
     "prepare, load a tool",
     async (page) => {
-      await signInAs(page, "Marit");
+      await beSignedIn(page, "Marit");
       await page.goto(`${demoSetup("collar").address}/prepare?tool=7&station=11`);
       await expect(page.getByRole("heading", { name: "Load a tool" })).toBeVisible();
     },
@@ -102,6 +103,90 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
       await expect(page.getByRole("heading", { name: "Offset table" })).toBeVisible();
     },
   ],
+  ...(
+    ["clear?view=travel", "clear?view=swing", "prove?view=checks", "prove?view=rehearsal", "prove?view=nose"] as const
+  ).map(
+    (view) =>
+      [
+        view,
+        async (page: Page) => {
+          await beSignedIn(page, "Ines");
+          await page.goto(`${demoSetup("dome-collar").address}/${view}`);
+          await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+          if (view.includes("rehearsal")) await expect(page.getByRole("list", { name: "Findings" })).toBeVisible();
+        },
+      ] as const,
+  ),
+  [
+    "clear, facing combs",
+    async (page) => {
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("cap-pin").address}/clear?view=combs`);
+      await expect(page.getByText(/the combs mesh/)).toBeVisible();
+    },
+  ],
+  ...(["work", "school", "files"] as const).map(
+    (side) =>
+      [
+        `table, ${side}`,
+        async (page: Page) => {
+          await beSignedIn(page, "Ines");
+          await page.goto(`${demoSetup("roller").address}/table?side=${side}`);
+          await expect(page.getByRole("heading", { name: "Offset table" })).toBeVisible();
+        },
+      ] as const,
+  ),
+  [
+    "one row in big digits",
+    async (page) => {
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("roller").address}/table`);
+      await page.getByRole("button", { name: "Big digits" }).click();
+      await expect(page.getByRole("dialog")).toBeVisible();
+    },
+  ],
+  [
+    "the record",
+    async (page) => {
+      await beSignedIn(page, "Marit");
+      await page.goto(`${demoSetup("roller").address}/keep`);
+      await expect(page.getByRole("heading", { name: "Ledger" })).toBeVisible();
+    },
+  ],
+  [
+    "the setup sheet",
+    async (page) => {
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("cap-pin").address}/sheet`);
+      await expect(page.getByRole("img", { name: /Code that opens/ })).toBeVisible();
+    },
+  ],
+  [
+    "two setups side by side",
+    async (page) => {
+      await beSignedIn(page, "Odile");
+      await page.goto(`${demoSetup("roller").address}/compare?with=${demoSetup("pin").address.split("/").at(-1)}`);
+      await expect(page.getByText(/lines differ/)).toBeVisible();
+    },
+  ],
+  ...(
+    [
+      ["machines", "swiss"],
+      ["tools", "new"],
+      ["gauges", "new"],
+      ["people", "new"],
+    ] as const
+  ).map(
+    ([section, open]) =>
+      [
+        `workshop, ${section}`,
+        async (page: Page) => {
+          await beSignedIn(page, "Marit");
+          await page.goto(`/workshop/${section}?open=${open}`);
+          await expect(page.getByRole("button", { name: /Keep|Let them in/ })).toBeVisible();
+        },
+      ] as const,
+  ),
   ...(
     [
       ["a blade and its edges", "touch?tool=2&do=z", /T02 · Z geometry/],
@@ -117,7 +202,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
   ).map(([name, path, heading]): readonly [string, (page: Page) => Promise<void>] => [
     name,
     async (page) => {
-      await signInAs(page, "Ines");
+      await beSignedIn(page, "Ines");
       await page.goto(`${demoSetup("cap-pin").address}/${path}`);
       await expect(page.getByRole("heading", { name: heading }).first()).toBeVisible();
       if (name.startsWith("a call")) await page.locator("label", { hasText: "Call, then jog in" }).click();
@@ -142,7 +227,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
   [
     "a page that is not there",
     async (page) => {
-      await signInAs(page, "Ines");
+      await beSignedIn(page, "Ines");
       await page.goto("/nowhere");
       await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
     },
@@ -152,34 +237,29 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     async (page) => {
       await signInAs(page, "Ines");
       await openSetup(page, "Dome-shutter roller");
-      await page.getByRole("link", { name: "Keep" }).click();
-      await expect(page.getByRole("heading", { name: "Keep is not there yet" })).toBeVisible();
+      await page.getByRole("link", { name: "First part" }).click();
+      await expect(page.getByRole("heading", { name: "First part is not there yet" })).toBeVisible();
     },
   ],
 ];
 
-/** Screens of which another kind of tool is seen in the dark already. */
-const LIGHT_ONLY = [
-  "a call with retreat",
-  "an arm",
-  "a back tool that waits",
-  "radius and tip of a drill",
-  "mount: overhang",
-  ...["facts", "old", "part", "work"].map((part) => `prepare, ${part}`),
-];
-
-for (const theme of ["light", "dark"] as const)
-  for (const [name, open] of SCREENS.filter(([one]) => theme === "light" || !LIGHT_ONLY.includes(one)))
-    test(`${name}, ${theme}`, async ({ page, allowConsole }) => {
-      if (name.includes("not there")) allowConsole(/status of 404/);
-      if (name === "a new setup, refused") allowConsole(/status of 422/);
-      await page.emulateMedia({ colorScheme: theme });
-      await open(page);
-      const { violations } = await new AxeBuilder({ page }).analyze();
+for (const [name, open] of SCREENS)
+  test(`${name}, light and dark`, async ({ page, allowConsole }) => {
+    if (name.includes("not there")) allowConsole(/status of 404/);
+    if (name === "a new setup, refused") allowConsole(/status of 422/);
+    await open(page);
+    for (const colorScheme of ["light", "dark"] as const) {
+      await page.emulateMedia({ colorScheme });
+      // What is said, named and reached does not depend on the theme; contrast does.
+      const builder = new AxeBuilder({ page });
+      if (colorScheme === "dark") builder.withRules(["color-contrast"]);
+      const { violations } = await builder.analyze();
       expect(
         violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html.slice(0, 160)).join(" | ")}`),
+        colorScheme,
       ).toEqual([]);
-    });
+    }
+  });
 
 for (const [width, height] of [
   [1024, 768],
@@ -227,10 +307,11 @@ test("what is typed before the page has come alive is not lost", async ({ page }
 });
 
 test("the drawing follows what is typed within a frame", async ({ page }) => {
-  await signInAs(page, "Ines");
+  await beSignedIn(page, "Ines");
   await page.goto(`${demoSetup("clamp-ring").address}/touch?tool=1&do=x`);
   const size = page.getByRole("textbox", { name: /measured diameter/ });
   await size.fill("47");
+  const slower = await pace(page);
   const times = await size.evaluate(async (element: HTMLInputElement) => {
     const write = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")?.set;
     const drawing = document.querySelector("form svg path:last-of-type");
@@ -251,5 +332,5 @@ test("the drawing follows what is typed within a frame", async ({ page }) => {
   process.stdout.write(
     `a digit typed to the drawing laid out: median ${median.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms\n`,
   );
-  expect(median).toBeLessThanOrEqual(16);
+  expect(median).toBeLessThanOrEqual(16 * slower);
 });

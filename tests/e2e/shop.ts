@@ -1,4 +1,5 @@
-import { test as base, expect, type Page } from "@playwright/test";
+import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import { shopPort } from "./shops.ts";
 
 export { expect };
 
@@ -9,6 +10,8 @@ interface Shop {
 
 /** Every page of every story is watched: no console message, no error, no hydration mismatch. */
 export const test = base.extend<Shop>({
+  // biome-ignore lint/correctness/noEmptyPattern: the test runner reads from the pattern what a fixture needs.
+  baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${shopPort(parallelIndex)}`),
   allowConsole: [
     async ({ context }, use) => {
       const allowed: RegExp[] = [];
@@ -22,11 +25,27 @@ export const test = base.extend<Shop>({
   ],
 });
 
-/** Signs in with one tap, as the demo offers. */
-export async function signInAs(page: Page, name: "Ines" | "Bruno" | "Marit" | "Odile"): Promise<void> {
-  await page.goto("/sign-in");
-  await page.getByRole("button", { name }).click();
+type Person = "Ines" | "Bruno" | "Marit" | "Odile";
+type Cookies = Awaited<ReturnType<ReturnType<Page["context"]>["cookies"]>>;
+/** Sessions that are running already: signing in is a story of its own, and no other one need tell it again. */
+const sessions = new Map<Person, Cookies>();
+
+/** Signs in with one tap, as the demo offers; comes back with a session that is still running. */
+export async function signInAs(page: Page, name: Person): Promise<void> {
+  const running = sessions.get(name);
+  if (running) {
+    await page.context().addCookies(running);
+    await page.goto("/");
+  }
+  if (!running || page.url().includes("/sign-in")) {
+    await page.goto("/sign-in");
+    await page.getByRole("button", { name }).click();
+  }
   await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+  sessions.set(
+    name,
+    (await page.context().cookies()).filter((cookie) => cookie.name === "luvrit"),
+  );
 }
 
 /** Opens a setup from the list by the name of its part, ready for keys. */
@@ -35,10 +54,45 @@ export async function openSetup(page: Page, part: string): Promise<void> {
   await expect(page.getByRole("navigation", { name: "Plan" })).toBeVisible();
 }
 
+/** The same for a story that goes straight to an address: where a session is running already, no page is opened for it. */
+export async function beSignedIn(page: Page, name: Person): Promise<void> {
+  const running = sessions.get(name);
+  if (running) await page.context().addCookies(running);
+  else await signInAs(page, name);
+}
+
+/** Opens a setup of its own, started from a demo setup, so that no other story loses what it stands on; gives its address. */
+export async function openLike(page: Page, address: string, job: string, part: string): Promise<string> {
+  await page.goto(`/setups/new?from=${address.split("/").at(-1)}`);
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("textbox", { name: "Job" }).fill(job);
+  await page.getByRole("textbox", { name: "Part", exact: true }).fill(part);
+  // Whatever another story has touched there, this one begins with nothing touched.
+  const takesOver = page.getByRole("checkbox", { name: /Touch only what moved/ });
+  if (await takesOver.isVisible()) await takesOver.uncheck();
+  await page.getByRole("button", { name: "Open the setup" }).click();
+  await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
+  return new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
+}
+
 /** What the machine is to be given, as the screen says it. */
 export const keyIn = (page: Page) => page.getByTestId("key-in");
 
 /** Takes the machines' position feeds away from this page: readings are keyed, as in a shop that has none. */
 export async function withoutFeed(page: Page): Promise<void> {
   await page.route("**/machines/*/position", (route) => route.fulfill({ status: 204 }));
+}
+
+/** A cell of the offset table by the name of its row (`03`, `G54`) and the head of its column (`X geometry`). */
+export async function tableCell(page: Page, row: string, column: string): Promise<Locator> {
+  const grid = page.getByRole("grid", { name: "Offset table" });
+  await expect(grid).toBeVisible();
+  const heads = await grid.getByRole("columnheader").allTextContents();
+  const index = heads.indexOf(column) - 1;
+  expect(index, `a column “${column}” among ${heads.join(", ")}`).toBeGreaterThanOrEqual(0);
+  return grid
+    .getByRole("row")
+    .filter({ has: page.getByRole("rowheader", { name: new RegExp(`^${row}`) }) })
+    .getByRole("gridcell")
+    .nth(index);
 }

@@ -1,14 +1,16 @@
 import type { Page } from "@playwright/test";
-import { expect, openSetup, signInAs, test } from "./shop.ts";
+import { demoSetup } from "./demoSetup.ts";
+import { expect, openLike, openSetup, signInAs, test } from "./shop.ts";
 
 test("the second is asked, with both values, and chooses; nothing is lost", async ({ browser, page, allowConsole }) => {
   // The 409 is the point of this story; the browser notes it.
   allowConsole(/status of 409/);
   const other = await (await browser.newContext()).newPage();
+  await signInAs(page, "Ines");
+  const address = await openLike(page, demoSetup("drawtube").address, "F-153", "Tube for two");
   const prepare = async (one: Page, name: "Ines" | "Bruno", diameter: string) => {
     await signInAs(one, name);
-    await openSetup(one, "Focuser drawtube 52");
-    await one.goto(`${one.url().split("?")[0]}?tool=5&do=x`);
+    await one.goto(`${address}/touch?tool=5&do=x`);
     await one.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
     await one.getByRole("textbox", { name: /measured diameter/ }).fill(diameter);
   };
@@ -34,18 +36,18 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
 
   // Asked again on Z, somebody keeps the other's: what was typed goes, what is on record shows.
   const typeZ = async (one: Page, z: string) => {
-    await one.goto(`${one.url().split("?")[0]}?tool=5&do=z`);
-    await one.getByRole("textbox", { name: /machine position at contact, Z, tool 5/ }).fill(z);
+    await one.goto(`${address}/touch?tool=1&do=z`);
+    await one.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill(z);
   };
   await typeZ(page, "-400");
   await typeZ(other, "-401");
   await other.getByRole("button", { name: /^Accept Z/ }).click();
-  await expect(other.getByRole("link", { name: "Z of T05, done" })).toBeVisible();
+  await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   await page.getByRole("button", { name: /^Accept Z/ }).click();
   await page.getByRole("button", { name: "Keep theirs" }).click();
   await expect(page.getByText(/Accepted by Bruno, just now: −401.000/)).toBeVisible();
   await expect(page.getByRole("alert")).toHaveCount(0);
-  await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 5/ })).toHaveValue("");
+  await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ })).toHaveValue("");
   await other.context().close();
 });
 
