@@ -1,7 +1,10 @@
+import os from "node:os";
 import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
+    // Every core of the machine: nothing else runs beside these tests.
+    maxWorkers: os.availableParallelism(),
     projects: [
       {
         test: {

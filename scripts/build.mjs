@@ -1,6 +1,18 @@
 // Builds everything that the command runs: the application (client and server), the launcher and the scripted commands.
 import { spawnSync } from "node:child_process";
+import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { brotliCompressSync, gzipSync } from "node:zlib";
 import { build } from "esbuild";
+
+/** Text that a browser loads is packed once here, not for every request. */
+function packAssets(folder) {
+  for (const name of readdirSync(folder)) {
+    if (!/\.(js|css|svg)$/.test(name)) continue;
+    const content = readFileSync(`${folder}/${name}`);
+    writeFileSync(`${folder}/${name}.br`, brotliCompressSync(content));
+    writeFileSync(`${folder}/${name}.gz`, gzipSync(content, { level: 9 }));
+  }
+}
 
 const only = process.argv[2];
 process.env.FORCE_COLOR ??= "0";
@@ -10,6 +22,7 @@ if (only !== "cli") {
     env: { ...process.env, NODE_ENV: "production" },
   });
   if (status !== 0) process.exit(status ?? 1);
+  packAssets("build/client/assets");
 }
 const common = {
   bundle: true,

@@ -78,14 +78,17 @@ const vitest = (project) => {
   );
 };
 
-function freePort() {
-  return new Promise((resolve) => {
-    const probe = net.createServer();
-    probe.listen(0, "127.0.0.1", () => {
-      const { port } = probe.address();
-      probe.close(() => resolve(port));
-    });
-  });
+/** Free ports, all held until all are found, so that none is named twice. */
+async function freePorts(count) {
+  const probes = await Promise.all(
+    Array.from({ length: count }, () => {
+      const probe = net.createServer();
+      return new Promise((resolve) => probe.listen(0, "127.0.0.1", () => resolve(probe)));
+    }),
+  );
+  const ports = probes.map((probe) => probe.address().port);
+  await Promise.all(probes.map((probe) => new Promise((resolve) => probe.close(resolve))));
+  return ports;
 }
 
 await check("format and lint", bin("@biomejs/biome/bin/biome", "check", "--error-on-warnings", "."));
@@ -115,7 +118,7 @@ if (await check("build", ["node", ["scripts/build.mjs"]], { FORCE_COLOR: "0" }))
   await tests(
     "end-to-end stories",
     bin("@playwright/test/cli.js", "test"),
-    { LUVRIT_E2E_PORT: String(await freePort()), FORCE_COLOR: "0" },
+    { LUVRIT_E2E_PORTS: (await freePorts(2)).join(), FORCE_COLOR: "0" },
     () => {
       const { stats } = json(file);
       return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
