@@ -1,5 +1,7 @@
 import { readFileSync } from "node:fs";
 import { convert, listFormats, readConversion } from "./convert.ts";
+import { correct } from "./correct.ts";
+import { doubt } from "./doubt.ts";
 import { insert } from "./insert.ts";
 import { mesh } from "./mesh.ts";
 import { nose } from "./nose.ts";
@@ -12,7 +14,7 @@ import { Unreadable } from "./unreadable.ts";
 
 /** Commands over the core: JSON in, JSON out, exit 2 with one line on standard error for input that cannot be read. */
 const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = {
-  ...{ solve, orient, "read-length": readLengths, mesh, travel, nose },
+  ...{ solve, orient, "read-length": readLengths, mesh, travel, nose, doubt, correct },
 };
 
 function run(words: readonly string[]): string {

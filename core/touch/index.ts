@@ -1,7 +1,7 @@
 export { type ArmError, armError } from "./armLength.ts";
 export { proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
 export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
-export { readTouchCase, type TouchCaseCode } from "./touchCase.ts";
+export { type CaseContact, readCaseContact, readTouchCase, type TouchCaseCode } from "./touchCase.ts";
 export {
   type LadderLine,
   type Quantity,

@@ -35,6 +35,29 @@ export function readTouchCase(json: unknown): Answer<TouchProblem, Reason> {
   }
 }
 
+/** What a touch was made with, apart from where the machine stood. */
+export interface CaseContact {
+  /** Undefined on a setter. */
+  readonly surface: Surface | undefined;
+  readonly tool: ContactTool;
+  readonly spacer: number;
+}
+
+/** Reads surface, tool and spacer of a case in the same form. */
+export function readCaseContact(json: unknown, axis: Axis): Answer<CaseContact, Reason> {
+  try {
+    const one = objectOf(json, "the case");
+    const spacer = number(one, "spacer", 0);
+    if (spacer < 0) throw refuse("negative-thickness", `A spacer cannot be thinner than nothing (${spacer}).`);
+    const kind = objectOf(one.surface, "surface");
+    const surface = kind.kind === "setter" ? undefined : surfaceOf(kind, axis);
+    return accepted({ surface, tool: toolOf(one, axis), spacer });
+  } catch (failure) {
+    if (!(failure instanceof CaseRefused)) throw failure;
+    return refused(failure.refusal);
+  }
+}
+
 function problemOf(json: Json): TouchProblem {
   const units = word(json, "units", ["mm", "in"]);
   const axis = word(json, "axis", ["x", "y", "z"]);

@@ -106,19 +106,21 @@ export const boxesMeet = (one: Box, other: Box): boolean =>
 
 /**
  * Width of the widest place of a region: twice the distance by which it can be shrunk before nothing is left, to a
- * thousandth of a millimetre.
+ * thousandth of a millimetre or of itself, whichever is more.
  */
 export function widthOf(region: Region): number {
-  let [fits, vanishes] = [0, 0.01];
-  while (!isNothing(grown(region, -vanishes))) {
-    fits = vanishes;
-    vanishes *= 2;
-  }
-  while (vanishes - fits > WIDTH_STEP) {
-    const middle = (fits + vanishes) / 2;
-    if (isNothing(grown(region, -middle))) vanishes = middle;
-    else fits = middle;
+  const box = boxOf(region);
+  if (!box) return 0;
+  // Nothing is wider than its box; most of what a tool goes into is all but as wide.
+  let [fits, vanishes] = [0, Math.min(box.zMax - box.zMin, box.xMax - box.xMin) / 2 + WIDTH_STEP];
+  let next = vanishes * NEARLY_BOX;
+  while (vanishes - fits > Math.max(WIDTH_STEP, fits * WIDTH_SHARE)) {
+    if (isNothing(grown(region, -next))) vanishes = next;
+    else fits = next;
+    next = (fits + vanishes) / 2;
   }
   return fits + vanishes;
 }
 const WIDTH_STEP = 0.0005;
+const WIDTH_SHARE = 0.001;
+const NEARLY_BOX = 0.99;

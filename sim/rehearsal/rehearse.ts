@@ -67,7 +67,7 @@ export function* rehearseInSteps(
   const stock = blankOf(stage, motions);
   const play: Play = {
     ...{ stage, options, stock, findings: createRehearsalFindings(), steps: [], removed: { cut: 0, dropped: 0 } },
-    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0 },
+    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0, held: stock },
   };
   for (const [index, { motion, places }] of legs.entries()) {
     if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
@@ -93,6 +93,8 @@ interface Play {
   readonly steps: RehearsalStep[];
   readonly removed: { cut: number; dropped: number };
   stock: StripStock;
+  /** The stock when it was last seen that all of it is held. */
+  held: StripStock;
   /** Where the slides truly stand, X as a diameter. */
   slides: { x: number; z: number };
   /** What the control counts more than its slides have gone, once a drive that does not notice has stalled. */
@@ -252,7 +254,9 @@ function obstaclesOf({ stage, stock }: Play): readonly Obstacle[] {
 
 /** Whatever is not held any more falls. */
 function letFall(play: Play): void {
+  if (play.held === play.stock) return;
   const { stock, changed, area } = dropLoose(play.stock);
+  play.held = stock;
   if (changed.length === 0) return;
   play.stock = stock;
   play.removed.dropped += area;

@@ -1,0 +1,173 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { believabilityOf } from "./believability.ts";
+import type { BelievabilityCase } from "./believabilityCase.ts";
+import { learnedScatter, scatterOf } from "./honestScatter.ts";
+import { chanceFrom, drawAtOdds, drawSlips } from "./monteCarlo.fixture.ts";
+import { type CorrectableSlip, slipsOf } from "./slips.ts";
+import { swappedDigits } from "./swappedDigits.ts";
+
+const PERCENT = (value: number) => `${(value * 100).toFixed(1)} %`;
+
+describe("believability over drawn cases", () => {
+  it("names the slip that was made, rarely doubts an honest value, and is right as often as it says", {
+    timeout: 60_000,
+  }, () => {
+    const chance = chanceFrom(2026);
+    const odds = drawAtOdds(chance, 20_000);
+    const { clear, large } = drawSlips(chance, 250);
+    const figures = Object.entries(clear).map(([kind, { right, of }]) => `${kind} ${right}/${of}`);
+    process.stdout.write(
+      `${figures.join(", ")}\nall above 3 sigma ${PERCENT(large.right / large.of)}, false alarms ${PERCENT(odds.falseAlarms)}, ` +
+        `calibration ${odds.calibration.toFixed(4)}, of those doubted ${odds.calibrationDoubted.toFixed(4)}\n`,
+    );
+    for (const [kind, { right, of }] of Object.entries(clear)) {
+      expect(of, kind).toBeGreaterThanOrEqual(100);
+      expect(right / of, kind).toBeGreaterThanOrEqual(0.95);
+    }
+    expect(large.right / large.of).toBeGreaterThanOrEqual(0.93);
+    expect(odds.falseAlarms).toBeLessThanOrEqual(0.01);
+    expect(odds.calibration).toBeLessThanOrEqual(0.05);
+    expect(odds.calibrationDoubted).toBeLessThanOrEqual(0.05);
+  });
+});
+
+/** An outside touch with a 0.1 paper in a holder that comes back within 0.02; the honest value is −230.000. */
+const USUAL: BelievabilityCase = {
+  ...{ units: "mm", resolution: 0.001, axis: "x", scatter: 0.02, value: -230, history: [-230.01, -229.99] },
+  touch: {
+    surface: { kind: "outside", diameter: 54.2 },
+    tool: { shape: "nose", radius: 0.8, programmed: "tip" },
+    spacer: 0.1,
+  },
+  stock: 55,
+};
+const FACE: BelievabilityCase = {
+  ...{ ...USUAL, axis: "z", value: -400, history: [-400] },
+  touch: { surface: { kind: "face", z: 2, stand: "behind" }, tool: { shape: "cutter", diameter: 8 }, spacer: 0.1 },
+};
+const waysOf = (one: BelievabilityCase, kind: CorrectableSlip) =>
+  slipsOf(one)
+    .get(kind)
+    ?.map(({ value }) => Number(value.toFixed(4)));
+
+describe("what a number would be without each slip", () => {
+  it.each<readonly [CorrectableSlip, BelievabilityCase, readonly number[] | undefined]>([
+    ["paper-ignored", USUAL, [-230.2]],
+    ["paper-once", USUAL, [-230.1]],
+    ["paper-wrong-way", USUAL, [-230.4]],
+    ["paper-twice", USUAL, [-229.8]],
+    ["decimal-slip-spacer", USUAL, [-231.8, -229.82]],
+    ["radius-for-diameter", USUAL, [-284.2]],
+    ["diameter-doubled", USUAL, [-202.9]],
+    ["decimal-slip-measured", USUAL, [-717.8, -181.22]],
+    ["nose-radius", USUAL, [-229.2, -230.8, -228.4, -231.6]],
+    ["wrong-edge", USUAL, undefined],
+    ["sign-lost", USUAL, [230]],
+    ["moved-before-entry", { ...USUAL, jogSteps: [0.1] }, [-229.9, -230.1]],
+    ["moved-before-entry", USUAL, undefined],
+    // Behind a face everything turns round, and a face has no diameter.
+    ["paper-ignored", FACE, [-399.9]],
+    ["paper-once", FACE, undefined],
+    ["cutter-radius", FACE, [-396, -392]],
+    ["radius-for-diameter", FACE, undefined],
+    ["decimal-slip-measured", FACE, [-418, -398.2]],
+    ["paper-ignored", { ...USUAL, touch: undefined }, undefined],
+  ])("%s", (kind, one, values) => {
+    expect(waysOf(one, kind)).toEqual(values);
+  });
+
+  it("swaps neighbouring digits and keeps the point where it is", () => {
+    expect(swappedDigits(22.45, 0.001)).toEqual([24.25, 22.54, 22.405]);
+    expect(swappedDigits(-0.125, 0.001)).toEqual([-0.215, -0.152]);
+    expect(swappedDigits(20.5, 0.1)).toEqual([25]);
+    expect(swappedDigits(0, 0.001)).toEqual([]);
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 999_999 }), (digits) => {
+        const value = digits / 1000;
+        for (const other of swappedDigits(value, 0.001)) expect(swappedDigits(other, 0.001)).toContain(value);
+      }),
+    );
+  });
+});
+
+describe("believabilityOf", () => {
+  it("believes what comes back within the holder's scatter, and says what else it could be", () => {
+    const { verdict, kinds, message } = believabilityOf({ ...USUAL, value: -229.97 });
+    expect([verdict, message, kinds[0]?.kind]).toEqual(["believable", null, "remounted"]);
+    expect(kinds.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 12);
+  });
+  it("asks with the numbers, and offers what it would be", () => {
+    const { verdict, kinds, message } = believabilityOf({ ...USUAL, value: -229.8 });
+    expect(verdict).toBe("doubt");
+    expect(kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -230 });
+    expect(message).toBe("0.200 mm more than the last 2 times: was the paper left out, without it −230.000?");
+  });
+  it("believes anything where nothing is known, but not another row's number", () => {
+    const unknown: BelievabilityCase = { ...USUAL, history: [], value: -12.345 };
+    expect(believabilityOf(unknown).verdict).toBe("believable");
+    const others = [{ offset: "7", value: -12.345, previous: -12.3 }];
+    const { kinds, message } = believabilityOf({ ...unknown, others });
+    expect(kinds[0]).toMatchObject({ kind: "other-row", corrected: null });
+    expect(message).toMatch(/what offset 7 holds: does it belong in another row\?/);
+  });
+  it("sees that all have moved alike", () => {
+    const others = [
+      { offset: "2", value: 12.01, previous: 10 },
+      { offset: "3", value: 32, previous: 30 },
+    ];
+    const { kinds, message } = believabilityOf({ ...FACE, value: -398, others });
+    expect(kinds[0]).toMatchObject({ kind: "moved-alike", corrected: null });
+    expect(message).toMatch(/the others have moved by \+2.005 too: has the face, the part or the master changed\?/);
+  });
+  it.each<readonly [string, Partial<BelievabilityCase>, RegExp]>([
+    ["outside the travel", { range: [-220, 0] }, /outside what the travel allows/],
+    ["larger than the stock", { stock: 54 }, /larger than the stock \(54\)/],
+  ])("holds what is %s for impossible", (_, change, words) => {
+    const { verdict, message } = believabilityOf({ ...USUAL, ...change });
+    expect(verdict).toBe("impossible");
+    expect(message).toMatch(words);
+  });
+  it("lets an outside be as large as the stock, a bore only smaller", () => {
+    const bore = {
+      ...USUAL,
+      touch: { ...USUAL.touch, surface: { kind: "bore", diameter: 54.2 } },
+    } as BelievabilityCase;
+    expect(believabilityOf({ ...USUAL, stock: 54.2 }).verdict).toBe("believable");
+    expect(believabilityOf({ ...bore, stock: 54.2 }).verdict).toBe("impossible");
+  });
+  it("states chances that sum to 1 for whatever comes", () => {
+    const value = fc.double({ min: -2000, max: 2000, noNaN: true });
+    fc.assert(
+      fc.property(
+        value,
+        fc.array(value, { maxLength: 4 }),
+        fc.double({ min: 1e-4, max: 5, noNaN: true }),
+        (v, history, scatter) => {
+          const { kinds } = believabilityOf({ ...USUAL, value: v, history, scatter });
+          expect(kinds.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
+          for (const { probability } of kinds) expect(probability).toBeGreaterThanOrEqual(0);
+        },
+      ),
+    );
+  });
+});
+
+describe("honest scatter", () => {
+  it("goes by the way of holding, whatever it is called", () => {
+    expect(scatterOf("insert indexed", "x", "mm")).toBe(0.06);
+    expect(scatterOf("Quick-change post", "z", "mm")).toBe(0.02);
+    expect(scatterOf("square shank without stop", "x", "mm")).toBe(1);
+    expect(scatterOf("collet", "z", "in")).toBeCloseTo(3 / 25.4, 12);
+    expect(scatterOf("magic", "x", "mm")).toBe(0.3);
+  });
+  it("is learned from what a holder has done", () => {
+    expect(learnedScatter(0.3, [])).toBe(0.3);
+    expect(learnedScatter(0.3, [-230])).toBe(0.3);
+    const chance = chanceFrom(5);
+    const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
+    const many = Array.from({ length: 400 }, () => 0.01 * normal());
+    expect(learnedScatter(0.3, many)).toBeGreaterThan(0.02);
+    expect(learnedScatter(0.02, many)).toBeCloseTo(0.01, 2);
+  });
+});
