@@ -1,6 +1,6 @@
 import { Delete } from "lucide-react";
 import type { RefObject } from "react";
-import { Button, Dialog, Heading, Popover } from "react-aria-components";
+import { Dialog, Heading, Popover } from "react-aria-components";
 import { styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -56,7 +56,9 @@ export default function Keypad({ title, anchor, unit, text, last, onEdit, onClos
             onPress={() => last && onEdit(() => last)}
             disabled={!last}
           />
-          <Done onPress={onNext ?? onClose}>{onNext ? "Next" : "Done"}</Done>
+          <Done type="button" onClick={onNext ?? onClose}>
+            {onNext ? "Next" : "Done"}
+          </Done>
         </Keys>
       </Dialog>
     </Pad>
@@ -70,9 +72,10 @@ interface KeyProps {
   readonly disabled?: boolean;
 }
 
+/** A plain button: of two quick taps on one key each is a click, however late the page draws the first. */
 function Key({ label, name, onPress, disabled = false }: KeyProps) {
   return (
-    <PadKey onPress={onPress} isDisabled={disabled} {...(name !== undefined && { "aria-label": name })}>
+    <PadKey type="button" onClick={onPress} disabled={disabled} {...(name !== undefined && { "aria-label": name })}>
       {label}
     </PadKey>
   );
@@ -105,7 +108,7 @@ const Keys = styled.div`
   grid-template-columns: repeat(4, 1fr);
   gap: 6px;
 `;
-const PadKey = styled(Button)`
+const PadKey = styled.button`
   display: grid;
   place-items: center;
   min-height: 56px;
@@ -118,14 +121,14 @@ const PadKey = styled(Button)`
   font-weight: 600;
   cursor: pointer;
   overflow: hidden;
-  &[data-hovered], &[data-pressed] { background: ${color("selected")}; }
-  &[data-disabled] { color: ${color("quiet")}; opacity: 0.6; cursor: default; }
-  &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 1px; }
+  &:hover, &:active { background: ${color("selected")}; }
+  &:disabled { color: ${color("quiet")}; opacity: 0.6; cursor: default; }
+  &:focus-visible { outline: 3px solid ${color("measured")}; outline-offset: 1px; }
 `;
 const Done = styled(PadKey)`
   grid-column: span 2;
   border-color: ${color("action")};
   background: ${color("action")};
   color: ${color("onAction")};
-  &[data-hovered], &[data-pressed] { background: ${color("actionPressed")}; }
+  &:hover, &:active { background: ${color("actionPressed")}; }
 `;

@@ -24,6 +24,7 @@ export function RehearsalView(loaded: LoadedSetup & { readonly program: string |
   const run = useRehearsal(setup, program, slips);
   const kept = useRef<PlayedRehearsal>(undefined);
   if (run.state === "done") kept.current = run.rehearsal;
+  if (run.state === "running") kept.current ??= run.staged;
   if (run.state === "none") kept.current = undefined;
   const rehearsal = kept.current;
   return (
@@ -157,7 +158,11 @@ function Stage({
           <Canvas
             ref={canvas}
             role="img"
-            aria-label={`The program at line ${line}: ${worst === 0 ? "nothing is hit" : `${worst} findings that stop it`}`}
+            aria-label={
+              rehearsal.steps.length === 0
+                ? "The part before the first move"
+                : `The program at line ${line}: ${worst === 0 ? "nothing is hit" : `${worst} findings that stop it`}`
+            }
           />
           <Bar>
             <PlainButton onPress={() => stepBy(-1)} aria-label="One move back">
@@ -197,7 +202,9 @@ function Stage({
             <h2>What was met</h2>
             {running !== undefined && <progress value={running} aria-label="Share that is played anew" />}
             <div role="status">
-              {rehearsal.findings.length === 0 ? (
+              {rehearsal.steps.length === 0 && running !== undefined ? (
+                "Being played …"
+              ) : rehearsal.findings.length === 0 ? (
                 <Verdict $tone="clear">
                   <CircleCheck size={18} aria-hidden="true" /> nothing is hit, nothing comes close
                 </Verdict>

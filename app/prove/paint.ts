@@ -69,9 +69,8 @@ export interface PaintView {
   readonly centre: number;
 }
 
-export function paintView({ blankSizes, steps }: PlayedRehearsal, width: number, height: number): PaintView {
+export function paintView({ blankSizes, deepest }: PlayedRehearsal, width: number, height: number): PaintView {
   const { radius, end, jaws, chuckRadius } = blankSizes;
-  const deepest = steps.reduce((least, { kind, to }) => (kind === "feed" ? Math.min(least, to.z) : least), end);
   const from = Math.max(jaws - 16, deepest - 40);
   const to = end + Math.max(24, radius * 0.8);
   const reach = Math.max(radius * 2.3, Math.min(chuckRadius, radius * 1.6));

@@ -7,6 +7,7 @@ import {
   rehearseInSteps,
   type Slip,
   type Stage,
+  stagedRehearsal,
   stageOf,
 } from "../../sim/rehearsal/index.ts";
 
@@ -35,12 +36,14 @@ export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
   readonly left: Stage["left"];
   /** Where the part differs from the one that is programmed; undefined until that has been played too. */
   readonly differences: readonly Difference[] | undefined;
+  /** The deepest cut that is programmed: what the drawing must show. */
+  readonly deepest: number;
   /** How long it took here, milliseconds. */
   readonly took: number;
 }
 export type RehearsalAnswer =
   | { readonly kind: "progress"; readonly share: number }
-  | { readonly kind: "done"; readonly rehearsal: PlayedRehearsal }
+  | { readonly kind: "staged" | "done"; readonly rehearsal: PlayedRehearsal }
   | { readonly kind: "compared"; readonly differences: readonly Difference[] }
   | { readonly kind: "failed"; readonly message: string };
 
@@ -55,7 +58,7 @@ self.onmessage = ({ data }: MessageEvent<RehearsalRequest>) => {
   }
 };
 
-/** The rehearsal first, so that there is something to see; then the part as it is programmed, to compare with. */
+/** The stage at once, so that there is something to see; then what is played, then the part as it is programmed to compare. */
 function play({ setup, program, slips, margin }: RehearsalRequest): void {
   const began = performance.now();
   const { motions } = programMotions(program, programMachine(setup.machine));
@@ -68,22 +71,26 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
     }
   };
   const stage = stageOf(setup, slips);
-  const { stock, ...rehearsal } = run(stage, false);
-  answer({
-    kind: "done",
-    rehearsal: {
-      ...rehearsal,
-      tools: [...stage.tools.values()].map(({ station, offset, side, body }) => ({
-        ...{ station, offset, side, cutting: body.cutting, holder: body.holder },
-      })),
-      ...{ blankSizes: stage.blank, front: stage.front, left: stage.left, differences: undefined },
-      took: performance.now() - began,
-    },
-  });
+  const cuts = motions.filter(({ kind, z }) => kind === "feed" && !Number.isNaN(z)).map(({ z }) => z);
+  const deepest = Math.min(stage.blank.end, ...cuts);
+  const tell = (kind: "staged" | "done", { stock, ...rehearsal }: Rehearsal) =>
+    answer({
+      kind,
+      rehearsal: {
+        ...rehearsal,
+        tools: [...stage.tools.values()].map(({ station, offset, side, body }) => ({
+          ...{ station, offset, side, cutting: body.cutting, holder: body.holder },
+        })),
+        ...{ blankSizes: stage.blank, front: stage.front, left: stage.left, differences: undefined, deepest },
+        took: performance.now() - began,
+      },
+    });
+  tell("staged", stagedRehearsal(stage, motions));
+  const played = run(stage, false);
+  tell("done", played);
   // The part as it is programmed: what the drawing wants, as far as the program knows it.
   const intended = run(stageOf(asTouched(setup)), true);
-  const cuts = motions.filter(({ kind, z }) => kind === "feed" && !Number.isNaN(z)).map(({ z }) => z);
-  const differences = cuts.length === 0 ? [] : comparedWith(intended.stock, stock, Math.min(...cuts));
+  const differences = cuts.length === 0 ? [] : comparedWith(intended.stock, played.stock, deepest);
   answer({ kind: "compared", differences });
 }
 

@@ -47,7 +47,7 @@ describe("correctionsOf", () => {
     expect((weighted?.[0] ?? 0) + (weighted?.[1] ?? 0)).toBeCloseTo(0, 6);
   });
 
-  it.each<readonly [string, readonly Row[], ("x" | "z")?]>([
+  it.each<readonly [string, readonly Row[]] | readonly [string, readonly Row[], "z"]>([
     [
       "offset",
       [
@@ -141,7 +141,7 @@ describe("correctionsOf", () => {
       ],
       "z",
     ],
-  ])("judges %s", (verdict, rows, axis) => {
+  ])("judges %s", (verdict: string, rows: readonly Row[], axis?: "z") => {
     expect(only(rows, axis).verdict).toBe(verdict);
   });
   it("takes a deviation of just 3u for equal", () => {

@@ -16,5 +16,6 @@ export {
   rehearse,
   rehearseInSteps,
   type StripChange,
+  stagedRehearsal,
 } from "./rehearse.ts";
 export { type Slip, type Stage, type StagedTool, stageOf } from "./stage.ts";

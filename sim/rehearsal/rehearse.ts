@@ -78,12 +78,22 @@ export function* rehearseInSteps(
   }
   letFall(play);
   return {
-    ...{ steps: play.steps, findings: play.findings.list(), stock: play.stock, edges: stock.edges },
-    blank: stock.strips.map(({ region }) => outlinesOf(region)),
+    ...{ steps: play.steps, findings: play.findings.list(), stock: play.stock, ...drawnBlank(stock) },
     minutes: play.steps.reduce((sum, { minutes }) => sum + minutes, 0),
     removed: play.removed,
   };
 }
+
+/** A rehearsal before its first move: what there is to see while the rest is being played. */
+export function stagedRehearsal(stage: Stage, motions: readonly ProgramMotion[]): Rehearsal {
+  const stock = blankOf(stage, motions);
+  return { steps: [], findings: [], minutes: 0, removed: { cut: 0, dropped: 0 }, stock, ...drawnBlank(stock) };
+}
+
+const drawnBlank = ({ strips, edges }: StripStock) => ({
+  edges,
+  blank: strips.map(({ region }) => outlinesOf(region)),
+});
 
 /** Everything that changes while a program plays. */
 interface Play {

@@ -1,18 +1,9 @@
 import { readFile } from "node:fs/promises";
-import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openLike, signInAs, tableCell, test } from "./shop.ts";
+import { expect, openLike, sendForm, signInAs, tableCell, test } from "./shop.ts";
 
 /** Pages of a PDF, counted by the objects that are pages. */
 const pagesOf = (pdf: Buffer) => pdf.toString("latin1").match(/\/Type\s*\/Page\b/g)?.length ?? 0;
-
-/** Sends a setup's form as the page would: more tools than a story wants to type in. */
-async function sendForm(page: Page, address: string, fields: Readonly<Record<string, string>>): Promise<string> {
-  return page.evaluate(
-    async ([to, body]) => await (await fetch(to, { method: "POST", body: new URLSearchParams(body) })).text(),
-    [`${address}/touch.data`, fields] as const,
-  );
-}
 
 test("last year's job comes back: found, compared, started from, signed off by name", async ({ page }) => {
   await signInAs(page, "Marit");

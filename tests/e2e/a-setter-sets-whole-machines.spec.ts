@@ -7,7 +7,7 @@ import { demoSetup } from "./demoSetup.ts";
 import { expect, keyIn, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 import { SimulatedSetter, type Truth } from "./simulatedSetter.ts";
 
-test.describe.configure({ timeout: 120_000 });
+test.describe.configure({ timeout: 240_000 });
 
 const toolOf = (setup: SetupView, offset: string): ToolView => {
   const tool = setup.tools.find((one) => one.offset === offset);
