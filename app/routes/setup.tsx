@@ -3,6 +3,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { readHistory } from "../../server/ledger/toolHistory.server.ts";
 import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { may } from "../../server/people/person.server.ts";
@@ -29,6 +30,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
     spacers: await shopSpacers(sql()),
+    history: await readHistory(sql(), params.setupId, setup),
     now: new Date().toISOString(),
   };
 }

@@ -17,12 +17,13 @@ import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { UndoButton } from "./UndoButton.tsx";
-import type { useTouchEntry } from "./useTouchEntry.ts";
+import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 
-interface LadderProps {
+interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
@@ -33,7 +34,7 @@ interface LadderProps {
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
   readonly now: string;
-  readonly onAccept: (over?: number) => void;
+  readonly onAccept: (over?: number, settled?: Settlement) => void;
 }
 
 /** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
@@ -160,8 +161,14 @@ export function Ladder(props: LadderProps) {
             )}
           </Kept>
         )}
+        {mayEnter && !isAsked && gate === undefined && (
+          <>
+            <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
+            <HiddenSlipHint {...props} />
+          </>
+        )}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
-        {isAsked ? null : mayEnter ? (
+        {isAsked || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
             {entry.busy
               ? "Accepting…"

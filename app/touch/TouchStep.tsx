@@ -1,5 +1,6 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
+import { beliefOfTouch, openDoubt } from "../../core/believability/index.ts";
 import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/frame/index.ts";
 import type { TouchField } from "../../core/judgement/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
@@ -14,7 +15,7 @@ import { EdgeChoices } from "./EdgeChoices.tsx";
 import { FootStrip } from "./FootStrip.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
-import { useTouchEntry } from "./useTouchEntry.ts";
+import { type Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { isTyping } from "./useTouchKeys.ts";
 import { Ways } from "./Ways.tsx";
 
@@ -46,6 +47,13 @@ export function TouchStep(props: TouchStepProps) {
     ...{ setupId, setup, tool, axis, way, choice: edges, solveFor, sizeUnit },
     ...{ decimal: person.decimalMark, spacers: props.spacers, onPage },
   });
+  const { solved, facts, budget } = entry.reading;
+  const belief = useMemo(() => {
+    if (!solved || solveFor === "work") return undefined;
+    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts };
+    return beliefOfTouch(setup, tool, value, props.history);
+  }, [setup, tool, axis, solveFor, solved, facts, budget, props.history]);
+  const doubt = belief && solved && openDoubt(belief, setup.machine, tool[axis], solved.exact);
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */
   const focusFirst = () => {
@@ -70,9 +78,12 @@ export function TouchStep(props: TouchStepProps) {
   const chooseWay = (next: TouchWay) => {
     if (next !== way) choose(next, next === "eye" ? edges : { ...edges, touching: undefined });
   };
-  const accept = (over?: number) => {
+  const asked = useRef<HTMLElement>(null);
+  const accept = (over?: number, settled?: Settlement) => {
     if (entry.busy || !mayEnter || gate !== undefined) return;
-    const wrong = entry.accept(over);
+    // Never past an open doubt: the question takes the focus.
+    if (doubt && !settled) return asked.current?.focus();
+    const wrong = entry.accept(over, settled);
     if (wrong) focus(wrong);
   };
 
@@ -138,6 +149,11 @@ export function TouchStep(props: TouchStepProps) {
         mayEnter={mayEnter}
         now={now}
         onAccept={accept}
+        belief={belief}
+        doubt={doubt}
+        asked={asked}
+        otherWays={ways.filter((one) => one !== way)}
+        onWay={chooseWay}
       />
       <FootStrip
         setup={setup}

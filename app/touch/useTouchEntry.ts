@@ -18,6 +18,12 @@ import { newId } from "../frame/newId.ts";
 import { draftKey, drafts } from "./drafts.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 
+/** The answer to a doubt that was asked about. */
+export interface Settlement {
+  readonly settled: "kept" | "corrected";
+  readonly doubted: string;
+}
+
 export interface TouchEntryTask {
   readonly setupId: string;
   readonly setup: SetupView;
@@ -125,7 +131,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   };
 
   /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
-  const accept = (over?: number): TouchField | undefined => {
+  const accept = (over?: number, settled?: Settlement): TouchField | undefined => {
     setAsked(true);
     const fields = fieldsOf(way, axis);
     const wrong = fields.find((field) => reading.refusals[field]);
@@ -137,6 +143,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     for (const field of fields) content[field] = typed[field] ?? "";
     for (const name of ["touching", "programmed", "stand"] as const)
       if (choice[name] !== undefined) content[name] = choice[name];
+    if (settled) Object.assign(content, settled);
     const isSame = sent.current.content === JSON.stringify(content);
     sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
     fetcher.submit({ intent: "accept-touch", id: sent.current.id, ...content }, { method: "post" });

@@ -118,6 +118,9 @@ const controlRow = {
 export const MACHINE_FACTS = ["home", "warm-up", "units", "door", "readout"] as const;
 export type MachineFact = (typeof MACHINE_FACTS)[number];
 
+/** What became of a doubt about a number: it was kept all the same, or put right as was offered. */
+export const DOUBT_SETTLED = ["kept", "corrected"] as const;
+
 /** What a two-line check showed: as predicted, off by something, or stopped before it came there. */
 export const PROOF_FOUND = ["right", "off", "stopped"] as const;
 export type ProofFound = (typeof PROOF_FOUND)[number];
@@ -263,6 +266,14 @@ export const payloadSchemas = {
     touched: length,
     expectedError: size,
     typed: typedTouch,
+    /** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
+    doubt: object(["kind", "probability", "settled"], {
+      kind: { type: "string", maxLength: 40 },
+      probability: { type: "number", minimum: 0, maximum: 1 },
+      settled: { type: "string", enum: DOUBT_SETTLED },
+      /** The number as it was worked out from the touch, where it was put right. */
+      from: length,
+    } as const),
   }),
   "work-offset-taught": object(
     ["name", "offset", "axis", "way", "geometry", "exact", "touched", "expectedError", "typed"],

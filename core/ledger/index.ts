@@ -40,5 +40,5 @@ export {
   viewSetup,
 } from "./setupView.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
-export { unmovedCells } from "./unmoved.ts";
+export { toolFacts, unmovedCells } from "./unmoved.ts";
 export { offsetsOf, whatWasDone } from "./whatWasDone.ts";

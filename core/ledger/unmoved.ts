@@ -27,6 +27,9 @@ export function unmovedCells(
 
 /** Told apart by every dimension that was recorded, in whatever order it was written. */
 function sameTool(one: ToolView["tool"], other: ToolView["tool"]): boolean {
-  const facts = (tool: ToolView["tool"]) => JSON.stringify(Object.entries(tool).sort(([a], [b]) => a.localeCompare(b)));
-  return facts(one) === facts(other);
+  return toolFacts(one) === toolFacts(other);
 }
+
+/** Every recorded dimension of a tool in a fixed order: the same words for the same tool. */
+export const toolFacts = (tool: ToolView["tool"]): string =>
+  JSON.stringify(Object.entries(tool).sort(([a], [b]) => (a < b ? -1 : 1)));

@@ -34,6 +34,7 @@ describe("migrations", () => {
       "0009-workshop.sql",
       "0010-machines-version.sql",
       "0011-people-version.sql",
+      "0012-tool-history.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

@@ -36,6 +36,7 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
   if (fresh)
     for (const table of [
       "ledger",
+      "tool_history",
       "setup_words",
       "setups",
       "sessions",

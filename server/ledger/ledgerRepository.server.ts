@@ -19,6 +19,7 @@ import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
+import { forgetHistory, storeHistory } from "./toolHistory.server.ts";
 
 /** Who appends, from where, and on what knowledge; the server adds the time. */
 export interface Author {
@@ -106,6 +107,7 @@ export async function appendEntry(
     else await insertSetup(sql, setupId, next, entry.at);
     if (mayChangeWords(state, entry)) await storeWords(sql, setupId, next, locked?.state);
     await insertEntry(sql, setupId, machineOf(next), entry, author.person.id);
+    await storeHistory(sql, setupId, next, entry);
     return { outcome: "appended", entry };
   });
 }
@@ -213,6 +215,12 @@ export async function rebuildSnapshots(
       if (!isDeepStrictEqual(state, locked?.state)) differed.push(id);
       await storeSnapshot(sql, id, state, entries.at(-1)?.at ?? new Date().toISOString());
       await storeWords(sql, id, state);
+      await forgetHistory(sql, id);
+      let until = EMPTY_SETUP;
+      for (const entry of entries) {
+        until = apply(until, entry);
+        await storeHistory(sql, id, until, entry);
+      }
     });
   }
   return { rebuilt: ids.length, differed };

@@ -1,3 +1,4 @@
+import type { ToolHistory } from "../../core/believability/index.ts";
 import {
   type Entry,
   restsOn,
@@ -11,6 +12,7 @@ import { type ShopSpacer, spacerUsed } from "../../core/touch/index.ts";
 import { database, sql } from "../context.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
+import { readHistory } from "../ledger/toolHistory.server.ts";
 import { may, type Person } from "../people/person.server.ts";
 import { shopSpacers } from "../workshop/workshopRepository.server.ts";
 import { type ConflictSide, type Made, refuse, type SetupOutcome } from "./outcome.server.ts";
@@ -53,7 +55,13 @@ export async function runSetupForm(
       : isProofForm(form)
         ? proofCommand(viewSetup(state), form, person)
         : withGauge(
-            makeCommand(viewSetup(state), state, form, person),
+            makeCommand(
+              viewSetup(state),
+              state,
+              form,
+              person,
+              form.intent === "accept-touch" ? await readHistory(sql(), setupId, viewSetup(state)) : {},
+            ),
             form.intent === "accept-touch" ? await shopSpacers(sql()) : [],
           );
   if ("outcome" in made) return made;
@@ -91,6 +99,7 @@ function makeCommand(
   state: SetupState,
   form: Exclude<SetupForm, PrepareForm | TableForm | ProofForm>,
   person: Person,
+  history: ToolHistory,
 ): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
@@ -115,7 +124,7 @@ function makeCommand(
     case "make-second":
       return secondCommand(setup, form, entry);
     default:
-      return toolCommand(setup, form, entry, person);
+      return toolCommand(setup, form, entry, person, history);
   }
 }
 
@@ -133,7 +142,13 @@ type ToolForm = Extract<
   }
 >;
 
-function toolCommand(setup: SetupView, form: ToolForm, entry: { id: string; version: 1 }, person: Person): Made {
+function toolCommand(
+  setup: SetupView,
+  form: ToolForm,
+  entry: { id: string; version: 1 },
+  person: Person,
+  history: ToolHistory,
+): Made {
   const tool = setup.tools.find((one) => one.offset === form.offset);
   if (!tool) return refuse(`Offset ${form.offset} has no tool in this setup.`);
   switch (form.intent) {
@@ -145,7 +160,7 @@ function toolCommand(setup: SetupView, form: ToolForm, entry: { id: string; vers
     case "accept-nose":
       return noseCommand(setup, tool, form, entry);
     case "accept-touch":
-      return touchCommand(setup, tool, form, entry, person);
+      return touchCommand(setup, tool, form, entry, person, history);
     case "index-insert":
       return { ...entry, kind: "insert-indexed", payload: { offset: form.offset } };
     case "move-tool":

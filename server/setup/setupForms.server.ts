@@ -33,6 +33,9 @@ const forms = {
     solveFor: { type: "string", enum: ["geometry", "work"] },
     ...typedFields,
     ...edges,
+    /** What becomes of the doubt that was asked about, and which slip it named. */
+    settled: { type: "string", enum: ["kept", "corrected"] },
+    doubted: { type: "string", maxLength: 40 },
   } as const),
   "accept-nose": form("accept-nose", ["offset"], { offset, insert: { type: "string", maxLength: 60 } } as const),
   "choose-way": form("choose-way", ["offset", "axis", "way"], { offset, axis, way, ...edges } as const),

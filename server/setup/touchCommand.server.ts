@@ -1,5 +1,6 @@
+import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../../core/believability/index.ts";
 import { stationOf } from "../../core/frame/index.ts";
-import { chosenEdge, firstEdge, type SetupView, type ToolView } from "../../core/ledger/index.ts";
+import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../../core/ledger/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import {
   hasNamedNose,
@@ -11,6 +12,7 @@ import {
   waysToTouch,
 } from "../../core/tool/index.ts";
 import { fieldsOf, readTypedTouch, reckonedWork } from "../../core/touch/index.ts";
+import { convertLength } from "../../core/units/index.ts";
 import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
 import type { FormOf } from "./setupForms.server.ts";
 
@@ -21,6 +23,7 @@ export function touchCommand(
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   typist: Typist,
+  history: ToolHistory,
 ): Made {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {
@@ -40,6 +43,14 @@ export function touchCommand(
     );
     return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
   }
+  const settled = settledDoubt(
+    setup,
+    tool,
+    form,
+    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts },
+    history,
+  );
+  if ("outcome" in settled) return settled;
   const typed: Record<string, string> = { sizeUnit };
   for (const field of fieldsOf(way, axis)) typed[field] = form[field] ?? "";
   const common = {
@@ -48,7 +59,7 @@ export function touchCommand(
     ...(touching && { touching }),
     ...(programmed && { programmed }),
     ...(stand && { stand }),
-    exact: solved.exact,
+    exact: settled.exact,
     expectedError: budget.expanded,
     typed,
   };
@@ -64,9 +75,36 @@ export function touchCommand(
     payload: {
       ...common,
       work: reckonedWork(setup, { axis, way }),
-      ...(solved.touched !== null && { touched: solved.touched }),
+      ...(solved.touched !== null && { touched: solved.touched + solved.exact - settled.exact }),
+      ...(settled.doubt && { doubt: settled.doubt }),
     },
   };
+}
+
+interface Settled {
+  readonly exact: number;
+  readonly doubt?: NonNullable<Payload<"touch-accepted">["doubt"]>;
+}
+
+/** A number that is doubted is kept only with an answer to the question: all the same, or as it would be without the slip. */
+function settledDoubt(
+  setup: SetupView,
+  tool: ToolView,
+  { solveFor, settled, doubted }: FormOf<"accept-touch">,
+  value: NewValue,
+  history: ToolHistory,
+): Settled | Extract<Made, { outcome: "refused" }> {
+  if (solveFor === "work") return value;
+  const belief = beliefOfTouch(setup, tool, value, history);
+  const open = openDoubt(belief, setup.machine, tool[value.axis], value.exact);
+  if (!open) return value;
+  const asked = belief.kinds.find(({ kind }) => kind === doubted) ?? open;
+  if (settled === undefined) return refuse(belief.message ?? "This number is doubtful.");
+  const doubt = { kind: asked.kind, probability: asked.probability, settled };
+  if (settled === "kept") return { exact: value.exact, doubt };
+  if (asked.corrected === null) return refuse("There is no other number to put here. Touch again, or keep it.");
+  const exact = convertLength(asked.corrected, setup.machine.units, "mm");
+  return { exact, doubt: { ...doubt, from: value.exact } };
 }
 
 export function noseCommand(

@@ -1,0 +1,154 @@
+import type { RefObject } from "react";
+import { styled } from "styled-components";
+import { type Explanation, hiddenSlips, SLIP_QUESTIONS, type TouchBelief } from "../../core/believability/index.ts";
+import { type Axis, toControl } from "../../core/frame/index.ts";
+import { errorBudget } from "../../core/judgement/index.ts";
+import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import type { Settlement } from "./useTouchEntry.ts";
+import { wayName } from "./words.ts";
+
+export interface DoubtProps {
+  readonly setup: SetupView;
+  readonly tool: ToolView;
+  readonly axis: Axis;
+  readonly belief: TouchBelief | undefined;
+  /** The slip that is asked about; undefined where nothing is open. */
+  readonly doubt: Explanation | undefined;
+  /** Takes the focus when somebody tries to go past it. */
+  readonly asked: RefObject<HTMLElement | null>;
+  readonly otherWays: readonly TouchWay[];
+  readonly onWay: (way: TouchWay) => void;
+}
+
+/** Doubt as a question with its reason, and what can be done about it. */
+export function DoubtQuestion({
+  setup,
+  tool,
+  axis,
+  belief,
+  doubt,
+  asked,
+  otherWays,
+  onWay,
+  isBusy,
+  onSettle,
+}: DoubtProps & { readonly isBusy: boolean; readonly onSettle: (settled: Settlement) => void }) {
+  if (!belief || !doubt) return null;
+  const { resolution } = belief.one;
+  const stored = (value: number) => {
+    const millimetres = convertLength(value, setup.machine.units, "mm");
+    return formatLength(toControl(setup.machine, axis, millimetres, "tool-offset", tool.zone), resolution);
+  };
+  const second = secondWay(setup, tool, axis, otherWays);
+  const doubted = doubt.kind;
+  return (
+    <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt">
+      <strong>{belief.message}</strong>
+      <small>
+        {Math.round(doubt.probability * 100)} in 100, against {Math.round(honestOf(belief) * 100)} for an honest new
+        setting. {BASIS_WORDS[belief.basis]}
+      </small>
+      <Answers>
+        {doubt.corrected !== null && (
+          <PlainButton isDisabled={isBusy} onPress={() => onSettle({ settled: "corrected", doubted })}>
+            Yes, make it {stored(doubt.corrected)}
+          </PlainButton>
+        )}
+        <PlainButton isDisabled={isBusy} onPress={() => onSettle({ settled: "kept", doubted })}>
+          No, keep {stored(belief.one.value)}
+        </PlainButton>
+        {second && (
+          <PlainButton onPress={() => onWay(second)}>Touch again: {wayName(second, axis).toLowerCase()}</PlainButton>
+        )}
+      </Answers>
+    </Box>
+  );
+}
+
+const honestOf = ({ kinds }: TouchBelief) => kinds.find(({ kind }) => kind === "remounted")?.probability ?? 0;
+
+const BASIS_WORDS: Readonly<Record<TouchBelief["basis"], string>> = {
+  "second-touch": "Compared with the other touch of this mounting.",
+  history: "Compared with this tool in this station before.",
+  control: "Compared with what the control held.",
+  nothing: "",
+};
+
+/** A slip that would not show here, and the cheapest second piece of evidence. */
+export function HiddenSlipHint({ setup, tool, axis, belief, doubt, otherWays, onWay }: DoubtProps) {
+  if (!belief || doubt || belief.basis === "nothing") return null;
+  const { resolution, units } = belief.one;
+  if (belief.basis === "second-touch")
+    return (
+      <Agrees>
+        Agrees with the other touch to {formatLength(Math.abs(differenceOf(belief)), resolution)} {units}.
+      </Agrees>
+    );
+  const [hidden] = hiddenSlips(belief, tool.tolerance[axis]);
+  if (!hidden) return null;
+  const second = secondWay(setup, tool, axis, otherWays);
+  return (
+    <Hint>
+      <p>
+        This holder comes back within ± {formatLength(2 * (belief.expected?.sigma ?? 0), resolution)}:{" "}
+        {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
+      </p>
+      {second ? (
+        <PlainButton onPress={() => onWay(second)}>Make sure: {wayName(second, axis).toLowerCase()} too</PlainButton>
+      ) : (
+        <p>Measure after the first cut.</p>
+      )}
+    </Hint>
+  );
+}
+
+const differenceOf = ({ one, expected }: TouchBelief) => one.value - (expected?.mean ?? one.value);
+const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
+
+/** The other way of touching that is surest here. */
+function secondWay(
+  { machine }: SetupView,
+  tool: ToolView,
+  axis: Axis,
+  otherWays: readonly TouchWay[],
+): TouchWay | undefined {
+  const error = (way: TouchWay) => errorBudget(machine, tool.tool, axis, way, tool.tolerance[axis]).expanded;
+  return [...otherWays].sort((a, b) => error(a) - error(b))[0];
+}
+
+const Box = styled.div`
+  display: grid;
+  gap: 6px;
+  padding: 10px 12px;
+  border-left: 5px solid ${color("spacer")};
+  border-radius: ${radius};
+  background: ${color("doubtGround")};
+  font-size: ${size.small};
+  font-variant-numeric: tabular-nums;
+  strong { font-size: ${size.text}; line-height: 1.25; }
+  &:focus-visible { outline: 3px solid ${color("measured")}; }
+`;
+const Answers = styled.div`
+  display: grid;
+  gap: 6px;
+  button { min-height: 48px; padding: 6px 10px; font-size: ${size.small}; }
+`;
+const Agrees = styled.p`
+  padding: 4px 10px;
+  border-left: 5px solid ${color("clear")};
+  background: ${color("clearGround")};
+  font-size: ${size.small};
+  font-variant-numeric: tabular-nums;
+`;
+const Hint = styled.div`
+  display: grid;
+  gap: 4px;
+  padding: 6px 10px;
+  border-left: 5px solid ${color("spacer")};
+  font-size: ${size.small};
+  font-variant-numeric: tabular-nums;
+  button { min-height: 48px; padding: 6px; font-size: ${size.small}; }
+`;

@@ -1,0 +1,103 @@
+import { createHash } from "node:crypto";
+import type { ToolHistory } from "../../core/believability/index.ts";
+import type { Axis } from "../../core/frame/index.ts";
+import {
+  type Entry,
+  type SetupState,
+  type SetupView,
+  type ToolView,
+  toolFacts,
+  viewSetup,
+} from "../../core/ledger/index.ts";
+import type { Sql } from "../database/pool.server.ts";
+
+/** What is remembered of a tool beyond its setup: where touches found it, and the wear that measuring asked for. */
+type HistoryKind = "touch" | "wear";
+
+/**
+ * A tool as it stands in a station, whatever setup it is in: told apart by every dimension that was recorded. Z means the
+ * same number only under the same school.
+ */
+function keyOf({ school }: SetupView, { station, tool }: ToolView, axis: Axis): string {
+  const words = [station, axis, axis === "z" ? school : "", toolFacts(tool)];
+  return createHash("sha256").update(words.join("\n")).digest("hex");
+}
+
+const AXES = ["x", "y", "z"] as const;
+
+/** Remembers what an entry says of a tool; forgets what one says that was taken back. */
+export async function storeHistory(sql: Sql, setupId: string, next: SetupState, entry: Entry): Promise<void> {
+  if (entry.kind === "entry-undone") {
+    await sql.run("DELETE FROM tool_history WHERE entry_id = ?", [entry.payload.entry]);
+    return;
+  }
+  const values = valuesOf(entry);
+  if (values.length === 0) return;
+  const setup = viewSetup(next);
+  for (const { offset, axis, kind, value } of values) {
+    const view = setup.tools.find((tool) => tool.offset === offset);
+    if (!view) continue;
+    await sql.run(
+      `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+         ON DUPLICATE KEY UPDATE value = VALUES(value)`,
+      [entry.id, setupId, setup.machine.id, keyOf(setup, view, axis), axis, kind, value, new Date(entry.at)],
+    );
+  }
+}
+
+interface Remembered {
+  readonly offset: string;
+  readonly axis: Axis;
+  readonly kind: HistoryKind;
+  readonly value: number;
+}
+
+function valuesOf(entry: Entry): readonly Remembered[] {
+  if (entry.kind === "touch-accepted") {
+    const { offset, axis, exact } = entry.payload;
+    return [{ offset, axis, kind: "touch", value: exact }];
+  }
+  if (entry.kind === "table-edited")
+    return entry.payload.cells.flatMap(({ offset, column, to }): readonly Remembered[] => {
+      const axis = AXES.find((one) => column === `wear.${one}`);
+      return axis && entry.payload.deed !== "taken-over" ? [{ offset, axis, kind: "wear", value: to }] : [];
+    });
+  return [];
+}
+
+/** Remembered again from a whole ledger, entry by entry. */
+export const forgetHistory = (sql: Sql, setupId: string) =>
+  sql.run("DELETE FROM tool_history WHERE setup_id = ?", [setupId]);
+
+/** Setups that a tool's past is looked for in, and values that are looked through to find them. */
+const SETUPS = 8;
+const LOOKED_THROUGH = 24;
+
+/** Where the tools of a setup were found in earlier ones: the last value of each setup, newest first. */
+export async function readHistory(sql: Sql, setupId: string, setup: SetupView): Promise<ToolHistory> {
+  const tools = setup.tools.filter(({ second }) => !second);
+  if (tools.length === 0) return {};
+  const asked = tools.flatMap((view) => AXES.map((axis) => ({ view, axis })));
+  const rows = await sql.rows<{ asked: number; setup_id: string; value: number }>(
+    asked
+      .map(
+        (_, index) =>
+          `(SELECT ${index} AS asked, setup_id, value FROM tool_history
+             WHERE machine_id = ? AND tool_key = ? AND axis = ? AND kind = 'touch' AND setup_id <> ?
+             ORDER BY at DESC LIMIT ${LOOKED_THROUGH})`,
+      )
+      .join(" UNION ALL "),
+    asked.flatMap(({ view, axis }) => [setup.machine.id, keyOf(setup, view, axis), axis, setupId]),
+  );
+  const history: Record<string, Partial<Record<Axis, number[]>>> = {};
+  const seen = new Set<string>();
+  for (const { asked: index, setup_id, value } of rows) {
+    const one = asked[index];
+    if (!one || seen.has(`${index} ${setup_id}`)) continue;
+    seen.add(`${index} ${setup_id}`);
+    const { offset } = one.view;
+    const own = history[offset]?.[one.axis] ?? [];
+    if (own.length < SETUPS) history[offset] = { ...history[offset], [one.axis]: [...own, value] };
+  }
+  return history;
+}
