@@ -26,6 +26,7 @@ export default [
     route("clear", "routes/clear.tsx"),
     route("prove", "routes/prove.tsx"),
     route("prove/checks.nc", "routes/checksFile.ts"),
+    route("first-part", "routes/firstPart.tsx"),
     route("keep", "routes/keep.tsx"),
     route("sheet", "routes/sheet.tsx"),
     route(":stage", "routes/stage.tsx"),

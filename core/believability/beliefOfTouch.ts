@@ -1,7 +1,7 @@
 import { type Axis, jogStep, lastDigit, type MachineProfile } from "../frame/index.ts";
 import type { TouchFacts } from "../judgement/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { contactTool, entersBore } from "../tool/index.ts";
+import { contactTool, entersBore, hasNamedNose } from "../tool/index.ts";
 import { type CaseContact, surfaceOf } from "../touch/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import { type Belief, believabilityOf } from "./believability.ts";
@@ -41,15 +41,17 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
   const resolution = lastDigit(machine, axis);
   const write = (millimetres: number) => roundToResolution(toUnit(millimetres), resolution);
-  const { basis, values, scatter } = expectationOf(setup, view, value, history);
+  const rows = othersOf(setup, view, axis, history);
+  const expectation = expectationOf(setup, view, value, history);
+  const { basis, values, scatter, previous } = onThisFace(expectation, rows, value);
   const one: BelievabilityCase = {
     ...{ units: machine.units, resolution, axis, value: write(value.exact), history: values.map(write) },
     scatter: toUnit(Math.hypot(scatter, value.expanded / 2)),
     touch: value.touch && contactOfTouch(view, value.touch, toUnit),
     jogSteps: [1, 10, 100].map((times) => write(times * jogStep(machine, axis))),
-    others: othersOf(setup, view, axis, history).map((row) => ({
+    others: rows.map((row) => ({
       ...row,
-      previous: write(row.previous),
+      previous: write(previous(row)),
       ...(row.value !== undefined && { value: write(row.value) }),
       ...(row.scatter !== undefined && { scatter: toUnit(row.scatter) }),
     })),
@@ -62,25 +64,64 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   return { ...belief, basis, one };
 }
 
-function expectationOf(
-  setup: SetupView,
-  view: ToolView,
+interface Expectation {
+  readonly basis: TouchBelief["basis"];
+  readonly values: readonly number[];
+  readonly scatter: number;
+}
+
+/** How differently parts stick out from one setup to the next until a tool has been touched on the new face, millimetres. */
+const FACE_SCATTER = 5;
+
+/**
+ * A touch on a face finds tool and face together, and every setup has its own face. The tools that have been touched on it
+ * already say by how much it lies elsewhere; before the first one it may lie anywhere within the usual.
+ */
+function onThisFace(
+  { basis, values, scatter }: Expectation,
+  rows: readonly OtherRow[],
   { axis, touch }: NewValue,
-  history: ToolHistory,
-): { readonly basis: TouchBelief["basis"]; readonly values: readonly number[]; readonly scatter: number } {
+): Expectation & { readonly previous: (row: OtherRow) => number } {
+  const isNewFace = axis === "z" && touch?.way !== "setter" && (basis === "history" || basis === "control");
+  if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
+  const taken = rows.flatMap(({ value, previous, scatter: own = scatter }) =>
+    value === undefined ? [] : [{ by: value - previous, weight: 1 / own ** 2 }],
+  );
+  if (taken.length === 0)
+    return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
+  const weights = taken.reduce((sum, { weight }) => sum + weight, 0);
+  const shift = taken.reduce((sum, { by, weight }) => sum + by * weight, 0) / weights;
+  return {
+    basis,
+    values: values.map((one) => one + shift),
+    scatter: Math.hypot(scatter, Math.sqrt(2 / weights)),
+    previous: (row) => (row.value === undefined ? row.previous : row.previous + shift),
+  };
+}
+
+function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewValue, history: ToolHistory): Expectation {
   const standing = view[axis];
   const since = Math.max(view.indexed?.seq ?? 0, view.moved?.seq ?? 0, setup.rechucked?.seq ?? 0);
   if (standing && !standing.derived && standing.seq > since && touch && standing.way !== touch.way)
     return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
-  const usual = scatterOf(holdingOf(setup.machine, view, touch), axis, "mm");
+  const usual = usualScatter(setup.machine, view, axis, touch);
   const past = history[view.offset]?.[axis] ?? [];
-  const indexed = view.indexed ? scatterOf("insert-indexed", axis, "mm") : 0;
-  if (past.length > 0)
-    return { basis: "history", values: past, scatter: Math.hypot(learnedScatter(usual, past), indexed) };
+  if (past.length > 0) return { basis: "history", values: past, scatter: learnedScatter(usual, past) };
   const held = setup.stale[view.offset] === "clear" ? undefined : view.control?.[axis];
   return held === undefined
     ? { basis: "nothing", values: [], scatter: usual }
-    : { basis: "control", values: [held], scatter: Math.hypot(usual, indexed) };
+    : { basis: "control", values: [held], scatter: Math.max(usual, scatterOf("", axis, "mm")) };
+}
+
+/** From one setup to the next a tool is set anew, and its insert, where it has one, has been indexed meanwhile. */
+function usualScatter(
+  machine: MachineProfile,
+  view: Pick<ToolView, "tool" | "zone">,
+  axis: Axis,
+  touch: Pick<TouchFacts, "way"> | undefined,
+): number {
+  const held = scatterOf(holdingOf(machine, view, touch), axis, "mm");
+  return hasNamedNose(view.tool) ? Math.hypot(held, scatterOf("insert-indexed", axis, "mm")) : held;
 }
 
 /** How a tool is held here, as far as the machine's profile and the kind of tool say it. */
@@ -91,8 +132,9 @@ export function holdingOf(
 ): Holding {
   if (touch?.way === "slide" || touch?.way === "pull") return "hand-slid";
   if (kind === "quick-change-lathe") return "quick-change";
-  if (kind === "swiss-type") return "collet";
-  return "pointAngle" in tool || entersBore(tool) ? "sleeve" : "keyed-shank";
+  const isRound = "pointAngle" in tool || entersBore(tool);
+  if (kind === "swiss-type") return isRound ? "collet" : "hand-slid";
+  return isRound ? "sleeve" : "keyed-shank";
 }
 
 function contactOfTouch(
@@ -126,7 +168,7 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
     const taken = touch && !touch.derived && IS_FOUND.has(touch.way) ? touch.exact : undefined;
     const previous = history[tool.offset]?.[axis]?.[0] ?? tool.control?.[axis];
     if (previous === undefined) return [];
-    const scatter = scatterOf(holdingOf(setup.machine, tool, touch), axis, "mm");
+    const scatter = usualScatter(setup.machine, tool, axis, touch);
     return [{ offset: tool.offset, previous, scatter, ...(taken !== undefined && { value: taken }) }];
   });
   const work = setup.workOffset[axis];

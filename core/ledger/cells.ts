@@ -25,6 +25,7 @@ export const CELLS = {
   fact: (fact: string) => `fact/${fact}`,
   stale: (offset: string) => `stale/${offset}`,
   feature: (feature: string) => `feature/${feature}`,
+  measured: (feature: string, part: number) => `measured/${feature}/${part}`,
   tool: (offset: string) => `tool/${offset}`,
   place: (offset: string) => `place/${offset}`,
   control: (offset: string) => `control/${offset}`,
@@ -70,6 +71,8 @@ export function cellsOf(command: Command, undone?: Entry): readonly Cell[] {
     case "feature-recorded":
     case "feature-removed":
       return [CELLS.feature(command.payload.feature)];
+    case "feature-measured":
+      return [CELLS.measured(command.payload.feature, command.payload.part)];
     case "tool-moved":
       return [CELLS.place(command.payload.offset)];
     case "control-row-recorded":

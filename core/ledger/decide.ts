@@ -11,6 +11,7 @@ export type DecisionCode =
   | "no-such-entry"
   | "cannot-undo"
   | "no-such-tool"
+  | "no-such-feature"
   | "offset-in-use"
   | "station-in-use"
   | "no-program"
@@ -81,6 +82,10 @@ export function decide(state: SetupState, command: Command): Answer<Command, Ref
       return isTool(state, command.payload.offset) || secondOf(state, command.payload.offset) !== undefined
         ? accepted(command)
         : no("no-such-tool", `Offset ${command.payload.offset} has no tool in this setup.`);
+    case "feature-measured":
+      return topOf(state, CELLS.feature(command.payload.feature))?.kind === "feature-recorded"
+        ? accepted(command)
+        : no("no-such-feature", "This dimension is not on record any more.");
     case "calls-renumbered":
       return topOf(state, CELLS.program)
         ? accepted(command)

@@ -1,10 +1,11 @@
 import type { FromSchema } from "json-schema-to-ts";
+import { FEATURE_FORMS } from "../correction/correction.ts";
 import { machineProfileSchema, SCHOOLS } from "../frame/index.ts";
 import { MOUNT_CHECKS } from "../mount/mountCheck.ts";
 import { EDGES, TOOL_KINDS, TOUCH_WAYS, toolSchema } from "../tool/index.ts";
 
-/** What a change of the table by hand was: a value entered, an amount added, a row copied, wear cleared, taken over from before. */
-export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over"] as const;
+/** What a change of the table was: a value entered, an amount added, a row copied, wear cleared, taken over, corrected by measuring. */
+export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over", "corrected"] as const;
 export type TableDeed = (typeof TABLE_DEEDS)[number];
 
 /** Columns of a tool's row in a control's table. */
@@ -249,6 +250,18 @@ export const payloadSchemas = {
     nominal: length,
     /** Lower and upper deviation from nominal. */
     ...{ lower: length, upper: length },
+    /** What it is, as far as it tells causes of an error apart; a length on Z, on X a bore or a cylinder by its tool. */
+    form: { type: "string", enum: FEATURE_FORMS },
+    /** Z at which it is measured. */
+    at: length,
+  }),
+  /** A feature as it was measured on one of the parts, which are counted from 1. */
+  "feature-measured": object(["feature", "part", "measured", "uncertainty"], {
+    feature: uuid,
+    part: { type: "integer", minimum: 1, maximum: 1_000_000 },
+    measured: length,
+    uncertainty: { type: "number", exclusiveMinimum: 0, maximum: 10 },
+    gauge: name,
   }),
   "feature-removed": object(["feature"], { feature: uuid }),
   "stock-measured": object(["diameter"], { diameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 } }),

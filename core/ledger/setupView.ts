@@ -129,6 +129,8 @@ export interface SetupView {
   /** Order of the steps at the machine that somebody chose; undefined where the usual one holds. */
   readonly order: Recorded<"order-arranged"> | undefined;
   readonly features: readonly Feature[];
+  /** Measurements of the features over the parts, in the order in which they were made. */
+  readonly measured: readonly Recorded<"feature-measured">[];
 }
 
 /**
@@ -210,6 +212,7 @@ export function viewSetup(state: SetupState): SetupView {
     programRead,
     table,
     features,
+    measured: measuredOf(state),
     renumbered: recordOf<"calls-renumbered">(state, CELLS.calls, "calls-renumbered"),
     stale: staleOf(state, table),
     facts: factsOf(state),
@@ -222,6 +225,13 @@ function featuresOf(state: SetupState): readonly Feature[] {
     .filter((cell) => cell.startsWith("feature/"))
     .flatMap((cell) => recordOf<"feature-recorded">(state, cell, "feature-recorded") ?? []);
   return features.sort((a, b) => a.seq - b.seq);
+}
+
+function measuredOf(state: SetupState): SetupView["measured"] {
+  const measured = Object.keys(state.cells)
+    .filter((cell) => cell.startsWith("measured/"))
+    .flatMap((cell) => recordOf<"feature-measured">(state, cell, "feature-measured") ?? []);
+  return measured.sort((a, b) => a.seq - b.seq);
 }
 
 /** Decisions about the table that is there now; those about an older one are over. */

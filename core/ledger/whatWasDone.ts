@@ -41,6 +41,8 @@ export function whatWasDone(entry: Command | Entry): string {
         : `${entry.payload.what.replace("-", " ")} in front of the part`;
     case "proof-checked":
       return `check of offset ${entry.payload.offset}: ${PROOF_WORDS[entry.payload.found]}`;
+    case "feature-measured":
+      return `measured on part ${entry.payload.part}`;
     case "note-added":
       return entry.payload.photo ? "photo and note" : "note";
     case "entry-undone":
@@ -66,6 +68,7 @@ const TABLE_DEED = {
   copied: "row copied into",
   "wear-cleared": "wear cleared in row",
   "taken-over": "values taken over in row",
+  corrected: "corrected after measuring, row",
 } as const;
 
 const listed = (names: readonly string[]) => [...new Set(names)].slice(0, 12).join(", ");

@@ -148,4 +148,5 @@ export const DEED_WORDS: Readonly<Record<TableDeed, string>> = {
   copied: "copied from another row",
   "wear-cleared": "wear cleared",
   "taken-over": "taken over, not proven",
+  corrected: "corrected after measuring",
 };

@@ -126,6 +126,11 @@ function numbersOf(entry: Entry, setup: SetupView): string {
           return span ? [`${AXIS_NAME[axis]} ${span.map((at) => work(axis, at ?? 0)).join(" to ")}`] : [];
         })
         .join(", ");
+    case "feature-measured": {
+      const { feature, measured, gauge } = entry.payload;
+      const of = setup.features.find((one) => one.feature === feature);
+      return `${of ? `${of.name} ` : ""}${work(of?.axis ?? "x", measured)}${gauge ? ` with ${gauge}` : ""}`;
+    }
     case "note-added":
       return entry.payload.text;
     case "signed-off":

@@ -1,3 +1,4 @@
+import { correctedCell } from "../../core/correction/index.ts";
 import { type Axis, fromControl, stationOf, zoneOf } from "../../core/frame/index.ts";
 import { foldMachine, type Payload, type SetupView } from "../../core/ledger/index.ts";
 import { controlNumbers } from "../../core/offsets/index.ts";
@@ -8,6 +9,7 @@ import { convertLength } from "../../core/units/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readProgramText } from "../program/programsRepository.server.ts";
+import { type ShopGauge, shopGauges } from "../workshop/workshopRepository.server.ts";
 import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
 import { prepareForms, readChanges, readDecisions, readSteps } from "./prepareForms.server.ts";
 import { readSize } from "./readSize.server.ts";
@@ -47,6 +49,14 @@ export async function prepareCommand(
       return orderCommand(setup, form, entry);
     case "record-feature":
       return featureCommand(form, entry, typist);
+    case "measure-feature":
+      return measureCommand(setup, form, entry, typist, await shopGauges(sql));
+    case "correct-offset": {
+      const cell = correctedCell(setup, { ...form, meant: form.meant === "yes" });
+      if (!cell.ok)
+        return refuse(cell.refusal.message, cell.refusal.code === "too-large" ? { meant: cell.refusal.message } : {});
+      return { ...entry, kind: "table-edited", payload: { deed: "corrected", cells: [cell.value] } };
+    }
     case "remove-feature":
       return { ...entry, kind: "feature-removed", payload: { feature: form.feature } };
     case "describe-stock":
@@ -176,10 +186,49 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, typist:
   if (!fields.nominal && axis === "x" && sizes.nominal <= 0) fields.nominal = "A diameter is above 0.";
   if (!fields.lower && !fields.upper && sizes.upper <= sizes.lower)
     fields.upper = "The upper limit must lie above the lower one.";
+  const at = form.at?.trim() ? readSize("at", form.at, sizeUnit, typist) : undefined;
+  if (at && "outcome" in at) Object.assign(fields, at.fields);
   const [first] = Object.values(fields);
   if (first !== undefined) return refuse(first, fields);
-  return { ...entry, kind: "feature-recorded", payload: { feature, name: name.trim(), offset, axis, ...sizes } };
+  const more = { ...(form.form && { form: form.form }), ...(at && "mm" in at && { at: at.mm }) };
+  return {
+    ...{ ...entry, kind: "feature-recorded" },
+    payload: { feature, name: name.trim(), offset, axis, ...sizes, ...more },
+  };
 }
+
+/** What a feature measures on a part, and how sure that is: by its gauge, or as such a gauge usually is. */
+function measureCommand(
+  setup: SetupView,
+  form: FormOf<"measure-feature">,
+  entry: NewEntry,
+  typist: Typist,
+  gauges: readonly ShopGauge[],
+): Made {
+  const feature = setup.features.find((one) => one.feature === form.feature);
+  if (!feature) return refuse("This dimension is not on record any more.");
+  const read = readSize("measured", form.measured, form.sizeUnit, typist);
+  if ("outcome" in read) return read;
+  const say = (message: string) => refuse(message, { measured: message });
+  if (feature.axis === "x" && read.mm <= 0) return say("A diameter is above 0.");
+  if (Math.abs(read.mm - feature.nominal) > FARTHEST_OFF)
+    return say(
+      `This is ${convertLength(Math.abs(read.mm - feature.nominal), "mm", setup.machine.units).toFixed(2)} ${setup.machine.units} from nominal. Check the decimal point, the unit and, for a length, the sign.`,
+    );
+  const part = Number(form.part);
+  if (part < 1) return refuse("Parts are counted from 1.", { part: "Parts are counted from 1." });
+  const gauge = gauges.find(({ name }) => name === form.gauge);
+  const payload = {
+    ...{ feature: feature.feature, part, measured: read.mm },
+    uncertainty: gauge && gauge.uncertainty > 0 ? gauge.uncertainty : USUAL_MEASUREMENT,
+    ...(gauge && { gauge: gauge.name }),
+  };
+  return { ...entry, kind: "feature-measured", payload };
+}
+/** Farther from nominal something else was measured, or in another unit; millimetres. */
+const FARTHEST_OFF = 5;
+/** One standard deviation of a measurement whose gauge nobody named, millimetres. */
+const USUAL_MEASUREMENT = 0.005;
 
 /** Sizes beyond which a number is in another unit; millimetres. */
 const LARGEST = [

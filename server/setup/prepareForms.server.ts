@@ -1,3 +1,4 @@
+import { FEATURE_FORMS } from "../../core/correction/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
 import { MACHINE_FACTS, type Payload, payloadSchemas } from "../../core/ledger/index.ts";
 import { TOOL_KINDS } from "../../core/tool/index.ts";
@@ -43,8 +44,20 @@ export const prepareForms = {
     {
       ...{ feature: uuid, name: typed, offset, axis: { type: "string", enum: ["x", "z"] } },
       ...{ nominal: typed, lower: typed, upper: typed, sizeUnit },
+      form: { type: "string", enum: FEATURE_FORMS },
+      at: typed,
     } as const,
   ),
+  "measure-feature": form("measure-feature", ["feature", "part", "measured", "gauge", "sizeUnit"], {
+    ...{ feature: uuid, part: { type: "string", pattern: "^[0-9]{1,7}$" }, measured: typed, sizeUnit },
+    /** Name of a gauge of the shop, or empty. */
+    gauge: { type: "string", maxLength: 120 },
+  } as const),
+  "correct-offset": form("correct-offset", ["offset", "axis", "how"], {
+    ...{ offset, axis: { type: "string", enum: ["x", "z"] }, how: { type: "string", enum: ["wear", "geometry"] } },
+    /** `yes` once a correction of unusual size has been confirmed. */
+    meant: { type: "string", enum: ["yes"] },
+  } as const),
   "remove-feature": form("remove-feature", ["feature"], { feature: uuid } as const),
   "describe-stock": form(
     "describe-stock",

@@ -124,6 +124,28 @@ export async function shopSpacers(sql: Sql): Promise<readonly ShopSpacer[]> {
     });
 }
 
+/** A gauge of the shop with one standard deviation of a reading, millimetres. */
+export interface ShopGauge {
+  readonly name: string;
+  readonly kind: WorkshopContents["gauge"]["kind"];
+  readonly uncertainty: number;
+  /** True once its calibration has run out. */
+  readonly isOverdue: boolean;
+}
+
+/** The gauges that the shop measures with, without those that are retired. */
+export async function shopGauges(
+  sql: Sql,
+  today = new Date().toISOString().slice(0, 10),
+): Promise<readonly ShopGauge[]> {
+  return (await listItems(sql, "gauge"))
+    .filter(({ retired }) => !retired)
+    .map(({ name, content }) => {
+      const { kind, uncertainty, due } = content as WorkshopContents["gauge"];
+      return { name, kind, uncertainty, isOverdue: due !== undefined && due < today };
+    });
+}
+
 /** What a tool is loaded from: the shop's assemblies, and the tolerances that hold where a drawing gives none. */
 export interface ToolLibrary {
   readonly assemblies: readonly { readonly name: string; readonly tool: Tool }[];

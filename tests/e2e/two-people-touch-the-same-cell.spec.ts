@@ -39,13 +39,13 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
     await one.goto(`${address}/touch?tool=1&do=z`);
     await one.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill(z);
   };
-  await typeZ(page, "-400");
-  await typeZ(other, "-401");
+  await typeZ(page, "-402.5");
+  await typeZ(other, "-402.52");
   await other.getByRole("button", { name: /^Accept Z/ }).click();
   await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   await page.getByRole("button", { name: /^Accept Z/ }).click();
   await page.getByRole("button", { name: "Keep theirs" }).click();
-  await expect(page.getByText(/Accepted by Bruno, just now: −401.000/)).toBeVisible();
+  await expect(page.getByText(/Accepted by Bruno, just now: −402.520/)).toBeVisible();
   await expect(page.getByRole("alert")).toHaveCount(0);
   await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ })).toHaveValue("");
   await other.context().close();

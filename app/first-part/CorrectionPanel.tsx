@@ -1,0 +1,133 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import { type OffsetCorrection, targetOf } from "../../core/correction/index.ts";
+import { lastDigit, toolNumber } from "../../core/frame/index.ts";
+import { standingCell } from "../../core/offsets/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { showFor } from "../frame/useShow.ts";
+import { Verdict } from "../frame/ViewFrame.tsx";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import type { FirstPartProps } from "./FirstPartPage.tsx";
+import { VERDICT_WORDS } from "./verdictWords.ts";
+
+/** One offset's correction: from which measurements, how much, which way the tool moves, what the next cut will be. */
+export function CorrectionPanel(props: FirstPartProps & { readonly correction: OffsetCorrection }) {
+  const { setup, setupId, mayEnter, correction } = props;
+  const { machine } = setup;
+  const { offset, axis, amount, verdict, features, tool } = correction;
+  const form = useSetupForm(setupId, setup.seq);
+  const [meant, setMeant] = useState(false);
+  const show = showFor(machine);
+  const write = (millimetres: number, sign?: "always") =>
+    formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis), sign && { sign });
+  const words = VERDICT_WORDS[verdict];
+  const isOffset = verdict === "offset";
+  const name = `${axis.toUpperCase()} of ${toolNumber(machine, offset)}`;
+  const correct = (how: "wear" | "geometry") =>
+    form.send("correct-offset", { offset, axis, how, ...(meant && { meant: "yes" }) });
+  const isLarge = form.refusalOf("meant");
+  const after = (how: "wear" | "geometry") => {
+    const standing = standingCell(tool, `${how}.${axis}`) ?? (how === "wear" ? 0 : undefined);
+    return standing === undefined ? undefined : show.axis(axis, standing + amount, "tool-offset", tool.zone);
+  };
+  return (
+    <section aria-label={`Correction, ${name}`}>
+      <h2>Correction, {name}</h2>
+      <p>
+        <Verdict $tone={isOffset ? "clear" : "doubt"}>{words.title}</Verdict>
+      </p>
+      <Sums>
+        <thead>
+          <tr>
+            <th scope="col">feature</th>
+            <th scope="col">target</th>
+            <th scope="col">measured</th>
+            <th scope="col">wants</th>
+            <th scope="col">next cut</th>
+          </tr>
+        </thead>
+        <tbody>
+          {features.map(({ id, state, next }) => (
+            <tr key={id}>
+              <th scope="row">{state.feature.name}</th>
+              <td>{write(targetOf(state.feature))}</td>
+              <td>{write(state.latest?.measured ?? 0)}</td>
+              <td>{write(targetOf(state.feature) - (state.latest?.measured ?? 0), "always")}</td>
+              <td>{isOffset ? write(next) : "–"}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Sums>
+      {isOffset ? (
+        amount === 0 ? (
+          <p role="status">On target: nothing to correct.</p>
+        ) : (
+          <Result>
+            <p>
+              add to {axis.toUpperCase()}
+              <output aria-label="correction">{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
+            </p>
+            <p>{directionWords(axis, amount, write)}</p>
+            <p>The next cut can still be off by some hundredths: push-off and another depth are process.</p>
+            {isLarge && (
+              <label role="alert">
+                <input type="checkbox" checked={meant} onChange={({ target }) => setMeant(target.checked)} /> {isLarge}{" "}
+                I have measured again and mean it.
+              </label>
+            )}
+            {form.trouble && <p role="alert">{form.trouble}</p>}
+            {mayEnter && (
+              <>
+                <PrimaryButton
+                  isDisabled={form.busy || (isLarge !== undefined && !meant)}
+                  onPress={() => correct("wear")}
+                >
+                  Put in wear: {axis.toUpperCase()} wear {after("wear")}
+                </PrimaryButton>
+                {after("geometry") !== undefined && (
+                  <PlainButton
+                    isDisabled={form.busy || (isLarge !== undefined && !meant)}
+                    onPress={() => correct("geometry")}
+                  >
+                    As a touch: {axis.toUpperCase()} geometry {after("geometry")}
+                  </PlainButton>
+                )}
+              </>
+            )}
+          </Result>
+        )
+      ) : (
+        <p role="status">{words.todo}</p>
+      )}
+    </section>
+  );
+}
+
+/** Which way the tip goes, as one sees it: half of a diameter. */
+function directionWords(axis: "x" | "z", amount: number, write: (millimetres: number) => string): string {
+  if (axis === "z")
+    return `The tool moves ${write(Math.abs(amount))} ${amount < 0 ? "towards the chuck" : "away from the chuck"}.`;
+  return `The tool moves ${write(Math.abs(amount) / 2)} ${amount < 0 ? "towards the centre" : "away from the centre"}.`;
+}
+
+const Sums = styled.table`
+  width: 100%;
+  margin: 6px 0;
+  border-collapse: collapse;
+  font-size: ${size.small};
+  th, td { padding: 3px 2px; border-bottom: 1px solid ${color("line")}; text-align: right; font-weight: 400; }
+  td { ${mono} font-size: 13px; white-space: nowrap; }
+  th { font-size: 13px; }
+  th:first-child { text-align: left; }
+`;
+const Result = styled.div`
+  display: grid;
+  gap: 8px;
+  > p:first-child { display: flex; align-items: baseline; justify-content: space-between; padding: 8px 10px; border: 2px solid ${color("action")}; }
+  > p { font-size: ${size.small}; }
+  output { ${mono} font-size: 30px; font-weight: 700; color: ${color("action")}; }
+  label { font-size: ${size.small}; }
+  input[type="checkbox"] { width: 22px; height: 22px; vertical-align: middle; }
+`;

@@ -1,0 +1,148 @@
+import {
+  Chart,
+  type ChartConfiguration,
+  LinearScale,
+  LineController,
+  LineElement,
+  PointElement,
+  ScatterController,
+} from "chart.js";
+import { useEffect, useMemo, useRef } from "react";
+import { styled } from "styled-components";
+import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/correction/index.ts";
+import { lastDigit } from "../../core/frame/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import { color, size } from "../ui/tokens.ts";
+import type { FirstPartProps } from "./FirstPartPage.tsx";
+
+Chart.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
+Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale);
+
+/** A dimension over the parts: deviations, limits, the trend since the last correction, and how many parts that leaves. */
+export function DriftChart({ setup, state }: FirstPartProps & { readonly state: FeatureState }) {
+  const { machine } = setup;
+  const { feature } = state;
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const points = useMemo(
+    () =>
+      setup.measured
+        .filter((one) => one.feature === feature.feature)
+        .map(({ part, measured, seq }) => ({ part, deviation: measured - feature.nominal, seq }))
+        .sort((a, b) => a.part - b.part),
+    [setup.measured, feature],
+  );
+  const tool = setup.tools.find(({ offset }) => offset === feature.offset);
+  const since = changedAt(tool, feature.axis);
+  const drift = useMemo(() => driftOf(points, since, feature), [points, since, feature]);
+  const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
+  const write = (millimetres: number, sign?: "always") =>
+    formatLength(toUnit(millimetres), lastDigit(machine, feature.axis), sign && { sign });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the unit goes by the machine of the setup.
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element || points.length === 0) return;
+    const chart = new Chart(element, chartOf(points, since, drift, feature, toUnit, inkOf(element)));
+    return () => chart.destroy();
+  }, [points, since, drift, feature]);
+  return (
+    <section aria-label={`Drift of ${feature.name}`}>
+      <h2>{feature.name} over the parts</h2>
+      {points.length === 0 ? (
+        <p>Not measured yet.</p>
+      ) : (
+        <>
+          <Frame>
+            <canvas
+              ref={canvas}
+              role="img"
+              aria-label={`${points.length} parts measured, the last ${write(points.at(-1)?.deviation ?? 0, "always")} from nominal`}
+            />
+          </Frame>
+          <Words role="status">{driftWords(drift, write, points.length)}</Words>
+        </>
+      )}
+    </section>
+  );
+}
+
+function driftWords(drift: Drift, write: (millimetres: number, sign?: "always") => string, count: number): string {
+  const { perPart, partsLeft } = drift;
+  if (perPart === undefined)
+    return count < 3 ? "A trend is told from three parts on." : "Three parts since the last correction tell a trend.";
+  if (partsLeft === 0) return "Correct now: the trend has left the limits.";
+  if (partsLeft === undefined) return "No trend: it stays where it is.";
+  const tenParts = `${write(perPart * 10, "always")} in ten parts`;
+  return `${tenParts}; about ${partsLeft} ${partsLeft === 1 ? "part" : "parts"} to the next correction.`;
+}
+
+interface Ink {
+  readonly point: string;
+  readonly limit: string;
+  readonly trend: string;
+  readonly text: string;
+  readonly grid: string;
+}
+function inkOf(element: Element): Ink {
+  const of = (name: string) => getComputedStyle(element).getPropertyValue(name).trim();
+  return { point: of("--measured"), limit: of("--stop"), trend: of("--spacer"), text: of("--ink"), grid: of("--line") };
+}
+
+function chartOf(
+  points: readonly { readonly part: number; readonly deviation: number; readonly seq: number }[],
+  since: number,
+  { perPart, now }: Drift,
+  { lower, upper }: { readonly lower: number; readonly upper: number },
+  toUnit: (millimetres: number) => number,
+  ink: Ink,
+): ChartConfiguration<"scatter" | "line"> {
+  const [first, last] = [points[0]?.part ?? 1, points.at(-1)?.part ?? 1];
+  const ends = [Math.max(1, first - 1), last + Math.max(1, Math.round((last - first) * 0.15))] as const;
+  const level = (value: number) => ends.map((x) => ({ x, y: toUnit(value) }));
+  const line = (data: { x: number; y: number }[], stroke: string, dash: number[]) => ({
+    ...({ type: "line", data, borderColor: stroke, borderWidth: 2, borderDash: dash, pointRadius: 0 } as const),
+  });
+  const began = points.find(({ seq }) => seq > since)?.part ?? last;
+  const trend =
+    perPart === undefined || now === undefined
+      ? []
+      : [began, ends[1]].map((x) => ({ x, y: toUnit(now + perPart * (x - last)) }));
+  return {
+    type: "scatter",
+    data: {
+      datasets: [
+        {
+          type: "scatter",
+          data: points.map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
+          backgroundColor: points.map(({ seq }) => (seq > since ? ink.point : "transparent")),
+          borderColor: ink.point,
+          pointRadius: points.length > 200 ? 1.5 : 4,
+        },
+        line(level(upper), ink.limit, []),
+        line(level(lower), ink.limit, []),
+        line(level(0), ink.text, [8, 4, 2, 4]),
+        line(trend, ink.trend, [5, 4]),
+      ],
+    },
+    options: {
+      ...{ animation: false, responsive: true, maintainAspectRatio: false, normalized: true, events: [] },
+      scales: {
+        x: {
+          ...{ type: "linear", min: ends[0], max: ends[1], grid: { color: ink.grid } },
+          title: { display: true, text: "part", color: ink.text },
+          ticks: { precision: 0, color: ink.text },
+        },
+        y: { grid: { color: ink.grid }, ticks: { color: ink.text, font: { size: 13 } } },
+      },
+    },
+  };
+}
+
+const Frame = styled.div`
+  height: 190px;
+  margin-top: 6px;
+`;
+const Words = styled.p`
+  font-size: ${size.small};
+  border-left: 4px solid ${color("line")};
+  padding-left: 8px;
+`;

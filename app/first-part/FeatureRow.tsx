@@ -1,0 +1,174 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { FeatureState } from "../../core/correction/index.ts";
+import { lastDigit, toolNumber } from "../../core/frame/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
+import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { useSetupForm } from "../frame/useSetupForm.ts";
+import { Verdict } from "../frame/ViewFrame.tsx";
+import { UndoButton } from "../touch/UndoButton.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import type { FirstPartProps } from "./FirstPartPage.tsx";
+
+/** One dimension: limits, what it measures on this part, and where in its limits that lies. */
+export function FeatureRow(
+  props: FirstPartProps & { readonly state: FeatureState; readonly part: number; readonly isShown: boolean },
+) {
+  const { setup, setupId, mayEnter, person, gauges, state, part, isShown } = props;
+  const { feature } = state;
+  const { machine } = setup;
+  const form = useSetupForm(setupId, setup.seq);
+  const typed = useTypedLength(machine.units, person.decimalMark);
+  const [gauge, setGauge] = useState(state.latest?.gauge ?? "");
+  const digit = lastDigit(machine, feature.axis);
+  const write = (millimetres: number, sign?: "always") =>
+    formatLength(convertLength(millimetres, "mm", machine.units), digit, sign && { sign });
+  const own = setup.measured.find((one) => one.feature === feature.feature && one.part === part);
+  const keep = () => {
+    typed.ask();
+    if (!typed.reading) return;
+    const fields = { feature: feature.feature, part: String(part), measured: typed.text, gauge };
+    form.send("measure-feature", { ...fields, sizeUnit: machine.units });
+  };
+  const name = `${feature.name}, part ${part}`;
+  return (
+    <Row aria-label={feature.name} $shown={isShown}>
+      <Name>
+        <Link to={`?feature=${feature.feature}`} replace>
+          {feature.name}
+        </Link>
+        <span>
+          {feature.axis === "x" ? "Ø " : "Z "}
+          {write(feature.nominal)} {limits(write(feature.upper, "always"), write(feature.lower, "always"))}
+        </span>
+        <small>
+          {state.form}, {feature.axis.toUpperCase()} of {toolNumber(machine, feature.offset)}
+        </small>
+        <Band state={state} />
+      </Name>
+      {own && (
+        <Found>
+          <output>{write(own.measured)}</output>
+          <i>{write(own.measured - feature.nominal, "always")}</i>
+          {state.within !== undefined && state.latest === own && (
+            <Verdict $tone={state.within ? "clear" : "stop"}>{state.within ? "within limits" : "outside"}</Verdict>
+          )}
+          {own.gauge && <small>{own.gauge}</small>}
+        </Found>
+      )}
+      {mayEnter && !own && (
+        <Entry
+          onSubmit={(event) => {
+            event.preventDefault();
+            keep();
+          }}
+        >
+          <SmallLength
+            typed={typed}
+            name={`measured ${feature.feature}`}
+            label={`measured, ${name}`}
+            caption="measured"
+            unit={machine.units}
+            {...(feature.axis === "x" && { prefix: "Ø" })}
+            refusal={form.refusalOf("measured") ?? form.trouble}
+          />
+          <label>
+            with
+            <select value={gauge} onChange={({ target }) => setGauge(target.value)} aria-label={`gauge, ${name}`}>
+              <option value="">any gauge</option>
+              {gauges.map(({ name: one, isOverdue }) => (
+                <option key={one} value={one}>
+                  {one}
+                  {isOverdue ? " (overdue)" : ""}
+                </option>
+              ))}
+            </select>
+          </label>
+          <PlainButton type="submit" isDisabled={form.busy}>
+            Keep
+          </PlainButton>
+        </Entry>
+      )}
+      {mayEnter && own && (
+        <UndoButton
+          entry={own.entry}
+          seq={setup.seq}
+          label="Take back"
+          what={`measurement of ${name}`}
+          action={`/setups/${setupId}/touch`}
+        />
+      )}
+    </Row>
+  );
+}
+
+const limits = (upper: string, lower: string) =>
+  upper.slice(1) === lower.slice(1) && upper.startsWith("+") ? `± ${upper.slice(1)}` : `${upper} ${lower}`;
+
+/** The band between the limits with where the latest measurement lies; a value outside stands at its end. */
+function Band({ state: { feature, deviation, within } }: { readonly state: FeatureState }) {
+  const { lower, upper } = feature;
+  const share = deviation === undefined ? undefined : (deviation - lower) / (upper - lower);
+  const at = share === undefined ? undefined : Math.min(1.2, Math.max(-0.2, share));
+  const x = (of: number) => 30 + of * 150;
+  return (
+    <svg viewBox="0 0 210 26" width="210" height="26" role="img" aria-label={bandWords(share)}>
+      <line x1="0" x2="210" y1="18" y2="18" stroke="currentColor" strokeWidth="1" opacity="0.5" />
+      <rect x={x(0)} y="12" width="150" height="12" fill="none" stroke="currentColor" strokeWidth="1.5" />
+      <line x1={x(0.5)} x2={x(0.5)} y1="9" y2="26" stroke="currentColor" strokeDasharray="4 3" />
+      {at !== undefined && <Mark d={`M ${x(at)} 14 l -7 -13 h 14 Z`} $out={!within} />}
+    </svg>
+  );
+}
+
+const bandWords = (share: number | undefined) =>
+  share === undefined
+    ? "not measured yet"
+    : share < 0
+      ? "below its limits"
+      : share > 1
+        ? "above its limits"
+        : `at ${Math.round(share * 100)} per cent of its band`;
+
+const Mark = styled.path<{ $out: boolean }>`
+  fill: ${({ $out }) => color($out ? "stop" : "clear")};
+`;
+const Row = styled.li<{ $shown: boolean }>`
+  display: grid;
+  grid-template-columns: 240px minmax(0, 1fr) auto;
+  align-items: center;
+  gap: 4px 12px;
+  padding: 6px 10px;
+  border: 1px solid ${color("line")};
+  border-left: 5px solid ${({ $shown }) => color($shown ? "action" : "line")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  @media (width < 1200px) { grid-template-columns: 220px minmax(0, 1fr) auto; }
+`;
+const Name = styled.div`
+  display: grid;
+  gap: 1px;
+  a { color: inherit; font-weight: 700; }
+  span { ${mono} font-size: 17px; }
+  small { color: ${color("quiet")}; }
+`;
+const Found = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  output { ${mono} font-size: 26px; font-weight: 700; color: ${color("measured")}; }
+  i { ${mono} font-style: normal; }
+  small { color: ${color("quiet")}; }
+`;
+const Entry = styled.form`
+  grid-column: 2 / -1;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 96px 72px;
+  align-items: start;
+  gap: 8px;
+  label { display: grid; font-size: ${size.small}; color: ${color("quiet")}; }
+  select { min-width: 0; width: 100%; min-height: 48px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: ${color("ink")}; font: inherit; font-size: ${size.small}; }
+`;

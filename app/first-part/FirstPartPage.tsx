@@ -1,0 +1,163 @@
+import { useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import { styled } from "styled-components";
+import { featureStates, firstPartCorrections, type OffsetCorrection } from "../../core/correction/index.ts";
+import { toolNumber } from "../../core/frame/index.ts";
+import { NothingYet } from "../frame/StageFrame.tsx";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+import { showFor } from "../frame/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../frame/ViewFrame.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { AddFeature } from "./AddFeature.tsx";
+import { CorrectionPanel } from "./CorrectionPanel.tsx";
+import { DriftChart } from "./DriftChart.tsx";
+import { FeatureRow } from "./FeatureRow.tsx";
+import { VERDICT_WORDS } from "./verdictWords.ts";
+
+export interface FirstPartProps extends LoadedSetup {
+  readonly gauges: readonly { readonly name: string; readonly kind: string; readonly isOverdue: boolean }[];
+}
+
+/** Cut, measure, correct: measured features against their limits, the correction of each offset, and where it drifts. */
+export function FirstPartPage(props: FirstPartProps) {
+  const { setup } = props;
+  const [search] = useSearchParams();
+  const states = featureStates(setup);
+  const corrections = firstPartCorrections(setup);
+  const last = setup.measured.reduce((most, { part }) => Math.max(most, part), 0);
+  const [part, setPart] = useState<number>();
+  const shown = part ?? Math.max(1, last);
+  if (setup.tools.length === 0)
+    return <NothingYet>This setup has no tools yet, so nothing makes a dimension.</NothingYet>;
+  const asked = search.get("of");
+  const open = corrections.find((one) => keyOf(one) === asked) ?? corrections[0];
+  const feature = states.find((one) => one.feature.feature === search.get("feature")) ?? states[0];
+  return (
+    <ViewFrame>
+      <ViewRail aria-label="Corrections">
+        <h2>Corrections by offset</h2>
+        {corrections.length === 0 ? (
+          <Quiet>
+            {states.length === 0
+              ? "Name the dimensions first."
+              : setup.measured.length === 0
+                ? "Cut the first part, then measure it."
+                : "Nothing open: cut the next part and measure it."}
+          </Quiet>
+        ) : (
+          <ol>
+            {corrections.map((one) => (
+              <li key={keyOf(one)}>
+                <Link
+                  to={`?of=${encodeURIComponent(keyOf(one))}`}
+                  replace
+                  aria-current={one === open ? "true" : undefined}
+                >
+                  <CorrectionLine correction={one} {...props} />
+                </Link>
+              </li>
+            ))}
+          </ol>
+        )}
+      </ViewRail>
+      <ViewMain>
+        <ViewCentre>
+          <Head>
+            <h1>First part</h1>
+            <label>
+              part number
+              <input
+                inputMode="numeric"
+                value={shown}
+                onChange={({ target }) => setPart(Math.max(1, Number.parseInt(target.value, 10) || 1))}
+              />
+            </label>
+            <button type="button" onClick={() => setPart(last + 1)} disabled={last === 0 || shown > last}>
+              Next part
+            </button>
+          </Head>
+          <Caution>Measure only with the spindle stopped, in a safe mode, part cool and clean.</Caution>
+          {states.length === 0 ? (
+            <p>No dimension is named yet. Name each one with its limits and the offset that makes it.</p>
+          ) : (
+            <Rows aria-label="Dimensions">
+              {states.map((state) => (
+                <FeatureRow
+                  key={`${state.feature.feature} ${shown}`}
+                  {...props}
+                  state={state}
+                  part={shown}
+                  isShown={state === feature}
+                />
+              ))}
+            </Rows>
+          )}
+          <AddFeature {...props} isOpen={states.length === 0} />
+        </ViewCentre>
+        <ViewSide>
+          {open ? (
+            <CorrectionPanel key={`${keyOf(open)} ${open.value}`} {...props} correction={open} />
+          ) : (
+            <section>
+              <h2>Correction</h2>
+              <p>What is measured here gives the correction of the offset that made it.</p>
+            </section>
+          )}
+          {feature && <DriftChart {...props} state={feature} />}
+        </ViewSide>
+      </ViewMain>
+    </ViewFrame>
+  );
+}
+
+const keyOf = ({ offset, axis }: Pick<OffsetCorrection, "offset" | "axis">) => `${offset} ${axis}`;
+
+function CorrectionLine({ correction, setup }: FirstPartProps & { readonly correction: OffsetCorrection }) {
+  const { offset, axis, verdict, amount, tool } = correction;
+  const show = showFor(setup.machine);
+  return (
+    <Line>
+      <strong>
+        {axis.toUpperCase()} of {toolNumber(setup.machine, offset)}
+      </strong>
+      <output>{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
+      <Verdict $tone={verdict === "offset" ? "clear" : "doubt"}>{VERDICT_WORDS[verdict].title}</Verdict>
+    </Line>
+  );
+}
+
+const Head = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 12px;
+  h1 { flex: 1; }
+  label { display: flex; align-items: center; gap: 8px; font-size: ${size.small}; }
+  input { width: 90px; min-height: 48px; padding: 4px 10px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; ${mono} font-size: 20px; text-align: right; }
+  button { min-height: 48px; padding: 6px 14px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; cursor: pointer; }
+  button:disabled { color: ${color("quiet")}; cursor: default; }
+`;
+const Caution = styled.p`
+  padding-left: 10px;
+  border-left: 4px solid ${color("spacer")};
+  font-size: ${size.small};
+`;
+const Rows = styled.ul`
+  display: grid;
+  gap: 8px;
+  margin: 0;
+  padding: 0;
+  list-style: none;
+`;
+const Quiet = styled.p`
+  padding: 0 14px;
+  color: ${color("quiet")};
+  font-size: ${size.small};
+`;
+const Line = styled.span`
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 2px 8px;
+  output { ${mono} font-weight: 700; }
+  > :last-child { grid-column: 1 / -1; font-size: ${size.small}; }
+`;

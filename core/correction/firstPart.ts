@@ -1,0 +1,164 @@
+import { lastDigit } from "../frame/index.ts";
+import type { Feature, Recorded, SetupView, ToolView } from "../ledger/index.ts";
+import { standingCell } from "../offsets/index.ts";
+import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
+import { entersBore } from "../tool/index.ts";
+import { convertLength } from "../units/index.ts";
+import { type Correction, correctionsOf, type FeatureForm, type MeasuredFeature } from "./correction.ts";
+
+export type Measurement = Recorded<"feature-measured">;
+
+/** A feature with its latest measurement and where in its limits that lies. Millimetres. */
+export interface FeatureState {
+  readonly feature: Feature;
+  readonly form: FeatureForm;
+  readonly latest: Measurement | undefined;
+  /** False once the offset that makes it has changed since it was measured. */
+  readonly isCurrent: boolean;
+  /** Measured less nominal. */
+  readonly deviation: number | undefined;
+  readonly within: boolean | undefined;
+}
+
+/** What the measured features say about one axis of one offset. Values in the machine's unit. */
+export interface OffsetCorrection extends Correction {
+  readonly tool: ToolView;
+  /** In millimetres, as it is added to wear or geometry. */
+  readonly amount: number;
+  readonly features: readonly (Correction["features"][number] & {
+    readonly state: FeatureState;
+    /** What it will measure after the correction, in millimetres; the process moves it by some hundredths more. */
+    readonly next: number;
+  })[];
+}
+
+export const formOf = ({ axis, form }: Feature, tool: ToolView | undefined): FeatureForm =>
+  form ?? (axis === "z" ? "length" : tool && entersBore(tool.tool) ? "bore" : "cylinder");
+
+/** Sequence number with which the numbers that make an axis of an offset last changed. */
+export function changedAt(tool: ToolView | undefined, axis: "x" | "z"): number {
+  return Math.max(
+    ...[tool?.[axis]?.seq, tool?.wear[axis]?.seq, tool?.safetyWear?.seq, tool?.indexed?.seq, tool?.moved?.seq].map(
+      (seq) => seq ?? 0,
+    ),
+  );
+}
+
+/** Every feature with what was measured last. */
+export function featureStates(setup: SetupView): readonly FeatureState[] {
+  const states: FeatureState[] = [];
+  for (const feature of setup.features) states.push(stateOf(setup, feature));
+  return states;
+}
+
+function stateOf(setup: SetupView, feature: Feature): FeatureState {
+  const tool = toolOf(setup, feature.offset);
+  let latest: Measurement | undefined;
+  for (const one of setup.measured) if (one.feature === feature.feature) latest = one;
+  const deviation = latest && latest.measured - feature.nominal;
+  const { lower, upper } = feature;
+  return {
+    ...{ feature, form: formOf(feature, tool), latest, deviation },
+    isCurrent: latest !== undefined && latest.seq > changedAt(tool, feature.axis),
+    within: deviation === undefined ? undefined : deviation >= lower - SAME && deviation <= upper + SAME,
+  };
+}
+
+function toolOf(setup: SetupView, offset: string): ToolView | undefined {
+  for (const tool of setup.tools) if (tool.offset === offset) return tool;
+  return undefined;
+}
+
+/** On a limit is within it, whatever the binary figures make of the sum. Millimetres. */
+const SAME = 1e-9;
+
+/** Where a feature should lie: the middle of its limits. */
+export const targetOf = ({ nominal, lower, upper }: Feature): number => nominal + (lower + upper) / 2;
+
+/**
+ * Corrections from all features that were measured since their offset last changed, an entry for each offset and axis.
+ * Tools from the minus side of X make their diameters at negative coordinates.
+ */
+export function firstPartCorrections(setup: SetupView): readonly OffsetCorrection[] {
+  const { machine } = setup;
+  const current = featureStates(setup).filter(({ isCurrent }) => isCurrent);
+  const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
+  const groups = new Map<string, FeatureState[]>();
+  for (const state of current) {
+    const key = `${state.feature.offset} ${state.feature.axis}`;
+    groups.set(key, [...(groups.get(key) ?? []), state]);
+  }
+  const corrections: OffsetCorrection[] = [];
+  for (const group of groups.values()) {
+    const [first] = group;
+    const tool = first && toolOf(setup, first.feature.offset);
+    if (!first || !tool) continue;
+    const { offset, axis } = first.feature;
+    const side = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
+    const measured = group.map(
+      ({ feature, form, latest }): MeasuredFeature => ({
+        ...{ id: feature.feature, offset, axis, form },
+        target: side * toUnit(targetOf(feature)),
+        measured: side * toUnit(latest?.measured ?? 0),
+        uncertainty: toUnit(latest?.uncertainty ?? 1),
+        at: feature.at,
+      }),
+    );
+    const [correction] = correctionsOf(measured, lastDigit(machine, axis));
+    if (!correction) continue;
+    const amount = convertLength(correction.value, machine.units, "mm");
+    const features: OffsetCorrection["features"][number][] = [];
+    for (const [index, one] of correction.features.entries()) {
+      const state = group[index];
+      if (state) features.push({ ...one, state, next: (state.latest?.measured ?? 0) + side * amount });
+    }
+    corrections.push({ ...correction, tool, amount, features });
+  }
+  return corrections;
+}
+
+/** Corrections larger than this ask a second time, millimetres, on the diameter for X. */
+export const LARGE_CORRECTION = 0.25;
+
+export type CorrectRefusal = Refusal<"nothing-to-correct" | "no-offset-error" | "too-large" | "nothing-known">;
+
+/**
+ * The cell that a correction changes: wear, or the geometry as a touch anew would find it. Refused where nothing was
+ * measured since the last change, where the pattern is no offset error, or where the size asks for a second confirmation.
+ */
+export function correctedCell(
+  setup: SetupView,
+  {
+    offset,
+    axis,
+    how,
+    meant,
+  }: {
+    readonly offset: string;
+    readonly axis: "x" | "z";
+    readonly how: "wear" | "geometry";
+    readonly meant: boolean;
+  },
+): Answer<
+  {
+    readonly offset: string;
+    readonly column: `${"wear" | "geometry"}.${"x" | "z"}`;
+    readonly from: number | null;
+    readonly to: number;
+  },
+  CorrectRefusal
+> {
+  const no = (code: CorrectRefusal["code"], message: string) => refused<CorrectRefusal>({ code, message });
+  const correction = firstPartCorrections(setup).find((one) => one.offset === offset && one.axis === axis);
+  if (!correction || correction.value === 0)
+    return no("nothing-to-correct", "Nothing was measured since this offset last changed that asks for a correction.");
+  if (correction.verdict !== "offset")
+    return no("no-offset-error", "This pattern is no error of one offset; a correction would only move it elsewhere.");
+  if (Math.abs(correction.amount) > LARGE_CORRECTION && !meant)
+    return no("too-large", "This is a large correction. Look at what was measured, then confirm it.");
+  const column = `${how}.${axis}` as const;
+  const standing = standingCell(correction.tool, column) ?? (how === "wear" ? 0 : undefined);
+  if (standing === undefined)
+    return no("nothing-known", "Nobody has recorded the geometry of this offset, so nothing can be added to it.");
+  return accepted({ offset, column, from: standing, to: standing + correction.amount });
+}
