@@ -77,6 +77,12 @@ const BASIS_WORDS: Readonly<Record<TouchBelief["basis"], string>> = {
   nothing: "",
 };
 
+/** By how much the face lies elsewhere than last time, as the other tools say too. */
+function facesWords({ one, shift }: TouchBelief): string | undefined {
+  if (shift === undefined || Math.abs(shift) < 10 * one.resolution) return undefined;
+  return `The other tools lie ${formatLength(shift, one.resolution, { sign: "always" })} elsewhere than last time as well: the face has moved, not this tool.`;
+}
+
 /** A slip that would not show here, and the cheapest second piece of evidence. */
 export function HiddenSlipHint({ setup, tool, axis, belief, doubt, otherWays, onWay }: DoubtProps) {
   if (!belief || doubt || belief.basis === "nothing") return null;
@@ -88,13 +94,17 @@ export function HiddenSlipHint({ setup, tool, axis, belief, doubt, otherWays, on
       </Agrees>
     );
   const [hidden] = hiddenSlips(belief, tool.tolerance[axis]);
+  const moved = facesWords(belief);
+  if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
   const second = secondWay(setup, tool, axis, otherWays);
   return (
     <Hint>
       <p>
-        This holder comes back within ± {formatLength(2 * (belief.expected?.sigma ?? 0), resolution)}:{" "}
-        {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
+        {belief.basis === "control"
+          ? "This tool is not known here from before"
+          : `This holder comes back within ±\u00a0${formatLength(2 * (belief.expected?.sigma ?? 0), resolution)}`}
+        : {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
       </p>
       {second ? (
         <PlainButton onPress={() => onWay(second)}>Make sure: {wayName(second, axis).toLowerCase()} too</PlainButton>

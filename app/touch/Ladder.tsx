@@ -1,4 +1,5 @@
 import { styled } from "styled-components";
+import { SLIP_QUESTIONS } from "../../core/believability/index.ts";
 import {
   AXIS_NAME,
   type Axis,
@@ -8,7 +9,7 @@ import {
   toControl,
   toolNumber,
 } from "../../core/frame/index.ts";
-import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import type { SetupView, ToolView, TouchRecord, TouchWay } from "../../core/ledger/index.ts";
 import { DEED_WORDS } from "../../core/offsets/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
@@ -87,7 +88,7 @@ export function Ladder(props: LadderProps) {
         wear={wear}
         isKept={ladder.isKept}
       />
-      <Facts>
+      <Facts $short={props.belief !== undefined && !isAsked}>
         <div>
           <dt>in the control now</dt>
           <dd>{before === undefined ? "not recorded" : show(before, result)}</dd>
@@ -148,6 +149,7 @@ export function Ladder(props: LadderProps) {
             <span>
               Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, result)}
             </span>
+            {"doubt" in kept && kept.doubt && <em>{doubtSettled(kept.doubt)}</em>}
             {"derived" in kept && kept.derived && (
               <em>not touched: {kept.deed ? DEED_WORDS[kept.deed] : "it follows from another"}</em>
             )}
@@ -186,6 +188,12 @@ export function Ladder(props: LadderProps) {
   );
 }
 
+/** What became of a doubt, in the words in which it was asked. */
+function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): string {
+  const question = SLIP_QUESTIONS[kind as keyof typeof SLIP_QUESTIONS] ?? kind;
+  return settled === "corrected" ? `put right: ${question}` : `kept, although asked: ${question}`;
+}
+
 const WEAR = { x: "wearX", y: "wearY", z: "wearZ" } as const;
 
 /** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
@@ -218,9 +226,10 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
 `;
-export const Facts = styled.dl`
+export const Facts = styled.dl<{ $short?: boolean }>`
   display: grid;
   gap: 2px;
+  ${({ $short }) => $short && "> :nth-child(n + 3) { display: none; }"}
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }

@@ -50,9 +50,10 @@ export function TouchStep(props: TouchStepProps) {
   const { solved, facts, budget } = entry.reading;
   const belief = useMemo(() => {
     if (!solved || solveFor === "work") return undefined;
-    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts };
+    const papers = props.spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
+    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers };
     return beliefOfTouch(setup, tool, value, props.history);
-  }, [setup, tool, axis, solveFor, solved, facts, budget, props.history]);
+  }, [setup, tool, axis, solveFor, solved, facts, budget, props.history, props.spacers]);
   const doubt = belief && solved && openDoubt(belief, setup.machine, tool[axis], solved.exact);
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */

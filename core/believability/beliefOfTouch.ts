@@ -18,6 +18,8 @@ export interface NewValue {
   readonly exact: number;
   /** Expanded uncertainty of how it was found; 0 for one by hand. */
   readonly expanded: number;
+  /** Thicknesses of the shop's papers: one may have lain where none was counted. */
+  readonly papers: readonly number[];
   /** The touch that it comes from; undefined for a number by hand. */
   readonly touch: TouchFacts | undefined;
 }
@@ -26,6 +28,8 @@ export interface NewValue {
 export interface TouchBelief extends Belief {
   /** What the expectation rests on. */
   readonly basis: "second-touch" | "history" | "control" | "nothing";
+  /** By how much the other tools lie elsewhere than before, where the expectation allows for it; in the machine's unit. */
+  readonly shift: number | undefined;
   /** The numbers of the comparison, in the machine's unit. */
   readonly one: BelievabilityCase;
 }
@@ -43,11 +47,13 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   const write = (millimetres: number) => roundToResolution(toUnit(millimetres), resolution);
   const rows = othersOf(setup, view, axis, history);
   const expectation = expectationOf(setup, view, value, history);
-  const { basis, values, scatter, previous } = onThisFace(expectation, rows, value);
+  const { basis, values, scatter, previous, shift: moved } = onThisFace(expectation, rows, value);
   const one: BelievabilityCase = {
     ...{ units: machine.units, resolution, axis, value: write(value.exact), history: values.map(write) },
     scatter: toUnit(Math.hypot(scatter, value.expanded / 2)),
     touch: value.touch && contactOfTouch(view, value.touch, toUnit),
+    // A skim cuts: nothing can lie between.
+    ...(value.touch?.way === "scratch" && { papers: value.papers.map(toUnit) }),
     jogSteps: [1, 10, 100].map((times) => write(times * jogStep(machine, axis))),
     others: rows.map((row) => ({
       ...row,
@@ -57,11 +63,12 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
     })),
   };
   const belief = believabilityOf(one);
+  const shift = moved === undefined ? undefined : write(moved);
   const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
   // The control may have held another tool's number: that it differs is no reason to ask, unless a slip explains it.
   if (basis === "control" && belief.verdict === "doubt" && isUnexplained)
-    return { ...belief, verdict: "believable", message: null, basis, one };
-  return { ...belief, basis, one };
+    return { ...belief, verdict: "believable", message: null, basis, shift, one };
+  return { ...belief, basis, shift, one };
 }
 
 interface Expectation {
@@ -81,7 +88,7 @@ function onThisFace(
   { basis, values, scatter }: Expectation,
   rows: readonly OtherRow[],
   { axis, touch }: NewValue,
-): Expectation & { readonly previous: (row: OtherRow) => number } {
+): Expectation & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
   const isNewFace = axis === "z" && touch?.way !== "setter" && (basis === "history" || basis === "control");
   if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
   const taken = rows.flatMap(({ value, previous, scatter: own = scatter }) =>
@@ -92,7 +99,7 @@ function onThisFace(
   const weights = taken.reduce((sum, { weight }) => sum + weight, 0);
   const shift = taken.reduce((sum, { by, weight }) => sum + by * weight, 0) / weights;
   return {
-    basis,
+    ...{ basis, shift },
     values: values.map((one) => one + shift),
     scatter: Math.hypot(scatter, Math.sqrt(2 / weights)),
     previous: (row) => (row.value === undefined ? row.previous : row.previous + shift),

@@ -28,6 +28,8 @@ export interface BelievabilityCase {
   readonly history: readonly number[];
   /** The touch that it comes from, sizes and spacer as typed; undefined for a number that was entered by hand. */
   readonly touch?: CaseContact | undefined;
+  /** Papers that may have lain between, although none was counted. */
+  readonly papers?: readonly number[] | undefined;
   /** Largest diameter that the stock can have. */
   readonly stock?: number | undefined;
   /** Lowest and highest value that the travel allows. */

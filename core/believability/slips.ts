@@ -63,11 +63,13 @@ export function slipsOf(one: BelievabilityCase): ReadonlyMap<CorrectableSlip, re
 }
 
 function paperSlips(
-  { value, axis }: BelievabilityCase,
+  { value, axis, papers = [] }: BelievabilityCase,
   { surface, spacer }: CaseContact,
   ways: Map<CorrectableSlip, readonly SlipWay[]>,
 ): void {
   const side = surface ? contactOf(surface).side : 0;
+  if (spacer === 0 && side !== 0 && papers.length > 0)
+    ways.set("paper-ignored", exactly(...papers.map((paper) => value - side * (axis === "x" ? 2 : 1) * paper)));
   if (spacer <= 0 || side === 0) return;
   const [once, counted] = [side * spacer, side * (axis === "x" ? 2 : 1) * spacer];
   ways.set("paper-ignored", exactly(value - counted));

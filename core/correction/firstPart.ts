@@ -101,7 +101,7 @@ export function firstPartCorrections(setup: SetupView): readonly OffsetCorrectio
         target: side * toUnit(targetOf(feature)),
         measured: side * toUnit(latest?.measured ?? 0),
         uncertainty: toUnit(latest?.uncertainty ?? 1),
-        at: feature.at,
+        at: feature.atZ,
       }),
     );
     const [correction] = correctionsOf(measured, lastDigit(machine, axis));

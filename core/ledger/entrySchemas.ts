@@ -253,7 +253,7 @@ export const payloadSchemas = {
     /** What it is, as far as it tells causes of an error apart; a length on Z, on X a bore or a cylinder by its tool. */
     form: { type: "string", enum: FEATURE_FORMS },
     /** Z at which it is measured. */
-    at: length,
+    atZ: length,
   }),
   /** A feature as it was measured on one of the parts, which are counted from 1. */
   "feature-measured": object(["feature", "part", "measured", "uncertainty"], {

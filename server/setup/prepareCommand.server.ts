@@ -190,7 +190,7 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, typist:
   if (at && "outcome" in at) Object.assign(fields, at.fields);
   const [first] = Object.values(fields);
   if (first !== undefined) return refuse(first, fields);
-  const more = { ...(form.form && { form: form.form }), ...(at && "mm" in at && { at: at.mm }) };
+  const more = { ...(form.form && { form: form.form }), ...(at && "mm" in at && { atZ: at.mm }) };
   return {
     ...{ ...entry, kind: "feature-recorded" },
     payload: { feature, name: name.trim(), offset, axis, ...sizes, ...more },

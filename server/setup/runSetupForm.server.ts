@@ -1,4 +1,3 @@
-import type { ToolHistory } from "../../core/believability/index.ts";
 import {
   type Entry,
   restsOn,
@@ -32,7 +31,7 @@ import { isPrepareForm, type PrepareForm, prepareCommand } from "./prepareComman
 import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.server.ts";
 import { readSetupForm, type SetupForm } from "./setupForms.server.ts";
 import { isTableForm, type TableForm, tableCommand } from "./tableCommand.server.ts";
-import { noseCommand, secondCommand, touchCommand } from "./touchCommand.server.ts";
+import { type Known, noseCommand, secondCommand, touchCommand } from "./touchCommand.server.ts";
 
 /** Carries out one form of a setup's stages: validates, works it out again from what was typed, appends. */
 export async function runSetupForm(
@@ -54,16 +53,7 @@ export async function runSetupForm(
       ? tableCommand(viewSetup(state), form, person)
       : isProofForm(form)
         ? proofCommand(viewSetup(state), form, person)
-        : withGauge(
-            makeCommand(
-              viewSetup(state),
-              state,
-              form,
-              person,
-              form.intent === "accept-touch" ? await readHistory(sql(), setupId, viewSetup(state)) : {},
-            ),
-            form.intent === "accept-touch" ? await shopSpacers(sql()) : [],
-          );
+        : await makeTouch(setupId, state, form, person);
   if ("outcome" in made) return made;
   const result = await appendEntry(database(), setupId, made, { person, device, base: Number(form.base) });
   switch (result.outcome) {
@@ -79,6 +69,20 @@ export async function runSetupForm(
     case "refused":
       return refuse(result.refusal.message);
   }
+}
+
+/** Commands that may be a touch: judged by what was found before, and kept with the spacer that it was made with. */
+async function makeTouch(
+  setupId: string,
+  state: SetupState,
+  form: Exclude<SetupForm, PrepareForm | TableForm | ProofForm>,
+  person: Person,
+): Promise<Made> {
+  const setup = viewSetup(state);
+  if (form.intent !== "accept-touch") return makeCommand(setup, state, form, person, { history: {}, spacers: [] });
+  const spacers = await shopSpacers(sql());
+  const known = { history: await readHistory(sql(), setupId, setup), spacers };
+  return withGauge(makeCommand(setup, state, form, person, known), spacers);
 }
 
 /** A touch with a spacer that the shop has measured says which one it was. */
@@ -99,7 +103,7 @@ function makeCommand(
   state: SetupState,
   form: Exclude<SetupForm, PrepareForm | TableForm | ProofForm>,
   person: Person,
-  history: ToolHistory,
+  known: Known,
 ): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
@@ -124,7 +128,7 @@ function makeCommand(
     case "make-second":
       return secondCommand(setup, form, entry);
     default:
-      return toolCommand(setup, form, entry, person, history);
+      return toolCommand(setup, form, entry, person, known);
   }
 }
 
@@ -147,7 +151,7 @@ function toolCommand(
   form: ToolForm,
   entry: { id: string; version: 1 },
   person: Person,
-  history: ToolHistory,
+  known: Known,
 ): Made {
   const tool = setup.tools.find((one) => one.offset === form.offset);
   if (!tool) return refuse(`Offset ${form.offset} has no tool in this setup.`);
@@ -160,7 +164,7 @@ function toolCommand(
     case "accept-nose":
       return noseCommand(setup, tool, form, entry);
     case "accept-touch":
-      return touchCommand(setup, tool, form, entry, person, history);
+      return touchCommand(setup, tool, form, entry, person, known);
     case "index-insert":
       return { ...entry, kind: "insert-indexed", payload: { offset: form.offset } };
     case "move-tool":

@@ -11,10 +11,16 @@ import {
   tipOf,
   waysToTouch,
 } from "../../core/tool/index.ts";
-import { fieldsOf, readTypedTouch, reckonedWork } from "../../core/touch/index.ts";
+import { fieldsOf, readTypedTouch, reckonedWork, type ShopSpacer } from "../../core/touch/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
 import type { FormOf } from "./setupForms.server.ts";
+
+/** What a touch is judged by besides the setup: where its tools were found before, and the shop's spacers. */
+export interface Known {
+  readonly history: ToolHistory;
+  readonly spacers: readonly ShopSpacer[];
+}
 
 /** A touch worked out again from what was typed: the browser's own sum is never taken over. */
 export function touchCommand(
@@ -23,7 +29,7 @@ export function touchCommand(
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   typist: Typist,
-  history: ToolHistory,
+  { history, spacers }: Known,
 ): Made {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {
@@ -43,11 +49,12 @@ export function touchCommand(
     );
     return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
   }
+  const papers = spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
   const settled = settledDoubt(
     setup,
     tool,
     form,
-    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts },
+    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers },
     history,
   );
   if ("outcome" in settled) return settled;
