@@ -29,7 +29,6 @@ export default [
     route("first-part", "routes/firstPart.tsx"),
     route("keep", "routes/keep.tsx"),
     route("sheet", "routes/sheet.tsx"),
-    route(":stage", "routes/stage.tsx"),
   ]),
   route("*", "routes/notFound.tsx"),
 ] satisfies RouteConfig;

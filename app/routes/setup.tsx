@@ -8,7 +8,7 @@ import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { may } from "../../server/people/person.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
-import { shopSpacers } from "../../server/workshop/workshopRepository.server.ts";
+import { shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
@@ -30,6 +30,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
     spacers: await shopSpacers(sql()),
+    shop: await shopUncertainty(sql()),
     history: await readHistory(sql(), params.setupId, setup),
     now: new Date().toISOString(),
   };

@@ -2,7 +2,7 @@ import type { RefObject } from "react";
 import { styled } from "styled-components";
 import { type Explanation, hiddenSlips, SLIP_QUESTIONS, type TouchBelief } from "../../core/believability/index.ts";
 import { type Axis, toControl } from "../../core/frame/index.ts";
-import { errorBudget } from "../../core/judgement/index.ts";
+import { errorBudget, type ShopUncertainty } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
@@ -19,6 +19,7 @@ export interface DoubtProps {
   readonly doubt: Explanation | undefined;
   /** Takes the focus when somebody tries to go past it. */
   readonly asked: RefObject<HTMLElement | null>;
+  readonly shop: ShopUncertainty;
   readonly otherWays: readonly TouchWay[];
   readonly onWay: (way: TouchWay) => void;
 }
@@ -31,6 +32,7 @@ export function DoubtQuestion({
   belief,
   doubt,
   asked,
+  shop,
   otherWays,
   onWay,
   isBusy,
@@ -42,7 +44,7 @@ export function DoubtQuestion({
     const millimetres = convertLength(value, setup.machine.units, "mm");
     return formatLength(toControl(setup.machine, axis, millimetres, "tool-offset", tool.zone), resolution);
   };
-  const second = secondWay(setup, tool, axis, otherWays);
+  const second = secondWay(setup, tool, axis, otherWays, shop);
   const doubted = doubt.kind;
   return (
     <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt">
@@ -84,7 +86,7 @@ function facesWords({ one, shift }: TouchBelief): string | undefined {
 }
 
 /** A slip that would not show here, and the cheapest second piece of evidence. */
-export function HiddenSlipHint({ setup, tool, axis, belief, doubt, otherWays, onWay }: DoubtProps) {
+export function HiddenSlipHint({ setup, tool, axis, belief, doubt, shop, otherWays, onWay }: DoubtProps) {
   if (!belief || doubt || belief.basis === "nothing") return null;
   const { resolution, units } = belief.one;
   if (belief.basis === "second-touch")
@@ -97,7 +99,7 @@ export function HiddenSlipHint({ setup, tool, axis, belief, doubt, otherWays, on
   const moved = facesWords(belief);
   if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
-  const second = secondWay(setup, tool, axis, otherWays);
+  const second = secondWay(setup, tool, axis, otherWays, shop);
   return (
     <Hint>
       <p>
@@ -124,8 +126,9 @@ function secondWay(
   tool: ToolView,
   axis: Axis,
   otherWays: readonly TouchWay[],
+  shop: ShopUncertainty,
 ): TouchWay | undefined {
-  const error = (way: TouchWay) => errorBudget(machine, tool.tool, axis, way, tool.tolerance[axis]).expanded;
+  const error = (way: TouchWay) => errorBudget(machine, tool.tool, axis, way, tool.tolerance[axis], shop).expanded;
   return [...otherWays].sort((a, b) => error(a) - error(b))[0];
 }
 

@@ -9,6 +9,7 @@ import {
   toControl,
   toolNumber,
 } from "../../core/frame/index.ts";
+import { errorBudget } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchRecord, TouchWay } from "../../core/ledger/index.ts";
 import { DEED_WORDS } from "../../core/offsets/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
@@ -23,6 +24,7 @@ import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
+import { wayName } from "./words.ts";
 
 interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly setup: SetupView;
@@ -169,6 +171,7 @@ export function Ladder(props: LadderProps) {
             <HiddenSlipHint {...props} />
           </>
         )}
+        {mayEnter && !isAsked && gate === undefined && !props.doubt && !budget.fits && <WouldDo {...props} />}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {isAsked || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
@@ -187,6 +190,30 @@ export function Ladder(props: LadderProps) {
     </Panel>
   );
 }
+
+/** Where the way is too coarse for what the offset makes: the one that would do, or what covers it. */
+function WouldDo({ setup, tool, axis, otherWays, shop, onWay }: LadderProps) {
+  const fits = otherWays.find(
+    (one) => errorBudget(setup.machine, tool.tool, axis, one, tool.tolerance[axis], shop).fits,
+  );
+  return (
+    <Coarse>
+      {fits ? (
+        <PlainButton onPress={() => onWay(fits)}>
+          Coarse for this tolerance: {wayName(fits, axis).toLowerCase()} would do
+        </PlainButton>
+      ) : (
+        "No way here is fine enough for this tolerance: give it safety wear, measure the first part, correct."
+      )}
+    </Coarse>
+  );
+}
+const Coarse = styled.div`
+  padding-left: 8px;
+  border-left: 4px solid ${color("spacer")};
+  font-size: ${size.small};
+  button { width: 100%; min-height: 48px; padding: 4px 8px; font-size: ${size.small}; }
+`;
 
 /** What became of a doubt, in the words in which it was asked. */
 function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): string {

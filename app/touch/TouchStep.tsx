@@ -45,7 +45,7 @@ export function TouchStep(props: TouchStepProps) {
   const onPage = (field: TouchField) => input(field)?.value;
   const entry = useTouchEntry({
     ...{ setupId, setup, tool, axis, way, choice: edges, solveFor, sizeUnit },
-    ...{ decimal: person.decimalMark, spacers: props.spacers, onPage },
+    ...{ decimal: person.decimalMark, spacers: props.spacers, shop: props.shop, onPage },
   });
   const { solved, facts, budget } = entry.reading;
   const belief = useMemo(() => {
@@ -117,7 +117,7 @@ export function TouchStep(props: TouchStepProps) {
           accept();
         }}
       >
-        <Ways {...{ setup, tool, axis, ways, way }} onWay={chooseWay} isDisabled={!mayEnter} />
+        <Ways {...{ setup, tool, axis, ways, way, shop: props.shop }} onWay={chooseWay} isDisabled={!mayEnter} />
         <TouchForm
           setup={setup}
           tool={tool}
@@ -153,6 +153,7 @@ export function TouchStep(props: TouchStepProps) {
         belief={belief}
         doubt={doubt}
         asked={asked}
+        shop={props.shop}
         otherWays={ways.filter((one) => one !== way)}
         onWay={chooseWay}
       />

@@ -2,7 +2,7 @@ import { Check, TriangleAlert } from "lucide-react";
 import { Radio, RadioGroup } from "react-aria-components";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, lastDigit } from "../../core/frame/index.ts";
-import { errorBudget } from "../../core/judgement/index.ts";
+import { errorBudget, type ShopUncertainty } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, radius, size } from "../ui/tokens.ts";
@@ -15,12 +15,13 @@ interface WaysProps {
   /** The ways that make sense here, in the order of their keys. */
   readonly ways: readonly TouchWay[];
   readonly way: TouchWay;
+  readonly shop: ShopUncertainty;
   readonly onWay: (way: TouchWay) => void;
   readonly isDisabled: boolean;
 }
 
 /** The ways to touch this axis, each with its expected error against the tolerance that needs it. */
-export function Ways({ setup, tool, axis, ways, way, onWay, isDisabled }: WaysProps) {
+export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: WaysProps) {
   const { machine } = setup;
   const write = (millimetres: number) =>
     formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis));
@@ -34,7 +35,7 @@ export function Ways({ setup, tool, axis, ways, way, onWay, isDisabled }: WaysPr
       $columns={ways.length <= 5 ? ways.length : 4}
     >
       {ways.map((one, index) => {
-        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis]);
+        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis], shop);
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>

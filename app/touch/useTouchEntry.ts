@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useRevalidator } from "react-router";
 import type { Axis } from "../../core/frame/index.ts";
-import { TOUCH_FIELDS, type TouchField } from "../../core/judgement/index.ts";
+import { type ShopUncertainty, TOUCH_FIELDS, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import type { EdgeChoice } from "../../core/tool/index.ts";
 import {
@@ -36,6 +36,8 @@ export interface TouchEntryTask {
   readonly decimal: "." | "," | undefined;
   /** Spacers that the shop has measured. */
   readonly spacers: readonly ShopSpacer[];
+  /** What the shop's own gauges and spacers are good for. */
+  readonly shop: ShopUncertainty;
   /** Reads a field off the page itself: it may hold what was typed before the page came alive. */
   readonly onPage: (field: TouchField) => string | undefined;
 }
@@ -45,7 +47,7 @@ export interface TouchEntryTask {
  * no markup. Mount it anew for every tool and axis.
  */
 export function useTouchEntry(task: TouchEntryTask) {
-  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, spacers, onPage } = task;
+  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, spacers, shop, onPage } = task;
   const key = draftKey(setupId, tool.offset, solveFor === "work" ? "work" : axis);
   const proposal = useMemo(
     () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }, spacers),
@@ -100,8 +102,8 @@ export function useTouchEntry(task: TouchEntryTask) {
   }, [way, axis, proposal]);
 
   const reading = useMemo(
-    () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal }, typed),
-    [setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, typed],
+    () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal, shop }, typed),
+    [setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, shop, typed],
   );
 
   const isEdited = useRef(false);

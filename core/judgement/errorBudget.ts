@@ -23,6 +23,9 @@ export const USUAL_UNCERTAINTY = {
   eye: 0.15,
 } as const;
 
+/** What a shop knows better of its own gauges and spacers than the starting values. */
+export type ShopUncertainty = Readonly<Partial<Record<keyof typeof USUAL_UNCERTAINTY, number>>>;
+
 export interface ErrorBudget {
   /** Expanded uncertainty (×2) of the offset, millimetres; on the diameter for X. Shown as ±. */
   readonly expanded: number;
@@ -37,7 +40,7 @@ const SHARE_OF_BAND = 1 / 4;
 
 /**
  * Expected error of touching one axis in one way on this machine, as root-sum-square of its parts, against the
- * tolerance that the offset must hold.
+ * tolerance that the offset must hold. `shop` says what the shop's own gauges and spacers are good for.
  *
  * Parts: what the size was measured with; the spacer, and every position that is felt or swept for (twice on X, where
  * it counts on the diameter); the readout's last digit over √12; the jog step over √12 where contact was felt for; and the
@@ -51,11 +54,13 @@ export function errorBudget(
   axis: Axis,
   way: TouchWay,
   plusMinus: number,
+  shop: ShopUncertainty = {},
 ): ErrorBudget {
   const onDiameter = axis === "x" ? 2 : 1;
+  const known = { ...USUAL_UNCERTAINTY, ...shop };
   const parts = [
-    sizeUncertainty(tool, axis, way),
-    onDiameter * positionUncertainty(machine, axis, way),
+    sizeUncertainty(tool, axis, way, known),
+    onDiameter * positionUncertainty(machine, axis, way, known),
     lastDigitInCore(machine, axis) / Math.sqrt(12),
     FELT.includes(way) ? jogStep(machine, axis) / Math.sqrt(12) : 0,
     repeatability(machine, axis),
@@ -67,16 +72,17 @@ export function errorBudget(
 /** Ways in which the handwheel stops where contact is felt, so that its step counts. */
 const FELT: readonly TouchWay[] = ["paper", "block", "scratch", "side", "setter", "preset", "pull", "eye"];
 
-function sizeUncertainty(tool: Tool, axis: Axis, way: TouchWay): number {
+type Known = Readonly<Record<keyof typeof USUAL_UNCERTAINTY, number>>;
+
+function sizeUncertainty(tool: Tool, axis: Axis, way: TouchWay, u: Known): number {
   const measured = way !== "centre" && way !== "setter";
-  if (axis === "z" || !measured) return USUAL_UNCERTAINTY.freshFace;
-  const gauge = familyOf(tool) === "bore" ? USUAL_UNCERTAINTY.boreGauge : USUAL_UNCERTAINTY.micrometer;
+  if (axis === "z" || !measured) return u.freshFace;
+  const gauge = familyOf(tool) === "bore" ? u.boreGauge : u.micrometer;
   if (axis === "y") return gauge / 2;
-  return way === "side" ? Math.hypot(gauge, USUAL_UNCERTAINTY.micrometer) : gauge;
+  return way === "side" ? Math.hypot(gauge, u.micrometer) : gauge;
 }
 
-function positionUncertainty(machine: MachineProfile, axis: Axis, way: TouchWay): number {
-  const u = USUAL_UNCERTAINTY;
+function positionUncertainty(machine: MachineProfile, axis: Axis, way: TouchWay, u: Known): number {
   switch (way) {
     case "skim":
     case "scratch":

@@ -1,4 +1,4 @@
-export { type ErrorBudget, errorBudget, USUAL_UNCERTAINTY } from "./errorBudget.ts";
+export { type ErrorBudget, errorBudget, type ShopUncertainty, USUAL_UNCERTAINTY } from "./errorBudget.ts";
 export { awayFromWork, impossibilities } from "./impossible.ts";
 export { largestRetreat } from "./retreat.ts";
 export {

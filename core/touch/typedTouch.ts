@@ -3,6 +3,7 @@ import {
   type ErrorBudget,
   errorBudget,
   impossibilities,
+  type ShopUncertainty,
   type TouchFacts,
   type TouchField,
 } from "../judgement/index.ts";
@@ -39,6 +40,8 @@ export interface TouchTask {
   /** Unit of sizes and spacers where none is typed; a readout is always in the machine's own. */
   readonly sizeUnit: Unit;
   readonly decimal?: "." | "," | undefined;
+  /** What the shop's own gauges and spacers are good for. */
+  readonly shop?: ShopUncertainty | undefined;
 }
 
 /**
@@ -74,7 +77,7 @@ export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask
     refusals,
     facts,
     solved: isPossible ? solveTouchOf(setup, view, facts, task.solveFor) : undefined,
-    budget: errorBudget(machine, view.tool, axis, way, view.tolerance[axis]),
+    budget: errorBudget(machine, view.tool, axis, way, view.tolerance[axis], task.shop),
   };
 }
 

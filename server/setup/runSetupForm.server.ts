@@ -13,7 +13,7 @@ import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { readHistory } from "../ledger/toolHistory.server.ts";
 import { may, type Person } from "../people/person.server.ts";
-import { shopSpacers } from "../workshop/workshopRepository.server.ts";
+import { shopSpacers, shopUncertainty } from "../workshop/workshopRepository.server.ts";
 import { type ConflictSide, type Made, refuse, type SetupOutcome } from "./outcome.server.ts";
 import {
   correctedLengthCommand,
@@ -79,9 +79,10 @@ async function makeTouch(
   person: Person,
 ): Promise<Made> {
   const setup = viewSetup(state);
-  if (form.intent !== "accept-touch") return makeCommand(setup, state, form, person, { history: {}, spacers: [] });
+  if (form.intent !== "accept-touch")
+    return makeCommand(setup, state, form, person, { history: {}, spacers: [], shop: {} });
   const spacers = await shopSpacers(sql());
-  const known = { history: await readHistory(sql(), setupId, setup), spacers };
+  const known = { history: await readHistory(sql(), setupId, setup), spacers, shop: await shopUncertainty(sql()) };
   return withGauge(makeCommand(setup, state, form, person, known), spacers);
 }
 

@@ -1,5 +1,6 @@
 import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../../core/believability/index.ts";
 import { stationOf } from "../../core/frame/index.ts";
+import type { ShopUncertainty } from "../../core/judgement/index.ts";
 import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../../core/ledger/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import {
@@ -20,6 +21,7 @@ import type { FormOf } from "./setupForms.server.ts";
 export interface Known {
   readonly history: ToolHistory;
   readonly spacers: readonly ShopSpacer[];
+  readonly shop: ShopUncertainty;
 }
 
 /** A touch worked out again from what was typed: the browser's own sum is never taken over. */
@@ -29,7 +31,7 @@ export function touchCommand(
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   typist: Typist,
-  { history, spacers }: Known,
+  { history, spacers, shop }: Known,
 ): Made {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {
@@ -41,7 +43,7 @@ export function touchCommand(
   const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
   if (gate !== undefined) return refuse(`This waits ${gate}.`);
   const choice = { touching, programmed, stand };
-  const task = { axis, way, choice, solveFor, sizeUnit, decimal: typist.decimalMark };
+  const task = { axis, way, choice, solveFor, sizeUnit, decimal: typist.decimalMark, shop };
   const { facts, solved, refusals, budget } = readTypedTouch(setup, tool, task, form);
   if (!solved) {
     const messages = [...fieldsOf(way, axis), "choice" as const].flatMap((field) =>

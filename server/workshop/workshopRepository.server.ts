@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
+import type { ShopUncertainty } from "../../core/judgement/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 import type { ShopSpacer } from "../../core/touch/index.ts";
 import type { NamedItem, WorkshopContent, WorkshopContents, WorkshopKind } from "../../core/workshop/index.ts";
@@ -144,6 +145,28 @@ export async function shopGauges(
       const { kind, uncertainty, due } = content as WorkshopContents["gauge"];
       return { name, kind, uncertainty, isOverdue: due !== undefined && due < today };
     });
+}
+
+const GAUGE_OF = {
+  micrometer: "micrometer",
+  "bore gauge": "boreGauge",
+  setter: "setterArm",
+  "plug-in setter": "plugInSetter",
+} as const;
+
+/** What the shop's gauges and spacers are good for: of several of a kind, any may have been taken, so the worst counts. */
+export async function shopUncertainty(sql: Sql): Promise<ShopUncertainty> {
+  const known: Partial<Record<keyof ShopUncertainty, number>> = {};
+  const note = (name: keyof ShopUncertainty, uncertainty: number) => {
+    if (uncertainty > 0) known[name] = Math.max(known[name] ?? 0, uncertainty);
+  };
+  for (const { kind, uncertainty } of await shopGauges(sql))
+    if (kind in GAUGE_OF) note(GAUGE_OF[kind as keyof typeof GAUGE_OF], uncertainty);
+  for (const { content, retired } of await listItems(sql, "spacer")) {
+    const { kind, uncertainty } = content as WorkshopContents["spacer"];
+    if (!retired) note(kind === "paper" || kind === "shim" ? "paper" : "gaugeBlock", uncertainty);
+  }
+  return known;
 }
 
 /** What a tool is loaded from: the shop's assemblies, and the tolerances that hold where a drawing gives none. */

@@ -231,6 +231,75 @@ describe("./luvrit convert", () => {
   });
 });
 
+describe("./luvrit doubt and correct", () => {
+  const touch = {
+    ...{
+      units: "mm",
+      resolution: 0.001,
+      axis: "x",
+      holder: "quick-change post",
+      value: -229.8,
+      history: [-230.01, -229.99],
+    },
+    ...{ surface: { kind: "outside", diameter: 54.2 }, spacer: 0.1, tool: { shape: "tip" }, stock: 55 },
+  };
+  it("names the likeliest slip with what the number would be, and what cannot be", async () => {
+    const cases = [
+      { id: "paper", ...touch },
+      { id: "honest", ...touch, value: -230.02 },
+      { id: "stock", ...touch, stock: 54 },
+      { id: "own scatter", ...touch, scatter: 0.5 },
+    ];
+    const ran = await luvrit(["doubt", "-"], JSON.stringify({ cases }));
+    expect(ran).toMatchObject({ code: 0, err: "" });
+    const [paper, honest, stock, own] = JSON.parse(ran.out).results;
+    expect(paper).toMatchObject({ id: "paper", verdict: "doubt" });
+    expect(paper.kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -230 });
+    expect(paper.message).toMatch(/^0.200 mm more .*\?$/);
+    expect(honest).toMatchObject({ verdict: "believable", message: null });
+    expect(honest.kinds[0]).toMatchObject({ kind: "remounted", corrected: null });
+    expect(stock.verdict).toBe("impossible");
+    expect(own.verdict).toBe("believable");
+  });
+  it("judges five hundred and more a second", async () => {
+    const cases = Array.from({ length: 2000 }, (_, index) => ({
+      id: String(index),
+      ...touch,
+      value: -230 + index / 1000,
+    }));
+    const began = performance.now();
+    const ran = await luvrit(["doubt", "-"], JSON.stringify({ cases }));
+    const took = performance.now() - began;
+    expect(JSON.parse(ran.out).results).toHaveLength(2000);
+    process.stdout.write(`2000 doubts by command in ${took.toFixed(0)} ms\n`);
+    expect(took).toBeLessThan(4000);
+  });
+  it("corrects each offset and axis by what was measured, one problem or many", async () => {
+    const features = [
+      { id: "a", offset: "1", axis: "x", target: 30, measured: 30.05 },
+      { id: "b", offset: "1", axis: "x", target: 20, measured: 20.045 },
+      { id: "c", offset: "1", axis: "z", target: -18, measured: -18.02 },
+    ];
+    const one = await luvrit(["correct", "-"], JSON.stringify({ units: "mm", features }));
+    expect(JSON.parse(one.out).corrections).toMatchObject([
+      { offset: "1", axis: "x", value: -0.048, verdict: "offset" },
+      { offset: "1", axis: "z", value: 0.02, verdict: "offset" },
+    ]);
+    const bad = { units: "mm", features: [{ ...features[0], uncertainty: 0 }] };
+    const many = await luvrit(
+      ["correct", "-"],
+      JSON.stringify({
+        cases: [
+          { id: 1, units: "mm", features },
+          { id: 2, ...bad },
+        ],
+      }),
+    );
+    expect(JSON.parse(many.out).results).toMatchObject([{ id: 1 }, { id: 2, error: { code: "bad-input" } }]);
+    expect(await luvrit(["correct", "-"], JSON.stringify(bad))).toMatchObject({ code: 2, out: "" });
+  });
+});
+
 describe("./luvrit travel, mesh and nose", () => {
   const bore = {
     profile: [

@@ -233,12 +233,11 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     },
   ],
   [
-    "a stage that is not there yet",
+    "first part",
     async (page) => {
-      await signInAs(page, "Ines");
-      await openSetup(page, "Dome-shutter roller");
-      await page.getByRole("link", { name: "First part" }).click();
-      await expect(page.getByRole("heading", { name: "First part is not there yet" })).toBeVisible();
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("dome-collar").address}/first-part`);
+      await expect(page.getByRole("list", { name: "Dimensions" })).toBeVisible();
     },
   ],
 ];

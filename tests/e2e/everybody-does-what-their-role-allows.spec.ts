@@ -73,7 +73,7 @@ test("what is not there says so", async ({ page, allowConsole }) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Focuser drawtube 52");
   await page.getByRole("link", { name: "First part" }).click();
-  await expect(page.getByRole("heading", { name: "First part is not there yet" })).toBeVisible();
+  await expect(page.getByText("No dimension is named yet.")).toBeVisible();
   await page.goto("/nowhere");
   await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
   await page.getByRole("link", { name: "Go to the setups" }).click();

@@ -1,0 +1,144 @@
+import { randomUUID } from "node:crypto";
+import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { firstPartCorrections } from "../../core/correction/index.ts";
+import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
+import { loaded, mounted, opened, touched } from "../../core/ledger/setup.fixture.ts";
+import type { Tool } from "../../core/tool/index.ts";
+import { database } from "../context.server.ts";
+import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { appendEntry, rebuildSnapshots } from "../ledger/ledgerRepository.server.ts";
+import { readSetup } from "../ledger/setupsRepository.server.ts";
+import { readHistory } from "../ledger/toolHistory.server.ts";
+import type { Person } from "../people/person.server.ts";
+import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
+import { runSetupForm } from "./runSetupForm.server.ts";
+
+/** A blade comes back well in its station: nothing on it is indexed. */
+const BLADE: Tool = {
+  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 10 },
+  ...{ shank: 20, programmed: "left", overhang: 30 },
+};
+
+let pool: Pool;
+let setter: Person;
+const [before, now] = [randomUUID(), randomUUID()];
+beforeAll(async () => {
+  pool = await freshDatabase();
+  process.env.DATABASE_URL = inject("databaseUrl");
+  setter = await somebody(pool);
+  const past = [opened(), mounted("7", BLADE), touched("7", "x", -340.118, 54.2), touched("7", "z", -399.94, 0)];
+  for (const [setup, commands] of [
+    [before, past],
+    [now, [opened(), mounted("7", BLADE), loaded("1"), touched("1", "x", -339.25, 54.2), touched("1", "z", -402, 0)]],
+  ] as const)
+    for (const [base, command] of commands.entries())
+      await appendEntry(pool, setup, { ...command, id: randomUUID() }, { person: setter, device: "pc", base });
+});
+afterAll(async () => {
+  await pool.end();
+  await database().end();
+});
+
+async function view(setup = now): Promise<SetupView> {
+  const state = await readSetup(sqlOn(pool), setup);
+  if (!state) throw new Error("the setup is there");
+  return viewSetup(state);
+}
+async function send(intent: string, fields: Readonly<Record<string, string>>, setup = now) {
+  const { seq } = await view(setup);
+  return runSetupForm(setup, setter, "tablet", { intent, id: randomUUID(), base: String(seq), ...fields });
+}
+const history = async () => readHistory(sqlOn(pool), now, await view());
+
+describe("where a tool was found before", () => {
+  it("is remembered by machine, station and tool, and not of the setup itself", async () => {
+    expect(await history()).toEqual({ "7": { x: [-340.118], z: [-399.94] } });
+    expect(await readHistory(sqlOn(pool), before, await view(before))).toEqual({});
+  });
+  it("is forgotten when the touch is taken back, remembered when it is made again, and the same after a rebuild", async () => {
+    const record = (await view(before)).tools[0]?.x;
+    expect(await send("undo", { entry: record?.entry ?? "" }, before)).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]).toEqual({ z: [-399.94] });
+    const touch = { offset: "7", axis: "x", way: "skim", sizeUnit: "mm", machine: "-285.918", size: "54.2" };
+    expect(await send("accept-touch", touch, before)).toMatchObject({ outcome: "kept" });
+    const kept = await history();
+    expect(kept["7"]?.x?.[0]).toBeCloseTo(-340.118, 9);
+    await rebuildSnapshots(pool);
+    expect(await history()).toEqual(kept);
+  });
+});
+
+describe("a doubtful touch", () => {
+  const touch = { offset: "7", axis: "x", way: "paper", sizeUnit: "mm", size: "54.2", spacer: "0.1" };
+  // The paper was counted, and none lay there: 0.2 too far in.
+  const slipped = { ...touch, machine: "-285.918" };
+  it("is not kept without an answer, whatever the browser says", async () => {
+    expect(await send("accept-touch", slipped)).toMatchObject({
+      outcome: "refused",
+      message: expect.stringMatching(/counted twice, or counted where none lay/),
+    });
+    expect((await view()).tools.find(({ offset }) => offset === "7")?.x).toBeUndefined();
+    expect(await send("accept-touch", { ...slipped, settled: "perhaps" })).toMatchObject({ outcome: "refused" });
+  });
+  it("is put right as offered, with what was worked out kept beside it, and closes", async () => {
+    expect(await send("accept-touch", { ...slipped, settled: "corrected", doubted: "paper-twice" })).toMatchObject({
+      outcome: "kept",
+    });
+    const x = (await view()).tools.find(({ offset }) => offset === "7")?.x;
+    expect(x?.exact).toBeCloseTo(-340.118, 9);
+    expect(x?.doubt).toMatchObject({ kind: "paper-twice", settled: "corrected", from: expect.closeTo(-340.318, 6) });
+    // G + P stays what the machine showed at contact.
+    expect((x?.exact ?? 0) + (x?.touched ?? 0)).toBeCloseTo(-285.918, 9);
+  });
+  it("is kept all the same when somebody says so, and not asked about again", async () => {
+    expect(await send("accept-touch", { ...slipped, settled: "kept", doubted: "paper-twice" })).toMatchObject({
+      outcome: "kept",
+    });
+    expect(await send("accept-touch", slipped)).toMatchObject({ outcome: "kept" });
+  });
+});
+
+describe("the first part", () => {
+  const [feature, other] = [randomUUID(), randomUUID()];
+  const sizes = { nominal: "30", lower: "-0.05", upper: "0.05", sizeUnit: "mm" };
+  it("is measured feature by feature; what cannot be is refused in its field", async () => {
+    const seat = { feature, name: "Seat", offset: "1", axis: "x", ...sizes, at: "-5" };
+    expect(await send("record-feature", seat)).toMatchObject({ outcome: "kept" });
+    const measured = { feature, part: "1", gauge: "", sizeUnit: "mm" };
+    for (const wrong of ["abc", "3", "-30.02"])
+      expect(await send("measure-feature", { ...measured, measured: wrong })).toMatchObject({
+        outcome: "refused",
+        fields: { measured: expect.any(String) },
+      });
+    expect(await send("measure-feature", { ...measured, part: "0", measured: "30.05" })).toMatchObject({
+      fields: { part: expect.any(String) },
+    });
+    expect(await send("measure-feature", { ...measured, feature: other, measured: "30.05" })).toMatchObject({
+      outcome: "refused",
+    });
+    expect(await send("measure-feature", { ...measured, measured: "30.05" })).toMatchObject({ outcome: "kept" });
+    expect(firstPartCorrections(await view())).toMatchObject([{ offset: "1", axis: "x", value: -0.05, amount: -0.05 }]);
+  });
+  it("corrects wear once: what was measured before is spent", async () => {
+    const correct = { offset: "1", axis: "x", how: "wear" };
+    expect(await send("correct-offset", correct)).toMatchObject({ outcome: "kept" });
+    expect((await view()).tools.find(({ offset }) => offset === "1")?.wear.x).toMatchObject({ value: -0.05 });
+    expect(firstPartCorrections(await view())).toEqual([]);
+    expect(await send("correct-offset", correct)).toMatchObject({ outcome: "refused" });
+  });
+  it("asks a second time before a large correction, and chases no taper", async () => {
+    await send("measure-feature", { feature, part: "2", measured: "30.4", gauge: "", sizeUnit: "mm" });
+    const correct = { offset: "1", axis: "x", how: "geometry" };
+    expect(await send("correct-offset", correct)).toMatchObject({ fields: { meant: expect.any(String) } });
+    await send("record-feature", {
+      ...{ feature: other, name: "Seat, back", offset: "1", axis: "x" },
+      ...sizes,
+      at: "-45",
+    });
+    await send("measure-feature", { feature: other, part: "2", measured: "30.6", gauge: "", sizeUnit: "mm" });
+    expect(await send("correct-offset", { ...correct, meant: "yes" })).toMatchObject({
+      outcome: "refused",
+      message: expect.stringMatching(/no error of one offset/),
+    });
+  });
+});
