@@ -5,6 +5,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import { FactsSection, factsDone } from "./FactsSection.tsx";
+import { MovedSection } from "./MovedSection.tsx";
 import { OldValuesSection, oldValuesLeft } from "./OldValuesSection.tsx";
 import { OrderSection } from "./OrderSection.tsx";
 import { PartSection } from "./PartSection.tsx";
@@ -19,6 +20,7 @@ const PARTS = [
   { path: "old", name: "Old values", Section: OldValuesSection },
   { path: "part", name: "Stock and tolerances", Section: PartSection },
   { path: "work", name: "Work offsets", Section: WorkSection },
+  { path: "moved", name: "What moved", Section: MovedSection },
   { path: "order", name: "Order of work", Section: OrderSection },
 ] as const;
 
@@ -68,7 +70,10 @@ function Mark({ state }: { readonly state: State }) {
 }
 
 /** How a part stands, in a few words; `trouble` where something disagrees. */
-function stateOf({ setup, left }: PrepareProps, path: (typeof PARTS)[number]["path"]): { words: string; state: State } {
+function stateOf(
+  { setup, left, moved }: PrepareProps,
+  path: (typeof PARTS)[number]["path"],
+): { words: string; state: State } {
   switch (path) {
     case "lists":
       return listsState(setup);
@@ -80,6 +85,15 @@ function stateOf({ setup, left }: PrepareProps, path: (typeof PARTS)[number]["pa
       if (!setup.table) return { words: left > 0 ? "not taken over yet" : "not read yet", state: "open" };
       const open = oldValuesLeft(setup);
       return { words: open === 0 ? "all decided" : `${open} to decide`, state: open === 0 ? "done" : "open" };
+    }
+    case "moved": {
+      const toTouch = moved.filter(({ advice }) => advice === "touch").length;
+      const toCheck = moved.filter(({ advice }) => advice === "check").length;
+      if (moved.length === 0) return { words: "no tools yet", state: "open" };
+      return {
+        words: toTouch + toCheck === 0 ? "all touched" : `${toTouch} to touch, ${toCheck} to check`,
+        state: toTouch === 0 ? "done" : "open",
+      };
     }
     case "part": {
       const { features } = setup;

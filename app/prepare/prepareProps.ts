@@ -1,3 +1,4 @@
+import type { MovedTool } from "../../core/plan/index.ts";
 import type { ChangedLine } from "../../core/program/index.ts";
 import type { ToolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
@@ -8,6 +9,8 @@ export interface PrepareProps extends LoadedSetup {
   readonly changed: readonly ChangedLine[];
   /** Rows that earlier setups on this machine left in its control. */
   readonly left: number;
+  /** Which tools have moved since the machine ran with them, and which are trusted with a check. */
+  readonly moved: readonly MovedTool[];
   /** The shop's own tools and tolerances. */
   readonly library: ToolLibrary;
 }

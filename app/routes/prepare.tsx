@@ -1,9 +1,10 @@
 import { viewSetup } from "../../core/ledger/index.ts";
+import { whatMoved } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { changedLines } from "../../server/program/editedProgram.server.ts";
-import { believedRows } from "../../server/setup/prepareCommand.server.ts";
+import { machineBefore, rowsOf } from "../../server/setup/prepareCommand.server.ts";
 import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { PreparePage } from "../prepare/PreparePage.tsx";
@@ -15,9 +16,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
+  const before = await machineBefore(sql(), setup.machine.id, params.setupId);
   return {
     changed: await changedLines(sql(), setup),
-    left: (await believedRows(sql(), setup.machine.id, params.setupId)).length,
+    left: rowsOf(before).length,
+    moved: whatMoved(setup, before),
     library: await toolLibrary(sql()),
   };
 }

@@ -50,8 +50,7 @@ export function DoubtQuestion({
     <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt">
       <strong>{belief.message}</strong>
       <small>
-        {Math.round(doubt.probability * 100)} in 100, against {Math.round(honestOf(belief) * 100)} for an honest new
-        setting. {BASIS_WORDS[belief.basis]}
+        {chanceWords(doubt.probability, honestOf(belief))} {BASIS_WORDS[belief.basis]}
       </small>
       <Answers>
         {doubt.corrected !== null && (
@@ -68,6 +67,12 @@ export function DoubtQuestion({
       </Answers>
     </Box>
   );
+}
+
+/** How sure it is, beside an honest new setting. */
+function chanceWords(slip: number, honest: number): string {
+  if (slip >= 0.995) return "As good as certain.";
+  return `${Math.round(slip * 100)} in 100, against ${Math.round(honest * 100)} for an honest new setting.`;
 }
 
 const honestOf = ({ kinds }: TouchBelief) => kinds.find(({ kind }) => kind === "remounted")?.probability ?? 0;
@@ -142,6 +147,7 @@ const Box = styled.div`
   font-size: ${size.small};
   font-variant-numeric: tabular-nums;
   strong { font-size: ${size.text}; line-height: 1.25; }
+  small { font-size: ${size.small}; line-height: 1.3; }
   &:focus-visible { outline: 3px solid ${color("measured")}; }
 `;
 const Answers = styled.div`

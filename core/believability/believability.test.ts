@@ -101,7 +101,7 @@ describe("believabilityOf", () => {
     const { verdict, kinds, message } = believabilityOf({ ...USUAL, value: -229.8 });
     expect(verdict).toBe("doubt");
     expect(kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -230 });
-    expect(message).toBe("0.200 mm more than the last 2 times: was the paper left out, without it −230.000?");
+    expect(message).toBe("0.200 mm more than the last 2 times: was the paper left out (it would be −230.000)?");
   });
   it("believes anything where nothing is known, but not another row's number", () => {
     const unknown: BelievabilityCase = { ...USUAL, history: [], value: -12.345 };

@@ -44,7 +44,7 @@ export function doubtWords(
     ? `, and the others have moved by ${formatLength(shift.mean, one.resolution, { sign: "always" })} too`
     : corrected === null || kind === "unexplained"
       ? ""
-      : `, without it ${write(corrected)}`;
+      : ` (it would be ${write(corrected)})`;
   if (kind === "unexplained") return `${lead}: ${SLIP_QUESTIONS.unexplained}.`;
   if (kind === "other-row") {
     const row = rowOf(one);

@@ -1,6 +1,6 @@
 import { correctedCell } from "../../core/correction/index.ts";
 import { type Axis, fromControl, stationOf, zoneOf } from "../../core/frame/index.ts";
-import { foldMachine, type Payload, type SetupView } from "../../core/ledger/index.ts";
+import { foldMachine, type MachineState, type Payload, type SetupView } from "../../core/ledger/index.ts";
 import { controlNumbers } from "../../core/offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../../core/plan/index.ts";
 import { programMachine, readProgram, renumberCalls } from "../../core/program/index.ts";
@@ -150,8 +150,17 @@ export async function believedRows(
   machineId: string,
   without: string,
 ): Promise<Payload<"table-read">["rows"]> {
-  const ledger = (await readMachineLedger(sql, machineId)).filter(({ setupId }) => setupId !== without);
-  return Object.entries(foldMachine(ledger).rows)
+  return rowsOf(await machineBefore(sql, machineId, without));
+}
+
+/** A machine as the setups besides one left it. */
+export async function machineBefore(sql: Sql, machineId: string, without: string): Promise<MachineState> {
+  return foldMachine((await readMachineLedger(sql, machineId)).filter(({ setupId }) => setupId !== without));
+}
+
+/** The rows of a control that anything is on record of, as a table that was read. */
+export function rowsOf({ rows }: MachineState): Payload<"table-read">["rows"] {
+  return Object.entries(rows)
     .filter(([, { x, z }]) => x !== undefined || z !== undefined)
     .map(([offset, { x, y, z, noseRadius, orientation }]) => ({
       offset,

@@ -21,7 +21,7 @@ test("a paper that was forgotten is asked about, and the number put right with o
   // The groove stood at −340.118 in the lot before; 0.180 more is the shop's paper of 0.09, twice.
   await scratch(page, address, 7, "-285.738");
   await expect(doubt(page)).toContainText(
-    /0.180 mm more than (last time|the last . times): was the paper left out, without it −340.118\?/,
+    /0.180 mm more than (last time|the last . times): was the paper left out \(it would be −340.118\)\?/,
   );
   await expect(page.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
   // Never past an open doubt.

@@ -75,7 +75,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
       await expect(page.getByText("Say the job, such as F-060.").first()).toBeVisible();
     },
   ],
-  ...(["lists", "facts", "old", "part", "work", "order"] as const).map(
+  ...(["lists", "facts", "old", "part", "work", "moved", "order"] as const).map(
     (part) =>
       [
         `prepare, ${part}`,
