@@ -7,7 +7,7 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Field, LengthField, Pick } from "../prepare/Field.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, radius } from "../ui/tokens.ts";
-import type { FirstPartProps } from "./FirstPartPage.tsx";
+import type { FirstPartProps } from "./firstPartProps.ts";
 
 const LENGTHS = [
   ["nominal", "Nominal"],

@@ -9,7 +9,7 @@ import { showFor } from "../frame/useShow.ts";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import type { FirstPartProps } from "./FirstPartPage.tsx";
+import type { FirstPartProps } from "./firstPartProps.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 
 /** One offset's correction: from which measurements, how much, which way the tool moves, what the next cut will be. */

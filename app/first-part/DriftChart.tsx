@@ -9,17 +9,18 @@ import {
 } from "chart.js";
 import { useEffect, useMemo, useRef } from "react";
 import { styled } from "styled-components";
+import { holderScatter } from "../../core/believability/index.ts";
 import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/correction/index.ts";
 import { lastDigit } from "../../core/frame/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, size } from "../ui/tokens.ts";
-import type { FirstPartProps } from "./FirstPartPage.tsx";
+import type { FirstPartProps } from "./firstPartProps.ts";
 
 Chart.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
 Chart.register(LineController, ScatterController, LineElement, PointElement, LinearScale);
 
 /** A dimension over the parts: deviations, limits, the trend since the last correction, and how many parts that leaves. */
-export function DriftChart({ setup, state }: FirstPartProps & { readonly state: FeatureState }) {
+export function DriftChart({ setup, state, pastWear, history }: FirstPartProps & { readonly state: FeatureState }) {
   const { machine } = setup;
   const { feature } = state;
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -32,6 +33,8 @@ export function DriftChart({ setup, state }: FirstPartProps & { readonly state: 
     [setup.measured, feature],
   );
   const tool = setup.tools.find(({ offset }) => offset === feature.offset);
+  const past = pastWear[feature.offset]?.[feature.axis] ?? [];
+  const found = history[feature.offset]?.[feature.axis] ?? [];
   const since = changedAt(tool, feature.axis);
   const drift = useMemo(() => driftOf(points, since, feature), [points, since, feature]);
   const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
@@ -60,6 +63,18 @@ export function DriftChart({ setup, state }: FirstPartProps & { readonly state: 
           </Frame>
           <Words role="status">{driftWords(drift, write, points.length)}</Words>
         </>
+      )}
+      {past.length > 0 && (
+        <Words>
+          Wear in earlier setups:{" "}
+          {past.map(({ value, at }) => `${write(value, "always")} (${at.slice(0, 10)})`).join(", ")}.
+        </Words>
+      )}
+      {found.length > 1 && tool && (
+        <Words>
+          Its holder came back within ±&nbsp;{write(2 * holderScatter(machine, tool, feature.axis, found))} over{" "}
+          {found.length} setups.
+        </Words>
       )}
     </section>
   );

@@ -10,7 +10,7 @@ import { Verdict } from "../frame/ViewFrame.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
-import type { FirstPartProps } from "./FirstPartPage.tsx";
+import type { FirstPartProps } from "./firstPartProps.ts";
 
 /** One dimension: limits, what it measures on this part, and where in its limits that lies. */
 export function FeatureRow(

@@ -4,7 +4,6 @@ import { styled } from "styled-components";
 import { featureStates, firstPartCorrections, type OffsetCorrection } from "../../core/correction/index.ts";
 import { toolNumber } from "../../core/frame/index.ts";
 import { NothingYet } from "../frame/StageFrame.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import { showFor } from "../frame/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../frame/ViewFrame.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -12,11 +11,8 @@ import { AddFeature } from "./AddFeature.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import { DriftChart } from "./DriftChart.tsx";
 import { FeatureRow } from "./FeatureRow.tsx";
+import type { FirstPartProps } from "./firstPartProps.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
-
-export interface FirstPartProps extends LoadedSetup {
-  readonly gauges: readonly { readonly name: string; readonly kind: string; readonly isOverdue: boolean }[];
-}
 
 /** Cut, measure, correct: measured features against their limits, the correction of each offset, and where it drifts. */
 export function FirstPartPage(props: FirstPartProps) {

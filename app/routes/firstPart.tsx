@@ -1,14 +1,22 @@
+import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { readPastWear } from "../../server/ledger/toolHistory.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { shopGauges } from "../../server/workshop/workshopRepository.server.ts";
 import { FirstPartPage } from "../first-part/FirstPartPage.tsx";
 import { useSetup } from "../frame/useSetup.ts";
 import type { Route } from "./+types/firstPart";
 
-/** The gauges that a part is measured with. */
-export async function loader({ request }: Route.LoaderArgs) {
+/** The gauges that a part is measured with, and the wear that its tools were given before. */
+export async function loader({ request, params }: Route.LoaderArgs) {
   await mustBe(request, "viewer");
-  return { gauges: await shopGauges(sql()) };
+  const state = await readSetup(sql(), params.setupId);
+  if (!state) throw new Response("There is no such setup.", { status: 404 });
+  return {
+    gauges: await shopGauges(sql()),
+    pastWear: await readPastWear(sql(), params.setupId, viewSetup(state)),
+  };
 }
 
 /** The First part stage; its records go through the setup's one action. */

@@ -1,10 +1,12 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import { beliefOfTouch } from "../../core/believability/index.ts";
 import { AXIS_NAME } from "../../core/frame/index.ts";
 import type { SetupView, TableColumn } from "../../core/ledger/index.ts";
 import {
   axisOf,
+  cellForControl,
   clearWear,
   columnDigit,
   columnWords,
@@ -16,7 +18,7 @@ import {
   isToKey,
 } from "../../core/offsets/index.ts";
 import type { Answer } from "../../core/refusal.ts";
-import { formatLength, readLength } from "../../core/units/index.ts";
+import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -190,6 +192,9 @@ function ByHand({
           refusal={refusal ?? (text === "" ? undefined : form.refusalOf("value"))}
         />
         {planned?.ok && <Preview setup={setup} cells={planned.value} />}
+        {planned?.ok && how === "value" && planned.value[0] && (
+          <HandDoubt loaded={loaded} cell={planned.value[0]} onTake={setText} />
+        )}
         <PlainButton type="submit" isDisabled={!planned?.ok || form.busy}>
           {how === "add" ? "Add it" : "Keep this value"}
         </PlainButton>
@@ -198,6 +203,44 @@ function ByHand({
     </Fold>
   );
 }
+
+/** A geometry typed by hand that a slip would explain: asked about before it is kept. */
+function HandDoubt({
+  loaded,
+  cell,
+  onTake,
+}: {
+  readonly loaded: LoadedSetup;
+  readonly cell: EditedCell;
+  readonly onTake: (text: string) => void;
+}) {
+  const { setup, history } = loaded;
+  const axis = axisOf(cell.column);
+  const tool = setup.tools.find(({ offset }) => offset === cell.offset);
+  if (!axis || !tool || tool.second || !cell.column.startsWith("geometry.")) return null;
+  const value = { axis, exact: cell.to, expanded: 0, touch: undefined, papers: [] };
+  const belief = beliefOfTouch(setup, tool, value, history);
+  const [doubt] = belief.verdict === "doubt" ? belief.kinds.filter(({ kind }) => kind !== "remounted") : [];
+  if (!doubt) return null;
+  const corrected =
+    doubt.corrected === null
+      ? undefined
+      : String(cellForControl(setup, tool, cell.column, convertLength(doubt.corrected, setup.machine.units, "mm")));
+  return (
+    <Asked role="alert">
+      {belief.message}
+      {corrected !== undefined && <PlainButton onPress={() => onTake(corrected)}>Yes, make it {corrected}</PlainButton>}
+    </Asked>
+  );
+}
+const Asked = styled.div`
+  display: grid;
+  gap: 6px;
+  padding: 8px 10px;
+  border-left: 5px solid ${color("spacer")};
+  border-radius: ${radius};
+  background: ${color("doubtGround")};
+`;
 
 type Deed = "clear-row" | "clear-all" | "copy";
 

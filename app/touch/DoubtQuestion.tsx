@@ -47,7 +47,7 @@ export function DoubtQuestion({
   const second = secondWay(setup, tool, axis, otherWays, shop);
   const doubted = doubt.kind;
   return (
-    <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt">
+    <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt" data-asks>
       <strong>{belief.message}</strong>
       <small>
         {chanceWords(doubt.probability, honestOf(belief))} {BASIS_WORDS[belief.basis]}
@@ -106,7 +106,7 @@ export function HiddenSlipHint({ setup, tool, axis, belief, doubt, shop, otherWa
   if (!hidden) return null;
   const second = secondWay(setup, tool, axis, otherWays, shop);
   return (
-    <Hint>
+    <Hint data-asks>
       <p>
         {belief.basis === "control"
           ? "This tool is not known here from before"

@@ -90,7 +90,7 @@ export function Ladder(props: LadderProps) {
         wear={wear}
         isKept={ladder.isKept}
       />
-      <Facts $short={props.belief !== undefined && !isAsked}>
+      <Facts>
         <div>
           <dt>in the control now</dt>
           <dd>{before === undefined ? "not recorded" : show(before, result)}</dd>
@@ -253,10 +253,11 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
 `;
-export const Facts = styled.dl<{ $short?: boolean }>`
+export const Facts = styled.dl`
   display: grid;
   gap: 2px;
-  ${({ $short }) => $short && "> :nth-child(n + 3) { display: none; }"}
+/* Beside a question what was compared and the closure stay; the ways say the rest. */
+  &:has(+ * [data-asks]) > :is(:nth-child(3), :nth-child(4), :nth-child(n + 6)) { display: none; }
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }

@@ -20,7 +20,7 @@ export interface NewValue {
   readonly expanded: number;
   /** Thicknesses of the shop's papers: one may have lain where none was counted. */
   readonly papers: readonly number[];
-  /** The touch that it comes from; undefined for a number by hand. */
+  /** The touch that it comes from; undefined for a number by hand, which is compared with a touch of this setup first. */
   readonly touch: TouchFacts | undefined;
 }
 
@@ -66,7 +66,8 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   const shift = moved === undefined ? undefined : write(moved);
   const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
   // The control may have held another tool's number: that it differs is no reason to ask, unless a slip explains it.
-  if (basis === "control" && belief.verdict === "doubt" && isUnexplained)
+  // So may a number by hand, which somebody means.
+  if ((basis === "control" || !value.touch) && belief.verdict === "doubt" && isUnexplained)
     return { ...belief, verdict: "believable", message: null, basis, shift, one };
   return { ...belief, basis, shift, one };
 }
@@ -109,7 +110,7 @@ function onThisFace(
 function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewValue, history: ToolHistory): Expectation {
   const standing = view[axis];
   const since = Math.max(view.indexed?.seq ?? 0, view.moved?.seq ?? 0, setup.rechucked?.seq ?? 0);
-  if (standing && !standing.derived && standing.seq > since && touch && standing.way !== touch.way)
+  if (standing && !standing.derived && standing.seq > since && standing.way !== touch?.way)
     return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
   const usual = usualScatter(setup.machine, view, axis, touch);
   const past = history[view.offset]?.[axis] ?? [];
@@ -129,6 +130,16 @@ function usualScatter(
 ): number {
   const held = scatterOf(holdingOf(machine, view, touch), axis, "mm");
   return hasNamedNose(view.tool) ? Math.hypot(held, scatterOf("insert-indexed", axis, "mm")) : held;
+}
+
+/** What a holder has shown over the setups, from the usual figure on; one standard deviation, millimetres. */
+export function holderScatter(
+  machine: MachineProfile,
+  view: Pick<ToolView, "tool" | "zone">,
+  axis: Axis,
+  past: readonly number[],
+): number {
+  return learnedScatter(usualScatter(machine, view, axis, undefined), past);
 }
 
 /** How a tool is held here, as far as the machine's profile and the kind of tool say it. */

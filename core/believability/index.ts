@@ -2,6 +2,7 @@ export {
   beliefOfTouch,
   type HiddenSlip,
   hiddenSlips,
+  holderScatter,
   holdingOf,
   type NewValue,
   type ToolHistory,

@@ -73,31 +73,58 @@ export const forgetHistory = (sql: Sql, setupId: string) =>
 const SETUPS = 8;
 const LOOKED_THROUGH = 24;
 
-/** Where the tools of a setup were found in earlier ones: the last value of each setup, newest first. */
-export async function readHistory(sql: Sql, setupId: string, setup: SetupView): Promise<ToolHistory> {
-  const tools = setup.tools.filter(({ second }) => !second);
-  if (tools.length === 0) return {};
-  const asked = tools.flatMap((view) => AXES.map((axis) => ({ view, axis })));
-  const rows = await sql.rows<{ asked: number; setup_id: string; value: number }>(
+interface Found {
+  readonly offset: string;
+  readonly axis: Axis;
+  readonly setup_id: string;
+  readonly value: number;
+  readonly at: Date;
+}
+
+/** What is remembered of every tool of a setup from other setups, newest first. */
+async function remembered(sql: Sql, setupId: string, setup: SetupView, kind: HistoryKind): Promise<readonly Found[]> {
+  const asked = setup.tools.filter(({ second }) => !second).flatMap((view) => AXES.map((axis) => ({ view, axis })));
+  if (asked.length === 0) return [];
+  const rows = await sql.rows<{ asked: number; setup_id: string; value: number; at: Date }>(
     asked
       .map(
         (_, index) =>
-          `(SELECT ${index} AS asked, setup_id, value FROM tool_history
-             WHERE machine_id = ? AND tool_key = ? AND axis = ? AND kind = 'touch' AND setup_id <> ?
+          `(SELECT ${index} AS asked, setup_id, value, at FROM tool_history
+             WHERE machine_id = ? AND tool_key = ? AND axis = ? AND kind = ? AND setup_id <> ?
              ORDER BY at DESC LIMIT ${LOOKED_THROUGH})`,
       )
       .join(" UNION ALL "),
-    asked.flatMap(({ view, axis }) => [setup.machine.id, keyOf(setup, view, axis), axis, setupId]),
+    asked.flatMap(({ view, axis }) => [setup.machine.id, keyOf(setup, view, axis), axis, kind, setupId]),
   );
+  return rows.flatMap(({ asked: index, ...row }) => {
+    const one = asked[index];
+    return one ? [{ offset: one.view.offset, axis: one.axis, ...row }] : [];
+  });
+}
+
+/** Where the tools of a setup were found in earlier ones: the last value of each setup, newest first. */
+export async function readHistory(sql: Sql, setupId: string, setup: SetupView): Promise<ToolHistory> {
   const history: Record<string, Partial<Record<Axis, number[]>>> = {};
   const seen = new Set<string>();
-  for (const { asked: index, setup_id, value } of rows) {
-    const one = asked[index];
-    if (!one || seen.has(`${index} ${setup_id}`)) continue;
-    seen.add(`${index} ${setup_id}`);
-    const { offset } = one.view;
-    const own = history[offset]?.[one.axis] ?? [];
-    if (own.length < SETUPS) history[offset] = { ...history[offset], [one.axis]: [...own, value] };
+  for (const { offset, axis, setup_id, value } of await remembered(sql, setupId, setup, "touch")) {
+    if (seen.has(`${offset} ${axis} ${setup_id}`)) continue;
+    seen.add(`${offset} ${axis} ${setup_id}`);
+    const own = history[offset]?.[axis] ?? [];
+    if (own.length < SETUPS) history[offset] = { ...history[offset], [axis]: [...own, value] };
   }
   return history;
+}
+
+/** Wear that measuring asked for in earlier setups, newest first. */
+export async function readPastWear(
+  sql: Sql,
+  setupId: string,
+  setup: SetupView,
+): Promise<Readonly<Record<string, Partial<Record<Axis, readonly { value: number; at: string }[]>>>>> {
+  const wear: Record<string, Partial<Record<Axis, { value: number; at: string }[]>>> = {};
+  for (const { offset, axis, value, at } of await remembered(sql, setupId, setup, "wear")) {
+    const own = wear[offset]?.[axis] ?? [];
+    if (own.length < SETUPS) wear[offset] = { ...wear[offset], [axis]: [...own, { value, at: at.toISOString() }] };
+  }
+  return wear;
 }

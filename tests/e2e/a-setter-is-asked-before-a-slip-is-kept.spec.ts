@@ -5,23 +5,24 @@ import { expect, keyIn, openLike, signInAs, test, withoutFeed } from "./shop.ts"
 const collar = demoSetup("dome-collar");
 const doubt = (page: Page) => page.getByRole("alert", { name: "Doubt" });
 
-/** Types a touch of a diameter that is known: where the machine stands, and the diameter. */
-async function scratch(page: Page, address: string, tool: number, machine: string): Promise<void> {
+/** Types a touch of a diameter that is known: where the machine stands, the diameter, and the paper if one is counted. */
+async function touch(page: Page, address: string, tool: number, machine: string, paper?: string): Promise<void> {
   await page.goto(`${address}/touch?tool=${tool}&do=x`);
   await page.waitForLoadState("networkidle");
-  await page.locator("label", { hasText: "Scratch a known size" }).click();
+  await page.locator("label", { hasText: paper === undefined ? "Scratch a known size" : "Paper or shim" }).click();
   await page.getByRole("textbox", { name: /machine position at contact/ }).fill(machine);
   await page.getByRole("textbox", { name: /known diameter/ }).fill("54.2");
+  if (paper !== undefined) await page.getByRole("textbox", { name: /thickness/ }).fill(paper);
 }
 
 test("a paper that was forgotten is asked about, and the number put right with one tap", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, collar.address, "F-081", "Dome clamp collar, second lot");
-  // The groove stood at −340.118 in the lot before; 0.180 more is the shop's paper of 0.09, twice.
-  await scratch(page, address, 7, "-285.738");
+  // The groove stood at −340.118 in the lot before; the paper is counted, and was forgotten: 0.180 less.
+  await touch(page, address, 7, "-285.918", ".09");
   await expect(doubt(page)).toContainText(
-    /0.180 mm more than (last time|the last . times): was the paper left out \(it would be −340.118\)\?/,
+    /0.180 mm less than (last time|the last . times): was the paper counted twice, or counted where none lay \(it would be −340.118\)\?/,
   );
   await expect(page.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
   // Never past an open doubt.
@@ -32,11 +33,11 @@ test("a paper that was forgotten is asked about, and the number put right with o
   await expect(page.getByRole("link", { name: "X of T07, done" })).toBeVisible();
   await page.goto(`${address}/touch?tool=7&do=x`);
   await expect(page.getByText(/Accepted by Ines.*−340.118/)).toBeVisible();
-  await expect(page.getByText(/put right: was the paper left out/)).toBeVisible();
+  await expect(page.getByText(/put right: was the paper counted twice/)).toBeVisible();
   await expect(keyIn(page)).toContainText("−340.118");
 
   // Where the holder's scatter hides it, a second touch another way is offered and then compared with.
-  await scratch(page, address, 1, "-285.222");
+  await touch(page, address, 1, "-285.042", ".09");
   await expect(page.getByText(/0.180 would not show. Was the paper left out\?/)).toBeVisible();
   await page.getByRole("button", { name: "Accept X, go to Z" }).click();
   await expect(page.getByRole("link", { name: "X of T01, done" })).toBeVisible();
@@ -54,14 +55,14 @@ test("a number in the wrong row is recognised; kept all the same it is not asked
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, collar.address, "F-082", "Dome clamp collar, third lot");
-  await scratch(page, address, 7, "-285.918");
+  await touch(page, address, 7, "-285.918");
   await page.getByRole("button", { name: "Accept X, go to Z" }).click();
   await expect(page.getByRole("link", { name: "X of T07, done" })).toBeVisible();
-  await scratch(page, address, 9, "-285.918");
+  await touch(page, address, 9, "-285.918");
   await expect(doubt(page)).toContainText(/just what offset 7 holds: does it belong in another row\?/);
   await doubt(page).getByRole("button", { name: "No, keep −340.118" }).click();
   await expect(page.getByRole("link", { name: "X of T09, done" })).toBeVisible();
-  await scratch(page, address, 9, "-285.918");
+  await touch(page, address, 9, "-285.918");
   await expect(page.getByRole("button", { name: "Accept X again, go to Z" })).toBeVisible();
   await expect(doubt(page)).toHaveCount(0);
 });

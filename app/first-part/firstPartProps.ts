@@ -1,0 +1,15 @@
+import type { Axis } from "../../core/frame/index.ts";
+import type { LoadedSetup } from "../frame/useSetup.ts";
+
+/** A wear that measuring asked for in an earlier setup, and when. */
+export interface PastWear {
+  readonly value: number;
+  readonly at: string;
+}
+
+/** What every part of First part is given. */
+export interface FirstPartProps extends LoadedSetup {
+  readonly gauges: readonly { readonly name: string; readonly kind: string; readonly isOverdue: boolean }[];
+  /** Wear that the tools were given in earlier setups, newest first, millimetres, by offset and axis. */
+  readonly pastWear: Readonly<Record<string, Readonly<Partial<Record<Axis, readonly PastWear[]>>>>>;
+}
