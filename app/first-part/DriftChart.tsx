@@ -1,12 +1,4 @@
-import {
-  Chart,
-  type ChartConfiguration,
-  LinearScale,
-  LineController,
-  LineElement,
-  PointElement,
-  ScatterController,
-} from "chart.js";
+import { Chart, LinearScale, LineController, LineElement, PointElement, ScatterController } from "chart.js";
 import { useEffect, useMemo, useRef } from "react";
 import { styled } from "styled-components";
 import { holderScatter } from "../../core/believability/index.ts";
@@ -14,6 +6,7 @@ import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/co
 import { lastDigit } from "../../core/frame/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, size } from "../ui/tokens.ts";
+import { type ChartInk, driftChartConfig } from "./driftChartConfig.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
 Chart.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
@@ -44,7 +37,7 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
   useEffect(() => {
     const element = canvas.current;
     if (!element || points.length === 0) return;
-    const chart = new Chart(element, chartOf(points, since, drift, feature, toUnit, inkOf(element)));
+    const chart = new Chart(element, driftChartConfig(points, since, drift, feature, toUnit, inkOf(element)));
     return () => chart.destroy();
   }, [points, since, drift, feature]);
   return (
@@ -90,66 +83,9 @@ function driftWords(drift: Drift, write: (millimetres: number, sign?: "always") 
   return `${tenParts}; about ${partsLeft} ${partsLeft === 1 ? "part" : "parts"} to the next correction.`;
 }
 
-interface Ink {
-  readonly point: string;
-  readonly limit: string;
-  readonly trend: string;
-  readonly text: string;
-  readonly grid: string;
-}
-function inkOf(element: Element): Ink {
+function inkOf(element: Element): ChartInk {
   const of = (name: string) => getComputedStyle(element).getPropertyValue(name).trim();
   return { point: of("--measured"), limit: of("--stop"), trend: of("--spacer"), text: of("--ink"), grid: of("--line") };
-}
-
-function chartOf(
-  points: readonly { readonly part: number; readonly deviation: number; readonly seq: number }[],
-  since: number,
-  { perPart, now }: Drift,
-  { lower, upper }: { readonly lower: number; readonly upper: number },
-  toUnit: (millimetres: number) => number,
-  ink: Ink,
-): ChartConfiguration<"scatter" | "line"> {
-  const [first, last] = [points[0]?.part ?? 1, points.at(-1)?.part ?? 1];
-  const ends = [Math.max(1, first - 1), last + Math.max(1, Math.round((last - first) * 0.15))] as const;
-  const level = (value: number) => ends.map((x) => ({ x, y: toUnit(value) }));
-  const line = (data: { x: number; y: number }[], stroke: string, dash: number[]) => ({
-    ...({ type: "line", data, borderColor: stroke, borderWidth: 2, borderDash: dash, pointRadius: 0 } as const),
-  });
-  const began = points.find(({ seq }) => seq > since)?.part ?? last;
-  const trend =
-    perPart === undefined || now === undefined
-      ? []
-      : [began, ends[1]].map((x) => ({ x, y: toUnit(now + perPart * (x - last)) }));
-  return {
-    type: "scatter",
-    data: {
-      datasets: [
-        {
-          type: "scatter",
-          data: points.map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
-          backgroundColor: points.map(({ seq }) => (seq > since ? ink.point : "transparent")),
-          borderColor: ink.point,
-          pointRadius: points.length > 200 ? 1.5 : 4,
-        },
-        line(level(upper), ink.limit, []),
-        line(level(lower), ink.limit, []),
-        line(level(0), ink.text, [8, 4, 2, 4]),
-        line(trend, ink.trend, [5, 4]),
-      ],
-    },
-    options: {
-      ...{ animation: false, responsive: true, maintainAspectRatio: false, normalized: true, events: [] },
-      scales: {
-        x: {
-          ...{ type: "linear", min: ends[0], max: ends[1], grid: { color: ink.grid } },
-          title: { display: true, text: "part", color: ink.text },
-          ticks: { precision: 0, color: ink.text },
-        },
-        y: { grid: { color: ink.grid }, ticks: { color: ink.text, font: { size: 13 } } },
-      },
-    },
-  };
 }
 
 const Frame = styled.div`

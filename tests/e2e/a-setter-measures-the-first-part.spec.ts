@@ -1,5 +1,8 @@
 import type { Page } from "@playwright/test";
+import { driftChartConfig } from "../../app/first-part/driftChartConfig.ts";
+import { driftOf } from "../../core/correction/index.ts";
 import { demoSetup } from "./demoSetup.ts";
+import { pace } from "./pace.ts";
 import { expect, openLike, sendForm, signInAs, tableCell, test } from "./shop.ts";
 
 const { setup, address: collar } = demoSetup("dome-collar");
@@ -130,4 +133,26 @@ test("a tapered shaft is told apart from an offset that is wrong, and no correct
   await panel.getByRole("checkbox").check();
   await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
   await expect(panel).toHaveCount(0);
+});
+
+test("a chart of five thousand parts is drawn before anybody waits for it", async ({ page }) => {
+  const limits = { lower: -0.05, upper: 0.05 };
+  const points = Array.from({ length: 5000 }, (_, part) => ({
+    ...{ part: part + 1, seq: part + 1 },
+    deviation: 0.02 * Math.sin(part / 40) + part * 4e-6,
+  }));
+  const ink = { point: "#27348b", limit: "#a8201a", trend: "#9a5b00", text: "#141920", grid: "#b4bdc9" };
+  const config = driftChartConfig(points, 1, driftOf(points, 1, limits), limits, (millimetres) => millimetres, ink);
+  await page.goto("about:blank");
+  await page.setContent('<div style="width:300px;height:190px"><canvas></canvas></div>');
+  await page.addScriptTag({ path: "node_modules/chart.js/dist/chart.umd.js" });
+  const slow = await pace(page);
+  const took = await page.evaluate((given) => {
+    const { Chart } = window as unknown as { Chart: new (canvas: Element | null, config: object) => object };
+    const began = performance.now();
+    new Chart(document.querySelector("canvas"), given);
+    return performance.now() - began;
+  }, config as object);
+  process.stdout.write(`drift chart of 5000 parts: ${took.toFixed(0)} ms\n`);
+  expect(took).toBeLessThanOrEqual(200 * slow);
 });

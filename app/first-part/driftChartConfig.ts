@@ -1,0 +1,61 @@
+import type { ChartConfiguration } from "chart.js";
+import type { Drift, DriftPoint } from "../../core/correction/index.ts";
+
+/** Colours of a chart, as the theme has them. */
+export interface ChartInk {
+  readonly point: string;
+  readonly limit: string;
+  readonly trend: string;
+  readonly text: string;
+  readonly grid: string;
+}
+/** A dimension over the parts as a chart: what was measured, the limits, nominal, and the trend since the last correction. */
+export function driftChartConfig(
+  points: readonly DriftPoint[],
+  since: number,
+  { perPart, now }: Drift,
+  { lower, upper }: { readonly lower: number; readonly upper: number },
+  toUnit: (millimetres: number) => number,
+  ink: ChartInk,
+): ChartConfiguration<"scatter" | "line"> {
+  const [first, last] = [points[0]?.part ?? 1, points.at(-1)?.part ?? 1];
+  const ends = [Math.max(1, first - 1), last + Math.max(1, Math.round((last - first) * 0.15))] as const;
+  const level = (value: number) => ends.map((x) => ({ x, y: toUnit(value) }));
+  const line = (data: { x: number; y: number }[], stroke: string, dash: number[]) => ({
+    ...({ type: "line", data, borderColor: stroke, borderWidth: 2, borderDash: dash, pointRadius: 0 } as const),
+  });
+  const began = points.find(({ seq }) => seq > since)?.part ?? last;
+  const trend =
+    perPart === undefined || now === undefined
+      ? []
+      : [began, ends[1]].map((x) => ({ x, y: toUnit(now + perPart * (x - last)) }));
+  return {
+    type: "scatter",
+    data: {
+      datasets: [
+        {
+          type: "scatter",
+          data: points.map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
+          backgroundColor: points.map(({ seq }) => (seq > since ? ink.point : "transparent")),
+          borderColor: ink.point,
+          pointRadius: points.length > 200 ? 1.5 : 4,
+        },
+        line(level(upper), ink.limit, []),
+        line(level(lower), ink.limit, []),
+        line(level(0), ink.text, [8, 4, 2, 4]),
+        line(trend, ink.trend, [5, 4]),
+      ],
+    },
+    options: {
+      ...{ animation: false, responsive: true, maintainAspectRatio: false, normalized: true, events: [] },
+      scales: {
+        x: {
+          ...{ type: "linear", min: ends[0], max: ends[1], grid: { color: ink.grid } },
+          title: { display: true, text: "part", color: ink.text },
+          ticks: { precision: 0, color: ink.text },
+        },
+        y: { grid: { color: ink.grid }, ticks: { color: ink.text, font: { size: 13 } } },
+      },
+    },
+  };
+}
