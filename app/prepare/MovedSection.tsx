@@ -31,7 +31,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
               <th scope="col">tool</th>
               <th scope="col">advice</th>
               <th scope="col">because</th>
-              <th scope="col" />
+              <td />
             </tr>
           </thead>
           <tbody>
