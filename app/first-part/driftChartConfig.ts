@@ -29,17 +29,24 @@ export function driftChartConfig(
     perPart === undefined || now === undefined
       ? []
       : [began, ends[1]].map((x) => ({ x, y: toUnit(now + perPart * (x - last)) }));
+  /** Parts before the last correction are rings, those since are dots. */
+  const dots = (of: readonly DriftPoint[], fill: string) => ({
+    type: "scatter" as const,
+    data: thinnedPoints(of, MOST_COLUMNS).map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
+    ...{ backgroundColor: fill, borderColor: ink.point, pointRadius: points.length > 200 ? 1.5 : 4 },
+  });
   return {
     type: "scatter",
     data: {
       datasets: [
-        {
-          type: "scatter",
-          data: points.map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
-          backgroundColor: points.map(({ seq }) => (seq > since ? ink.point : "transparent")),
-          borderColor: ink.point,
-          pointRadius: points.length > 200 ? 1.5 : 4,
-        },
+        dots(
+          points.filter(({ seq }) => seq <= since),
+          "transparent",
+        ),
+        dots(
+          points.filter(({ seq }) => seq > since),
+          ink.point,
+        ),
         line(level(upper), ink.limit, []),
         line(level(lower), ink.limit, []),
         line(level(0), ink.text, [8, 4, 2, 4]),
@@ -58,4 +65,27 @@ export function driftChartConfig(
       },
     },
   };
+}
+
+/** Columns of pixels that a chart has at least; more dots than two in each cannot be told apart. */
+const MOST_COLUMNS = 250;
+
+/** Of very many points the highest and the lowest in each of as many columns, in order: what the eye would see of them all. */
+export function thinnedPoints(points: readonly DriftPoint[], columns: number): readonly DriftPoint[] {
+  if (points.length <= 2 * columns) return points;
+  const thinned: DriftPoint[] = [];
+  for (let column = 0; column < columns; column++) {
+    const [from, to] = [column, column + 1].map((edge) => Math.floor((edge * points.length) / columns)) as [
+      number,
+      number,
+    ];
+    let [low, high] = [from, from];
+    for (let index = from; index < to; index++) {
+      if ((points[index] as DriftPoint).deviation < (points[low] as DriftPoint).deviation) low = index;
+      if ((points[index] as DriftPoint).deviation > (points[high] as DriftPoint).deviation) high = index;
+    }
+    for (const index of low === high ? [low] : [Math.min(low, high), Math.max(low, high)])
+      thinned.push(points[index] as DriftPoint);
+  }
+  return thinned;
 }
