@@ -145,7 +145,7 @@ const Row = styled.li<{ $shown: boolean }>`
   border-left: 5px solid ${({ $shown }) => color($shown ? "action" : "line")};
   border-radius: ${radius};
   background: ${color("sheet")};
-  @media (width < 1200px) { grid-template-columns: 220px minmax(0, 1fr) auto; }
+  @media (width < 1200px) { grid-template-columns: 240px minmax(0, 1fr) auto; }
 `;
 const Name = styled.div`
   display: grid;
@@ -169,6 +169,7 @@ const Entry = styled.form`
   grid-template-columns: minmax(0, 1fr) 96px 72px;
   align-items: start;
   gap: 8px;
+  @media (width < 1200px) { grid-column: 1 / -1; }
   label { display: grid; font-size: ${size.small}; color: ${color("quiet")}; }
   select { min-width: 0; width: 100%; min-height: 48px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: ${color("ink")}; font: inherit; font-size: ${size.small}; }
 `;

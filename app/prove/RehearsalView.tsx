@@ -232,7 +232,7 @@ function Stage({
           </section>
           <section aria-label="Against the part as programmed">
             <h3>Against the part as programmed</h3>
-            <Differences rehearsal={rehearsal} show={show} />
+            <Differences {...{ rehearsal, show, setup }} onGo={toEndOf} />
             <label>
               <input type="checkbox" checked={showsDifferences} onChange={({ target }) => setShows(target.checked)} />{" "}
               show them on the finished part
@@ -289,19 +289,37 @@ function findingWords(
   }
 }
 
-function Differences({ rehearsal, show }: { readonly rehearsal: PlayedRehearsal; readonly show: Show }) {
+function Differences({
+  rehearsal,
+  show,
+  setup: { machine },
+  onGo,
+}: {
+  readonly rehearsal: PlayedRehearsal;
+  readonly show: Show;
+  readonly setup: LoadedSetup["setup"];
+  readonly onGo: (step: number) => void;
+}) {
   if (!rehearsal.differences) return <p>Being compared …</p>;
   const widest = (kind: "gouge" | "uncut") => rehearsal.differences?.find((one) => one.kind === kind);
   const [gouge, uncut] = [widest("gouge"), widest("uncut")];
   const place = ({ z, x }: { readonly z: number; readonly x: number }) =>
     `at Ø ${show.length(2 * x)}, Z ${show.length(z)}`;
+  const took = gouge?.step === undefined ? undefined : rehearsal.steps[gouge.step];
   return (
     <>
       <p>
         {gouge ? (
-          <Verdict $tone="stop">
-            <OctagonX size={16} aria-hidden="true" /> {show.length(gouge.width)} too much gone {place(gouge.at)}
-          </Verdict>
+          <>
+            <Verdict $tone="stop">
+              <OctagonX size={16} aria-hidden="true" /> {show.length(gouge.width)} too much gone {place(gouge.at)}
+            </Verdict>
+            {took && gouge.step !== undefined && (
+              <PlainButton onPress={() => onGo(gouge.step ?? 0)}>
+                {toolNumber(machine, took.offset)} took it in line {took.line}: its path, its flank or its offset
+              </PlainButton>
+            )}
+          </>
         ) : (
           <Verdict $tone="clear">
             <CircleCheck size={16} aria-hidden="true" /> nothing is gone that should stay

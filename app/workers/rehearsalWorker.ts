@@ -9,6 +9,7 @@ import {
   type Stage,
   stagedRehearsal,
   stageOf,
+  takenBy,
 } from "../../sim/rehearsal/index.ts";
 
 /** A setup's program to be played, with slips where somebody asks what would happen. */
@@ -28,6 +29,11 @@ export interface DrawnTool {
   readonly holder: readonly DrawnTool["cutting"][];
 }
 
+/** A place where the part differs; of a gouge, the step that made it. */
+export interface PlacedDifference extends Difference {
+  readonly step: number | undefined;
+}
+
 /** A rehearsal as the page plays it. */
 export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
   readonly tools: readonly DrawnTool[];
@@ -35,7 +41,7 @@ export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
   readonly front: Stage["front"];
   readonly left: Stage["left"];
   /** Where the part differs from the one that is programmed; undefined until that has been played too. */
-  readonly differences: readonly Difference[] | undefined;
+  readonly differences: readonly PlacedDifference[] | undefined;
   /** The deepest cut that is programmed: what the drawing must show. */
   readonly deepest: number;
   /** How long it took here, milliseconds. */
@@ -44,7 +50,7 @@ export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
 export type RehearsalAnswer =
   | { readonly kind: "progress"; readonly share: number }
   | { readonly kind: "staged" | "done"; readonly rehearsal: PlayedRehearsal }
-  | { readonly kind: "compared"; readonly differences: readonly Difference[] }
+  | { readonly kind: "compared"; readonly differences: readonly PlacedDifference[] }
   | { readonly kind: "failed"; readonly message: string };
 
 const answer = (message: RehearsalAnswer) => self.postMessage(message);
@@ -91,7 +97,8 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
   // The part as it is programmed: what the drawing wants, as far as the program knows it.
   const intended = run(stageOf(asTouched(setup)), true);
   const differences = cuts.length === 0 ? [] : comparedWith(intended.stock, played.stock, deepest);
-  answer({ kind: "compared", differences });
+  const placed = differences.map((one) => ({ ...one, step: one.kind === "gouge" ? takenBy(played, one) : undefined }));
+  answer({ kind: "compared", differences: placed });
 }
 
 /** Offsets as the touches say: without safety wear, which is put in to be measured away. */

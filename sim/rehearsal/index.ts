@@ -19,3 +19,4 @@ export {
   stagedRehearsal,
 } from "./rehearse.ts";
 export { type Slip, type Stage, type StagedTool, stageOf } from "./stage.ts";
+export { takenBy } from "./takenBy.ts";

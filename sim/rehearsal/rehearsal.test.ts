@@ -5,7 +5,7 @@ import type { Command } from "../../core/ledger/index.ts";
 import { nextId, viewOf } from "../../core/ledger/setup.fixture.ts";
 import { programMotions } from "../../core/program/index.ts";
 import { areaOf } from "../clipping/region.ts";
-import { comparedWith, type RehearsalFinding, rehearse, type Slip, stageOf } from "./index.ts";
+import { comparedWith, type RehearsalFinding, rehearse, type Slip, stageOf, takenBy } from "./index.ts";
 import { inStrips, stockVolume, stripEdges, wholeOf } from "./stripStock.ts";
 
 const read = (name: string) => JSON.parse(readFileSync(new URL(`../../db/demo/${name}`, import.meta.url), "utf8"));
@@ -155,6 +155,19 @@ describe("the classic crashes", () => {
     expect(codes(play(bore).findings.filter(({ offset }) => offset === "4"))).toEqual([]);
     const thick = collar({ tools: { "4": { bar: 20, smallestBore: 25 } } });
     expect(codes(play(bore, thick).findings.filter(({ offset }) => offset === "4"))).toContain("collision holder");
+  });
+  it("a flank that takes too much is led back to the move that did it", () => {
+    // The facing insert goes down a wall that is steeper than its trailing edge is relieved.
+    const text =
+      "T0101\nG0 X57. Z2.\nG1 X50. F.2\nZ-20.\nX57.\nG0 Z2.\nX52. Z-4.\nG1 X50. F.1\nX44. Z-4.05\nX57. Z-4.1";
+    const { stock, motions, ...played } = play(text);
+    const wanted = rehearse(stageOf(collar()), motions, { margin: 1, asProgrammed: true });
+    const [gouge] = comparedWith(wanted.stock, stock, -19).filter(({ kind }) => kind === "gouge");
+    if (!gouge) throw new Error("the flank has taken something");
+    const step = takenBy({ ...played, steps: played.steps }, gouge);
+    expect(step === undefined ? undefined : played.steps[step]?.line).toBe(10);
+    const nowhere = { ...gouge, outline: gouge.outline.map(({ z, x }) => ({ z: z - 500, x })) };
+    expect(takenBy(played, nowhere)).toBeUndefined();
   });
   it("a slip asked about shows what would have happened, and the table's own play does not change", () => {
     const text = "T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 X50. Z2.\nG1 Z-18. F.2\nX60.";
