@@ -88,8 +88,24 @@ export function hullOf(points: Polygon): Polygon {
   return [...half(sorted), ...half(sorted.reverse())];
 }
 
+/** Hulls of outlines that are convex; null where one is not. */
+const convex = new WeakMap<Polygon, Polygon | null>();
+
+function convexOf(outline: Polygon): Polygon | null {
+  let known = convex.get(outline);
+  if (known === undefined) {
+    const hull = hullOf(outline);
+    // A hull that leaves out a corner has an outline with a notch, or a corner on an edge, which costs no more than time.
+    known = hull.length === outline.length ? hull : null;
+    convex.set(outline, known);
+  }
+  return known;
+}
+
 /** What any outline passes over on a straight way. */
 export function sweptRegion(outline: Polygon, from: Point, to: Point): Region {
+  const hull = convexOf(outline);
+  if (hull) return regionOf(sweptHull(hull, from, to));
   const begin = outline.map((corner) => plus(corner, from));
   if (from.z === to.z && from.x === to.x) return regionOf(begin);
   const end = outline.map((corner) => plus(corner, to));
