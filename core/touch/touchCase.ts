@@ -43,7 +43,12 @@ export interface CaseContact {
   readonly spacer: number;
 }
 
-/** Reads surface, tool and spacer of a case in the same form. */
+/** Edges and points that no slip depends on, where a case does not say them. */
+const USUAL_POINT: Readonly<Record<string, string>> = {
+  ...{ blade: "left", thread: "left", drill: "point", nose: "tip" },
+};
+
+/** Reads surface, tool and spacer of a case in the same form; edges, points and a point angle may be left out. */
 export function readCaseContact(json: unknown, axis: Axis): Answer<CaseContact, Reason> {
   try {
     const one = objectOf(json, "the case");
@@ -51,7 +56,10 @@ export function readCaseContact(json: unknown, axis: Axis): Answer<CaseContact, 
     if (spacer < 0) throw refuse("negative-thickness", `A spacer cannot be thinner than nothing (${spacer}).`);
     const kind = objectOf(one.surface, "surface");
     const surface = kind.kind === "setter" ? undefined : surfaceOf(kind, axis);
-    return accepted({ surface, tool: toolOf(one, axis), spacer });
+    const tool = objectOf(one.tool, "tool");
+    const usual = { touching: "left", programmed: USUAL_POINT[String(tool.shape)] };
+    const whole = { ...usual, ...one, tool: { pointAngle: 180, ...tool } };
+    return accepted({ surface, tool: toolOf(whole, axis), spacer });
   } catch (failure) {
     if (!(failure instanceof CaseRefused)) throw failure;
     return refused(failure.refusal);

@@ -261,6 +261,22 @@ describe("./luvrit doubt and correct", () => {
     expect(stock.verdict).toBe("impossible");
     expect(own.verdict).toBe("believable");
   });
+  it("needs no edges and points where no slip depends on them, and says what is missing", async () => {
+    const face = { ...touch, axis: "z", value: -400, history: [-400], surface: { kind: "face", z: 0 } };
+    const tools = [
+      { shape: "blade", width: 3 },
+      { shape: "drill", diameter: 10 },
+      { shape: "nose", radius: 0.8 },
+      { shape: "cutter", diameter: 8 },
+    ];
+    const cases = [
+      ...tools.map((tool, id) => ({ id, ...face, tool })),
+      { id: "none", ...face, tool: { shape: "blade" } },
+    ];
+    const { results } = JSON.parse((await luvrit(["doubt", "-"], JSON.stringify({ cases }))).out);
+    expect(results.slice(0, 4).map(({ verdict }: { verdict: string }) => verdict)).toEqual(Array(4).fill("believable"));
+    expect(results[4]).toMatchObject({ id: "none", error: { message: expect.stringMatching(/width/) } });
+  });
   it("judges five hundred and more a second", async () => {
     const cases = Array.from({ length: 2000 }, (_, index) => ({
       id: String(index),
