@@ -8,7 +8,7 @@ import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import type { Settlement } from "./useTouchEntry.ts";
-import { wayName } from "./words.ts";
+import { barOf, wayName } from "./words.ts";
 
 export interface DoubtProps {
   readonly setup: SetupView;
@@ -127,13 +127,14 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 
 /** The other way of touching that is surest here. */
 function secondWay(
-  { machine }: SetupView,
+  setup: SetupView,
   tool: ToolView,
   axis: Axis,
   otherWays: readonly TouchWay[],
   shop: ShopUncertainty,
 ): TouchWay | undefined {
-  const error = (way: TouchWay) => errorBudget(machine, tool.tool, axis, way, tool.tolerance[axis], shop).expanded;
+  const error = (way: TouchWay) =>
+    errorBudget(setup.machine, tool.tool, axis, way, tool.tolerance[axis], shop, barOf(setup)).expanded;
   return [...otherWays].sort((a, b) => error(a) - error(b))[0];
 }
 

@@ -24,7 +24,7 @@ import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
-import { wayName } from "./words.ts";
+import { barOf, wayName } from "./words.ts";
 
 interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly setup: SetupView;
@@ -194,7 +194,7 @@ export function Ladder(props: LadderProps) {
 /** Where the way is too coarse for what the offset makes: the one that would do, or what covers it. */
 function WouldDo({ setup, tool, axis, otherWays, shop, onWay }: LadderProps) {
   const fits = otherWays.find(
-    (one) => errorBudget(setup.machine, tool.tool, axis, one, tool.tolerance[axis], shop).fits,
+    (one) => errorBudget(setup.machine, tool.tool, axis, one, tool.tolerance[axis], shop, barOf(setup)).fits,
   );
   return (
     <Coarse>

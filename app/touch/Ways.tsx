@@ -6,7 +6,7 @@ import { errorBudget, type ShopUncertainty } from "../../core/judgement/index.ts
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-import { wayName } from "./words.ts";
+import { barOf, wayName } from "./words.ts";
 
 interface WaysProps {
   readonly setup: SetupView;
@@ -35,7 +35,7 @@ export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: 
       $columns={ways.length <= 5 ? ways.length : 4}
     >
       {ways.map((one, index) => {
-        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis], shop);
+        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis], shop, barOf(setup));
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>

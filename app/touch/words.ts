@@ -220,3 +220,6 @@ export const EDGE_NAME: Readonly<Record<Edge, string>> = {
   point: "point",
   corner: "full-diameter corner",
 };
+
+/** Diameter of the bar as far as it is known: what a gauge reads when a tool is touched on it. */
+export const barOf = ({ stock }: Pick<SetupView, "stock">): number => stock.measuredDiameter ?? stock.nominalDiameter;

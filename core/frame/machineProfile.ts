@@ -80,6 +80,8 @@ export const machineProfileSchema = {
     jogStep: perAxis({ type: "number", exclusiveMinimum: 0 }),
     /** One standard deviation of coming back to a position, backlash included, on the diameter for X. */
     repeatability: perAxis({ type: "number", exclusiveMinimum: 0 }),
+    /** Degrees by which a part is usually warmer than the gauge when it is measured beside this machine. */
+    partWarmth: { type: "number", minimum: 0, maximum: 60 },
     /** Where plus leads for the person in front of this machine, in words for the back-off line. */
     xPlus: words,
     zPlus: words,

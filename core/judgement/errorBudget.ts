@@ -33,6 +33,8 @@ export interface ErrorBudget {
   readonly fits: boolean;
 }
 
+/** Steel grows by this share of its length for each degree (2-mathematics, error budget). */
+const EXPANSION = 11.5e-6;
 /** Expanded uncertainty is twice the standard one. */
 const COVERAGE = 2;
 /** A way of touching is fit when its expanded uncertainty takes up at most this share of the tolerance band. */
@@ -40,7 +42,8 @@ const SHARE_OF_BAND = 1 / 4;
 
 /**
  * Expected error of touching one axis in one way on this machine, as root-sum-square of its parts, against the
- * tolerance that the offset must hold. `shop` says what the shop's own gauges and spacers are good for.
+ * tolerance that the offset must hold; where parts are measured warm, the growth of the measured `size` (millimetres) as well.
+ * `shop` says what the shop's own gauges and spacers are good for.
  *
  * Parts: what the size was measured with; the spacer, and every position that is felt or swept for (twice on X, where
  * it counts on the diameter); the readout's last digit over √12; the jog step over √12 where contact was felt for; and the
@@ -55,11 +58,13 @@ export function errorBudget(
   way: TouchWay,
   plusMinus: number,
   shop: ShopUncertainty = {},
+  size = 0,
 ): ErrorBudget {
   const onDiameter = axis === "x" ? 2 : 1;
   const known = { ...USUAL_UNCERTAINTY, ...shop };
   const parts = [
     sizeUncertainty(tool, axis, way, known),
+    axis === "z" || way === "centre" || way === "setter" ? 0 : size * EXPANSION * (machine.partWarmth ?? 0),
     onDiameter * positionUncertainty(machine, axis, way, known),
     lastDigitInCore(machine, axis) / Math.sqrt(12),
     FELT.includes(way) ? jogStep(machine, axis) / Math.sqrt(12) : 0,

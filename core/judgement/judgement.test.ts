@@ -39,6 +39,23 @@ describe("errorBudget", () => {
   });
 });
 
+describe("what a shop knows better", () => {
+  it("counts its own gauges and spacers, and the warmth of the part", () => {
+    const skim = (...more: [object?, number?]) =>
+      errorBudget(machineFixture, toolFixture, "x", "skim", 1, ...more).expanded;
+    expect(skim({ micrometer: 0.006 })).toBeCloseTo(2 * Math.hypot(0.006, 0.001 / Math.sqrt(12), 0.002), 9);
+    const paper = errorBudget(machineFixture, toolFixture, "z", "paper", 1, { paper: 0.002 }).expanded;
+    expect(paper).toBeLessThan(errorBudget(machineFixture, toolFixture, "z", "paper", 1).expanded);
+    // Ten degrees on 54 mm of steel: 54 · 11.5e−6 · 10 = 0.0062.
+    const warm = { ...machineFixture, partWarmth: 10 };
+    const grown = errorBudget(warm, toolFixture, "x", "skim", 1, {}, 54).expanded;
+    expect(grown).toBeCloseTo(2 * Math.hypot(skim() / 2, 0.00621), 9);
+    expect(errorBudget(warm, toolFixture, "z", "skim", 1, {}, 54).expanded).toBe(
+      errorBudget(machineFixture, toolFixture, "z", "skim", 1).expanded,
+    );
+  });
+});
+
 describe("impossibilities", () => {
   const possible = { machine: -287.7, size: 54.2, spacer: 0 };
   const measured = {

@@ -77,7 +77,7 @@ export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask
     refusals,
     facts,
     solved: isPossible ? solveTouchOf(setup, view, facts, task.solveFor) : undefined,
-    budget: errorBudget(machine, view.tool, axis, way, view.tolerance[axis], task.shop),
+    budget: errorBudget(machine, view.tool, axis, way, view.tolerance[axis], task.shop, numbers.size),
   };
 }
 
