@@ -69,7 +69,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
               add to {axis.toUpperCase()}
               <output aria-label="correction">{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
             </p>
-            <p>{directionWords(axis, amount, write)}</p>
+            <p>{directionWords(axis, correction.side * amount, write)}</p>
             <p>The next cut can still be off by some hundredths: push-off and another depth are process.</p>
             {isLarge && (
               <label role="alert">
@@ -105,7 +105,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
   );
 }
 
-/** Which way the tip goes, as one sees it: half of a diameter. */
+/** Which way the tip goes, as one sees it: half of a diameter; `amount` as the diameter or length that is made changes. */
 function directionWords(axis: "x" | "z", amount: number, write: (millimetres: number) => string): string {
   if (axis === "z")
     return `The tool moves ${write(Math.abs(amount))} ${amount < 0 ? "towards the chuck" : "away from the chuck"}.`;

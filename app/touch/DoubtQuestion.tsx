@@ -39,11 +39,7 @@ export function DoubtQuestion({
   onSettle,
 }: DoubtProps & { readonly isBusy: boolean; readonly onSettle: (settled: Settlement) => void }) {
   if (!belief || !doubt) return null;
-  const { resolution } = belief.one;
-  const stored = (value: number) => {
-    const millimetres = convertLength(value, setup.machine.units, "mm");
-    return formatLength(toControl(setup.machine, axis, millimetres, "tool-offset", tool.zone), resolution);
-  };
+  const stored = storedBy({ setup, tool, axis, belief });
   const second = secondWay(setup, tool, axis, otherWays, shop);
   const doubted = doubt.kind;
   return (
@@ -69,6 +65,20 @@ export function DoubtQuestion({
   );
 }
 
+/** Writes a number of the comparison as the control stores it. */
+const storedBy =
+  ({
+    setup: { machine },
+    tool,
+    axis,
+    belief,
+  }: Pick<DoubtProps, "setup" | "tool" | "axis"> & { readonly belief: TouchBelief }) =>
+  (value: number, sign?: "always") => {
+    const millimetres = convertLength(value, machine.units, "mm");
+    const shown = toControl(machine, axis, millimetres, "tool-offset", tool.zone);
+    return formatLength(shown, belief.one.resolution, sign && { sign });
+  };
+
 /** How sure it is, beside an honest new setting. */
 function chanceWords(slip: number, honest: number): string {
   if (slip >= 0.995) return "As good as certain.";
@@ -85,9 +95,9 @@ const BASIS_WORDS: Readonly<Record<TouchBelief["basis"], string>> = {
 };
 
 /** By how much the face lies elsewhere than last time, as the other tools say too. */
-function facesWords({ one, shift }: TouchBelief): string | undefined {
+function facesWords({ one, shift }: TouchBelief, stored: (value: number, sign?: "always") => string) {
   if (shift === undefined || Math.abs(shift) < 10 * one.resolution) return undefined;
-  return `The other tools lie ${formatLength(shift, one.resolution, { sign: "always" })} elsewhere than last time as well: the face has moved, not this tool.`;
+  return `The other tools lie ${stored(shift, "always")} elsewhere than last time as well: the face has moved, not this tool.`;
 }
 
 /** A slip that would not show here, and the cheapest second piece of evidence. */
@@ -101,7 +111,7 @@ export function HiddenSlipHint({ setup, tool, axis, belief, doubt, shop, otherWa
       </Agrees>
     );
   const [hidden] = hiddenSlips(belief, tool.tolerance[axis]);
-  const moved = facesWords(belief);
+  const moved = facesWords(belief, storedBy({ setup, tool, axis, belief }));
   if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
   const second = secondWay(setup, tool, axis, otherWays, shop);

@@ -1,11 +1,14 @@
-import { type Axis, jogStep, lastDigit, type MachineProfile } from "../frame/index.ts";
+import { type Axis, jogStep, lastDigit, type MachineProfile, toControl } from "../frame/index.ts";
 import type { TouchFacts } from "../judgement/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { contactTool, entersBore, hasNamedNose } from "../tool/index.ts";
-import { type CaseContact, surfaceOf } from "../touch/index.ts";
+import { type CaseContact, reckonedWork, surfaceOf } from "../touch/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import { type Belief, believabilityOf } from "./believability.ts";
 import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
+import { doubtWords } from "./doubtWords.ts";
+import { shiftOf } from "./expected.ts";
 import { type Holding, learnedScatter, scatterOf } from "./honestScatter.ts";
 import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
 
@@ -62,14 +65,34 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
       ...(row.scatter !== undefined && { scatter: toUnit(row.scatter) }),
     })),
   };
-  const belief = believabilityOf(one);
+  const shown = (number: number) =>
+    toControl(machine, axis, convertLength(number, machine.units, "mm"), "tool-offset", view.zone);
+  const belief = inControlsNumbers(believabilityOf(one), one, shown, THAN[basis]);
   const shift = moved === undefined ? undefined : write(moved);
   const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
-  // The control may have held another tool's number: that it differs is no reason to ask, unless a slip explains it.
-  // So may a number by hand, which somebody means.
+  // The control may have held another tool's number, and somebody who types one by hand means it: that it differs is no
+  // reason to ask, unless a slip explains it.
   if ((basis === "control" || !value.touch) && belief.verdict === "doubt" && isUnexplained)
     return { ...belief, verdict: "believable", message: null, basis, shift, one };
   return { ...belief, basis, shift, one };
+}
+
+/** What a number is compared with, where that is no earlier setup. */
+const THAN: Readonly<Partial<Record<TouchBelief["basis"], string>>> = {
+  "second-touch": "the other touch",
+  control: "the control held",
+};
+
+/** The question in the numbers that the control shows and stores, whatever sign or meaning of X it has. */
+function inControlsNumbers(
+  belief: Belief,
+  one: BelievabilityCase,
+  shown: (number: number) => number,
+  than: string | undefined,
+): Belief {
+  const asked = belief.kinds.find(({ kind }) => kind !== "remounted");
+  if (belief.verdict !== "doubt" || !asked) return belief;
+  return { ...belief, message: doubtWords(one, asked, belief.expected, shown, than) };
 }
 
 interface Expectation {
@@ -92,17 +115,13 @@ function onThisFace(
 ): Expectation & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
   const isNewFace = axis === "z" && touch?.way !== "setter" && (basis === "history" || basis === "control");
   if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
-  const taken = rows.flatMap(({ value, previous, scatter: own = scatter }) =>
-    value === undefined ? [] : [{ by: value - previous, weight: 1 / own ** 2 }],
-  );
-  if (taken.length === 0)
-    return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
-  const weights = taken.reduce((sum, { weight }) => sum + weight, 0);
-  const shift = taken.reduce((sum, { by, weight }) => sum + by * weight, 0) / weights;
+  const shared = shiftOf(rows, scatter, 1);
+  if (!shared) return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
+  const { mean: shift, sigma } = shared;
   return {
     ...{ basis, shift },
     values: values.map((one) => one + shift),
-    scatter: Math.hypot(scatter, Math.sqrt(2 / weights)),
+    scatter: Math.hypot(scatter, sigma),
     previous: (row) => (row.value === undefined ? row.previous : row.previous + shift),
   };
 }
@@ -110,7 +129,10 @@ function onThisFace(
 function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewValue, history: ToolHistory): Expectation {
   const standing = view[axis];
   const since = Math.max(view.indexed?.seq ?? 0, view.moved?.seq ?? 0, setup.rechucked?.seq ?? 0);
-  if (standing && !standing.derived && standing.seq > since && standing.way !== touch?.way)
+  // Found under another work offset it is another number of the same tool.
+  const isUnderThisWork =
+    standing !== undefined && Math.abs(standing.work - reckonedWork(setup, standing)) < TOLERANCES.sameLength;
+  if (standing && !standing.derived && standing.seq > since && isUnderThisWork && standing.way !== touch?.way)
     return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
   const usual = usualScatter(setup.machine, view, axis, touch);
   const past = history[view.offset]?.[axis] ?? [];

@@ -26,22 +26,26 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
   unexplained: "no slip that we know explains it; touch again before it is kept",
 };
 
-/** Doubt as a question with its numbers, one sentence: "0.180 more than last time, exactly twice the paper: …?". */
+/** Doubt as a question with its numbers, one sentence: "0.180 more than last time: was the paper left
+ * out (it would be −340.118)?". `shown` turns a number of the case into the one that the reader has in front of them,
+ * `than` says what it is compared with. */
 export function doubtWords(
   one: BelievabilityCase,
   { kind, corrected }: Explanation,
   expected: Normal | undefined,
+  shown: (number: number) => number = (number) => number,
+  than = one.history.length === 1 ? "last time" : `the last ${one.history.length} times`,
 ): string {
   if (kind === "remounted") return "";
-  const write = (value: number) => formatLength(value, one.resolution);
-  const by = expected ? one.value - expected.mean : undefined;
+  const write = (value: number, sign?: "always") => formatLength(shown(value), one.resolution, sign && { sign });
+  const by = expected && shown(one.value - expected.mean);
   const lead =
     by === undefined
       ? `${write(one.value)} ${one.units} is doubtful`
-      : `${write(Math.abs(by))} ${one.units} ${by < 0 ? "less" : "more"} than ${one.history.length === 1 ? "last time" : `the last ${one.history.length} times`}`;
+      : `${formatLength(Math.abs(by), one.resolution)} ${one.units} ${by < 0 ? "less" : "more"} than ${than}`;
   const shift = kind === "moved-alike" ? sharedShift(one) : undefined;
   const why = shift
-    ? `, and the others have moved by ${formatLength(shift.mean, one.resolution, { sign: "always" })} too`
+    ? `, and the others have moved by ${write(shift.mean, "always")} too`
     : corrected === null || kind === "unexplained"
       ? ""
       : ` (it would be ${write(corrected)})`;

@@ -1,4 +1,4 @@
-import type { BelievabilityCase } from "./believabilityCase.ts";
+import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 import type { Hypothesis } from "./slips.ts";
 
 /** One explanation of a number with its chance and what the number would be without the slip. */
@@ -26,10 +26,15 @@ export function expectedOf({ history, scatter }: BelievabilityCase): Normal | un
  * two. Every shift lies between two settings of its own.
  */
 export function sharedShift({ others = [], scatter }: BelievabilityCase): Normal | undefined {
+  return shiftOf(others, scatter, 2);
+}
+
+/** The shift of the rows that were taken, as {@link sharedShift}; undefined where fewer were taken than are asked for. */
+export function shiftOf(others: readonly OtherRow[], scatter: number, fewest: number): Normal | undefined {
   const taken = others.flatMap((row) =>
     row.value === undefined ? [] : [{ by: row.value - row.previous, weight: 1 / (row.scatter ?? scatter) ** 2 }],
   );
-  if (taken.length < 2) return undefined;
+  if (taken.length < fewest) return undefined;
   const weights = taken.reduce((sum, { weight }) => sum + weight, 0);
   const mean = taken.reduce((sum, { by, weight }) => sum + by * weight, 0) / weights;
   return { mean, sigma: Math.sqrt(2 / weights) };

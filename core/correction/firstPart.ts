@@ -23,6 +23,8 @@ export interface FeatureState {
 /** What the measured features say about one axis of one offset. Values in the machine's unit. */
 export interface OffsetCorrection extends Correction {
   readonly tool: ToolView;
+  /** −1 for a tool from the minus side of X, which makes its diameters at negative coordinates. */
+  readonly side: 1 | -1;
   /** In millimetres, as it is added to wear or geometry. */
   readonly amount: number;
   readonly features: readonly (Correction["features"][number] & {
@@ -112,7 +114,7 @@ export function firstPartCorrections(setup: SetupView): readonly OffsetCorrectio
       const state = group[index];
       if (state) features.push({ ...one, state, next: (state.latest?.measured ?? 0) + side * amount });
     }
-    corrections.push({ ...correction, tool, amount, features });
+    corrections.push({ ...correction, tool, side, amount, features });
   }
   return corrections;
 }

@@ -5,6 +5,7 @@ import {
   type Entry,
   type SetupState,
   type SetupView,
+  type TableDeed,
   type ToolView,
   toolFacts,
   viewSetup,
@@ -60,10 +61,13 @@ function valuesOf(entry: Entry): readonly Remembered[] {
   if (entry.kind === "table-edited")
     return entry.payload.cells.flatMap(({ offset, column, to }): readonly Remembered[] => {
       const axis = AXES.find((one) => column === `wear.${one}`);
-      return axis && entry.payload.deed !== "taken-over" ? [{ offset, axis, kind: "wear", value: to }] : [];
+      return axis && MEASURED_DEEDS.includes(entry.payload.deed) ? [{ offset, axis, kind: "wear", value: to }] : [];
     });
   return [];
 }
+
+/** Deeds by which what was measured comes into wear; a value cleared, copied or taken over says nothing of the tool. */
+const MEASURED_DEEDS: readonly TableDeed[] = ["corrected", "added"];
 
 /** Remembered again from a whole ledger, entry by entry. */
 export const forgetHistory = (sql: Sql, setupId: string) =>

@@ -5,7 +5,7 @@ import { controlNumbers } from "../../core/offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../../core/plan/index.ts";
 import { programMachine, readProgram, renumberCalls } from "../../core/program/index.ts";
 import { readTypedTool } from "../../core/tool/index.ts";
-import { convertLength } from "../../core/units/index.ts";
+import { convertLength, formatMillimetres } from "../../core/units/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readProgramText } from "../program/programsRepository.server.ts";
@@ -222,7 +222,7 @@ function measureCommand(
   if (feature.axis === "x" && read.mm <= 0) return say("A diameter is above 0.");
   if (Math.abs(read.mm - feature.nominal) > FARTHEST_OFF)
     return say(
-      `This is ${convertLength(Math.abs(read.mm - feature.nominal), "mm", setup.machine.units).toFixed(2)} ${setup.machine.units} from nominal. Check the decimal point, the unit and, for a length, the sign.`,
+      `This is ${formatMillimetres(Math.abs(read.mm - feature.nominal), setup.machine.units)} from nominal. Check the decimal point, the unit and, for a length, the sign.`,
     );
   const part = Number(form.part);
   if (part < 1) return refuse("Parts are counted from 1.", { part: "Parts are counted from 1." });

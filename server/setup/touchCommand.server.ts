@@ -106,7 +106,10 @@ function settledDoubt(
   if (solveFor === "work") return value;
   const belief = beliefOfTouch(setup, tool, value, history);
   const open = openDoubt(belief, setup.machine, tool[value.axis], value.exact);
-  if (!open) return value;
+  if (!open)
+    return settled === "corrected"
+      ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
+      : value;
   const asked = belief.kinds.find(({ kind }) => kind === doubted) ?? open;
   if (settled === undefined) return refuse(belief.message ?? "This number is doubtful.");
   const doubt = { kind: asked.kind, probability: asked.probability, settled };

@@ -1,0 +1,58 @@
+import { describe, expect, it } from "vitest";
+import type { Command } from "../ledger/index.ts";
+import { loaded, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { correctedCell, featureStates, firstPartCorrections } from "./firstPart.ts";
+
+const FEATURE = "00000000-0000-4000-8000-00000000f001";
+const feature = (more: object = {}): Command => ({
+  ...({ id: nextId(), kind: "feature-recorded", version: 1 } as const),
+  payload: { feature: FEATURE, name: "Seat", offset: "1", axis: "x", nominal: 30, lower: -0.05, upper: 0, ...more },
+});
+const measured = (value: number, part = 1): Command => ({
+  ...({ id: nextId(), kind: "feature-measured", version: 1 } as const),
+  payload: { feature: FEATURE, part, measured: value, uncertainty: 0.003 },
+});
+const TOUCHED = [loaded("1"), touched("1", "x", -339, 54), touched("1", "z", -400, 0)];
+const setup = (...entries: readonly Command[]) => viewOf(opened(), ...TOUCHED, ...entries);
+
+describe("the first part of a setup", () => {
+  it("aims at the middle of the limits, and says where the measurement lies", () => {
+    const view = setup(feature(), measured(30.01));
+    expect(featureStates(view)).toMatchObject([{ form: "cylinder", within: false, isCurrent: true }]);
+    expect(firstPartCorrections(view)).toMatchObject([{ value: -0.035, amount: -0.035, side: 1, verdict: "offset" }]);
+    expect(firstPartCorrections(view)[0]?.features[0]?.next).toBeCloseTo(29.975, 9);
+    expect(featureStates(setup(feature(), measured(29.95)))).toMatchObject([{ within: true }]);
+  });
+  it("goes by what was measured since the offset last changed", () => {
+    const again = touched("1", "x", -339.02, 54);
+    expect(firstPartCorrections(setup(feature(), measured(30.01), again))).toEqual([]);
+    expect(firstPartCorrections(setup(feature(), measured(30.01), again, measured(29.985, 2)))).toMatchObject([
+      { value: -0.01 },
+    ]);
+  });
+  it("turns the sign for a tool from the minus side, whose diameters lie at negative coordinates", () => {
+    const zones = [{ id: "gang", name: "gang", works: "main", from: "minus" }];
+    const stations = [{ id: "1", zone: "gang" }];
+    const view = viewOf(opened({ zones, stations } as object), ...TOUCHED, feature(), measured(30.01));
+    const [correction] = firstPartCorrections(view);
+    expect(correction).toMatchObject({ value: 0.035, side: -1 });
+    // The part gets smaller all the same.
+    expect(correction?.features[0]?.next).toBeCloseTo(29.975, 9);
+  });
+  it("adds to wear or geometry as they stand, and asks before a large one", () => {
+    const view = setup(feature(), measured(30.01));
+    const correct = { offset: "1", axis: "x", meant: false } as const;
+    expect(correctedCell(view, { ...correct, how: "wear" })).toMatchObject({
+      ok: true,
+      value: { column: "wear.x", from: 0, to: -0.035 },
+    });
+    const geometry = correctedCell(view, { ...correct, how: "geometry" });
+    expect(geometry.ok && geometry.value.to).toBeCloseTo(-339.035, 9);
+    const large = setup(feature(), measured(30.5));
+    expect(correctedCell(large, { ...correct, how: "wear" })).toMatchObject({ refusal: { code: "too-large" } });
+    expect(correctedCell(large, { ...correct, how: "wear", meant: true })).toMatchObject({ ok: true });
+    expect(correctedCell(setup(feature()), { ...correct, how: "wear" })).toMatchObject({
+      refusal: { code: "nothing-to-correct" },
+    });
+  });
+});
