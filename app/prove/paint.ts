@@ -177,6 +177,13 @@ export function paint(
       );
       context.fill();
     }
+    if (showsDifferences) {
+      // The parted part is shown where it was turned: what differs is seen on it.
+      context.strokeStyle = colors.stockLine;
+      context.lineWidth = 1;
+      trace(rehearsal.parted, turn);
+      context.stroke();
+    }
     if (showsDifferences)
       for (const { kind, outline } of rehearsal.differences ?? []) {
         context.fillStyle = kind === "gouge" ? colors.gouge : colors.uncut;

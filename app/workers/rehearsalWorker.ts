@@ -1,5 +1,6 @@
 import type { SetupView } from "../../core/ledger/index.ts";
 import { programMachine, programMotions } from "../../core/program/index.ts";
+import { outlinesOf } from "../../sim/clipping/region.ts";
 import {
   comparedWith,
   type Difference,
@@ -35,7 +36,9 @@ export interface PlacedDifference extends Difference {
 }
 
 /** A rehearsal as the page plays it. */
-export interface PlayedRehearsal extends Omit<Rehearsal, "stock"> {
+export interface PlayedRehearsal extends Omit<Rehearsal, "stock" | "fallen"> {
+  /** The part that fell off, where it was turned. */
+  readonly parted: readonly DrawnTool["cutting"][];
   readonly tools: readonly DrawnTool[];
   readonly blankSizes: Stage["blank"];
   readonly front: Stage["front"];
@@ -79,11 +82,12 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
   const stage = stageOf(setup, slips);
   const cuts = motions.filter(({ kind, z }) => kind === "feed" && !Number.isNaN(z)).map(({ z }) => z);
   const deepest = Math.min(stage.blank.end, ...cuts);
-  const tell = (kind: "staged" | "done", { stock, ...rehearsal }: Rehearsal) =>
+  const tell = (kind: "staged" | "done", { stock, fallen, ...rehearsal }: Rehearsal) =>
     answer({
       kind,
       rehearsal: {
         ...rehearsal,
+        parted: outlinesOf(fallen),
         tools: [...stage.tools.values()].map(({ station, offset, side, body }) => ({
           ...{ station, offset, side, cutting: body.cutting, holder: body.holder },
         })),
@@ -96,7 +100,7 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
   tell("done", played);
   // The part as it is programmed: what the drawing wants, as far as the program knows it.
   const intended = run(stageOf(asTouched(setup)), true);
-  const differences = cuts.length === 0 ? [] : comparedWith(intended.stock, played.stock, deepest);
+  const differences = cuts.length === 0 ? [] : comparedWith(intended, played, deepest);
   const placed = differences.map((one) => ({ ...one, step: one.kind === "gouge" ? takenBy(played, one) : undefined }));
   answer({ kind: "compared", differences: placed });
 }

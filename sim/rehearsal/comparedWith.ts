@@ -1,6 +1,18 @@
 import type { Point, Polygon } from "../../core/outline/index.ts";
-import { areaOf, boxOf, common, grown, minus, outlinesOf, type Region, widthOf, within } from "../clipping/region.ts";
-import { type StripStock, wholeOf } from "./stripStock.ts";
+import {
+  areaOf,
+  boxOf,
+  common,
+  grown,
+  joined,
+  minus,
+  outlinesOf,
+  type Region,
+  widthOf,
+  within,
+} from "../clipping/region.ts";
+import type { Rehearsal } from "./rehearse.ts";
+import { wholeOf } from "./stripStock.ts";
 
 /** A place where two parts differ: `gouge` where material is missing, `uncut` where it is left over. */
 export interface Difference {
@@ -16,9 +28,13 @@ const THINNEST = 0.01;
 /** Differences that are told; the widest come first. */
 const MOST = 40;
 
+/** A part with what is left of its bar: parted or not, it is looked at whole, where it was turned. */
+type Turned = Pick<Rehearsal, "stock" | "fallen">;
+const partOf = ({ stock, fallen }: Turned): Region => joined(wholeOf(stock), fallen);
+
 /** Where a part differs from the intended one, from a Z on towards the front; the widest places first. */
-export function comparedWith(intended: StripStock, turned: StripStock, fromZ: number): readonly Difference[] {
-  const [want, have] = [wholeOf(intended), wholeOf(turned)];
+export function comparedWith(intended: Turned, turned: Turned, fromZ: number): readonly Difference[] {
+  const [want, have] = [partOf(intended), partOf(turned)];
   const found = (kind: Difference["kind"], region: Region) =>
     pieces(cutAt(region, fromZ)).map((one) => describe(kind, one));
   return [...found("gouge", minus(want, have)), ...found("uncut", minus(have, want))]

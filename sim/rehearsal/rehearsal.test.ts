@@ -81,9 +81,9 @@ describe("rehearsal", () => {
     const cone = (way: string, end: string) => {
       const setup = collar();
       const text = `T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 Z3.\n${way}\nG1 X30. Z0 F.2\nX50. Z-10.\n${end}`;
-      const { stock, motions } = play(text, setup);
+      const { motions, ...turned } = play(text, setup);
       const wanted = rehearse(stageOf(setup), motions, { margin: 1, asProgrammed: true });
-      return comparedWith(wanted.stock, stock, -9);
+      return comparedWith(wanted, turned, -9);
     };
     const [left] = cone("G0 X26. Z2.", "X62. Z-16.");
     expect(left?.kind).toBe("uncut");
@@ -156,15 +156,27 @@ describe("the classic crashes", () => {
     const thick = collar({ tools: { "4": { bar: 20, smallestBore: 25 } } });
     expect(codes(play(bore, thick).findings.filter(({ offset }) => offset === "4"))).toContain("collision holder");
   });
+  it("a parted part is compared where it was turned: what its tools took too much is not lost with it", () => {
+    const text =
+      "T0101\nG0 X60. Z2.\nG0 X44. Z2.\nG1 Z-18. F.2\nX57.\nG28 U0 W0\nT0202\nG0 X0 Z4.\nG83 Z-34. Q7. F.14\nG80\nG28 U0 W0\nT0909\nG0 X62. Z-27.\nG1 X10. F.05\nG0 X62.";
+    const right = play(text);
+    const deep = play(text, collar(), [{ kind: "offset", offset: "1", axis: "x", by: -2 }]);
+    expect(right.removed.dropped).toBeGreaterThan(400);
+    const [gouge] = comparedWith(right, deep, -26).filter(({ kind }) => kind === "gouge");
+    expect(gouge?.width).toBeCloseTo(1, 2);
+    const step = gouge && takenBy(deep, gouge);
+    expect(step === undefined ? undefined : deep.steps[step]?.offset).toBe("1");
+    expect(comparedWith(right, right, -26)).toEqual([]);
+  });
   it("a flank that takes too much is led back to the move that did it", () => {
     // The facing insert goes down a wall that is steeper than its trailing edge is relieved.
     const text =
       "T0101\nG0 X57. Z2.\nG1 X50. F.2\nZ-20.\nX57.\nG0 Z2.\nX52. Z-4.\nG1 X50. F.1\nX44. Z-4.05\nX57. Z-4.1";
-    const { stock, motions, ...played } = play(text);
+    const { motions, ...played } = play(text);
     const wanted = rehearse(stageOf(collar()), motions, { margin: 1, asProgrammed: true });
-    const [gouge] = comparedWith(wanted.stock, stock, -19).filter(({ kind }) => kind === "gouge");
+    const [gouge] = comparedWith(wanted, played, -19).filter(({ kind }) => kind === "gouge");
     if (!gouge) throw new Error("the flank has taken something");
-    const step = takenBy({ ...played, steps: played.steps }, gouge);
+    const step = takenBy(played, gouge);
     expect(step === undefined ? undefined : played.steps[step]?.line).toBe(10);
     const nowhere = { ...gouge, outline: gouge.outline.map(({ z, x }) => ({ z: z - 500, x })) };
     expect(takenBy(played, nowhere)).toBeUndefined();
@@ -173,7 +185,7 @@ describe("the classic crashes", () => {
     const text = "T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 X50. Z2.\nG1 Z-18. F.2\nX60.";
     const right = play(text);
     const wrong = play(text, collar(), [{ kind: "offset", offset: "1", axis: "x", by: 0.2 }]);
-    const [left] = comparedWith(right.stock, wrong.stock, -17);
+    const [left] = comparedWith(right, wrong, -17);
     expect(left).toMatchObject({ kind: "uncut" });
     expect(left?.width).toBeCloseTo(0.1, 2);
     const crash = play(text, collar(), [{ kind: "offset", offset: "1", axis: "x", by: -20 }]);

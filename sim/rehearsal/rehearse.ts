@@ -1,7 +1,7 @@
 import { neighbourRoom, type Obstacle, type Slides, swingRoom } from "../../core/clearance/index.ts";
 import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
 import { minutesOf, type ProgramMotion } from "../../core/program/index.ts";
-import { outlinesOf, regionOf } from "../clipping/region.ts";
+import { joined, NOTHING, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
 import {
   createRehearsalFindings,
   type RehearsalCode,
@@ -41,6 +41,8 @@ export interface Rehearsal {
   readonly edges: readonly number[];
   readonly stock: StripStock;
   readonly minutes: number;
+  /** What fell off: the parted part, where it fell; nothing where it stays in the chuck. */
+  readonly fallen: Region;
   /** Square millimetres of the half section that were cut off, and that fell off. */
   readonly removed: { readonly cut: number; readonly dropped: number };
 }
@@ -67,7 +69,7 @@ export function* rehearseInSteps(
   const stock = blankOf(stage, motions);
   const play: Play = {
     ...{ stage, options, stock, findings: createRehearsalFindings(), steps: [], removed: { cut: 0, dropped: 0 } },
-    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0, held: stock },
+    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0, held: stock, fallen: NOTHING },
   };
   for (const [index, { motion, places }] of legs.entries()) {
     if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
@@ -78,7 +80,13 @@ export function* rehearseInSteps(
   }
   letFall(play);
   return {
-    ...{ steps: play.steps, findings: play.findings.list(), stock: play.stock, ...drawnBlank(stock) },
+    ...{
+      steps: play.steps,
+      findings: play.findings.list(),
+      stock: play.stock,
+      ...drawnBlank(stock),
+      fallen: play.fallen,
+    },
     minutes: play.steps.reduce((sum, { minutes }) => sum + minutes, 0),
     removed: play.removed,
   };
@@ -87,7 +95,15 @@ export function* rehearseInSteps(
 /** A rehearsal before its first move: what there is to see while the rest is being played. */
 export function stagedRehearsal(stage: Stage, motions: readonly ProgramMotion[]): Rehearsal {
   const stock = blankOf(stage, motions);
-  return { steps: [], findings: [], minutes: 0, removed: { cut: 0, dropped: 0 }, stock, ...drawnBlank(stock) };
+  return {
+    steps: [],
+    findings: [],
+    minutes: 0,
+    fallen: NOTHING,
+    removed: { cut: 0, dropped: 0 },
+    stock,
+    ...drawnBlank(stock),
+  };
 }
 
 const drawnBlank = ({ strips, edges }: StripStock) => ({
@@ -103,6 +119,7 @@ interface Play {
   readonly steps: RehearsalStep[];
   readonly removed: { cut: number; dropped: number };
   stock: StripStock;
+  fallen: Region;
   /** The stock when it was last seen that all of it is held. */
   held: StripStock;
   /** Where the slides truly stand, X as a diameter. */
@@ -265,11 +282,12 @@ function obstaclesOf({ stage, stock }: Play): readonly Obstacle[] {
 /** Whatever is not held any more falls. */
 function letFall(play: Play): void {
   if (play.held === play.stock) return;
-  const { stock, changed, area } = dropLoose(play.stock);
+  const { stock, changed, area, fallen } = dropLoose(play.stock);
   play.held = stock;
   if (changed.length === 0) return;
   play.stock = stock;
   play.removed.dropped += area;
+  play.fallen = joined(play.fallen, fallen);
   const last = play.steps.pop();
   if (!last) return;
   const own = last.changed.filter(({ strip }) => !changed.includes(strip));

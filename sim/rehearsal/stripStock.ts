@@ -140,19 +140,20 @@ export const stockVolume = ({ strips }: StripStock): number =>
   strips.reduce((sum, { region }) => sum + volumeOf(region), 0);
 
 /** What is not held any more has fallen off: only pieces that reach back to the chuck stay. */
-export function dropLoose(stock: StripStock): StripCut {
+export function dropLoose(stock: StripStock): StripCut & { readonly fallen: Region } {
   const whole = wholeOf(stock);
   const back = stock.edges[0] as number;
   const outer = whole.paths.filter((path) => signedArea(path) > 0);
   const held = outer.filter((path) => (boxOf({ paths: [path] })?.zMin ?? 0) <= back + HELD);
-  if (held.length === outer.length) return { stock, changed: [], area: 0 };
+  if (held.length === outer.length) return { stock, changed: [], area: 0, fallen: NOTHING };
   const kept = common(whole, { paths: held });
   const left = inStrips(kept, stock.edges);
   const changed = stock.strips.flatMap((strip, index) =>
     Math.abs(areaOf(strip.region) - areaOf((left.strips[index] as Strip).region)) > LEAST_AREA ? [index] : [],
   );
   const strips = stock.strips.map((strip, index) => (changed.includes(index) ? (left.strips[index] as Strip) : strip));
-  return { stock: { edges: stock.edges, strips }, changed, area: areaOf(whole) - areaOf(kept) };
+  const fallen = minus(whole, kept);
+  return { stock: { edges: stock.edges, strips }, changed, area: areaOf(fallen), fallen };
 }
 const HELD = 1e-3;
 

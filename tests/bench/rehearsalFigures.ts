@@ -34,7 +34,7 @@ export function rehearsalFigures() {
   const [, first] = timed(() => rehearse(stage, motions, { margin: 1 }));
   const [played, again] = timed(() => rehearse(stage, motions, { margin: 1 }));
   const intended = rehearse(stage, motions, { margin: 1, asProgrammed: true });
-  const [, compared] = timed(() => comparedWith(intended.stock, played.stock, -30));
+  const [, compared] = timed(() => comparedWith(intended, played, -30));
   const long = programMotions(freeform(5000), { units: "mm" }).motions;
   const before = process.memoryUsage().heapUsed;
   const [freed, longTook] = timed(() => rehearse(stage, long, { margin: 1 }));

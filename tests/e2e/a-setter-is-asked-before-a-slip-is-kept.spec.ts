@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 const collar = demoSetup("dome-collar");
 const doubt = (page: Page) => page.getByRole("alert", { name: "Doubt" });
@@ -35,6 +35,21 @@ test("a paper that was forgotten is asked about, and the number put right with o
   await expect(page.getByText(/Accepted by Ines.*−340.118/)).toBeVisible();
   await expect(page.getByText(/put right: was the paper counted twice/)).toBeVisible();
   await expect(keyIn(page)).toContainText("−340.118");
+
+  // A geometry typed by hand is asked about as well: two digits of it are swapped.
+  await page.goto(`${address}/table`);
+  await (await tableCell(page, "07", "X geometry")).click();
+  await page.getByText("Change it by hand").click();
+  const value = page.getByRole("textbox", { name: /^Value, as the control shows it/ });
+  await value.fill("-341.018");
+  await expect(page.getByText(/less than the other touch: were two digits swapped/)).toBeVisible();
+  await page.getByRole("button", { name: /^Yes, make it/ }).click();
+  await expect(value).toHaveValue("-340.118");
+
+  // Too coarse for what the offset makes: the way that would do is one press away.
+  await touch(page, address, 1, "-285.042", ".09");
+  await page.getByRole("button", { name: "Coarse for this tolerance: skim and measure would do" }).click();
+  await expect(page.getByRole("radio", { name: "Skim and measure" })).toBeChecked();
 
   // Where the holder's scatter hides it, a second touch another way is offered and then compared with.
   await touch(page, address, 1, "-285.042", ".09");

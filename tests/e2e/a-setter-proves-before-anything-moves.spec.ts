@@ -161,6 +161,15 @@ test("the rehearsal finds the rapid into the bar, leads to its line, and shows w
   await expect(slip.getByLabel("slip")).toHaveValue("work-taught-twice");
   await slip.getByRole("button", { name: "Play with this slip" }).click();
   await expect(findings).toContainText(/in the chuck/);
+  // What is taken too much is seen although the part has fallen off, and leads to the move that took it.
+  await slip.getByLabel("slip").selectOption("off by an amount");
+  await slip.getByRole("textbox", { name: "off by" }).fill("-2");
+  await slip.getByRole("button", { name: "Play with this slip" }).click();
+  await expect(page.getByText(/^1.00 too much gone at Ø 43.00/)).toBeVisible();
+  await page.getByRole("button", { name: /T01 took it in line 18/ }).click();
+  await expect(
+    page.getByRole("list", { name: "Lines of the program" }).getByRole("button", { name: /^18/ }),
+  ).toHaveAttribute("aria-current", "step");
   await slip.getByRole("button", { name: "Play it as it is again" }).click();
   await expect(page.getByText(/0.14 left at Ø/)).toBeVisible();
 });
