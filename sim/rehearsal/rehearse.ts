@@ -1,7 +1,7 @@
 import { neighbourRoom, type Obstacle, type Slides, swingRoom } from "../../core/clearance/index.ts";
 import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
 import { minutesOf, type ProgramMotion } from "../../core/program/index.ts";
-import { joined, NOTHING, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
+import { areaOf, NOTHING, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
 import {
   createRehearsalFindings,
   type RehearsalCode,
@@ -41,7 +41,7 @@ export interface Rehearsal {
   readonly edges: readonly number[];
   readonly stock: StripStock;
   readonly minutes: number;
-  /** What fell off: the parted part, where it fell; nothing where it stays in the chuck. */
+  /** The largest that fell off: the parted part, where it fell; nothing where it stays in the chuck. */
   readonly fallen: Region;
   /** Square millimetres of the half section that were cut off, and that fell off. */
   readonly removed: { readonly cut: number; readonly dropped: number };
@@ -287,7 +287,8 @@ function letFall(play: Play): void {
   if (changed.length === 0) return;
   play.stock = stock;
   play.removed.dropped += area;
-  play.fallen = joined(play.fallen, fallen);
+  // The part is the largest of what falls; a pip or a ring that falls meanwhile is scrap.
+  if (area > areaOf(play.fallen)) play.fallen = fallen;
   const last = play.steps.pop();
   if (!last) return;
   const own = last.changed.filter(({ strip }) => !changed.includes(strip));

@@ -154,7 +154,7 @@ test("the rehearsal finds the rapid into the bar, leads to its line, and shows w
   await slip.getByRole("button", { name: "Play with this slip" }).click();
   await expect(slip.getByText("Played with a slip.")).toBeVisible();
   await expect(page.getByText(/left at Ø/)).toBeVisible();
-  await expect(page.getByText(/^0.14 left/)).toHaveCount(0);
+  await expect(page.getByText(/0.33 left at Ø 46.68/)).toHaveCount(0);
   await slip.getByLabel("slip").selectOption("whole distance in the work offset");
   // What was chosen last stays chosen while another rehearsal comes in.
   await expect(page.getByText("Being compared …")).toHaveCount(0);
@@ -165,13 +165,13 @@ test("the rehearsal finds the rapid into the bar, leads to its line, and shows w
   await slip.getByLabel("slip").selectOption("off by an amount");
   await slip.getByRole("textbox", { name: "off by" }).fill("-2");
   await slip.getByRole("button", { name: "Play with this slip" }).click();
-  await expect(page.getByText(/^1.00 too much gone at Ø 43.00/)).toBeVisible();
+  await expect(page.getByText(/1.00 too much gone at Ø 43.00/)).toBeVisible();
   await page.getByRole("button", { name: /T01 took it in line 18/ }).click();
   await expect(
     page.getByRole("list", { name: "Lines of the program" }).getByRole("button", { name: /^18/ }),
   ).toHaveAttribute("aria-current", "step");
   await slip.getByRole("button", { name: "Play it as it is again" }).click();
-  await expect(page.getByText(/0.14 left at Ø/)).toBeVisible();
+  await expect(page.getByText(/0.33 left at Ø 46.68/)).toBeVisible();
 });
 
 test("a nose in a cone: what it leaves, and that compensation takes it away", async ({ page }) => {
