@@ -138,7 +138,7 @@ function List({
                 aria-label={`${setup.stepsDone} of ${setup.stepsTotal} steps of touching done`}
               />
               <span>
-                {setup.stepsDone} of {setup.stepsTotal}
+                {setup.stepsDone}&nbsp;of&nbsp;{setup.stepsTotal}
               </span>
             </Progress>
             <Age>{ageOf(setup.changedAt, now)}</Age>
