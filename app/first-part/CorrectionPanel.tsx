@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { styled } from "styled-components";
 import { type OffsetCorrection, targetOf } from "../../core/correction/index.ts";
 import { lastDigit, toolNumber } from "../../core/frame/index.ts";
@@ -29,7 +30,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
     form.send("correct-offset", { offset, axis, how, ...(meant && { meant: "yes" }) });
   const isLarge = form.refusalOf("meant");
   const after = (how: "wear" | "geometry") => {
-    const standing = standingCell(tool, `${how}.${axis}`) ?? (how === "wear" ? 0 : undefined);
+    const standing = standingCell(tool, `${how}.${axis}`);
     return standing === undefined ? undefined : show.axis(axis, standing + amount, "tool-offset", tool.zone);
   };
   return (
@@ -80,12 +81,19 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
             {form.trouble && <p role="alert">{form.trouble}</p>}
             {mayEnter && (
               <>
-                <PrimaryButton
-                  isDisabled={form.busy || (isLarge !== undefined && !meant)}
-                  onPress={() => correct("wear")}
-                >
-                  Put in wear: {axis.toUpperCase()} wear {after("wear")}
-                </PrimaryButton>
+                {after("wear") === undefined ? (
+                  <p>
+                    Nobody has recorded what wear this row holds:{" "}
+                    <Link to={`/setups/${setupId}/table`}>enter it in the table</Link>, then correct here.
+                  </p>
+                ) : (
+                  <PrimaryButton
+                    isDisabled={form.busy || (isLarge !== undefined && !meant)}
+                    onPress={() => correct("wear")}
+                  >
+                    Put in wear: {axis.toUpperCase()} wear {after("wear")}
+                  </PrimaryButton>
+                )}
                 {after("geometry") !== undefined && (
                   <PlainButton
                     isDisabled={form.busy || (isLarge !== undefined && !meant)}

@@ -20,9 +20,10 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { CentreForm } from "../touch/CentreForm.tsx";
 import { Caution, Strip } from "../touch/FootStrip.tsx";
-import { Facts, Foot, Kept, Panel, Question } from "../touch/Ladder.tsx";
+import { Facts, Foot, Kept, Panel } from "../touch/Ladder.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
 

@@ -18,7 +18,7 @@ import {
   isToKey,
 } from "../../core/offsets/index.ts";
 import type { Answer } from "../../core/refusal.ts";
-import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
+import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -26,6 +26,7 @@ import { Trouble } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Preview } from "./Preview.tsx";
 
@@ -214,7 +215,7 @@ function HandDoubt({
   readonly cell: EditedCell;
   readonly onTake: (text: string) => void;
 }) {
-  const { setup, history } = loaded;
+  const { setup, history, person } = loaded;
   const axis = axisOf(cell.column);
   const tool = setup.tools.find(({ offset }) => offset === cell.offset);
   if (!axis || !tool || tool.second || !cell.column.startsWith("geometry.")) return null;
@@ -225,21 +226,22 @@ function HandDoubt({
   const corrected =
     doubt.corrected === null
       ? undefined
-      : String(cellForControl(setup, tool, cell.column, convertLength(doubt.corrected, setup.machine.units, "mm")));
+      : cellForControl(setup, tool, cell.column, convertLength(doubt.corrected, setup.machine.units, "mm"));
+  const digit = columnDigit(setup, cell.column);
   return (
     <Asked role="alert">
       {belief.message}
-      {corrected !== undefined && <PlainButton onPress={() => onTake(corrected)}>Yes, make it {corrected}</PlainButton>}
+      {corrected !== undefined && (
+        <PlainButton onPress={() => onTake(toControlText(corrected, digit).replace(".", person.decimalMark ?? "."))}>
+          Yes, make it {formatLength(corrected, digit)}
+        </PlainButton>
+      )}
     </Asked>
   );
 }
-const Asked = styled.div`
+const Asked = styled(Question)`
   display: grid;
   gap: 6px;
-  padding: 8px 10px;
-  border-left: 5px solid ${color("spacer")};
-  border-radius: ${radius};
-  background: ${color("doubtGround")};
 `;
 
 type Deed = "clear-row" | "clear-all" | "copy";

@@ -6,7 +6,8 @@ import { errorBudget, type ShopUncertainty } from "../../core/judgement/index.ts
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { Question } from "../ui/Question.tsx";
+import { color, size } from "../ui/tokens.ts";
 import type { Settlement } from "./useTouchEntry.ts";
 import { barOf, wayName } from "./words.ts";
 
@@ -148,14 +149,9 @@ function secondWay(
   return [...otherWays].sort((a, b) => error(a) - error(b))[0];
 }
 
-const Box = styled.div`
+const Box = styled(Question)`
   display: grid;
   gap: 6px;
-  padding: 10px 12px;
-  border-left: 5px solid ${color("spacer")};
-  border-radius: ${radius};
-  background: ${color("doubtGround")};
-  font-size: ${size.small};
   font-variant-numeric: tabular-nums;
   strong { font-size: ${size.text}; line-height: 1.25; }
   small { font-size: ${size.small}; line-height: 1.3; }

@@ -17,8 +17,9 @@ import type { SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
-import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+import { color, mono, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
@@ -271,14 +272,6 @@ export const Foot = styled.div`
   padding: 8px 16px 14px;
   background: ${color("sheet")};
   ${PrimaryButton} { min-height: 56px; }
-`;
-export const Question = styled.div`
-  padding: 10px 12px;
-  border-left: 5px solid ${color("spacer")};
-  border-radius: ${radius};
-  background: ${color("doubtGround")};
-  font-size: ${size.small};
-  p { font-variant-numeric: tabular-nums; }
 `;
 const Choices = styled.div`
   display: flex;

@@ -21,10 +21,11 @@ import { useEnter } from "../frame/useEnter.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
-import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
+import { Facts, Foot, Kept, Panel } from "./Ladder.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
 

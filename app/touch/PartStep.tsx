@@ -8,10 +8,11 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
-import { Facts, Foot, Kept, Panel, Question } from "./Ladder.tsx";
+import { Facts, Foot, Kept, Panel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type PartKind = "face" | "hole" | "length";

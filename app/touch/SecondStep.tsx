@@ -10,10 +10,11 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
-import { Foot, Kept, Panel, Question } from "./Ladder.tsx";
+import { Foot, Kept, Panel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import { EDGE_NAME } from "./words.ts";
 

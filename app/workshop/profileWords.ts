@@ -17,7 +17,7 @@ const WORDS: Readonly<Record<string, string>> = {
   toolCall: "A tool is called by",
   integers: "A number without a point is",
   datumFace: "Datum face",
-  partWarmth: "A part is warmer than the gauge by, °C",
+  partWarmth: "Part warmer than gauge by, °C",
   travelMargin: "Room kept to the end of travel, mm",
   workholding: "The bar is held by",
   works: "Works the part of the",

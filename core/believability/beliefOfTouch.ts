@@ -67,7 +67,7 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   };
   const shown = (number: number) =>
     toControl(machine, axis, convertLength(number, machine.units, "mm"), "tool-offset", view.zone);
-  const belief = inControlsNumbers(believabilityOf(one), one, shown, THAN[basis]);
+  const belief = inControlsNumbers(believabilityOf(one), one, shown, value.touch ? THAN[basis] : BY_HAND_THAN[basis]);
   const shift = moved === undefined ? undefined : write(moved);
   const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
   // The control may have held another tool's number, and somebody who types one by hand means it: that it differs is no
@@ -82,6 +82,8 @@ const THAN: Readonly<Partial<Record<TouchBelief["basis"], string>>> = {
   "second-touch": "the other touch",
   control: "the control held",
 };
+
+const BY_HAND_THAN: typeof THAN = { ...THAN, "second-touch": "the touch of this setup" };
 
 /** The question in the numbers that the control shows and stores, whatever sign or meaning of X it has. */
 function inControlsNumbers(

@@ -48,6 +48,14 @@ describe("the first part of a setup", () => {
     });
     const geometry = correctedCell(view, { ...correct, how: "geometry" });
     expect(geometry.ok && geometry.value.to).toBeCloseTo(-339.035, 9);
+    // Geometry by hand, wear never seen: 0 would be a guess.
+    const byHand: Command = {
+      ...({ id: nextId(), kind: "table-edited", version: 1 } as const),
+      payload: { deed: "entered", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339 }] },
+    };
+    const unknown = viewOf(opened(), loaded("1"), byHand, feature(), measured(30.01));
+    expect(correctedCell(unknown, { ...correct, how: "wear" })).toMatchObject({ refusal: { code: "nothing-known" } });
+    expect(correctedCell(unknown, { ...correct, how: "geometry" })).toMatchObject({ ok: true });
     const large = setup(feature(), measured(30.5));
     expect(correctedCell(large, { ...correct, how: "wear" })).toMatchObject({ refusal: { code: "too-large" } });
     expect(correctedCell(large, { ...correct, how: "wear", meant: true })).toMatchObject({ ok: true });

@@ -159,8 +159,11 @@ export function correctedCell(
   if (Math.abs(correction.amount) > LARGE_CORRECTION && !meant)
     return no("too-large", "This is a large correction. Look at what was measured, then confirm it.");
   const column = `${how}.${axis}` as const;
-  const standing = standingCell(correction.tool, column) ?? (how === "wear" ? 0 : undefined);
+  const standing = standingCell(correction.tool, column);
   if (standing === undefined)
-    return no("nothing-known", "Nobody has recorded the geometry of this offset, so nothing can be added to it.");
+    return no(
+      "nothing-known",
+      `Nobody has recorded what this offset's ${how} holds, so nothing can be added to it. Enter it in the table first.`,
+    );
   return accepted({ offset, column, from: standing, to: standing + correction.amount });
 }

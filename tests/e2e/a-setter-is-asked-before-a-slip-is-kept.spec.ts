@@ -42,7 +42,7 @@ test("a paper that was forgotten is asked about, and the number put right with o
   await page.getByText("Change it by hand").click();
   const value = page.getByRole("textbox", { name: /^Value, as the control shows it/ });
   await value.fill("-341.018");
-  await expect(page.getByText(/less than the other touch: were two digits swapped/)).toBeVisible();
+  await expect(page.getByText(/less than the touch of this setup: were two digits swapped/)).toBeVisible();
   await page.getByRole("button", { name: /^Yes, make it/ }).click();
   await expect(value).toHaveValue("-340.118");
 

@@ -1,0 +1,37 @@
+import type { Page } from "@playwright/test";
+import { demoSetup } from "./demoSetup.ts";
+import { expect, openLike, sendForm, signInAs } from "./shop.ts";
+
+export type Cells = readonly (readonly [offset: string, column: string, value: number | undefined])[];
+
+/** A lot of its own of a demo setup with an offset table as it is entered here: no other story changes it. Gives its address. */
+export async function ownLot(page: Page, name: string, job: string, cells: Cells): Promise<string> {
+  const { setup, address: like } = demoSetup(name);
+  await signInAs(page, "Ines");
+  const address = await openLike(page, like, job, `${setup.part}, ${job}`);
+  await page.goto(`${address}/keep`);
+  let base = Number((await page.getByText(/^\d+ entries/).textContent())?.split(" ")[0]);
+  const send = async (fields: Readonly<Record<string, string>>) =>
+    expect(await sendForm(page, address, { id: crypto.randomUUID(), base: String(base++), ...fields })).toMatch(
+      /done|redirect/,
+    );
+  for (const [offset, column, value] of cells)
+    if (value !== undefined)
+      await send({ intent: "enter-cell", offset, column, value: String(Number(value.toFixed(4))), how: "value" });
+  for (const { offset, second } of setup.tools)
+    if (second) await send({ intent: "make-second", offset, of: second.of, edge: second.edge });
+  return address;
+}
+
+/** The table of the demo's collar, as it was touched there. */
+export const COLLAR: Cells = demoSetup("dome-collar").setup.tools.flatMap(
+  ({ offset, second, x, z, nose }): Cells =>
+    second
+      ? []
+      : [
+          [offset, "geometry.x", x?.exact],
+          [offset, "geometry.z", z?.exact],
+          [offset, "noseRadius", nose?.noseRadius],
+          [offset, "orientation", nose?.orientation],
+        ],
+);
