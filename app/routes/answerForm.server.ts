@@ -1,7 +1,7 @@
 import { data } from "react-router";
+import type { SetupOutcome } from "../../core/deeds/index.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
-import type { SetupOutcome } from "../../server/setup/outcome.server.ts";
 import { runSetupForm } from "../../server/setup/runSetupForm.server.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 

@@ -1,10 +1,11 @@
+import { rowsOf } from "../../core/deeds/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { whatMoved } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { changedLines } from "../../server/program/editedProgram.server.ts";
-import { machineBefore, rowsOf } from "../../server/setup/prepareCommand.server.ts";
+import { machineBefore } from "../../server/setup/known.server.ts";
 import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { PreparePage } from "../prepare/PreparePage.tsx";

@@ -16,8 +16,10 @@ export interface Provenance {
   readonly base: number;
   readonly person: string;
   readonly device: string;
-  /** ISO 8601, UTC. */
+  /** When it was recorded; ISO 8601, UTC. */
   readonly at: string;
+  /** When it was made on a device that had no server, by that device's clock; ISO 8601, UTC. */
+  readonly madeAt?: string;
 }
 
 /** An entry as it stands on the ledger. `seq` counts from 1 without gaps within a setup. */

@@ -4,6 +4,7 @@ export {
   isOverdue,
   itemWords,
   readTypedItem,
+  type ShopGauge,
   typedItem,
   WORKSHOP_KINDS,
   type WorkshopContent,

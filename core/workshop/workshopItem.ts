@@ -285,3 +285,12 @@ export function isOverdue(kind: WorkshopKind, content: WorkshopContent, today: s
   const { due } = content as WorkshopContents["gauge"];
   return kind === "gauge" && due !== undefined && due < today;
 }
+
+/** A gauge of the shop with one standard deviation of a reading, millimetres. */
+export interface ShopGauge {
+  readonly name: string;
+  readonly kind: WorkshopContents["gauge"]["kind"];
+  readonly uncertainty: number;
+  /** True once its calibration has run out. */
+  readonly isOverdue: boolean;
+}

@@ -1,4 +1,4 @@
-import { cp, mkdtemp, rm, unlink, writeFile } from "node:fs/promises";
+import { cp, mkdtemp, readdir, readFile, rm, unlink, writeFile } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
@@ -35,6 +35,10 @@ describe("migrations", () => {
       "0010-machines-version.sql",
       "0011-people-version.sql",
       "0012-tool-history.sql",
+      "0013-made-offline.sql",
+      "0014-claims.sql",
+      "0015-sessions-seen.sql",
+      "0016-audit.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });
@@ -47,6 +51,53 @@ describe("migrations", () => {
     await expect(migrate(pool, folder)).rejects.toThrow(/0099-more.sql .* missing/);
   });
 });
+
+describe("migrations that were interrupted", () => {
+  const all = async () => (await readdir(MIGRATIONS)).filter((name) => name.endsWith(".sql")).sort();
+
+  it("are finished by the next start, wherever the kill came", async () => {
+    for (const first of [0, 1]) {
+      await dropEverything(pool);
+      const earlier = await mkdtemp(path.join(os.tmpdir(), "luvrit-earlier-"));
+      for (const [index, name] of (await all()).entries()) {
+        await cp(path.join(MIGRATIONS, name), path.join(earlier, name));
+        if (index === 0) {
+          await migrate(pool, earlier);
+          continue;
+        }
+        // The moment of the kill: begun is written, the statement was carried out or not, the journal knows nothing.
+        await sqlOn(pool).run("INSERT INTO schema_begun (name) VALUES (?)", [name]);
+        if (index % 2 === first) await carryOut(name);
+        expect(await migrate(pool, earlier)).toContain(name);
+        expect(await sqlOn(pool).rows("SELECT name FROM schema_begun")).toEqual([]);
+      }
+      await rm(earlier, { recursive: true });
+    }
+  });
+
+  it("do not take a table for their own that somebody else has made", async () => {
+    await dropEverything(pool);
+    await sqlOn(pool).run("CREATE TABLE people (id INT NOT NULL PRIMARY KEY)");
+    await expect(migrate(pool, MIGRATIONS)).rejects.toMatchObject({ code: "ER_TABLE_EXISTS_ERROR" });
+  });
+
+  it("let a lease run out that was left by a kill", async () => {
+    await dropEverything(pool);
+    await migrate(pool, MIGRATIONS);
+    await sqlOn(pool).run(
+      "UPDATE schema_lease SET holder = 'killed', until = TIMESTAMPADD(MICROSECOND, 400000, UTC_TIMESTAMP(3))",
+    );
+    const began = Date.now();
+    await migrate(pool, MIGRATIONS);
+    expect(Date.now() - began).toBeGreaterThan(250);
+  });
+});
+
+async function carryOut(name: string): Promise<void> {
+  const connection = await pool.getConnection();
+  await connection.query(await readFile(path.join(MIGRATIONS, name), "utf8"));
+  connection.release();
+}
 
 describe("a transaction", () => {
   it("leaves nothing behind when its work throws, and tries again after a deadlock", async () => {

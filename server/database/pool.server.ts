@@ -1,6 +1,23 @@
-import mysql, { type Pool, type PoolConnection, type ResultSetHeader, type RowDataPacket } from "mysql2/promise";
+import { setTimeout as pause } from "node:timers/promises";
+import mysql, {
+  type Pool as Node,
+  type PoolConnection,
+  type ResultSetHeader,
+  type RowDataPacket,
+} from "mysql2/promise";
+import { awayReason, DatabaseAway } from "./databaseAway.ts";
 
-export type { Pool };
+export type { PoolConnection };
+
+/** Connections to the database; to the node that answers, where it is a cluster. */
+export interface Pool {
+  getConnection(): Promise<PoolConnection>;
+  /** Nodes that there are, so that work cut off by one may be tried on another. */
+  readonly nodes: number;
+  /** The node that a connection failed on is not asked first any more. */
+  turnFrom(failure: unknown): void;
+  end(): Promise<void>;
+}
 
 /** A value that a prepared statement takes. */
 export type SqlValue = string | number | boolean | Date | Buffer | null;
@@ -11,35 +28,108 @@ export interface Sql {
   run(sql: string, values?: readonly SqlValue[]): Promise<{ readonly affected: number }>;
 }
 
+/** More people than this wait for a connection only if the database hangs; they are told instead. */
+const MOST_WAITING = 400;
+const CONNECT_WITHIN_MS = 4000;
+
+/** Opens connections; `url` names one database, or the nodes of a cluster with a comma between. */
 export function openPool(url: string, connections = 10): Pool {
-  return mysql.createPool({
-    uri: url,
-    connectionLimit: connections,
-    timezone: "Z",
-    charset: "utf8mb4_unicode_520_ci",
-    supportBigNumbers: true,
-  });
+  const nodes = url.split(",").map((uri) =>
+    mysql.createPool({
+      uri: uri.trim(),
+      connectionLimit: connections,
+      queueLimit: MOST_WAITING,
+      connectTimeout: CONNECT_WITHIN_MS,
+      timezone: "Z",
+      charset: "utf8mb4_unicode_520_ci",
+      supportBigNumbers: true,
+    }),
+  );
+  let first = 0;
+  const turn = (from: number) => {
+    if (first === from) first = (from + 1) % nodes.length;
+  };
+  const servedBy = new WeakMap<PoolConnection, number>();
+  return {
+    nodes: nodes.length,
+    async getConnection() {
+      let last: unknown;
+      for (let tried = 0; tried < nodes.length; tried++) {
+        const at = first;
+        try {
+          const connection = await (nodes[at] as Node).getConnection();
+          servedBy.set(connection, at);
+          return connection;
+        } catch (failure) {
+          last = failure;
+          const reason = awayReason(failure);
+          if (reason === undefined) throw failure;
+          turn(at);
+        }
+      }
+      throw new DatabaseAway(awayReason(last) ?? "unreachable", last);
+    },
+    turnFrom(failure) {
+      if (nodes.length > 1 && awayReason(failure) === "unreachable") turn(first);
+    },
+    async end() {
+      await Promise.all(nodes.map((node) => node.end()));
+    },
+  };
 }
 
+const isPool = (given: Pool | PoolConnection): given is Pool => "turnFrom" in given;
+
 /** Prepared statements always: no value ever becomes part of the SQL text. */
-export function sqlOn(connection: Pool | PoolConnection): Sql {
+export function sqlOn(given: Pool | PoolConnection): Sql {
+  const execute = async <Result extends RowDataPacket[] | ResultSetHeader>(
+    sql: string,
+    values: readonly SqlValue[],
+    again: boolean,
+  ) => {
+    if (!isPool(given)) return (await given.execute<Result>(sql, [...values]))[0];
+    for (let attempt = 1; ; attempt++) {
+      const connection = await given.getConnection();
+      try {
+        const [result] = await connection.execute<Result>(sql, [...values]);
+        connection.release();
+        return result;
+      } catch (failure) {
+        const reason = awayReason(failure);
+        // What was lost on the way is not used again.
+        if (reason === "unreachable") connection.destroy();
+        else connection.release();
+        if (reason === undefined) throw failure;
+        given.turnFrom(failure);
+        // Reading again does no harm; a change may have been made.
+        if (!again || attempt > given.nodes || reason !== "unreachable") throw new DatabaseAway(reason, failure);
+      }
+    }
+  };
   return {
     async rows<Row>(sql: string, values: readonly SqlValue[] = []) {
-      const [rows] = await connection.execute<RowDataPacket[]>(sql, [...values]);
-      return rows as unknown as readonly Row[];
+      return (await execute<RowDataPacket[]>(sql, values, true)) as unknown as readonly Row[];
     },
     async run(sql, values = []) {
-      const [result] = await connection.execute<ResultSetHeader>(sql, [...values]);
+      const result = await execute<ResultSetHeader>(sql, values, false);
       return { affected: result.affectedRows };
     },
   };
 }
 
-/** Deadlock, lock wait timeout: InnoDB rolled back, the same transaction may be tried again. */
-const TRY_AGAIN: readonly (string | undefined)[] = ["ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT"];
-const MOST_TRIES = 4;
+/**
+ * Deadlock, lock wait timeout, a conflict between two nodes of a cluster: the engine rolled back, the same transaction may
+ * be tried again.
+ */
+const TRY_AGAIN: readonly (string | undefined)[] = ["ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT", "ER_CHECKREAD"];
+const MOST_TRIES = 6;
+const PAUSE_MS = 8;
 
-/** Runs `work` in one transaction; commits when it returns, rolls back when it throws, tries again after a deadlock. */
+/**
+ * Runs `work` in one transaction; commits when it returns, rolls back when it throws. Tried again after a deadlock or a
+ * conflict between nodes, and on another node where one went away: work must therefore bear to be done when its commit was
+ * kept but the answer lost (an append does: its UUID is looked for first).
+ */
 export async function inTransaction<Result>(pool: Pool, work: (sql: Sql) => Promise<Result>): Promise<Result> {
   for (let attempt = 1; ; attempt++) {
     const connection = await pool.getConnection();
@@ -47,13 +137,32 @@ export async function inTransaction<Result>(pool: Pool, work: (sql: Sql) => Prom
       await connection.beginTransaction();
       const result = await work(sqlOn(connection));
       await connection.commit();
+      connection.release();
       return result;
     } catch (failure) {
-      await connection.rollback();
+      const reason = awayReason(failure);
+      await giveBack(connection, reason === "unreachable");
       const { code } = failure as { code?: string };
-      if (attempt >= MOST_TRIES || !TRY_AGAIN.includes(code)) throw failure;
-    } finally {
-      connection.release();
+      const again = TRY_AGAIN.includes(code) || (reason === "unreachable" && pool.nodes > 1);
+      if (again && attempt < MOST_TRIES) {
+        pool.turnFrom(failure);
+        // Two that meet each time would meet for ever: each waits for a time of its own.
+        await pause(PAUSE_MS * attempt * Math.random());
+        continue;
+      }
+      throw reason === undefined ? failure : new DatabaseAway(reason, failure);
     }
+  }
+}
+
+/** Rolls back and gives the connection back; one that is lost, or that does not roll back, is given up. */
+async function giveBack(connection: PoolConnection, isLost: boolean): Promise<void> {
+  if (isLost) return connection.destroy();
+  try {
+    await connection.rollback();
+    connection.release();
+  } catch {
+    // The engine rolls back by itself what was on a connection that ends.
+    connection.destroy();
   }
 }

@@ -16,6 +16,7 @@ import {
 import { mayChangeWords } from "../../core/record/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
+import { log } from "../http/log.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
@@ -26,6 +27,11 @@ export interface Author {
   readonly person: { readonly id: string; readonly name: string };
   readonly device: string;
   readonly base: number;
+  /**
+   * Of an entry that waited on its device for the server: when it was made there, by the device's clock, and on which
+   * device, so that what the same device made before it since `base` is no conflict.
+   */
+  readonly made?: { readonly at: Date; readonly on: string } | undefined;
 }
 
 export type AppendResult =
@@ -44,9 +50,10 @@ interface LedgerRow {
   readonly person_name: string;
   readonly device: string;
   readonly recorded_at: Date;
+  readonly made_at: Date | null;
   readonly payload: unknown;
 }
-const COLUMNS = "setup_id, seq, id, kind, version, base, person_name, device, recorded_at, payload";
+const COLUMNS = "setup_id, seq, id, kind, version, base, person_name, device, recorded_at, made_at, payload";
 
 /** A stored row as the entry that it is; its payload was validated when it was appended. */
 function toEntry(row: LedgerRow): Entry {
@@ -56,6 +63,7 @@ function toEntry(row: LedgerRow): Entry {
     person: row.person_name,
     device: row.device,
     at: row.recorded_at.toISOString(),
+    ...(row.made_at && { madeAt: row.made_at.toISOString() }),
   };
   return { id: row.id, kind: row.kind, version: row.version, payload, seq: row.seq, ...provenance } as Entry;
 }
@@ -90,26 +98,43 @@ export async function appendEntry(
       return refuse("ahead-of-ledger", "This device knows entries that the ledger does not have. Reload the page.");
     const decision = decide(state, command);
     if (!decision.ok) return { outcome: "refused", refusal: decision.refusal };
-    const conflict =
-      author.base < state.seq ? await sameCellSince(sql, setupId, command, author.base, state) : undefined;
+    const conflict = author.base < state.seq ? await sameCellSince(sql, setupId, command, author, state) : undefined;
     if (conflict) return conflict;
 
-    const entry = {
-      ...command,
-      seq: state.seq + 1,
-      base: author.base,
-      person: author.person.name,
-      device: author.device,
-      at: now.toISOString(),
-    } as Entry;
+    const at = await afterLatest(
+      sql,
+      locked?.machineId ?? machineOf(apply(state, asEntry(command, author, 1, now))),
+      now,
+    );
+    const entry = asEntry(command, author, state.seq + 1, at);
     const next = apply(state, entry);
     if (locked) await storeSnapshot(sql, setupId, next, entry.at);
     else await insertSetup(sql, setupId, next, entry.at);
     if (mayChangeWords(state, entry)) await storeWords(sql, setupId, next, locked?.state);
-    await insertEntry(sql, setupId, machineOf(next), entry, author.person.id);
+    await insertEntry(sql, setupId, machineOf(next), entry, author);
     await storeHistory(sql, setupId, next, entry);
     return { outcome: "appended", entry };
   });
+}
+
+const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
+  ...command,
+  ...{ seq, base, person: person.name, device, at: at.toISOString() },
+  ...(made && { madeAt: made.at.toISOString() }),
+});
+
+/**
+ * The time that an entry is recorded under. A machine's present state is the fold of its entries by time, so a clock that
+ * was set back does not put an entry in front of those made before it: then it is recorded right behind the latest one.
+ */
+async function afterLatest(sql: Sql, machineId: string, now: Date): Promise<Date> {
+  const [latest] = await sql.rows<{ recorded_at: Date }>(
+    "SELECT recorded_at FROM ledger WHERE machine_id = ? ORDER BY recorded_at DESC LIMIT 1",
+    [machineId],
+  );
+  if (!latest || latest.recorded_at <= now) return now;
+  log.warn({ machineId, now, latest: latest.recorded_at }, "the clock is behind the ledger");
+  return new Date(latest.recorded_at.getTime() + 1);
 }
 
 const refuse = (code: string, message: string): AppendResult => ({ outcome: "refused", refusal: { code, message } });
@@ -118,7 +143,7 @@ async function sameCellSince(
   sql: Sql,
   setupId: string,
   command: Command,
-  base: number,
+  { base, made }: Author,
   state: SetupState,
 ): Promise<AppendResult | undefined> {
   // Choosing a way or ticking a cell loses nothing: the last one holds, however quickly one follows the other.
@@ -127,8 +152,8 @@ async function sameCellSince(
   // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
   const cells = [...cellsOf(command, undone), ...restsOn(command)];
   const since = await sql.rows<LedgerRow>(
-    `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? ORDER BY seq DESC`,
-    [setupId, base],
+    `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? AND (made_on IS NULL OR made_on <> ?) ORDER BY seq DESC`,
+    [setupId, base, made?.on ?? ""],
   );
   const entries = since.map(toEntry);
   for (const entry of entries) {
@@ -149,11 +174,11 @@ async function insertEntry(
   setupId: string,
   machineId: string,
   entry: Entry,
-  personId: string,
+  { person, made }: Author,
 ): Promise<void> {
   await sql.run(
-    `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, payload)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, payload)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [
       setupId,
       entry.seq,
@@ -162,10 +187,12 @@ async function insertEntry(
       entry.kind,
       entry.version,
       entry.base,
-      personId,
+      person.id,
       entry.person,
       entry.device,
       new Date(entry.at),
+      made?.at ?? null,
+      made?.on ?? null,
       JSON.stringify(entry.payload),
     ],
   );
@@ -174,6 +201,21 @@ async function insertEntry(
 function machineOf(state: SetupState): string {
   const [opened] = state.cells.setup ?? [];
   return opened?.kind === "setup-opened" ? opened.payload.machine.id : "";
+}
+
+/** Whether a setup's ledger holds an entry already: what was sent before is not worked out again. */
+export async function holdsEntry(sql: Sql, setupId: string, id: string): Promise<boolean> {
+  const rows = await sql.rows("SELECT seq FROM ledger WHERE id = ? AND setup_id = ?", [id, setupId]);
+  return rows.length > 0;
+}
+
+/** Entries of a setup that came after one, in order. */
+export async function readLedgerSince(sql: Sql, setupId: string, after: number): Promise<readonly Entry[]> {
+  const rows = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? ORDER BY seq`, [
+    setupId,
+    after,
+  ]);
+  return rows.map(toEntry);
 }
 
 /** All entries of a setup in order. */

@@ -66,9 +66,15 @@ export async function readSetup(sql: Sql, id: string): Promise<SetupState | unde
 }
 
 /** The same, with the setup's row locked until the transaction ends. */
-export async function lockSetup(sql: Sql, id: string): Promise<{ readonly state: SetupState } | undefined> {
-  const [row] = await sql.rows<{ snapshot: string }>("SELECT snapshot FROM setups WHERE id = ? FOR UPDATE", [id]);
-  return row && { state: JSON.parse(row.snapshot) };
+export async function lockSetup(
+  sql: Sql,
+  id: string,
+): Promise<{ readonly state: SetupState; readonly machineId: string } | undefined> {
+  const [row] = await sql.rows<{ snapshot: string; machine_id: string }>(
+    "SELECT snapshot, machine_id FROM setups WHERE id = ? FOR UPDATE",
+    [id],
+  );
+  return row && { state: JSON.parse(row.snapshot), machineId: row.machine_id };
 }
 
 export async function insertSetup(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {

@@ -1,5 +1,6 @@
-/** What a person may do: a viewer reads, a setter adds to the ledger, a lead also signs off and reopens. */
-export type Role = "setter" | "lead" | "viewer";
+import type { Role } from "../../core/deeds/index.ts";
+
+export { may, type Role } from "../../core/deeds/index.ts";
 
 export interface Person {
   readonly id: string;
@@ -7,11 +8,4 @@ export interface Person {
   readonly role: Role;
   /** This person's decimal mark, if it is settled: decides what `1,250` means. */
   readonly decimalMark: "." | "," | undefined;
-}
-
-const RANK: Readonly<Record<Role, number>> = { viewer: 0, setter: 1, lead: 2 };
-
-/** Whether a role reaches what a deed needs. */
-export function may(role: Role, needed: Role): boolean {
-  return RANK[role] >= RANK[needed];
 }

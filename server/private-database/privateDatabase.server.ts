@@ -6,7 +6,7 @@ import net from "node:net";
 import os from "node:os";
 import path from "node:path";
 import { promisify } from "node:util";
-import { openPool } from "../database/pool.server.ts";
+import { openPool, sqlOn } from "../database/pool.server.ts";
 
 const run = promisify(execFile);
 
@@ -137,7 +137,7 @@ async function untilReady(child: ChildProcess, url: string, errorLog: string): P
     }
     const pool = openPool(url, 1);
     try {
-      await pool.query("SELECT 1");
+      await sqlOn(pool).rows("SELECT 1");
       return;
     } catch {
       // Not up yet: the port refuses, or the init file has not created the user. Asked again until the deadline.

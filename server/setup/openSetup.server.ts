@@ -1,4 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
+import { readSize, readStock } from "../../core/deeds/index.ts";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import { type Command, foldMachine, type Payload, unmovedCells, viewSetup } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
@@ -10,8 +11,6 @@ import { readMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { takeProgram } from "../program/takeProgram.server.ts";
 import { validator } from "../validation/validate.server.ts";
-import { readStock } from "./prepareCommand.server.ts";
-import { readSize } from "./readSize.server.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const schema = {

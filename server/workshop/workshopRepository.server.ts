@@ -3,7 +3,13 @@ import { isDeepStrictEqual } from "node:util";
 import type { ShopUncertainty } from "../../core/judgement/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 import type { ShopSpacer } from "../../core/touch/index.ts";
-import type { NamedItem, WorkshopContent, WorkshopContents, WorkshopKind } from "../../core/workshop/index.ts";
+import type {
+  NamedItem,
+  ShopGauge,
+  WorkshopContent,
+  WorkshopContents,
+  WorkshopKind,
+} from "../../core/workshop/index.ts";
 import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
 
 /** An item as it is kept: with the version that an edit must know, and whether it is retired. */
@@ -123,15 +129,6 @@ export async function shopSpacers(sql: Sql): Promise<readonly ShopSpacer[]> {
       const { kind, thickness } = content as WorkshopContents["spacer"];
       return { name, kind, thickness };
     });
-}
-
-/** A gauge of the shop with one standard deviation of a reading, millimetres. */
-export interface ShopGauge {
-  readonly name: string;
-  readonly kind: WorkshopContents["gauge"]["kind"];
-  readonly uncertainty: number;
-  /** True once its calibration has run out. */
-  readonly isOverdue: boolean;
 }
 
 /** The gauges that the shop measures with, without those that are retired. */

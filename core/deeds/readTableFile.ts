@@ -1,7 +1,7 @@
-import { type OffsetFileRefusal, type OffsetFormat, readOffsetFile } from "../../core/formats/index.ts";
-import type { SetupView } from "../../core/ledger/index.ts";
-import type { OffsetTable } from "../../core/offsets/index.ts";
-import { type Answer, accepted } from "../../core/refusal.ts";
+import { type OffsetFileRefusal, type OffsetFormat, readOffsetFile } from "../formats/index.ts";
+import type { SetupView } from "../ledger/index.ts";
+import type { OffsetTable } from "../offsets/index.ts";
+import { type Answer, accepted } from "../refusal.ts";
 
 /**
  * A table from this machine's control in any format. What the file does not say is as the machine has it: its unit, its

@@ -1,5 +1,5 @@
-import { type LengthContext, readLength, type Unit } from "../../core/units/index.ts";
-import { type Made, refuse, type Typist } from "./outcome.server.ts";
+import { type LengthContext, readLength, type Unit } from "../units/index.ts";
+import { type Made, refuse, type Typist } from "./outcome.ts";
 
 /**
  * Reads one typed length of a form; a refusal reaches the field of that name. `positive` asks for more than 0.
@@ -8,7 +8,7 @@ export function readSize(
   field: string,
   text: string,
   unit: Unit,
-  { decimalMark }: Typist,
+  { decimalMark }: Pick<Typist, "decimalMark">,
   positive?: string,
 ): { readonly mm: number } | Extract<Made, { outcome: "refused" }> {
   const context: LengthContext = { units: unit, ...(decimalMark && { decimal: decimalMark }) };

@@ -1,10 +1,10 @@
-import { fromControl, stationOf } from "../../core/frame/index.ts";
-import type { SetupView, ToolView } from "../../core/ledger/index.ts";
-import { readTypedMount } from "../../core/mount/index.ts";
-import { schoolNeeds, schoolShift } from "../../core/offsets/index.ts";
-import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
-import { readSize } from "./readSize.server.ts";
-import { type FormOf, readMountTexts } from "./setupForms.server.ts";
+import { fromControl, stationOf } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { readTypedMount } from "../mount/index.ts";
+import { schoolNeeds, schoolShift } from "../offsets/index.ts";
+import type { FormOf } from "./forms/setupForms.ts";
+import { type Made, type NewEntry, refuse, type Typist } from "./outcome.ts";
+import { readSize } from "./readSize.ts";
 
 /** A measured bar more than this much thicker than it should be is a decimal point in the wrong place. */
 const THICKEST_STOCK = 2;
@@ -157,23 +157,14 @@ export function safetyWearCommand(
 }
 
 export function mountCommand(tool: ToolView, form: FormOf<"record-mount">, entry: NewEntry, typist: Typist): Made {
-  const texts = readMountTexts(parsed(form.typed));
-  if (!texts.ok) return refuse("This form was not complete. Reload the page; what you typed is kept.");
+  const texts = typist.readList("texts", form.typed);
+  if (!texts) return refuse("This form was not complete. Reload the page; what you typed is kept.");
   const { material, swept, check } = form;
-  const reading = readTypedMount(check, texts.value, form.sizeUnit, { decimal: typist.decimalMark, material, swept });
+  const reading = readTypedMount(check, texts, form.sizeUnit, { decimal: typist.decimalMark, material, swept });
   if (!reading.found) {
     const fields = Object.fromEntries(Object.entries(reading.refusals).map(([name, { message }]) => [name, message]));
     return refuse(Object.values(fields)[0] ?? "This check cannot be worked out.", fields);
   }
   const { given, found } = reading;
   return { ...entry, kind: "mount-recorded", payload: { offset: tool.offset, check, given, found } };
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    // Not JSON: the schema refuses what is no object.
-    return undefined;
-  }
 }

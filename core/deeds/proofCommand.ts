@@ -1,10 +1,10 @@
-import type { SetupView } from "../../core/ledger/index.ts";
-import { judgeStop, type ProofAxis, twoLineCheck, whereToolsStand } from "../../core/proof/index.ts";
-import { readLength } from "../../core/units/index.ts";
-import { type Made, refuse, type Typist } from "./outcome.server.ts";
-import { proofForms } from "./proofForms.server.ts";
-import { readSize } from "./readSize.server.ts";
-import type { FormOf, SetupForm } from "./setupForms.server.ts";
+import type { SetupView } from "../ledger/index.ts";
+import { judgeStop, type ProofAxis, twoLineCheck, whereToolsStand } from "../proof/index.ts";
+import { readLength } from "../units/index.ts";
+import { proofForms } from "./forms/proofForms.ts";
+import type { FormOf, SetupForm } from "./forms/setupForms.ts";
+import { type Made, refuse, type Typist } from "./outcome.ts";
+import { readSize } from "./readSize.ts";
 
 export type ProofForm = Extract<SetupForm, { intent: keyof typeof proofForms }>;
 export const isProofForm = (form: SetupForm): form is ProofForm => Object.hasOwn(proofForms, form.intent);

@@ -1,32 +1,32 @@
-import { correctedCell } from "../../core/correction/index.ts";
-import { type Axis, fromControl, stationOf, zoneOf } from "../../core/frame/index.ts";
-import { foldMachine, type MachineState, type Payload, type SetupView } from "../../core/ledger/index.ts";
-import { controlNumbers } from "../../core/offsets/index.ts";
-import { brokenNeeds, planSteps, touchingOrder } from "../../core/plan/index.ts";
-import { programMachine, readProgram, renumberCalls } from "../../core/program/index.ts";
-import { readTypedTool } from "../../core/tool/index.ts";
-import { convertLength, formatMillimetres } from "../../core/units/index.ts";
-import type { Sql } from "../database/pool.server.ts";
-import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
-import { readProgramText } from "../program/programsRepository.server.ts";
-import { type ShopGauge, shopGauges } from "../workshop/workshopRepository.server.ts";
-import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
-import { prepareForms, readChanges, readDecisions, readSteps } from "./prepareForms.server.ts";
-import { readSize } from "./readSize.server.ts";
-import { readTableFile } from "./readTableFile.server.ts";
-import { type FormOf, readMountTexts, type SetupForm } from "./setupForms.server.ts";
+import { correctedCell } from "../correction/index.ts";
+import { type Axis, fromControl, stationOf, zoneOf } from "../frame/index.ts";
+import type { MachineState, Payload, SetupView } from "../ledger/index.ts";
+import { controlNumbers } from "../offsets/index.ts";
+import { brokenNeeds, planSteps, touchingOrder } from "../plan/index.ts";
+import { programMachine, readProgram, renumberCalls } from "../program/index.ts";
+import { readTypedTool } from "../tool/index.ts";
+import { convertLength, formatMillimetres } from "../units/index.ts";
+import type { ShopGauge } from "../workshop/index.ts";
+import { prepareForms } from "./forms/prepareForms.ts";
+import type { FormOf, SetupForm } from "./forms/setupForms.ts";
+import { type Made, type NewEntry, refuse, type Typist } from "./outcome.ts";
+import { readSize } from "./readSize.ts";
+import { readTableFile } from "./readTableFile.ts";
+
+/** What Prepare and the first part need to know besides the setup. */
+export interface KnownBefore {
+  /** The program's text as it came, where one has been taken in. */
+  readonly program: string | undefined;
+  /** What earlier setups on this machine left in its control. */
+  readonly left: Payload<"table-read">["rows"];
+  readonly gauges: readonly ShopGauge[];
+}
 
 export type PrepareForm = Extract<SetupForm, { intent: keyof typeof prepareForms }>;
 export const isPrepareForm = (form: SetupForm): form is PrepareForm => Object.hasOwn(prepareForms, form.intent);
 
 /** Works out what a form of Prepare asks for. */
-export async function prepareCommand(
-  sql: Sql,
-  setupId: string,
-  setup: SetupView,
-  form: PrepareForm,
-  typist: Typist,
-): Promise<Made> {
+export function prepareCommand(setup: SetupView, form: PrepareForm, typist: Typist, known: KnownBefore): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
     case "load-tool":
@@ -36,21 +36,21 @@ export async function prepareCommand(
         ? { ...entry, kind: "tool-removed", payload: { offset: form.offset } }
         : refuse(`Offset ${form.offset} has no tool in this setup.`);
     case "renumber":
-      return renumberCommand(sql, setup, form, entry);
+      return renumberCommand(setup, form, entry, typist, known.program);
     case "check-fact":
       return { ...entry, kind: "fact-checked", payload: { fact: form.fact, found: form.found.trim() } };
     case "take-table":
-      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(sql, setupId, setup, entry);
+      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(known.left, entry);
     case "decide-rows": {
-      const rows = readDecisions(form.rows);
+      const rows = typist.readList("rows", form.rows);
       return rows ? { ...entry, kind: "stale-decided", payload: { rows } } : refuse(INCOMPLETE);
     }
     case "arrange-order":
-      return orderCommand(setup, form, entry);
+      return orderCommand(setup, form, entry, typist);
     case "record-feature":
       return featureCommand(form, entry, typist);
     case "measure-feature":
-      return measureCommand(setup, form, entry, typist, await shopGauges(sql));
+      return measureCommand(setup, form, entry, typist, known.gauges);
     case "correct-offset": {
       const cell = correctedCell(setup, { ...form, meant: form.meant === "yes" });
       if (!cell.ok)
@@ -75,9 +75,9 @@ function loadCommand({ machine, tools }: SetupView, form: FormOf<"load-tool">, e
   if (machine.stations && !stationOf(machine, station)) fields.station = `This machine has no station ${station}.`;
   const there = tools.find((one) => one.station === station && one.offset !== offset && !one.second);
   if (there) fields.station = `Station ${station} holds the tool of offset ${there.offset}. Move that one first.`;
-  const texts = readMountTexts(parsed(form.typed));
-  if (!texts.ok) return refuse(INCOMPLETE);
-  const read = readTypedTool(kind, texts.value, { unit: sizeUnit, decimal: typist.decimalMark });
+  const texts = typist.readList("texts", form.typed);
+  if (!texts) return refuse(INCOMPLETE);
+  const read = readTypedTool(kind, texts, { unit: sizeUnit, decimal: typist.decimalMark });
   if (!read.ok) Object.assign(fields, read.refusal.fields);
   const tolerance: Record<"x" | "z", number> = { x: 0, z: 0 };
   for (const [axis, name] of [
@@ -94,16 +94,17 @@ function loadCommand({ machine, tools }: SetupView, form: FormOf<"load-tool">, e
 }
 
 /** Renumbers on the program as it was read, so that nothing is refused later when the file is taken away. */
-async function renumberCommand(
-  sql: Sql,
+function renumberCommand(
   { programRead, machine }: SetupView,
   form: FormOf<"renumber">,
   entry: NewEntry,
-): Promise<Made> {
-  const changes = readChanges(form.changes);
+  { readList }: Typist,
+  text: string | undefined,
+): Made {
+  const changes = readList("changes", form.changes);
   if (!changes) return refuse(INCOMPLETE);
-  const text = programRead && (await readProgramText(sql, programRead.fingerprint));
-  if (text === undefined) return refuse("No program has been taken in, so there is nothing to renumber.");
+  if (!programRead || text === undefined)
+    return refuse("No program has been taken in, so there is nothing to renumber.");
   const how = programMachine(machine);
   const done = renumberCalls(text, readProgram(text, how), how, changes);
   return done.ok ? { ...entry, kind: "calls-renumbered", payload: { changes } } : refuse(done.refusal.message);
@@ -138,24 +139,13 @@ function tableOfFile(setup: SetupView, form: FormOf<"take-table">, entry: NewEnt
 }
 
 /** What the control is believed to hold: what earlier setups on this machine left in it. */
-async function tableOfMachine(sql: Sql, setupId: string, { machine }: SetupView, entry: NewEntry): Promise<Made> {
-  const rows = await believedRows(sql, machine.id, setupId);
+function tableOfMachine(rows: KnownBefore["left"], entry: NewEntry): Made {
   if (rows.length === 0) return refuse("No earlier setup on this machine has left anything on record.");
-  return { ...entry, kind: "table-read", payload: { source: "last-setup", name: "left by earlier setups", rows } };
-}
-
-/** Rows that earlier setups on a machine left in its control, as far as they are on record. */
-export async function believedRows(
-  sql: Sql,
-  machineId: string,
-  without: string,
-): Promise<Payload<"table-read">["rows"]> {
-  return rowsOf(await machineBefore(sql, machineId, without));
-}
-
-/** A machine as the setups besides one left it. */
-export async function machineBefore(sql: Sql, machineId: string, without: string): Promise<MachineState> {
-  return foldMachine((await readMachineLedger(sql, machineId)).filter(({ setupId }) => setupId !== without));
+  return {
+    ...entry,
+    kind: "table-read",
+    payload: { source: "last-setup", name: "left by earlier setups", rows: [...rows] },
+  };
 }
 
 /** The rows of a control that anything is on record of, as a table that was read. */
@@ -170,8 +160,8 @@ export function rowsOf({ rows }: MachineState): Payload<"table-read">["rows"] {
 }
 
 /** An order that breaks a prerequisite is refused with its name. */
-function orderCommand(setup: SetupView, form: FormOf<"arrange-order">, entry: NewEntry): Made {
-  const steps = readSteps(form.steps);
+function orderCommand(setup: SetupView, form: FormOf<"arrange-order">, entry: NewEntry, { readList }: Typist): Made {
+  const steps = readList("steps", form.steps);
   if (!steps) return refuse(INCOMPLETE);
   const known = planSteps(setup, touchingOrder(setup));
   const order = steps.flatMap(
@@ -254,7 +244,7 @@ export function readStock(
     FormOf<"describe-stock">,
     "material" | "nominalDiameter" | "oversize" | "stickOut" | "chuckDiameter" | "toFace" | "sizeUnit"
   >,
-  typist: Typist,
+  typist: Pick<Typist, "decimalMark">,
 ): { readonly stock: Payload<"stock-described"> } | { readonly fields: Readonly<Record<string, string>> } {
   const fields: Record<string, string> = {};
   const read = (name: "nominalDiameter" | "oversize" | "stickOut" | "chuckDiameter" | "toFace", positive?: string) => {
@@ -284,14 +274,4 @@ function stockCommand(form: FormOf<"describe-stock">, entry: NewEntry, typist: T
   const read = readStock(form, typist);
   if ("fields" in read) return refuse(Object.values(read.fields)[0] ?? INCOMPLETE, read.fields);
   return { ...entry, kind: "stock-described", payload: read.stock };
-}
-
-function parsed(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch (failure) {
-    if (!(failure instanceof SyntaxError)) throw failure;
-    // Not JSON: the schema refuses what is no object.
-    return undefined;
-  }
 }

@@ -1,6 +1,6 @@
-import type { Command } from "../../core/ledger/index.ts";
-import type { Person } from "../people/person.server.ts";
-import type { SetupForm } from "./setupForms.server.ts";
+import type { Command } from "../ledger/index.ts";
+import type { ReadList } from "./forms/lists.ts";
+import type { SetupForm } from "./forms/setupForms.ts";
 
 export type SetupOutcome =
   | { readonly outcome: "kept"; readonly form: SetupForm }
@@ -26,8 +26,11 @@ export interface NewEntry {
   readonly version: 1;
 }
 
-/** Who types, and with which decimal mark. */
-export type Typist = Pick<Person, "decimalMark">;
+/** Who types: with which decimal mark, and how the lists of their forms are read. */
+export interface Typist {
+  readonly decimalMark: "." | "," | undefined;
+  readonly readList: ReadList;
+}
 
 export const refuse = (message: string, fields: Readonly<Record<string, string>> = {}) =>
   ({ outcome: "refused", message, fields }) as const;

@@ -1,4 +1,4 @@
-import { PROOF_FOUND } from "../../core/ledger/index.ts";
+import { PROOF_FOUND } from "../../ledger/index.ts";
 import { form } from "./formSchema.ts";
 
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;

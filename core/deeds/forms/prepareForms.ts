@@ -1,15 +1,14 @@
-import { FEATURE_FORMS } from "../../core/correction/index.ts";
-import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
-import { MACHINE_FACTS, type Payload, payloadSchemas } from "../../core/ledger/index.ts";
-import { TOOL_KINDS } from "../../core/tool/index.ts";
+import { FEATURE_FORMS } from "../../correction/index.ts";
+import { LARGEST_OFFSET_FILE } from "../../formats/index.ts";
+import { MACHINE_FACTS } from "../../ledger/index.ts";
+import { TOOL_KINDS } from "../../tool/index.ts";
 import { form } from "./formSchema.ts";
-import { listValidator } from "./listValidator.server.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
 const uuid = { type: "string", format: "uuid" } as const;
 const sizeUnit = { type: "string", enum: ["mm", "in"] } as const;
-/** A list that travels as one text, JSON; read by the validators below. */
+/** A list that travels as one text, JSON; read by a `ReadList`. */
 const list = { type: "string", maxLength: 200_000 } as const;
 
 /** What Prepare may ask for. */
@@ -68,12 +67,3 @@ export const prepareForms = {
     } as const,
   ),
 } as const;
-
-const properties = {
-  changes: payloadSchemas["calls-renumbered"].properties.changes,
-  rows: payloadSchemas["stale-decided"].properties.rows,
-  steps: payloadSchemas["order-arranged"].properties.steps,
-} as const;
-export const readChanges = listValidator<Payload<"calls-renumbered">["changes"]>(properties.changes);
-export const readDecisions = listValidator<Payload<"stale-decided">["rows"]>(properties.rows);
-export const readSteps = listValidator<Payload<"order-arranged">["steps"]>(properties.steps);

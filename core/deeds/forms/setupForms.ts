@@ -1,13 +1,12 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { SCHOOLS } from "../../core/frame/index.ts";
-import type { TOUCH_FIELDS } from "../../core/judgement/index.ts";
-import { MOUNT_CHECKS } from "../../core/mount/index.ts";
-import { EDGES, TOUCH_WAYS } from "../../core/tool/index.ts";
-import { validator } from "../validation/validate.server.ts";
+import { SCHOOLS } from "../../frame/index.ts";
+import type { TOUCH_FIELDS } from "../../judgement/index.ts";
+import { MOUNT_CHECKS } from "../../mount/index.ts";
+import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
 import { form } from "./formSchema.ts";
-import { prepareForms } from "./prepareForms.server.ts";
-import { proofForms } from "./proofForms.server.ts";
-import { tableForms } from "./tableForms.server.ts";
+import { prepareForms } from "./prepareForms.ts";
+import { proofForms } from "./proofForms.ts";
+import { tableForms } from "./tableForms.ts";
 
 const id = { type: "string", format: "uuid" } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -27,7 +26,7 @@ const typedFields = {
 } as const satisfies Record<(typeof TOUCH_FIELDS)[number], unknown>;
 
 /** What the stages of a setup may ask for. */
-const forms = {
+export const setupForms = {
   "accept-touch": form("accept-touch", ["offset", "axis", "way", "sizeUnit"], {
     ...{ offset, axis, way, sizeUnit },
     solveFor: { type: "string", enum: ["geometry", "work"] },
@@ -82,15 +81,6 @@ const forms = {
   undo: form("undo", ["entry"], { entry: id } as const),
 } as const;
 
-export type Intent = keyof typeof forms;
-export type FormOf<Kind extends Intent> = FromSchema<(typeof forms)[Kind]>;
+export type Intent = keyof typeof setupForms;
+export type FormOf<Kind extends Intent> = FromSchema<(typeof setupForms)[Kind]>;
 export type SetupForm = { [Kind in Intent]: FormOf<Kind> }[Intent];
-
-export const readSetupForm = validator<SetupForm>({ oneOf: Object.values(forms) });
-
-/** The typed fields of a mount check, which travel as one text. */
-export const readMountTexts = validator<Readonly<Record<string, string>>>({
-  type: "object",
-  maxProperties: 24,
-  additionalProperties: { type: "string", maxLength: 200 },
-});

@@ -1,6 +1,6 @@
-import { CSV_FIELDS, type CsvField, readCsvSheet, readMappedCsv } from "../../core/formats/index.ts";
-import { fromControl } from "../../core/frame/index.ts";
-import type { SetupView, TableDeed } from "../../core/ledger/index.ts";
+import { CSV_FIELDS, type CsvField, readCsvSheet, readMappedCsv } from "../formats/index.ts";
+import { fromControl } from "../frame/index.ts";
+import type { SetupView, TableDeed } from "../ledger/index.ts";
 import {
   clearWear,
   copyRow,
@@ -10,14 +10,14 @@ import {
   workAfter,
   workDoubt,
   workNow,
-} from "../../core/offsets/index.ts";
-import { unprovenOf } from "../../core/plan/index.ts";
-import type { Answer } from "../../core/refusal.ts";
-import { readLength } from "../../core/units/index.ts";
-import { type Made, refuse, type Typist } from "./outcome.server.ts";
-import { readTableFile } from "./readTableFile.server.ts";
-import type { FormOf, SetupForm } from "./setupForms.server.ts";
-import { readColumns, readKeyedCells, readOffsets, tableForms } from "./tableForms.server.ts";
+} from "../offsets/index.ts";
+import { unprovenOf } from "../plan/index.ts";
+import type { Answer } from "../refusal.ts";
+import { readLength } from "../units/index.ts";
+import type { FormOf, SetupForm } from "./forms/setupForms.ts";
+import { tableForms } from "./forms/tableForms.ts";
+import { type Made, refuse, type Typist } from "./outcome.ts";
+import { readTableFile } from "./readTableFile.ts";
 
 export type TableForm = Extract<SetupForm, { intent: keyof typeof tableForms }>;
 export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn(tableForms, form.intent);
@@ -35,7 +35,7 @@ export function tableCommand(setup: SetupView, form: TableForm, typist: Typist):
     case "enter-cell":
       return enterCommand(setup, form, typist, edit);
     case "clear-wear": {
-      const offsets = readOffsets(form.offsets);
+      const offsets = typist.readList("offsets", form.offsets);
       return offsets ? edit("wear-cleared", clearWear(setup, offsets), "offsets") : refuse(INCOMPLETE);
     }
     case "copy-row":
@@ -43,11 +43,11 @@ export function tableCommand(setup: SetupView, form: TableForm, typist: Typist):
     case "set-work":
       return workCommand(setup, form, typist);
     case "key-cells": {
-      const cells = readKeyedCells(form.cells);
+      const cells = typist.readList("cells", form.cells);
       return cells ? { ...entry, kind: "cells-keyed", payload: { cells: [...cells] } } : refuse(INCOMPLETE);
     }
     case "compare-table":
-      return compareCommand(setup, form);
+      return compareCommand(setup, form, typist);
     case "add-note": {
       const text = form.text.trim();
       if (text === "") return refuse("Write the note first.", { text: "Write the note first." });
@@ -95,10 +95,14 @@ function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }
 }
 
 /** The control's own table, read back and compared; a foreign CSV file by the columns that somebody has named. */
-function compareCommand(setup: SetupView, { id, name, text, units, columns }: FormOf<"compare-table">): Made {
+function compareCommand(
+  setup: SetupView,
+  { id, name, text, units, columns }: FormOf<"compare-table">,
+  { readList }: Typist,
+): Made {
   const no = (message: string) => refuse(message, { text: message });
   const { numbering } = setup.machine;
-  const mapping = columns === undefined ? undefined : readColumns(columns);
+  const mapping = columns === undefined ? undefined : readList("columns", columns);
   if (columns !== undefined && !mapping) return refuse(INCOMPLETE);
   if (mapping) {
     const sheet = readCsvSheet(text);

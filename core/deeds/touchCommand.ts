@@ -1,8 +1,8 @@
-import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../../core/believability/index.ts";
-import { stationOf } from "../../core/frame/index.ts";
-import type { ShopUncertainty } from "../../core/judgement/index.ts";
-import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../../core/ledger/index.ts";
-import { gateOf } from "../../core/plan/index.ts";
+import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../believability/index.ts";
+import { stationOf } from "../frame/index.ts";
+import type { ShopUncertainty } from "../judgement/index.ts";
+import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../ledger/index.ts";
+import { gateOf } from "../plan/index.ts";
 import {
   hasNamedNose,
   noseRadiusOf,
@@ -11,14 +11,14 @@ import {
   secondOffset,
   tipOf,
   waysToTouch,
-} from "../../core/tool/index.ts";
-import { fieldsOf, readTypedTouch, reckonedWork, type ShopSpacer } from "../../core/touch/index.ts";
-import { convertLength } from "../../core/units/index.ts";
-import { type Made, type NewEntry, refuse, type Typist } from "./outcome.server.ts";
-import type { FormOf } from "./setupForms.server.ts";
+} from "../tool/index.ts";
+import { fieldsOf, readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
+import { convertLength } from "../units/index.ts";
+import type { FormOf } from "./forms/setupForms.ts";
+import { type Made, type NewEntry, refuse, type Typist } from "./outcome.ts";
 
 /** What a touch is judged by besides the setup: where its tools were found before, and the shop's spacers. */
-export interface Known {
+export interface KnownOfTouch {
   readonly history: ToolHistory;
   readonly spacers: readonly ShopSpacer[];
   readonly shop: ShopUncertainty;
@@ -31,7 +31,7 @@ export function touchCommand(
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   typist: Typist,
-  { history, spacers, shop }: Known,
+  { history, spacers, shop }: KnownOfTouch,
 ): Made {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {

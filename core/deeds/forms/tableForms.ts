@@ -1,6 +1,5 @@
-import { type GridColumn, payloadSchemas, TABLE_COLUMNS, WORK_MEANS } from "../../core/ledger/index.ts";
+import { TABLE_COLUMNS, WORK_MEANS } from "../../ledger/index.ts";
 import { form } from "./formSchema.ts";
-import { listValidator } from "./listValidator.server.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -34,13 +33,3 @@ export const tableForms = {
   "sign-off": form("sign-off", [], {} as const),
   reopen: form("reopen", ["reason"], { reason: typed } as const),
 } as const;
-
-export const readOffsets = listValidator<readonly string[]>({ type: "array", maxItems: 999, items: offset });
-export const readKeyedCells = listValidator<
-  readonly { readonly row: string; readonly column: GridColumn; readonly value: number | null }[]
->(payloadSchemas["cells-keyed"].properties.cells);
-export const readColumns = listValidator<readonly (string | null)[]>({
-  type: "array",
-  maxItems: 200,
-  items: { type: ["string", "null"], maxLength: 40 },
-});

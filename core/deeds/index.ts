@@ -1,0 +1,7 @@
+export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
+export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
+export { type Doer, type Known, makeCommand } from "./makeCommand.ts";
+export { type ConflictSide, type Made, type NewEntry, refuse, type SetupOutcome, type Typist } from "./outcome.ts";
+export { type KnownBefore, readStock, rowsOf } from "./prepareCommand.ts";
+export { readSize } from "./readSize.ts";
+export { may, type Role } from "./role.ts";

@@ -1,0 +1,9 @@
+/** What a person may do: a viewer reads, a setter adds to the ledger, a lead also signs off and reopens. */
+export type Role = "setter" | "lead" | "viewer";
+
+const RANK: Readonly<Record<Role, number>> = { viewer: 0, setter: 1, lead: 2 };
+
+/** Whether a role reaches what a deed needs. */
+export function may(role: Role, needed: Role): boolean {
+  return RANK[role] >= RANK[needed];
+}

@@ -1,0 +1,6 @@
+ALTER TABLE sessions
+  ADD COLUMN id CHAR(36) CHARACTER SET ascii NOT NULL DEFAULT '',
+  ADD COLUMN seen_at DATETIME(3) NULL,
+  ADD COLUMN device VARCHAR(80) NOT NULL DEFAULT '',
+  ADD COLUMN address VARCHAR(45) CHARACTER SET ascii NOT NULL DEFAULT '',
+  ADD KEY sessions_by_person (person_id, created_at)

@@ -1,0 +1,12 @@
+CREATE TABLE audit (
+  id CHAR(36) CHARACTER SET ascii NOT NULL PRIMARY KEY,
+  at DATETIME(3) NOT NULL,
+  deed VARCHAR(40) CHARACTER SET ascii NOT NULL,
+  person_id CHAR(36) CHARACTER SET ascii NULL,
+  person_name VARCHAR(80) NOT NULL,
+  by_name VARCHAR(80) NOT NULL,
+  detail VARCHAR(200) NOT NULL,
+  device VARCHAR(80) NOT NULL,
+  address VARCHAR(45) CHARACTER SET ascii NOT NULL,
+  KEY audit_by_time (at)
+) ENGINE = InnoDB

@@ -1,0 +1,53 @@
+import { type Known, rowsOf, type SetupForm } from "../../core/deeds/index.ts";
+import { foldMachine, type MachineState, type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import type { Sql } from "../database/pool.server.ts";
+import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
+import { readHistory } from "../ledger/toolHistory.server.ts";
+import { readProgramText } from "../program/programsRepository.server.ts";
+import { shopGauges, shopSpacers, shopUncertainty } from "../workshop/workshopRepository.server.ts";
+
+const NOTHING: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
+
+/** A machine as the setups besides one left it. */
+export async function machineBefore(sql: Sql, machineId: string, without: string): Promise<MachineState> {
+  return foldMachine((await readMachineLedger(sql, machineId)).filter(({ setupId }) => setupId !== without));
+}
+
+/** What one form needs to be worked out, and no more. */
+export async function knownFor(sql: Sql, setupId: string, state: SetupState, form: SetupForm): Promise<Known> {
+  switch (form.intent) {
+    case "accept-touch":
+      return {
+        ...NOTHING,
+        history: await readHistory(sql, setupId, viewSetup(state)),
+        spacers: await shopSpacers(sql),
+        shop: await shopUncertainty(sql),
+      };
+    case "renumber": {
+      const read = viewSetup(state).programRead;
+      return { ...NOTHING, program: read && (await readProgramText(sql, read.fingerprint)) };
+    }
+    case "take-table":
+      return {
+        ...NOTHING,
+        left: rowsOf(await machineBefore(sql, viewSetup(state).machine.id, setupId)),
+      };
+    case "measure-feature":
+      return { ...NOTHING, gauges: await shopGauges(sql) };
+    default:
+      return NOTHING;
+  }
+}
+
+/** All that any form of a setup may need: what a device takes along for when the server does not answer. */
+export async function knownForAll(sql: Sql, setupId: string, state: SetupState): Promise<Known> {
+  const setup = viewSetup(state);
+  return {
+    history: await readHistory(sql, setupId, setup),
+    spacers: await shopSpacers(sql),
+    shop: await shopUncertainty(sql),
+    program: setup.programRead && (await readProgramText(sql, setup.programRead.fingerprint)),
+    left: rowsOf(await machineBefore(sql, setup.machine.id, setupId)),
+    gauges: await shopGauges(sql),
+  };
+}
