@@ -16,6 +16,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     colorScheme: "light",
     locale: "en-GB",
+    // Pages are kept in the stories that are about that; in all others it would only cost time.
+    serviceWorkers: "block",
     trace: "off",
     launchOptions: {
       executablePath: "/usr/bin/chromium",

@@ -1,6 +1,6 @@
 import monoFont from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
 import nextFont from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect } from "react";
 import {
   Links,
   type LinksFunction,
@@ -9,17 +9,21 @@ import {
   Scripts,
   ScrollRestoration,
   type ShouldRevalidateFunctionArgs,
+  useNavigate,
   useRouteLoaderData,
 } from "react-router";
 import type { Route } from "./+types/root";
 import { FailurePage } from "./frame/FailurePage.tsx";
 import { NavigationProgress } from "./frame/NavigationProgress.tsx";
+import { goOn } from "./offline/keptPage.ts";
 import base from "./ui/base.css?url";
 import { useNonce } from "./ui/nonce.ts";
 import { chosenTheme } from "./ui/theme.server.ts";
 
 export const links: LinksFunction = () => [
   { rel: "icon", href: "/favicon.svg", type: "image/svg+xml" },
+  { rel: "manifest", href: "/manifest.webmanifest" },
+  { rel: "apple-touch-icon", href: "/icon-192.png" },
   ...[nextFont, monoFont].map((href) => ({
     rel: "preload",
     href,
@@ -64,6 +68,11 @@ export function Layout({ children }: { readonly children: ReactNode }) {
 }
 
 export default function App() {
+  const navigate = useNavigate();
+  useEffect(() => {
+    const to = goOn();
+    if (to !== undefined) navigate(to, { replace: true });
+  }, [navigate]);
   return (
     <>
       <NavigationProgress />

@@ -1,5 +1,6 @@
 // Builds everything that the command runs: the application (client and server), the launcher and the scripted commands.
 import { spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { brotliCompressSync, gzipSync } from "node:zlib";
 import { build } from "esbuild";
@@ -12,6 +13,26 @@ function packAssets(folder) {
     writeFileSync(`${folder}/${name}.br`, brotliCompressSync(content));
     writeFileSync(`${folder}/${name}.gz`, gzipSync(content, { level: 9 }));
   }
+}
+
+/** The worker that opens pages without the server: with the names of all files that a page can ask for. */
+async function buildServiceWorker() {
+  const folder = "build/client/assets";
+  const names = readdirSync(folder).filter((name) => !/\.(br|gz|map)$/.test(name));
+  const assets = [
+    ...names.map((name) => `/assets/${name}`),
+    "/favicon.svg",
+    "/manifest.webmanifest",
+    "/icon-192.png",
+  ].sort();
+  const own = readFileSync("app/offline/serviceWorker.ts");
+  const name = createHash("sha256").update(assets.join("\n")).update(own).digest("hex").slice(0, 16);
+  await build({
+    entryPoints: ["app/offline/serviceWorker.ts"],
+    outfile: "build/client/service-worker.js",
+    ...{ bundle: true, format: "iife", target: "es2022", minify: true, logLevel: "warning" },
+    define: { LUVRIT_BUILD: JSON.stringify(name), LUVRIT_ASSETS: JSON.stringify(assets) },
+  });
 }
 
 const only = process.argv[2];
@@ -40,7 +61,8 @@ await build({
   outExtension: { ".js": ".mjs" },
   sourcemap: false,
 });
-if (only !== "cli")
+if (only !== "cli") {
+  await buildServiceWorker();
   await build({
     ...common,
     entryPoints: {
@@ -51,3 +73,4 @@ if (only !== "cli")
     outdir: "build",
     outExtension: { ".js": ".mjs" },
   });
+}

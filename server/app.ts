@@ -25,5 +25,6 @@ app.use(
   }),
 );
 
+export { endStreams } from "./http/eventStream.server.ts";
 export { log } from "./http/log.server.ts";
-export { endStreams } from "./machine-link/links.server.ts";
+export { isReady } from "./http/ready.server.ts";

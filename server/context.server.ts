@@ -1,4 +1,6 @@
 import { openPool, type Pool, type Sql, sqlOn } from "./database/pool.server.ts";
+import { answeringSql } from "./http/answering.server.ts";
+import { NewsDesk } from "./news/setupNews.server.ts";
 
 let pool: Pool | undefined;
 
@@ -10,7 +12,10 @@ export function database(): Pool {
   return pool;
 }
 
-export const sql = (): Sql => sqlOn(database());
+export const sql = (): Sql => answeringSql(sqlOn(database()));
+
+/** Tells open pages what has changed; one to a process. */
+export const newsDesk = new NewsDesk(database);
 
 /** Demo mode offers its made-up people one tap away; the launcher allows it on loopback only. */
 export const isDemo = (): boolean => process.env.LUVRIT_DEMO === "1";

@@ -106,8 +106,12 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
 
   const { createServer } = await import("./http/frame.server.ts");
   const built = pathToFileURL(path.join(ROOT, "build/server/index.js")).href;
-  const { app, endStreams } = (await import(built)) as { app: Express; endStreams: () => void };
-  const server = http.createServer(createServer(app, path.join(ROOT, "build/client")));
+  const { app, endStreams, isReady } = (await import(built)) as {
+    app: Express;
+    endStreams: () => void;
+    isReady: () => Promise<boolean>;
+  };
+  const server = http.createServer(createServer(app, path.join(ROOT, "build/client"), isReady));
   server.requestTimeout = 30_000;
   server.headersTimeout = 10_000;
   await new Promise<void>((resolve, reject) => {

@@ -1,6 +1,7 @@
 import { Moon, Sun } from "lucide-react";
 import { Form, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
 import { css, styled } from "styled-components";
+import { ConnectionMark } from "../offline/ConnectionMark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
@@ -37,6 +38,7 @@ export function TopStrip({
         </Title>
       )}
       <Middle>{children}</Middle>
+      <ConnectionMark />
       <Who>
         <span>
           <strong>{person.name}</strong> <span>{person.role}</span>

@@ -3,6 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { createGlobalStyle, styled } from "styled-components";
 import { AXIS_NAME } from "../../core/frame/index.ts";
 import { setupSheet } from "../../core/record/index.ts";
+import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { Pick } from "../prepare/Field.tsx";
@@ -10,13 +11,6 @@ import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, mono } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { StationsDrawing } from "./StationsDrawing.tsx";
-
-/** A square code as the dark cells of its grid. */
-export interface SquareCode {
-  readonly cells: number;
-  readonly path: string;
-  readonly address: string;
-}
 
 /** Width and height of the room inside the margins, millimetres. */
 const PAPER = { a4: ["A4", 190, 277], letter: ["Letter", 196, 259] } as const;

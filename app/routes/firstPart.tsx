@@ -6,6 +6,7 @@ import { mustBe } from "../../server/people/access.server.ts";
 import { shopGauges } from "../../server/workshop/workshopRepository.server.ts";
 import { FirstPartPage } from "../first-part/FirstPartPage.tsx";
 import { useSetup } from "../frame/useSetup.ts";
+import { loadStage } from "../offline/loadSetup.ts";
 import type { Route } from "./+types/firstPart";
 
 /** The gauges that a part is measured with, and the wear that its tools were given before. */
@@ -18,6 +19,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     pastWear: await readPastWear(sql(), params.setupId, viewSetup(state)),
   };
 }
+
+export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, ({ known, pastWear }) => ({ gauges: known.gauges, pastWear }));
+clientLoader.hydrate = true as const;
 
 /** The First part stage; its records go through the setup's one action. */
 export default function FirstPart({ loaderData }: Route.ComponentProps) {

@@ -3,6 +3,7 @@ import { type Command, viewSetup } from "../../core/ledger/index.ts";
 import { unprovenOf } from "../../core/plan/index.ts";
 import { ledgerLines } from "../../core/record/index.ts";
 import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { appendEntry, readLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
@@ -10,6 +11,8 @@ import { mustBe } from "../../server/people/access.server.ts";
 import { takePhoto } from "../../server/photos/photosRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { KeepPage } from "../keep/KeepPage.tsx";
+import { loadStage } from "../offline/loadSetup.ts";
+import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/keep";
 import { answerForm } from "./answerForm.server.ts";
@@ -49,9 +52,21 @@ export async function action({ request, params }: Route.ActionArgs) {
       ...(typeof offset === "string" && offset !== "" && { offset }),
     },
   };
-  const result = await appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base });
+  const result = await answering(() =>
+    appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base }),
+  );
   return result.outcome === "refused" ? refused(result.refusal.message) : data<TouchAnswer>({ outcome: "done" });
 }
+
+export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, (_pack, setup, { entries, state }) => ({
+    lines: ledgerLines(entries, state, setup),
+    unproven: unprovenOf(setup),
+  }));
+clientLoader.hydrate = true as const;
+
+export const clientAction = async ({ request, params, serverAction }: Route.ClientActionArgs) =>
+  (await sendSetupForm(params.setupId, await request.clone().formData(), serverAction)).answer;
 
 export default function Keep({ loaderData }: Route.ComponentProps) {
   return <KeepPage {...useSetup()} {...loaderData} />;

@@ -1,6 +1,7 @@
 import { rowsOf } from "../../core/deeds/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { whatMoved } from "../../core/plan/index.ts";
+import { changedLines as changedLinesOf } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
@@ -8,6 +9,7 @@ import { changedLines } from "../../server/program/editedProgram.server.ts";
 import { machineBefore } from "../../server/setup/known.server.ts";
 import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
+import { loadStage } from "../offline/loadSetup.ts";
 import { PreparePage } from "../prepare/PreparePage.tsx";
 import type { Route } from "./+types/prepare";
 
@@ -25,6 +27,15 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     library: await toolLibrary(sql()),
   };
 }
+
+export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, ({ known, before, library }, setup) => ({
+    changed: changedLinesOf(known.program, setup),
+    left: known.left.length,
+    moved: whatMoved(setup, before),
+    library,
+  }));
+clientLoader.hydrate = true as const;
 
 export default function Prepare({ loaderData }: Route.ComponentProps) {
   return <PreparePage {...useSetup()} {...loaderData} />;

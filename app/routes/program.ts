@@ -2,12 +2,14 @@ import { data } from "react-router";
 import type { Command } from "../../core/ledger/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { appendEntry } from "../../server/ledger/ledgerRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
 import { takeProgram } from "../../server/program/takeProgram.server.ts";
+import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/program";
 
@@ -29,6 +31,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   });
 }
 
+export const clientAction = async ({ request, params, serverAction }: Route.ClientActionArgs) =>
+  (await sendSetupForm(params.setupId, await request.clone().formData(), serverAction)).answer;
+
 /** Takes a program in. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
@@ -41,7 +46,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const taken = await takeProgram(sql(), file, viewSetup(state).machine);
   if (!taken.ok) return refused(taken.refusal.message);
   const command: Command = { id, kind: "program-read", version: 1, payload: taken.value };
-  const result = await appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base });
+  const result = await answering(() =>
+    appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base }),
+  );
   if (result.outcome === "refused") return refused(result.refusal.message);
   if (result.outcome === "conflict")
     return refused(`${result.theirs.person} has taken in another program meanwhile. Look at it first.`);

@@ -4,6 +4,7 @@ import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
+import { loadStage } from "../offline/loadSetup.ts";
 import { ProvePage } from "../prove/ProvePage.tsx";
 import type { Route } from "./+types/prove";
 
@@ -15,6 +16,16 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const file = state && (await editedProgram(sql(), viewSetup(state)));
   return { program: file?.text };
 }
+
+export const clientLoader = ({ params, request, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, async ({ known }, setup) => {
+    const view = new URL(request.url).searchParams.get("view");
+    const isAsked = view === "rehearsal" || view === "nose";
+    // The reader of programs is larger than the rest of this page.
+    const { editedProgram: edited } = await import("../../core/program/index.ts");
+    return { program: isAsked ? edited(known.program, setup)?.text : undefined };
+  });
+clientLoader.hydrate = true as const;
 
 export default function Prove({ loaderData }: Route.ComponentProps) {
   return <ProvePage {...useSetup()} {...loaderData} />;

@@ -1,3 +1,4 @@
+import { useEffect } from "react";
 import { Outlet, type ShouldRevalidateFunctionArgs } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
@@ -6,11 +7,16 @@ import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readHistory } from "../../server/ledger/toolHistory.server.ts";
 import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
-import { may } from "../../server/people/person.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
+import { keepSetupPages } from "../offline/keepSetupPages.ts";
+import { loadedSetup } from "../offline/loadedSetup.ts";
+import { loadSetup } from "../offline/loadSetup.ts";
+import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
+import { workingOut } from "../offline/sendSetupForm.ts";
+import { useSetupNews } from "../offline/useSetupNews.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/setup";
 
@@ -21,20 +27,19 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
-  const { name, role, decimalMark } = person;
-  return {
-    setupId: params.setupId,
-    setup,
-    person: { name, role, decimalMark },
-    mayEnter: may(role, "setter") && !setup.signedOff,
+  return loadedSetup(params.setupId, state, person, {
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
     spacers: await shopSpacers(sql()),
     shop: await shopUncertainty(sql()),
     history: await readHistory(sql(), params.setupId, setup),
-    now: new Date().toISOString(),
-  };
+  });
 }
+
+/** Without its server a setup stands on what this device took along, and on what waits here. */
+export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
+  loadSetup(params.setupId, serverLoader);
+clientLoader.hydrate = true as const;
 
 /**
  * Going from step to step waits for nothing: the page asks for news by itself afterwards. A server that did not answer an
@@ -53,8 +58,15 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
   const order = touchingOrder(setup);
   const touched = setup.tools.filter(({ offset }) => isThrough(order, offset)).length;
   const { machine } = setup;
+  const claims = useSetupNews(setupId, setup.seq);
+  useEffect(() => {
+    keepSetupPages(setupId);
+    workingOut().catch(() => {
+      // The server went away just now: asked for again with the first form.
+    });
+  }, [setupId]);
   return (
-    <>
+    <SetupNewsContext value={claims}>
       <TopStrip
         title={`${setup.part} · ${setup.operation}`}
         subtitle={`${machine.name} · ${machine.units} · ${setup.school}`}
@@ -64,6 +76,6 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />
       </TopStrip>
       <Outlet />
-    </>
+    </SetupNewsContext>
   );
 }

@@ -1,7 +1,8 @@
-import qrcode from "qrcode";
 import { mustBe } from "../../server/people/access.server.ts";
+import { squareCode } from "../../server/setup/squareCode.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
-import { SheetPage, type SquareCode } from "../keep/SheetPage.tsx";
+import { SheetPage } from "../keep/SheetPage.tsx";
+import { loadStage } from "../offline/loadSetup.ts";
 import type { Route } from "./+types/sheet";
 
 /** The code on the sheet opens this setup where the sheet was printed from. */
@@ -11,14 +12,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return { code: squareCode(`${origin}/setups/${params.setupId}`) };
 }
 
-function squareCode(address: string): SquareCode {
-  const { modules } = qrcode.create(address, { errorCorrectionLevel: "M" });
-  let path = "";
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column)) path += `M${column} ${row}h1v1h-1z`;
-  return { cells: modules.size, path, address };
-}
+/** The code is made once and stays: the address of a setup does not change. */
+export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, ({ code }) => ({ code }));
+clientLoader.hydrate = true as const;
 
 export default function Sheet({ loaderData }: Route.ComponentProps) {
   return <SheetPage {...useSetup()} {...loaderData} />;

@@ -1,9 +1,12 @@
+import { useEffect } from "react";
 import { data, redirect } from "react-router";
 import { isDemo, sql } from "../../server/context.server.ts";
 import { ownPath, signedIn, whoIs } from "../../server/people/access.server.ts";
 import { findPerson, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
+import { forgetPages } from "../offline/keepSetupPages.ts";
+import { forgetPacks } from "../offline/store.ts";
 import { SignInPage } from "../people/SignInPage.tsx";
 import type { Route } from "./+types/signIn";
 
@@ -63,5 +66,13 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
+  // Nobody is signed in: what this device took along for the last person is of no use to the next.
+  useEffect(() => {
+    forgetPages();
+    forgetPacks().catch((failure: unknown) => {
+      // A browser that keeps nothing has nothing to forget.
+      if (!(failure instanceof DOMException)) throw failure;
+    });
+  }, []);
   return <SignInPage people={loaderData.people} failed={actionData} />;
 }

@@ -1,10 +1,12 @@
 import { data } from "react-router";
 import { FORMATS } from "../../core/formats/index.ts";
-import { viewSetup } from "../../core/ledger/index.ts";
+import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
+import { loadStage } from "../offline/loadSetup.ts";
+import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import { offsetsFile } from "../table/offsetsFile.ts";
 import { TablePage } from "../table/TablePage.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
@@ -18,18 +20,30 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   if (new URL(request.url).searchParams.get("side") !== "files") return { files: [] };
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
-  const setup = viewSetup(state);
+  return { files: filesOf(viewSetup(state)) };
+}
+
+function filesOf(setup: SetupView) {
   const at = new Date().toISOString();
   const own = setup.machine.dialect;
   const formats = [...FORMATS].sort((a, b) => Number(b.name === own) - Number(a.name === own));
-  return { files: formats.map((format) => offsetsFile(setup, format, at)) };
+  return formats.map((format) => offsetsFile(setup, format, at));
 }
+
+export const clientLoader = ({ params, request, serverLoader }: Route.ClientLoaderArgs) =>
+  loadStage(params.setupId, serverLoader, (_pack, setup) => ({
+    files: new URL(request.url).searchParams.get("side") === "files" ? filesOf(setup) : [],
+  }));
+clientLoader.hydrate = true as const;
 
 /** Reading a control's table back: files are larger than any other form. */
 export async function action({ request, params }: Route.ActionArgs) {
   const done = await answerForm(request, params.setupId);
   return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
 }
+
+export const clientAction = async ({ request, params, serverAction }: Route.ClientActionArgs) =>
+  (await sendSetupForm(params.setupId, await request.clone().formData(), serverAction)).answer;
 
 export default function Table({ loaderData }: Route.ComponentProps) {
   return <TablePage {...useSetup()} {...loaderData} />;

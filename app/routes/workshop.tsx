@@ -1,6 +1,7 @@
 import { data } from "react-router";
 import { WORKSHOP_KINDS } from "../../core/workshop/index.ts";
 import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { listKeptPeople } from "../../server/people/peopleRepository.server.ts";
@@ -31,7 +32,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const outcome = await runWorkshopForm(database(), person, Object.fromEntries(await request.formData()));
+  const form = Object.fromEntries(await request.formData());
+  const outcome = await answering(() => runWorkshopForm(database(), person, form));
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }
 

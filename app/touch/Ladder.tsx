@@ -15,6 +15,7 @@ import { DEED_WORDS } from "../../core/offsets/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
+import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
@@ -23,6 +24,7 @@ import { color, mono, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
+import { OtherOnTool } from "./OtherOnTool.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { barOf, wayName } from "./words.ts";
@@ -37,6 +39,7 @@ interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly gate: string | undefined;
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
+  readonly onTool: OnTool;
   readonly now: string;
   readonly onAccept: (over?: number, settled?: Settlement) => void;
 }
@@ -166,7 +169,7 @@ export function Ladder(props: LadderProps) {
             )}
           </Kept>
         )}
-        {mayEnter && !isAsked && gate === undefined && (
+        {mayEnter && !isAsked && !props.onTool.other && gate === undefined && (
           <>
             <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
             <HiddenSlipHint {...props} />
@@ -174,7 +177,8 @@ export function Ladder(props: LadderProps) {
         )}
         {mayEnter && !isAsked && gate === undefined && !props.doubt && !budget.fits && <WouldDo {...props} />}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
-        {isAsked || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
+        {mayEnter && <OtherOnTool onTool={props.onTool} />}
+        {isAsked || props.onTool.other || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
             {entry.busy
               ? "Accepting…"

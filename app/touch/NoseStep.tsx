@@ -19,6 +19,7 @@ import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
 import { newId } from "../frame/newId.ts";
 import { useEnter } from "../frame/useEnter.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
+import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
@@ -26,11 +27,18 @@ import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
 import { Facts, Foot, Kept, Panel } from "./Ladder.tsx";
+import { OtherOnTool } from "./OtherOnTool.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
 
 /** Nose radius from the insert's designation, tip orientation from how the tip points. */
-export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
+export function NoseStep({
+  setup,
+  tool,
+  mayEnter,
+  now,
+  onTool,
+}: LoadedSetup & { readonly tool: ToolView; readonly onTool: OnTool }) {
   const { machine } = setup;
   const isNamed = hasNamedNose(tool.tool);
   const loadedAs = isNamed ? tool.tool.insert : "";
@@ -56,7 +64,7 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
 
   /** Sends radius and orientation; `over` although somebody else was faster, on the knowledge of that. */
   const accept = (over?: number) => {
-    if (noseRadius === undefined || !mayEnter) return;
+    if (noseRadius === undefined || !mayEnter || onTool.other) return;
     if (over !== undefined) command.current = newId();
     fetcher.submit(
       {
@@ -171,7 +179,8 @@ export function NoseStep({ setup, tool, mayEnter, now }: LoadedSetup & { readonl
               )}
             </Kept>
           )}
-          {mayEnter && (
+          {mayEnter && <OtherOnTool onTool={onTool} />}
+          {mayEnter && !onTool.other && (
             <PrimaryButton onPress={() => accept()} isDisabled={noseRadius === undefined || fetcher.state !== "idle"}>
               {fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
             </PrimaryButton>

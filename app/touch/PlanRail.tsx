@@ -1,10 +1,11 @@
-import { Check, CircleDot, Clock, RotateCcw } from "lucide-react";
+import { Check, CircleDot, Clock, RotateCcw, User } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../frame/ToolHead.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
@@ -25,12 +26,14 @@ interface PlanRailProps {
   readonly setup: SetupView;
   readonly current: { readonly offset: string; readonly kind: StepKind };
   readonly search: URLSearchParams;
+  /** Who else is on which tool. */
+  readonly others: readonly Claim[];
   /** What stands between the heading and the steps. */
   readonly children?: React.ReactNode;
 }
 
 /** The work in touching order, one group to a tool; outlines stand to one common scale. */
-export function PlanRail({ setup, current, search, children }: PlanRailProps) {
+export function PlanRail({ setup, current, search, others, children }: PlanRailProps) {
   const order = touchingOrder(setup);
   const zones = setup.machine.zones?.filter(({ id }) => order.some(({ zone }) => zone === id)) ?? [];
   const only = search.get("zone");
@@ -82,6 +85,13 @@ export function PlanRail({ setup, current, search, children }: PlanRailProps) {
               data-current={isCurrent || undefined}
             >
               {tool && <ToolHead setup={setup} tool={tool} isFolded={isFolded} />}
+              {others
+                .filter(({ row }) => row === offset)
+                .map(({ page, person, device }) => (
+                  <Other key={page}>
+                    <User size={16} aria-hidden="true" /> {person} is here, {device}
+                  </Other>
+                ))}
               <Steps>
                 {steps.map((step) => (
                   <StepLink
@@ -111,6 +121,16 @@ export function PlanRail({ setup, current, search, children }: PlanRailProps) {
     </Rail>
   );
 }
+
+const Other = styled.p`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  padding: 2px 12px;
+  font-size: ${size.small};
+  font-weight: 600;
+  color: ${color("measured")};
+`;
 
 function StepMark({ state }: { readonly state: Step["state"] }) {
   const Mark = { done: Check, waiting: Clock, ready: CircleDot, redo: RotateCcw }[state];

@@ -1,9 +1,12 @@
-import { useLayoutEffect, useRef } from "react";
+import { useContext, useLayoutEffect, useRef } from "react";
 import { useRevalidator, useSearchParams } from "react-router";
 import type { ToolView } from "../../core/ledger/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
 import { NothingYet, StageFrame, StageMain } from "../frame/StageFrame.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
+import { pageIdIfAny } from "../offline/pageId.ts";
+import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
+import { type OnTool, useClaim } from "../offline/useClaim.ts";
 import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
@@ -22,18 +25,25 @@ export function TouchPage(loaded: LoadedSetup) {
   const step = stepOf(loaded.setup, search);
   const tool = loaded.setup.tools.find(({ offset }) => offset === step?.offset);
   const stands = tool?.second ? loaded.setup.tools.find(({ offset }) => offset === tool.second?.of) : tool;
+  const claims = useContext(SetupNewsContext);
+  const onTool = useClaim(loaded.setupId, stands?.offset, loaded.mayEnter, claims);
   useTouchKeys(loaded.setup, step);
   useNews(step && `${step.offset} ${step.kind}`);
   if (!step) return <NothingYet>This setup has no tools yet, so there is nothing to touch off.</NothingYet>;
   return (
     <StageFrame>
-      <PlanRail setup={loaded.setup} current={step} search={search}>
+      <PlanRail
+        setup={loaded.setup}
+        current={step}
+        search={search}
+        others={claims.filter(({ page }) => page !== pageIdIfAny())}
+      >
         <StockEntry setup={loaded.setup} decimal={loaded.person.decimalMark} mayEnter={loaded.mayEnter} />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
       <StageMain>
-        <StepView key={`${step.offset} ${step.kind}`} loaded={loaded} kind={step.kind} tool={tool} />
+        <StepView key={`${step.offset} ${step.kind}`} loaded={loaded} kind={step.kind} tool={tool} onTool={onTool} />
       </StageMain>
       <KeysHelp />
     </StageFrame>
@@ -45,17 +55,19 @@ function StepView({
   loaded,
   kind,
   tool,
+  onTool,
 }: {
   readonly loaded: LoadedSetup;
   readonly kind: StepKind;
   readonly tool: ToolView | undefined;
+  readonly onTool: OnTool;
 }) {
   if (kind === "face" || kind === "hole" || kind === "length") return <PartStep {...loaded} kind={kind} />;
   if (!tool) return null;
-  if (kind === "nose") return <NoseStep {...loaded} tool={tool} />;
+  if (kind === "nose") return <NoseStep {...loaded} tool={tool} onTool={onTool} />;
   if (kind === "second") return <SecondStep {...loaded} tool={tool} />;
-  if (kind === "work") return <TouchStep {...loaded} tool={tool} axis="z" solveFor="work" />;
-  return <TouchStep {...loaded} tool={tool} axis={kind} solveFor="geometry" />;
+  if (kind === "work") return <TouchStep {...loaded} tool={tool} axis="z" solveFor="work" onTool={onTool} />;
+  return <TouchStep {...loaded} tool={tool} axis={kind} solveFor="geometry" onTool={onTool} />;
 }
 
 /** Asks for what others have entered meanwhile, each time another step is opened; never in the way of opening it. */

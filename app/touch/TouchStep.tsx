@@ -10,6 +10,7 @@ import { fieldsOf, type SolveFor } from "../../core/touch/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useFeed } from "../link/useFeed.ts";
+import type { OnTool } from "../offline/useClaim.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { EdgeChoices } from "./EdgeChoices.tsx";
 import { FootStrip } from "./FootStrip.tsx";
@@ -24,11 +25,12 @@ interface TouchStepProps extends LoadedSetup {
   readonly axis: Axis;
   /** The tool's geometry, or the work offset with a tool that is set. */
   readonly solveFor: SolveFor;
+  readonly onTool: OnTool;
 }
 
 /** One axis of one tool: ways, drawing-form, ladder, foot strip. */
 export function TouchStep(props: TouchStepProps) {
-  const { setupId, setup, tool, axis, solveFor, person, mayEnter, now } = props;
+  const { setupId, setup, tool, axis, solveFor, person, mayEnter, now, onTool } = props;
   const [search] = useSearchParams();
   const sizes = search.get("sizes");
   const sizeUnit = sizes === "mm" || sizes === "in" ? sizes : setup.machine.units;
@@ -81,7 +83,7 @@ export function TouchStep(props: TouchStepProps) {
   };
   const asked = useRef<HTMLElement>(null);
   const accept = (over?: number, settled?: Settlement) => {
-    if (entry.busy || !mayEnter || gate !== undefined) return;
+    if (entry.busy || !mayEnter || gate !== undefined || onTool.other) return;
     // Never past an open doubt: the question takes the focus.
     if (doubt && !settled) return asked.current?.focus();
     const wrong = entry.accept(over, settled);
@@ -153,6 +155,7 @@ export function TouchStep(props: TouchStepProps) {
         belief={belief}
         doubt={doubt}
         asked={asked}
+        onTool={onTool}
         shop={props.shop}
         otherWays={ways.filter((one) => one !== way)}
         onWay={chooseWay}

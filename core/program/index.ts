@@ -1,3 +1,4 @@
+export { changedLines, editedProgram } from "./editedProgram.ts";
 export { chordsOfArc, type Range } from "./extents.ts";
 export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./finding.ts";
 export { programFile } from "./programFile.ts";

@@ -11,11 +11,14 @@ import { log } from "./log.server.ts";
 /** Files with a hash in their name never change; everything else in the folder is asked for anew each hour. */
 const FOREVER = { immutable: true, maxAge: "1y" } as const;
 
+/** A hundred forms that waited, the longest lists among them. */
+const LARGEST_REPLAY = 4_000_000;
+
 /** Largest body that any action takes; forms here are a few hundred bytes. */
 const LARGEST_BODY_BYTES = 64 * 1024;
 
 /** The server around the application: request ids and log, security headers with a nonce, compression, static files. */
-export function createServer(application: Express, clientFolder: string): Express {
+export function createServer(application: Express, clientFolder: string, isReady: () => Promise<boolean>): Express {
   const server = express();
   server.disable("x-powered-by");
   server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit);
@@ -24,6 +27,14 @@ export function createServer(application: Express, clientFolder: string): Expres
   server.use(compression());
   server.get("/health", (_request, response) => {
     response.type("text/plain").send("ok\n");
+  });
+  server.get("/ready", async (_request, response) => {
+    const ready = await isReady();
+    response
+      .status(ready ? 200 : 503)
+      .type("text/plain")
+      .set("Cache-Control", "no-store")
+      .send(ready ? "ready\n" : "away\n");
   });
   server.use(express.static(clientFolder, { maxAge: "1h", index: false }));
   server.use(application);
@@ -108,6 +119,7 @@ const bodyLimit: RequestHandler = (request, response, next) => {
 const LARGER: readonly { readonly path: RegExp; readonly most: number; readonly what: string }[] = [
   { path: /^\/setups\/(?:new|[0-9a-f-]{36}\/program)(?:\.data)?$/, most: LARGEST_PROGRAM, what: "a program" },
   { path: /^\/setups\/[0-9a-f-]{36}\/(?:table|touch)(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an offset table" },
+  { path: /^\/setups\/[0-9a-f-]{36}\/replay$/, most: LARGEST_REPLAY, what: "what waits on a device" },
   { path: /^\/setups\/[0-9a-f-]{36}\/keep(?:\.data)?$/, most: LARGEST_PHOTO, what: "a photo" },
   { path: /^\/workshop(?:\/[a-z-]+)?(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "a file of the workshop" },
 ];

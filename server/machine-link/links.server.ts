@@ -1,3 +1,4 @@
+import { eventStream } from "../http/eventStream.server.ts";
 import { MachineLink } from "./machineLink.server.ts";
 
 /** The addresses of the feeds are not written as they must be. */
@@ -26,7 +27,6 @@ export function feedsOf(text: string | undefined): Readonly<Record<string, strin
 
 let feeds: Readonly<Record<string, string>> | undefined;
 const links = new Map<string, MachineLink>();
-const ending = new Set<() => void>();
 
 const known = () => {
   feeds ??= feedsOf(process.env.LUVRIT_FEEDS);
@@ -44,41 +44,6 @@ export function linkTo(machine: string): MachineLink | undefined {
   return link;
 }
 
-/** Ends every stream that is still open, so that the server can stop at once. */
-export function endStreams(): void {
-  for (const end of ending) end();
-}
-
 /** A stream of reports as server-sent events, until the other side goes or the server stops. */
-export function positionStream(link: MachineLink, signal: AbortSignal): Response {
-  const encoder = new TextEncoder();
-  let end = () => {};
-  const body = new ReadableStream<Uint8Array>({
-    start(controller) {
-      const unlisten = link.listen((report) =>
-        controller.enqueue(encoder.encode(`data: ${JSON.stringify(report)}\n\n`)),
-      );
-      end = () => {
-        unlisten();
-        ending.delete(end);
-        try {
-          controller.close();
-        } catch (failure) {
-          // Closed already by the side that went away.
-          if (!(failure instanceof TypeError)) throw failure;
-        }
-      };
-      ending.add(end);
-      signal.addEventListener("abort", () => end(), { once: true });
-    },
-    cancel: () => end(),
-  });
-  // no-transform: compression would hold events back.
-  return new Response(body, {
-    headers: {
-      "Content-Type": "text/event-stream",
-      "Cache-Control": "no-store, no-transform",
-      "X-Accel-Buffering": "no",
-    },
-  });
-}
+export const positionStream = (link: MachineLink, signal: AbortSignal): Response =>
+  eventStream((tell) => link.listen(tell), signal);

@@ -4,6 +4,7 @@ import type { MachineProfile } from "../../core/frame/index.ts";
 import { type Command, foldMachine, type Payload, unmovedCells, viewSetup } from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { database, sql } from "../context.server.ts";
+import { answering } from "../http/answering.server.ts";
 import { stableId } from "../identity/stableId.ts";
 import { appendEntry, readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
@@ -141,7 +142,9 @@ async function append(
   for (const [index, command] of commands.entries()) {
     const id = entryId(setupId, after + index);
     const base = (await readSetup(sql(), setupId))?.seq ?? 0;
-    const result = await appendEntry(database(), setupId, { ...command, id } as Command, { person, device, base });
+    const result = await answering(() =>
+      appendEntry(database(), setupId, { ...command, id } as Command, { person, device, base }),
+    );
     if (result.outcome === "refused" || result.outcome === "conflict")
       throw new Error(`Entry ${after + index} of a new setup was not taken: ${JSON.stringify(result)}`);
   }

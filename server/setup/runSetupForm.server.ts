@@ -1,6 +1,7 @@
 import { type ConflictSide, makeCommand, refuse, type SetupOutcome } from "../../core/deeds/index.ts";
 import { type Entry, restsOn, whatWasDone } from "../../core/ledger/index.ts";
 import { database, sql } from "../context.server.ts";
+import { answering } from "../http/answering.server.ts";
 import { type Author, appendEntry, holdsEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
@@ -25,7 +26,7 @@ export async function runSetupForm(
   const command = makeCommand(state, form, { ...person, readList }, await knownFor(sql(), setupId, state, form));
   if ("outcome" in command) return command;
   const base = Number(form.base);
-  const result = await appendEntry(database(), setupId, command, { person, device, base, made });
+  const result = await answering(() => appendEntry(database(), setupId, command, { person, device, base, made }));
   switch (result.outcome) {
     case "appended":
     case "repeated":

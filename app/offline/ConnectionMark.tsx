@@ -1,0 +1,57 @@
+import { CloudOff, RefreshCw, TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import { styled } from "styled-components";
+import { color, radius, size } from "../ui/tokens.ts";
+import { SettleDialog } from "./SettleDialog.tsx";
+import { useConnection, useConnectionKeeper } from "./useConnection.ts";
+
+/** In the strip: nothing while all is well; else that the server is away, how many entries wait, what somebody must settle. */
+export function ConnectionMark() {
+  useConnectionKeeper();
+  const { server, waiting, toSettle, isSending, storeNote } = useConnection();
+  const [isOpen, setOpen] = useState(false);
+  const away = server === "away";
+  const words = away
+    ? waiting > 0
+      ? `No server · ${waiting} waiting`
+      : "No server"
+    : toSettle > 0
+      ? `${toSettle} to settle`
+      : isSending
+        ? `Sending ${waiting}…`
+        : waiting > 0
+          ? `${waiting} waiting`
+          : storeNote !== undefined && "Device";
+  const Icon = away ? CloudOff : toSettle > 0 || !waiting ? TriangleAlert : RefreshCw;
+  return (
+    <>
+      <span role="status" aria-live="polite">
+        {words && (
+          <Mark type="button" $tone={toSettle > 0 || away ? "doubt" : "plain"} onClick={() => setOpen(true)}>
+            <Icon size={20} aria-hidden="true" />
+            <span>{words}</span>
+          </Mark>
+        )}
+      </span>
+      {isOpen && <SettleDialog onClose={() => setOpen(false)} />}
+    </>
+  );
+}
+
+const Mark = styled.button<{ $tone: "doubt" | "plain" }>`
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 44px;
+  padding: 0 12px;
+  border: 0;
+  border-radius: ${radius};
+  background: ${({ $tone }) => ($tone === "doubt" ? color("doubtGround") : "transparent")};
+  color: ${({ $tone }) => ($tone === "doubt" ? color("ink") : "inherit")};
+  font: inherit;
+  font-size: ${size.small};
+  font-weight: 700;
+  font-variant-numeric: tabular-nums;
+  cursor: pointer;
+  &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: 2px; }
+`;

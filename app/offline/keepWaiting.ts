@@ -1,0 +1,48 @@
+import { makeCommand, readOwnList, type SetupForm } from "../../core/deeds/index.ts";
+import { decide } from "../../core/ledger/index.ts";
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { connection } from "./connection.ts";
+import { setupHere } from "./loadSetup.ts";
+import { addWaiting, isFull, readQueue } from "./store.ts";
+
+const NOT_HERE =
+  "The server does not answer, and this setup has not been taken along on this device. What you typed is kept: send it again.";
+const FULL =
+  "This device's store is full: the entry cannot be kept here. Write it down, make room on the device, then send it again.";
+const NO_STORE =
+  "The server does not answer, and this browser keeps nothing. What you typed stands here: send it again, nothing is entered twice.";
+
+/**
+ * Keeps a form on this device until the server answers again. It is worked out here as the server would: what the server
+ * would refuse is refused at once, in its field.
+ */
+export async function keepWaiting(setupId: string, fields: Readonly<Record<string, string>>): Promise<TouchAnswer> {
+  try {
+    const here = await setupHere(setupId);
+    if (!here) return { outcome: "unreachable", message: NOT_HERE };
+    const { pack, state } = here;
+    const waits = await readQueue(setupId);
+    if (waits.some(({ command }) => command.id === fields.id)) return { outcome: "done" };
+    const made = makeCommand(
+      state,
+      fields as unknown as SetupForm,
+      { ...pack.person, readList: readOwnList },
+      pack.known,
+    );
+    if ("outcome" in made) return made;
+    const decision = decide(state, made);
+    if (!decision.ok) return { outcome: "refused", message: decision.refusal.message, fields: {} };
+    await addWaiting({
+      ...{ setupId, personId: pack.person.id, personName: pack.person.name, command: made },
+      // What the server has seen of this setup: what waits here before it is no news to it.
+      fields: { ...fields, base: String(Math.min(Number(fields.base), pack.entries.at(-1)?.seq ?? 0)) },
+      madeAt: new Date().toISOString(),
+    });
+    connection.change({ waiting: (await readQueue()).length });
+    return { outcome: "done" };
+  } catch (failure) {
+    if (isFull(failure)) return { outcome: "unreachable", message: FULL };
+    if (failure instanceof DOMException) return { outcome: "unreachable", message: NO_STORE };
+    throw failure;
+  }
+}

@@ -1,0 +1,24 @@
+import { type Known, may } from "../../core/deeds/index.ts";
+import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import type { Person } from "../../server/people/person.server.ts";
+
+/** What every stage of a setup stands on; made by the server, or by this device from what it took along. */
+export function loadedSetup(
+  setupId: string,
+  state: SetupState,
+  person: Person,
+  around: Pick<Known, "spacers" | "shop" | "history"> & { readonly hasFeed: boolean; readonly isShared: boolean },
+) {
+  const setup = viewSetup(state);
+  const { id, name, role, decimalMark } = person;
+  const { hasFeed, isShared, spacers, shop, history } = around;
+  return {
+    setupId,
+    setup,
+    person: { id, name, role, decimalMark },
+    mayEnter: may(role, "setter") && !setup.signedOff,
+    ...{ hasFeed, isShared, spacers, shop, history },
+    now: new Date().toISOString(),
+  };
+}
+export type LoadedSetup = ReturnType<typeof loadedSetup>;

@@ -1,0 +1,46 @@
+import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { awayWords, inTime } from "./away.ts";
+import { connection } from "./connection.ts";
+import { isKeptPage } from "./keptPage.ts";
+import { readQueue } from "./store.ts";
+
+/**
+ * Sends a setup's form to the server; where it does not answer, or where others wait before it, the form is kept on this
+ * device. `keptHere` says that it was: the page goes on from what this device knows.
+ */
+export async function sendSetupForm<Answer>(
+  setupId: string,
+  form: FormData,
+  toServer: () => Promise<Answer>,
+): Promise<{ readonly answer: Answer | TouchAnswer; readonly keptHere: boolean }> {
+  const fields: Record<string, string> = {};
+  for (const [name, value] of form) if (typeof value === "string") fields[name] = value;
+  const hasFile = [...form.values()].some((value) => typeof value !== "string");
+  const mustWait = !hasFile && (await waits(setupId));
+  if (!mustWait)
+    try {
+      return { answer: await inTime(toServer()), keptHere: false };
+    } catch (failure) {
+      const away = awayWords(failure);
+      if (!away) throw failure;
+      connection.change({ server: "away", ...away });
+      if (hasFile)
+        return { answer: { outcome: "unreachable", message: away.reason ?? FILE_NEEDS_SERVER }, keptHere: false };
+    }
+  const { keepWaiting } = await workingOut();
+  const answer = await keepWaiting(setupId, fields);
+  return { answer, keptHere: answer.outcome === "done" };
+}
+
+/** Working every form out is more than any page is: fetched once the page stands, and there when the server is not. */
+export const workingOut = () => import("./keepWaiting.ts");
+
+const FILE_NEEDS_SERVER =
+  "The server does not answer, and a file goes to it alone. It stays chosen here: send it when the server is back.";
+
+/** A form goes behind those that wait already, whatever became of the server meanwhile: order is kept. */
+async function waits(setupId: string): Promise<boolean> {
+  if (isKeptPage() || connection.read().server === "away") return true;
+  if (connection.read().waiting === 0) return false;
+  return (await readQueue(setupId)).length > 0;
+}

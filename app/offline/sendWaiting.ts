@@ -1,0 +1,104 @@
+import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
+import { connection } from "./connection.ts";
+import { isKeptPage } from "./keptPage.ts";
+import { changeWaiting, deviceId, readQueue, removeWaiting, type Waiting } from "./store.ts";
+import { syncPack } from "./syncPack.ts";
+
+/** Forms that go to the server at once. */
+const BATCH = 50;
+
+/** Takes the count that the strip shows from the store itself. */
+export async function countWaiting(): Promise<void> {
+  const queue = await readQueue();
+  connection.change({ waiting: queue.length, toSettle: queue.filter(({ trouble }) => trouble).length });
+}
+
+let running: Promise<void> | undefined;
+
+/**
+ * Sends what waits on this device, setup by setup, in the order in which it was made. What somebody must decide first holds
+ * up its own setup alone; what another person made waits for that person. One sending at a time, in all windows.
+ */
+export function sendWaiting(): Promise<void> {
+  running ??= underLock(sendAll).finally(() => {
+    running = undefined;
+  });
+  return running;
+}
+
+/** Several windows share one queue. Where the browser has no locks, each form's UUID still keeps it from being kept twice. */
+const underLock = (work: () => Promise<void>): Promise<void> =>
+  navigator.locks ? navigator.locks.request("luvrit-send", work) : work();
+
+async function sendAll(): Promise<void> {
+  const setups = new Set((await readQueue()).map(({ setupId }) => setupId));
+  if (setups.size === 0) return countWaiting();
+  connection.change({ isSending: true });
+  try {
+    for (const setupId of setups) await sendOf(setupId);
+  } finally {
+    connection.change({ isSending: false });
+    await countWaiting();
+  }
+}
+
+async function sendOf(setupId: string): Promise<void> {
+  for (;;) {
+    const queue = await readQueue(setupId);
+    const [first] = queue;
+    if (!first || first.trouble) return;
+    // Only what the same person made: the next one's waits until they are signed in.
+    const batch = queue.slice(0, BATCH);
+    const end = batch.findIndex(({ personId, trouble }) => personId !== first.personId || trouble);
+    const own = end < 0 ? batch : batch.slice(0, end);
+    const answer = await post(setupId, own);
+    if (!answer) return;
+    const kept = own.slice(0, answer.kept);
+    // Heard before it is forgotten, so that no page goes back for a moment.
+    if (kept.length > 0) await syncPack(setupId);
+    await removeWaiting(kept.flatMap(({ order }) => (order === undefined ? [] : [order])));
+    await countWaiting();
+    const stopped = own[answer.kept];
+    if (!answer.stopped || !stopped) continue;
+    const trouble =
+      answer.stopped.outcome === "conflict"
+        ? answer.stopped
+        : ({ outcome: "refused", message: answer.stopped.message } as const);
+    await changeWaiting({ ...stopped, trouble });
+    return;
+  }
+}
+
+/** Undefined where the server did not take them: away, or another person is signed in. */
+async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayAnswer | undefined> {
+  try {
+    const response = await fetch(`/setups/${setupId}/replay`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json" },
+      body: JSON.stringify({
+        ...{ device: await deviceId(), person: items[0]?.personId },
+        items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
+      }),
+    });
+    if (response.status >= 500) connection.change({ server: "away" });
+    return response.ok && !response.redirected ? ((await response.json()) as ReplayAnswer) : undefined;
+  } catch (failure) {
+    if (!(failure instanceof TypeError)) throw failure;
+    connection.change({ server: "away", reason: undefined });
+    return undefined;
+  }
+}
+
+/** Uses a form although it met somebody else's: it is sent again on the knowledge of that. */
+export async function useMine(waiting: Waiting): Promise<void> {
+  const { trouble, ...rest } = waiting;
+  const base = trouble?.outcome === "conflict" ? String(trouble.seq) : rest.fields.base;
+  await changeWaiting({ ...rest, fields: { ...rest.fields, base: base ?? "0" } });
+  if (!isKeptPage()) await sendWaiting();
+}
+
+/** Gives a form up. */
+export async function giveUp({ order }: Waiting): Promise<void> {
+  if (order !== undefined) await removeWaiting([order]);
+  if (!isKeptPage()) await sendWaiting();
+}

@@ -1,0 +1,143 @@
+/** As far as it is used here; the library of workers and that of pages cannot stand in one program. */
+interface Extendable extends Event {
+  waitUntil(work: Promise<unknown>): void;
+}
+interface Asked extends Extendable {
+  readonly request: Request;
+  respondWith(answer: Promise<Response>): void;
+}
+interface Told extends Extendable {
+  readonly data: unknown;
+}
+interface Scope {
+  addEventListener(type: "install" | "activate", listener: (event: Extendable) => void): void;
+  addEventListener(type: "fetch", listener: (event: Asked) => void): void;
+  addEventListener(type: "message", listener: (event: Told) => void): void;
+  skipWaiting(): Promise<void>;
+  readonly clients: { claim(): Promise<void> };
+  readonly location: Location;
+}
+const scope = globalThis as unknown as Scope;
+
+/** Put in by the build: a name for exactly these files, and the files themselves. */
+declare const LUVRIT_BUILD: string;
+declare const LUVRIT_ASSETS: readonly string[];
+
+const ASSETS = `luvrit-assets-${LUVRIT_BUILD}`;
+/** Pages belong to the build whose scripts they name. */
+const PAGES = `luvrit-pages-${LUVRIT_BUILD}`;
+/** The stages of a setup, each of which must open without the server. */
+const STAGES = ["touch", "prepare", "mount", "table", "clear", "prove", "first-part", "keep", "sheet", "practice"];
+const SETUP_PAGE = /^\/setups\/([0-9a-f-]{36})(?:\/([a-z-]+))?\/?$/;
+/** A page that was kept this long ago is kept anew when its setup is opened: people and words change. */
+const KEPT_FOR_MS = 8 * 3600_000;
+/** Longer nobody waits for a page that is there already. */
+const ANSWER_WITHIN_MS = 6000;
+const AWAY_STATUS: readonly number[] = [502, 503, 504];
+
+scope.addEventListener("install", (event) => {
+  event.waitUntil(caches.open(ASSETS).then((cache) => cache.addAll(LUVRIT_ASSETS)));
+  scope.skipWaiting();
+});
+
+scope.addEventListener("activate", (event) => {
+  event.waitUntil(
+    (async () => {
+      for (const name of await caches.keys()) if (name !== ASSETS && name !== PAGES) await caches.delete(name);
+      await scope.clients.claim();
+    })(),
+  );
+});
+
+scope.addEventListener("fetch", (event) => {
+  const { request } = event;
+  const url = new URL(request.url);
+  if (request.method !== "GET" || url.origin !== scope.location.origin) return;
+  if (LUVRIT_ASSETS.includes(url.pathname)) event.respondWith(asset(request));
+  else if (request.mode === "navigate") event.respondWith(page(request, url));
+});
+
+/** Files with a hash in their name never change. */
+async function asset(request: Request): Promise<Response> {
+  return (await caches.match(request, { cacheName: ASSETS })) ?? fetch(request);
+}
+
+/** A page from the server; where it does not answer in time, as it was kept. */
+async function page(request: Request, url: URL): Promise<Response> {
+  try {
+    const answer = await inTime(fetch(request));
+    if (AWAY_STATUS.includes(answer.status)) return (await keptPage(url)) ?? answer;
+    if (SETUP_PAGE.test(url.pathname) || url.pathname === "/") await keep(url, answer.clone());
+    return answer;
+  } catch {
+    // Nobody answers, or too late.
+    return (await keptPage(url)) ?? nothingKept();
+  }
+}
+
+function inTime(answer: Promise<Response>): Promise<Response> {
+  const late = new Promise<never>((_, reject) => setTimeout(() => reject(new Error("late")), ANSWER_WITHIN_MS));
+  return Promise.race([answer, late]);
+}
+
+async function keptPage(url: URL): Promise<Response | undefined> {
+  const cache = await caches.open(PAGES);
+  const setup = SETUP_PAGE.exec(url.pathname);
+  const path = setup && setup[2] === undefined ? `/setups/${setup[1]}/touch` : url.pathname;
+  return cache.match(path, { ignoreSearch: true });
+}
+
+/** Keeps a page, marked as kept, so that it knows that it must look for the server itscope. */
+async function keep(url: URL, answer: Response): Promise<void> {
+  const isPage = answer.headers.get("Content-Type")?.startsWith("text/html");
+  if (!answer.ok || answer.redirected || !isPage) return;
+  const headers = new Headers(answer.headers);
+  for (const name of ["Content-Encoding", "Content-Length", "Set-Cookie"]) headers.delete(name);
+  headers.set("X-Kept-At", String(Date.now()));
+  const address = (url.pathname + url.search).replace(/[&"<>]/g, (letter) => `&#${letter.charCodeAt(0)};`);
+  const text = (await answer.text()).replace("<html ", `<html data-kept="${address}" `);
+  try {
+    await (await caches.open(PAGES)).put(url.pathname, new Response(text, { headers }));
+  } catch {
+    // The store is full: the page says so by its own look at it.
+  }
+}
+
+scope.addEventListener("message", (event) => {
+  const { keepSetup, forget } = (event.data ?? {}) as { keepSetup?: string; forget?: boolean };
+  if (forget) event.waitUntil(caches.delete(PAGES));
+  if (keepSetup && /^[0-9a-f-]{36}$/.test(keepSetup)) event.waitUntil(keepStages(keepSetup));
+});
+
+/** Keeps every stage of a setup, one after another: it is nobody's hurry. */
+async function keepStages(setupId: string): Promise<void> {
+  const cache = await caches.open(PAGES);
+  for (const path of ["/", ...STAGES.map((stage) => `/setups/${setupId}/${stage}`)]) {
+    const kept = await cache.match(path);
+    if (kept && Date.now() - Number(kept.headers.get("X-Kept-At")) < KEPT_FOR_MS) continue;
+    try {
+      const url = new URL(path, scope.location.origin);
+      await keep(url, await fetch(url, { headers: { Accept: "text/html" }, redirect: "error" }));
+    } catch {
+      // The server went away: what is kept so far is kept.
+      return;
+    }
+  }
+}
+
+const nothingKept = (): Response =>
+  new Response(
+    `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>No server · Luvrit</title>
+<main style="max-width:36em;margin:12vh auto;padding:0 24px;font:18px/1.5 sans-serif">
+<h1>The server does not answer</h1>
+<p>This page has not been opened on this device before, so it is not kept here. Running setups that were opened here open without the server.</p>
+<p><a href="/">Go to the setups</a> or reload this page when the server is back.</p></main></html>`,
+    {
+      status: 503,
+      headers: {
+        "Content-Type": "text/html; charset=utf-8",
+        "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'",
+      },
+    },
+  );

@@ -1,0 +1,111 @@
+import { type DBSchema, type IDBPDatabase, openDB } from "idb";
+import type { ConflictSide } from "../../core/deeds/index.ts";
+import type { Command } from "../../core/ledger/index.ts";
+import type { SetupPack } from "../../server/setup/setupPack.server.ts";
+import { newId } from "../frame/newId.ts";
+
+/** A form that waits on this device for the server. */
+export interface Waiting {
+  /** Its place in the queue; given by the store. */
+  readonly order?: number;
+  readonly setupId: string;
+  /** Whose it is: sent only while the same person is signed in. */
+  readonly personId: string;
+  readonly personName: string;
+  readonly fields: Readonly<Record<string, string>>;
+  /** What it was worked out to, for the pages until it is sent. */
+  readonly command: Command;
+  /** By this device's clock; ISO 8601. */
+  readonly madeAt: string;
+  /** Why it was not kept when it was sent: somebody decides. */
+  readonly trouble?: Trouble;
+}
+
+export type Trouble =
+  | { readonly outcome: "refused"; readonly message: string }
+  | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
+
+interface Stores extends DBSchema {
+  packs: { key: string; value: SetupPack };
+  queue: { key: number; value: Waiting; indexes: { "by-setup": string } };
+  device: { key: string; value: string };
+}
+
+let opened: Promise<IDBPDatabase<Stores>> | undefined;
+
+/** The store of this browser; opened at first use, and again after it was taken away. */
+function store(): Promise<IDBPDatabase<Stores>> {
+  opened ??= openDB<Stores>("luvrit", 1, {
+    upgrade(db) {
+      db.createObjectStore("packs", { keyPath: "setupId" });
+      db.createObjectStore("queue", { keyPath: "order", autoIncrement: true }).createIndex("by-setup", "setupId");
+      db.createObjectStore("device");
+    },
+    terminated() {
+      opened = undefined;
+    },
+  });
+  opened.catch(() => {
+    opened = undefined;
+  });
+  return opened;
+}
+
+/** Written to the disk before it counts as kept: a tablet may lose its power at any moment. */
+const DURABLE = { durability: "strict" } as const;
+
+export const readPack = async (setupId: string): Promise<SetupPack | undefined> =>
+  (await store()).get("packs", setupId);
+
+export async function storePack(pack: SetupPack): Promise<void> {
+  await (await store()).put("packs", pack);
+}
+
+/** All that waits, of one setup or of all, in the order in which it was made. */
+export async function readQueue(setupId?: string): Promise<readonly Waiting[]> {
+  const db = await store();
+  return setupId === undefined ? db.getAll("queue") : db.getAllFromIndex("queue", "by-setup", setupId);
+}
+
+export async function addWaiting(waiting: Waiting): Promise<void> {
+  const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
+  await transaction.store.add(waiting);
+  await transaction.done;
+}
+
+export async function changeWaiting(waiting: Waiting): Promise<void> {
+  const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
+  await transaction.store.put(waiting);
+  await transaction.done;
+}
+
+export async function removeWaiting(orders: readonly number[]): Promise<void> {
+  const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
+  for (const order of orders) await transaction.store.delete(order);
+  await transaction.done;
+}
+
+/** The name of this device, made once; so that its own entries are no conflict to those that it made after them. */
+export async function deviceId(): Promise<string> {
+  const db = await store();
+  const known = await db.get("device", "id");
+  if (known !== undefined) return known;
+  const id = newId();
+  await db.put("device", id, "id");
+  return id;
+}
+
+/** What was taken along is of no use to the next person; what waits stays, with the name of whoever made it. */
+export async function forgetPacks(): Promise<void> {
+  await (await store()).clear("packs");
+}
+
+/** Whether a failure is the store's own word that it is full. */
+export const isFull = (failure: unknown): boolean =>
+  failure instanceof DOMException && failure.name === "QuotaExceededError";
+
+/** Left of what the browser lets us keep, bytes; undefined where it does not say. */
+export async function roomLeft(): Promise<number | undefined> {
+  const estimate = await navigator.storage?.estimate?.();
+  return estimate?.quota === undefined || estimate.usage === undefined ? undefined : estimate.quota - estimate.usage;
+}

@@ -1,0 +1,40 @@
+import type { Entry } from "../../core/ledger/index.ts";
+import type { SetupPack } from "../../server/setup/setupPack.server.ts";
+import { connection } from "./connection.ts";
+import { isFull, readPack, storePack } from "./store.ts";
+
+/** What surrounds a setup (gauges, spacers, history) is taken along anew after this long. */
+const AROUND_LASTS_MS = 10 * 60_000;
+
+const STORE_FULL =
+  "This device's store is full. Make room on it before the connection drops: nothing more can be kept here.";
+
+/** Takes a setup along, or brings what was taken along up to date. Failing to is no trouble while the server is there. */
+export async function syncPack(setupId: string): Promise<void> {
+  try {
+    const pack = await readPack(setupId);
+    const isYoung = pack && Date.now() - Date.parse(pack.takenAt) < AROUND_LASTS_MS;
+    const next = isYoung ? await withNews(pack) : await fetchJson<SetupPack>(`/setups/${setupId}/pack`);
+    if (next) await storePack(next);
+  } catch (failure) {
+    if (isFull(failure)) connection.change({ storeNote: STORE_FULL });
+    // No server, or a browser that keeps nothing: then this device goes by the server alone.
+    else if (!(failure instanceof TypeError) && !(failure instanceof DOMException)) throw failure;
+  }
+}
+
+async function withNews(pack: SetupPack): Promise<SetupPack | undefined> {
+  const after = pack.entries.at(-1)?.seq ?? 0;
+  const news = await fetchJson<{ entries: readonly Entry[] }>(`/setups/${pack.setupId}/pack?after=${after}`);
+  if (!news) return undefined;
+  // Another program, another tool: what surrounds the setup may be another one as well.
+  if (news.entries.some(({ kind }) => kind === "program-read" || kind === "tool-loaded"))
+    return fetchJson<SetupPack>(`/setups/${pack.setupId}/pack`);
+  return { ...pack, entries: [...pack.entries, ...news.entries] };
+}
+
+async function fetchJson<Json>(address: string): Promise<Json | undefined> {
+  const response = await fetch(address, { headers: { Accept: "application/json" } });
+  const isJson = response.headers.get("Content-Type")?.startsWith("application/json");
+  return response.ok && isJson ? ((await response.json()) as Json) : undefined;
+}

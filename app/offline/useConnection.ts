@@ -1,0 +1,82 @@
+import { useEffect, useSyncExternalStore } from "react";
+import { useRevalidator } from "react-router";
+import { type Connection, connection } from "./connection.ts";
+import { isKeptPage } from "./keptPage.ts";
+import { countWaiting, sendWaiting } from "./sendWaiting.ts";
+import { roomLeft } from "./store.ts";
+
+/** Between two looks for a server that was away. */
+const LOOK_EVERY_MS = 2500;
+/** Under this much room an evening's entries may still fit, but nobody knows for how long; bytes. */
+const LITTLE_ROOM = 20_000_000;
+const LITTLE_ROOM_NOTE = "This device's store is nearly full. Make room on it, so that entries can wait here.";
+const PLAIN_HTTP_NOTE =
+  "This address is not encrypted, so the browser cannot open pages while the server is away. Open ones go on working.";
+
+const atFirst: Connection = connection.read();
+
+/** How this device stands to its server, for showing. */
+export const useConnection = (): Connection => useSyncExternalStore(connection.listen, connection.read, () => atFirst);
+
+/** Looks after the connection as long as a page is open: notices that the server is back, and sends what waits. */
+export function useConnectionKeeper(): void {
+  const { server, waiting, toSettle } = useConnection();
+  const { revalidate } = useRevalidator();
+
+  useEffect(() => {
+    if (isKeptPage()) connection.change({ server: "away" });
+    const count = () =>
+      countWaiting().catch((failure: unknown) => {
+        // A browser that keeps nothing (private window): there is nothing that could wait.
+        if (!(failure instanceof DOMException)) throw failure;
+      });
+    count();
+    noteRoom();
+    navigator.storage?.persist?.();
+    const gone = () => connection.change({ server: "away", reason: undefined });
+    window.addEventListener("offline", gone);
+    return () => window.removeEventListener("offline", gone);
+  }, []);
+
+  useEffect(() => {
+    if (server !== "away") return;
+    const look = async () => {
+      if (!(await isReady())) return;
+      delete document.documentElement.dataset.kept;
+      connection.change({ server: "here", reason: undefined });
+      await sendWaiting();
+      revalidate();
+    };
+    const timer = setInterval(look, LOOK_EVERY_MS);
+    window.addEventListener("online", look);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", look);
+    };
+  }, [server, revalidate]);
+
+  // What waits although the server is there: from another window, or from before this page was opened.
+  const mustSend = server === "here" && waiting > toSettle;
+  useEffect(() => {
+    if (!mustSend) return;
+    const send = () => sendWaiting().then(revalidate);
+    send();
+    const timer = setInterval(send, LOOK_EVERY_MS * 4);
+    return () => clearInterval(timer);
+  }, [mustSend, revalidate]);
+}
+
+async function isReady(): Promise<boolean> {
+  try {
+    return (await fetch("/ready", { cache: "no-store" })).ok;
+  } catch (failure) {
+    if (failure instanceof TypeError) return false;
+    throw failure;
+  }
+}
+
+async function noteRoom(): Promise<void> {
+  const left = await roomLeft();
+  if (left !== undefined && left < LITTLE_ROOM) connection.change({ storeNote: LITTLE_ROOM_NOTE });
+  else if (!window.isSecureContext) connection.change({ storeNote: PLAIN_HTTP_NOTE });
+}

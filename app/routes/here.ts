@@ -1,0 +1,42 @@
+import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
+import { deviceOf } from "../../server/http/device.server.ts";
+import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
+import { claimRow, leaveClaims } from "../../server/news/claimsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { validator } from "../../server/validation/validate.server.ts";
+import type { Route } from "./+types/here";
+
+interface Here {
+  readonly page: string;
+  /** Offset of the tool; absent when the page is closed. */
+  readonly row?: string;
+  readonly since?: string;
+  readonly take?: boolean;
+}
+const readHere = validator<Here>({
+  type: "object",
+  additionalProperties: false,
+  required: ["page"],
+  properties: {
+    page: { type: "string", format: "uuid" },
+    row: { type: "string", pattern: "^[0-9]{1,3}$" },
+    since: { type: "string", format: "date-time" },
+    take: { type: "boolean" },
+  },
+});
+
+/** A page says on which tool it is, takes one over, or leaves. */
+export async function action({ request, params }: Route.ActionArgs) {
+  const person = await mustBe(request, "setter");
+  const read = readHere(await request.json().catch(() => undefined));
+  if (!read.ok) return Response.json({ message: "Not understood." }, { status: 400 });
+  const { page, row, since, take = false } = read.value;
+  if (row === undefined) await leaveClaims(sql(), page);
+  else {
+    if (!(await readSetup(sql(), params.setupId))) return Response.json({ message: "No such setup." }, { status: 404 });
+    const whose = { id: page, person, device: deviceOf(request), since: since ? new Date(since) : new Date() };
+    await answering(() => claimRow(database(), params.setupId, row, whose, take));
+  }
+  return new Response(null, { status: 204 });
+}

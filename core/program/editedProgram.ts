@@ -1,0 +1,27 @@
+import type { SetupView } from "../ledger/index.ts";
+import { programFile } from "./programFile.ts";
+import { programMachine } from "./programMachine.ts";
+import { readProgram } from "./readProgram.ts";
+import { type ChangedLine, renumberCalls } from "./renumber.ts";
+
+/** A setup's program, from its text as it came, with its calls renumbered. */
+function renumbered(text: string, { renumbered: kept, machine }: SetupView) {
+  const changes = kept?.changes ?? [];
+  if (changes.length === 0) return { text, lines: [] };
+  const how = programMachine(machine);
+  const done = renumberCalls(text, readProgram(text, how), how, changes);
+  if (!done.ok) throw new Error(`A renumbering that was taken is refused now: ${done.refusal.message}`);
+  return done.value;
+}
+
+/** The file to take away, as this machine's control wants it; undefined while no program has been taken in. */
+export function editedProgram(text: string | undefined, setup: SetupView) {
+  const { programRead, machine } = setup;
+  if (!programRead || text === undefined) return undefined;
+  return programFile(programRead.name, renumbered(text, setup).text, machine);
+}
+
+/** The lines that renumbering has changed. */
+export function changedLines(text: string | undefined, setup: SetupView): readonly ChangedLine[] {
+  return setup.renumbered && text !== undefined ? renumbered(text, setup).lines : [];
+}

@@ -1,0 +1,44 @@
+const ending = new Set<() => void>();
+
+/** Ends every stream that is still open, so that the server can stop at once. */
+export function endStreams(): void {
+  for (const end of ending) end();
+}
+
+/**
+ * What is told as server-sent events, until the other side goes or the server stops. `listen` is handed the way to tell,
+ * and gives the way to stop listening.
+ */
+export function eventStream<Event>(
+  listen: (tell: (event: Event) => void) => () => void,
+  signal: AbortSignal,
+): Response {
+  const encoder = new TextEncoder();
+  let end = () => {};
+  const body = new ReadableStream<Uint8Array>({
+    start(controller) {
+      const unlisten = listen((event) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`)));
+      end = () => {
+        unlisten();
+        ending.delete(end);
+        try {
+          controller.close();
+        } catch (failure) {
+          // Closed already by the side that went away.
+          if (!(failure instanceof TypeError)) throw failure;
+        }
+      };
+      ending.add(end);
+      signal.addEventListener("abort", () => end(), { once: true });
+    },
+    cancel: () => end(),
+  });
+  // no-transform: compression would hold events back.
+  return new Response(body, {
+    headers: {
+      "Content-Type": "text/event-stream",
+      "Cache-Control": "no-store, no-transform",
+      "X-Accel-Buffering": "no",
+    },
+  });
+}

@@ -1,0 +1,96 @@
+import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { log } from "../http/log.server.ts";
+import { type Claim, leaveClaims, readClaims } from "./claimsRepository.server.ts";
+
+/** What an open page of a setup is told: how far its ledger is, and who is on which tool. */
+export interface SetupNews {
+  readonly seq: number;
+  readonly claims: readonly Claim[];
+}
+
+/** Well within the two seconds in which a change is to be seen on every open page. */
+const LOOK_EVERY_MS = 600;
+/** News are repeated this often although there are none, so that a dead connection is noticed. */
+const REPEAT_EVERY_MS = 10_000;
+
+/** A page that is reloaded, or whose Wi-Fi blinks, listens again within this time. */
+const GONE_AFTER_MS = 1500;
+
+type Listener = (news: SetupNews) => void;
+
+/**
+ * Tells the open pages of setups what has changed, whichever process of ours changed it: all that is listened to is asked
+ * for in one query, from the ledger's own tables, so that no other bus is needed.
+ */
+export class NewsDesk {
+  private readonly listeners = new Map<string, Set<Listener>>();
+  private readonly told = new Map<string, { readonly text: string; readonly at: number }>();
+  /** Pages that listen, with how often: one that is opened anew begins before it ends. */
+  private readonly pages = new Map<string, number>();
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(private readonly pool: () => Pool) {}
+
+  /** Tells a listener from now on; the answer ends it. A page that listens no more is on no tool any more. */
+  listen(setupId: string, listener: Listener, page?: string): () => void {
+    if (page !== undefined) this.pages.set(page, (this.pages.get(page) ?? 0) + 1);
+    const own = this.listeners.get(setupId) ?? new Set();
+    own.add(listener);
+    this.listeners.set(setupId, own);
+    // Whoever comes new is told at once.
+    this.told.delete(setupId);
+    this.timer ??= setTimeout(() => this.look(), 0);
+    return () => {
+      if (page !== undefined) this.left(page);
+      own.delete(listener);
+      if (own.size > 0) return;
+      this.listeners.delete(setupId);
+      this.told.delete(setupId);
+    };
+  }
+
+  private left(page: string): void {
+    const times = (this.pages.get(page) ?? 1) - 1;
+    if (times > 0) {
+      this.pages.set(page, times);
+      return;
+    }
+    this.pages.delete(page);
+    setTimeout(() => {
+      if (this.pages.has(page)) return;
+      leaveClaims(sqlOn(this.pool()), page).catch((failure: unknown) => log.warn({ err: failure }, "leaving a tool"));
+    }, GONE_AFTER_MS).unref();
+  }
+
+  private async look(): Promise<void> {
+    try {
+      await this.tell();
+    } catch (failure) {
+      // Pages notice by themselves that nothing comes; the next look may succeed.
+      log.warn({ err: failure }, "looking for news");
+    }
+    this.timer = this.listeners.size === 0 ? undefined : setTimeout(() => this.look(), LOOK_EVERY_MS);
+  }
+
+  private async tell(): Promise<void> {
+    const ids = [...this.listeners.keys()];
+    if (ids.length === 0) return;
+    const sql = sqlOn(this.pool());
+    const [rows, claims] = await Promise.all([
+      sql.rows<{ id: string; seq: number }>(
+        `SELECT id, seq FROM setups WHERE id IN (${ids.map(() => "?").join(", ")})`,
+        ids,
+      ),
+      readClaims(sql, ids),
+    ]);
+    const now = Date.now();
+    for (const { id, seq } of rows) {
+      const news: SetupNews = { seq, claims: claims.get(id) ?? [] };
+      const text = JSON.stringify(news);
+      const told = this.told.get(id);
+      if (told && told.text === text && now - told.at < REPEAT_EVERY_MS) continue;
+      this.told.set(id, { text, at: now });
+      for (const listener of this.listeners.get(id) ?? []) listener(news);
+    }
+  }
+}

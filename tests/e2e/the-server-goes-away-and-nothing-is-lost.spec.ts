@@ -1,0 +1,153 @@
+import type { Page } from "@playwright/test";
+import { demoSetup } from "./demoSetup.ts";
+import { OwnServer } from "./ownServer.ts";
+import { expect, test } from "./shop.ts";
+
+test.use({ serviceWorkers: "allow" });
+
+const STAGES = ["Prepare", "Mount", "Touch", "Table", "Clear", "Prove", "First part", "Keep"];
+const { address: drawtube } = demoSetup("drawtube");
+
+async function signIn(page: Page, server: OwnServer, name: string): Promise<void> {
+  await page.goto(`${server.address}/sign-in`);
+  await page.getByRole("button", { name }).click();
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+}
+
+/** Waits until this device has taken the whole setup along: its ledger, and every stage as a page. */
+async function takenAlong(page: Page): Promise<void> {
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async (setup) => {
+          const names = (await caches.keys()).filter((name) => name.startsWith("luvrit-pages"));
+          const kept = await Promise.all(
+            names.map(async (name) => (await (await caches.open(name)).keys()).map(({ url }) => url)),
+          );
+          return kept.flat().filter((url) => url.includes(setup)).length;
+        }, drawtube),
+      { timeout: 30_000 },
+    )
+    .toBe(10);
+}
+
+const strip = (page: Page) => page.getByRole("banner").getByRole("status");
+
+async function touchX(page: Page, tool: string, machine: string, diameter: string): Promise<void> {
+  await page.getByRole("textbox", { name: `machine position at contact, X, tool ${tool}` }).fill(machine);
+  await page.getByRole("textbox", { name: `measured diameter, X, tool ${tool}` }).fill(diameter);
+  await page.getByRole("button", { name: /^Accept X/ }).click();
+}
+
+test("a setter goes on without the server, through a reload and a crash, and all of it is sent once and in order", async ({
+  page,
+  context,
+  allowConsole,
+}) => {
+  test.setTimeout(150_000);
+  allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
+  const server = await OwnServer.start("away");
+  try {
+    await signIn(page, server, "Ines");
+    await page.goto(`${server.address}${drawtube}/touch?tool=1&do=x`);
+    await takenAlong(page);
+    await server.kill();
+
+    await touchX(page, "1", "-285.032", "54.218");
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("T01 · Z geometry");
+    await expect(page.getByRole("link", { name: "X of T01, done" })).toBeVisible();
+    await expect(strip(page)).toHaveText("No server · 1 waiting");
+
+    // A number that the server would refuse is refused here as well, in its field.
+    await page.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
+    await touchX(page, "5", "-284.5", "541");
+    await expect(page.getByText(/larger than the stock/)).toBeVisible();
+    await expect(strip(page)).toHaveText("No server · 1 waiting");
+
+    // Every stage opens, by a tap and by a reload, and knows what waits.
+    for (const stage of STAGES) {
+      await page.getByRole("navigation", { name: "Stages of this setup" }).getByRole("link", { name: stage }).click();
+      await expect(page).toHaveURL(new RegExp(`/${stage.toLowerCase().replace(" ", "-")}(\\?|$)`));
+      await page.reload();
+      await expect(page.getByRole("navigation", { name: "Stages of this setup" })).toBeVisible();
+      await expect(strip(page)).toHaveText("No server · 1 waiting");
+    }
+    // On Keep, the last of them, the entry stands in the record.
+    await expect(page.getByRole("main")).toContainText("−339.250");
+    await page.getByRole("textbox", { name: "Note" }).fill("Touched while the server was away");
+    await page.getByRole("button", { name: "Keep it" }).click();
+    await expect(strip(page)).toHaveText("No server · 2 waiting");
+
+    // The page crashes; another one opens with everything there.
+    await page.close();
+    const after = await context.newPage();
+    await after.goto(`${server.address}${drawtube}/touch?tool=1&do=z`);
+    await expect(after.getByRole("link", { name: "X of T01, done" })).toBeVisible();
+    await after.getByRole("textbox", { name: "machine position at contact, Z, tool 1" }).fill("-402.88");
+    await after.getByRole("button", { name: /^Accept Z/ }).click();
+    await expect(strip(after)).toHaveText("No server · 3 waiting");
+    await after.getByRole("button", { name: /3 waiting/ }).click();
+    const dialog = after.getByRole("dialog");
+    await expect(dialog).toContainText("3 entries wait");
+    await dialog.getByRole("button", { name: "Close" }).click();
+
+    await server.up();
+    await expect(strip(after)).toHaveText("", { timeout: 20_000 });
+    // The server itself says what it holds.
+    const entries = await after.evaluate(
+      async (setup) => (await (await fetch(`${setup}/pack?after=0`)).json()).entries,
+      drawtube,
+    );
+    const made = entries.filter(({ madeAt }: { madeAt?: string }) => madeAt !== undefined);
+    expect(made.map(({ kind }: { kind: string }) => kind)).toEqual(["touch-accepted", "note-added", "touch-accepted"]);
+    expect(made.map(({ payload }: { payload: { axis?: string } }) => payload.axis)).toEqual(["x", undefined, "z"]);
+    await after.reload();
+    await expect(after.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+  } finally {
+    await server.end();
+  }
+});
+
+test("what two entered while one had no server is shown with both values, and a person decides", async ({
+  page,
+  browser,
+  allowConsole,
+}) => {
+  test.setTimeout(120_000);
+  allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4/);
+  const server = await OwnServer.start("settle");
+  const other = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
+  try {
+    await signIn(page, server, "Ines");
+    await page.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
+    await takenAlong(page);
+    await page.context().setOffline(true);
+    await touchX(page, "5", "-284.5", "54.1");
+    await expect(strip(page)).toHaveText("No server · 1 waiting");
+
+    await signIn(other, server, "Bruno");
+    await other.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
+    const takeOver = other.getByRole("button", { name: "Take it over" });
+    await touchX(other, "5", "-284.5", "54.2").catch(() => takeOver.click());
+    await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+
+    await page.context().setOffline(false);
+    await expect(strip(page)).toHaveText("1 to settle", { timeout: 20_000 });
+    await page.getByRole("button", { name: "1 to settle" }).click();
+    const dialog = page.getByRole("dialog");
+    await expect(dialog).toContainText("Bruno has entered the same meanwhile");
+    await expect(dialog).toContainText("−338.600");
+    await expect(dialog).toContainText("−338.700");
+    await dialog.getByRole("button", { name: "Use mine" }).click();
+    await expect(strip(page)).toHaveText("");
+    await page.keyboard.press("Escape");
+    await page.getByRole("link", { name: "X of T05, done" }).click();
+    await expect(page.getByText(/Accepted by Ines.*−338.600/)).toBeVisible();
+    // Within two seconds on the other's open page, without a touch of it.
+    await other.getByRole("link", { name: "X of T05, done" }).click();
+    await expect(other.getByText(/Accepted by Ines.*−338.600/)).toBeVisible({ timeout: 2000 });
+  } finally {
+    await other.context().close();
+    await server.end();
+  }
+});
