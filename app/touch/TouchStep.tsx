@@ -46,7 +46,7 @@ export function TouchStep(props: TouchStepProps) {
   const input = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`);
   const onPage = (field: TouchField) => input(field)?.value;
   const entry = useTouchEntry({
-    ...{ setupId, setup, tool, axis, way, choice: edges, solveFor, sizeUnit },
+    ...{ setupId, setup, tool, me: person.name, axis, way, choice: edges, solveFor, sizeUnit },
     ...{ decimal: person.decimalMark, spacers: props.spacers, shop: props.shop, onPage },
   });
   const { solved, facts, budget } = entry.reading;

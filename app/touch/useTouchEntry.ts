@@ -28,6 +28,8 @@ export interface TouchEntryTask {
   readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
+  /** Whoever types. */
+  readonly me: string;
   readonly axis: Axis;
   readonly way: TouchWay;
   readonly choice: EdgeChoice;
@@ -47,7 +49,7 @@ export interface TouchEntryTask {
  * no markup. Mount it anew for every tool and axis.
  */
 export function useTouchEntry(task: TouchEntryTask) {
-  const { setupId, setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, spacers, shop, onPage } = task;
+  const { setupId, setup, tool, me, axis, way, choice, solveFor, sizeUnit, decimal, spacers, shop, onPage } = task;
   const key = draftKey(setupId, tool.offset, solveFor === "work" ? "work" : axis);
   const proposal = useMemo(
     () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }, spacers),
@@ -58,6 +60,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   /** When the reading was entered on this page, and what the feed showed where it was held from there (millimetres). */
   const [held, setHeld] = useState<{ readonly at: number; readonly shown: number | undefined }>();
   const [asked, setAsked] = useState(false);
+  const base = useBase(setup, solveFor === "work" ? setup.taught[axis] : tool[axis], me, hasEdited);
   const fetcher = useFetcher<TouchAnswer>();
   const { revalidate } = useRevalidator();
   /** An answer that has been dealt with. */
@@ -139,7 +142,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     const wrong = fields.find((field) => reading.refusals[field]);
     if (wrong || reading.refusals.choice) return wrong ?? fields[0];
     const content: Record<string, string> = {
-      base: String(over ?? setup.seq),
+      base: String(over ?? base),
       ...{ offset: tool.offset, axis, way, solveFor, sizeUnit },
     };
     for (const field of fields) content[field] = typed[field] ?? "";
@@ -166,6 +169,23 @@ export function useTouchEntry(task: TouchEntryTask) {
 
   const busy = fetcher.state !== "idle";
   return { typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
+}
+
+/**
+ * What an entry is made on the knowledge of: the ledger as it is shown, but while somebody types, not what another person
+ * has entered there meanwhile. It appears on the page by itself, and whoever types is asked before it is overwritten.
+ */
+function useBase(
+  setup: SetupView,
+  record: { entry: string; person: string } | undefined,
+  me: string,
+  isTyping: boolean,
+) {
+  const rests = JSON.stringify(setup.workOffset);
+  const [seen, setSeen] = useState({ seq: setup.seq, entry: record?.entry, rests });
+  const isNews = seen.entry !== record?.entry ? record?.person !== me : seen.rests !== rests;
+  if (seen.seq !== setup.seq && !(isTyping && isNews)) setSeen({ seq: setup.seq, entry: record?.entry, rests });
+  return seen.seq;
 }
 
 /** The same numbers read with another unit for sizes: those typed without a unit get theirs written out. */

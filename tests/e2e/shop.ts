@@ -14,7 +14,8 @@ export const test = base.extend<Shop>({
   baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${shopPort(parallelIndex)}`),
   allowConsole: [
     async ({ context }, use) => {
-      const allowed: RegExp[] = [];
+      // What the test runner itself says of a worker that it keeps away.
+      const allowed: RegExp[] = [/^warning: Service Worker registration blocked/];
       const heard: string[] = [];
       context.on("console", (message) => heard.push(`${message.type()}: ${message.text()}`));
       context.on("weberror", (failure) => heard.push(`error: ${failure.error().message}`));

@@ -2,6 +2,12 @@ import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { expect, openLike, openSetup, signInAs, test } from "./shop.ts";
 
+async function takeOver(page: Page, from: string): Promise<void> {
+  const told = page.getByRole("alert").filter({ hasText: `${from} is on this tool` });
+  await told.getByRole("button", { name: "Take it over" }).click();
+  await expect(told).toHaveCount(0);
+}
+
 test("the second is asked, with both values, and chooses; nothing is lost", async ({ browser, page, allowConsole }) => {
   // The 409 is the point of this story; the browser notes it.
   allowConsole(/status of 409/);
@@ -16,10 +22,16 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   };
   await prepare(page, "Ines", "54.1");
   await prepare(other, "Bruno", "54.2");
+  // Ines is on this tool: Bruno sees it, in the plan and where he would accept, and takes the tool over knowingly.
+  await expect(other.getByText("Ines is here, computer")).toBeVisible();
+  await expect(other.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
+  await takeOver(other, "Ines");
   await other.getByRole("button", { name: "Accept X, go to Z" }).click();
   await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
 
-  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+  // Her page says so by itself; what she typed stands, and what Bruno entered is not overwritten unasked.
+  await takeOver(page, "Bruno");
+  await page.getByRole("button", { name: /^Accept X/ }).click();
   const question = page.getByRole("alert").filter({ hasText: "Bruno was faster" });
   await expect(question).toContainText("On record: −338.700. Yours: −338.600.");
   await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("54.1");
@@ -41,8 +53,10 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   };
   await typeZ(page, "-402.5");
   await typeZ(other, "-402.52");
+  await takeOver(other, "Ines");
   await other.getByRole("button", { name: /^Accept Z/ }).click();
   await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+  await takeOver(page, "Bruno");
   await page.getByRole("button", { name: /^Accept Z/ }).click();
   await page.getByRole("button", { name: "Keep theirs" }).click();
   await expect(page.getByText(/Accepted by Bruno, just now: −402.520/)).toBeVisible();
@@ -51,7 +65,7 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await other.context().close();
 });
 
-test("a server that does not answer loses nothing, and sending again enters once", async ({
+test("a connection that drops loses nothing: what was entered waits in the open page, and is sent once", async ({
   page,
   context,
   allowConsole,
@@ -65,8 +79,11 @@ test("a server that does not answer loses nothing, and sending again enters once
   await context.setOffline(true);
   const accept = page.getByRole("button", { name: "Accept X, go to Z" });
   await accept.click();
-  await expect(page.getByRole("alert")).toContainText("The server did not answer. What you typed is kept");
+  const strip = page.getByRole("banner").getByRole("status");
+  await expect(strip).toHaveText("No server · 1 waiting");
+  await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
   await context.setOffline(false);
-  await accept.click();
+  await expect(strip).toHaveText("", { timeout: 15_000 });
+  await page.reload();
   await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
 });
