@@ -4,6 +4,8 @@ export default [
   index("routes/setups.tsx"),
   route("sign-in", "routes/signIn.tsx"),
   route("sign-out", "routes/signOut.ts"),
+  route("switch", "routes/switch.ts"),
+  route("first", "routes/first.tsx"),
   route("theme", "routes/theme.ts"),
   route("machines/:machineId/position", "routes/position.ts"),
   route("practice", "routes/latheByItself.tsx"),

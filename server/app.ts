@@ -17,10 +17,10 @@ app.disable("x-powered-by");
 app.use(
   createRequestHandler({
     build: () => import("virtual:react-router/server-build"),
-    getLoadContext: (request, response) => ({
+    getLoadContext: (_request, response) => ({
       nonce: response.locals.nonce as string,
       requestId: response.locals.requestId as string,
-      address: request.socket.remoteAddress ?? "",
+      address: response.locals.address as string,
     }),
   }),
 );

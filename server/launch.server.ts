@@ -1,8 +1,10 @@
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { randomBytes } from "node:crypto";
+import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import http from "node:http";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
 import type { Express } from "express";
+import { DatabaseAway } from "./database/databaseAway.ts";
 import { MigrationMismatch, migrate } from "./database/migrate.server.ts";
 import { openPool, sqlOn } from "./database/pool.server.ts";
 import { demoMachines, loadDemo } from "./demo/demo.server.ts";
@@ -10,8 +12,14 @@ import { rebuildSnapshots } from "./ledger/ledgerRepository.server.ts";
 import { makeMissingWords } from "./ledger/setupSearch.server.ts";
 import { BadFeeds, feedsOf } from "./machine-link/links.server.ts";
 import { readMachineProfile, storeMachine } from "./machines/machinesRepository.server.ts";
-import { addPerson, SECRET_RULE } from "./people/peopleRepository.server.ts";
-import { DatabaseOutage, isFree, startPrivateDatabase } from "./private-database/privateDatabase.server.ts";
+import { BackupTrouble, backUp, restoreFrom } from "./operations/backup.server.ts";
+import { addPerson, hasPeople, SECRET_RULE } from "./people/peopleRepository.server.ts";
+import {
+  DatabaseOutage,
+  isFree,
+  runningDatabase,
+  startPrivateDatabase,
+} from "./private-database/privateDatabase.server.ts";
 import { startStandIn } from "./stand-in/standIn.server.ts";
 
 /** Why nothing was started, in one line for the person at the terminal. */
@@ -40,6 +48,20 @@ function stop(code: number): Promise<void> {
   return stopping;
 }
 
+async function hasAnybody(url: string): Promise<boolean> {
+  const pool = openPool(url, 1);
+  try {
+    return await hasPeople(sqlOn(pool));
+  } finally {
+    await pool.end();
+  }
+}
+
+/** The database to work on: the one that is named, the private one of a Luvrit that runs here, or a private one of our own. */
+async function joinDatabase(): Promise<string> {
+  return process.env.DATABASE_URL ?? (await runningDatabase(HOME)) ?? openDatabase();
+}
+
 async function openDatabase(): Promise<string> {
   const given = process.env.DATABASE_URL;
   if (given !== undefined) return given;
@@ -51,7 +73,11 @@ async function openDatabase(): Promise<string> {
 
 /** One launcher to a folder: two would fight over one database. A number left by a killed one does not count. */
 function claimHome(): void {
+  // Others may pass through, as the database's own user must, but not look around.
   mkdirSync(HOME, { recursive: true });
+  chmodSync(HOME, 0o711);
+  mkdirSync(path.join(HOME, "log"), { recursive: true });
+  chmodSync(path.join(HOME, "log"), 0o700);
   const file = path.join(HOME, "launcher.pid");
   const pid = existsSync(file) ? Number(readFileSync(file, "utf8")) : 0;
   if (pid > 1 && pid !== process.pid && isLauncher(pid))
@@ -95,6 +121,12 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
     await pool.end();
   }
 
+  if (!demo && !(await hasAnybody(url))) {
+    process.env.LUVRIT_FIRST_CODE = randomBytes(9).toString("hex");
+    say(
+      `\n  Nobody can sign in yet. The first lead is made in the browser, with this code: ${process.env.LUVRIT_FIRST_CODE}`,
+    );
+  }
   if (demo) {
     const standIn = await startStandIn(path.join(ROOT, "build", "stand-in.mjs"), path.join(ROOT, "db", "demo"));
     closing.push(() => standIn.stop());
@@ -166,6 +198,43 @@ async function addMachine([file, ...rest]: readonly string[]): Promise<void> {
   for (const profile of profiles) if (profile.ok) say(`${profile.value.name} is in the workshop.`);
 }
 
+/** `./luvrit backup FILE`: everything, as it stood at one moment; while Luvrit runs too. */
+async function backup([file, ...rest]: readonly string[]): Promise<void> {
+  if (file === undefined || rest.length > 0)
+    throw new CannotStart("Say where to: ./luvrit backup FILE (it must not be there yet)");
+  try {
+    const { bytes } = await backUp(await joinDatabase(), path.resolve(file));
+    say(`${file}: ${(bytes / 1e6).toFixed(1)} MB. Keep it on another machine.`);
+  } finally {
+    await stop(process.exitCode === undefined ? 0 : Number(process.exitCode));
+  }
+}
+
+/** `./luvrit restore FILE`: into an empty database, or over what is there where that is said. */
+async function restore(given: readonly string[]): Promise<void> {
+  const replace = given.includes("--replace");
+  const [file, ...rest] = given.filter((word) => word !== "--replace");
+  if (file === undefined || rest.length > 0) throw new CannotStart("Say from where: ./luvrit restore FILE [--replace]");
+  try {
+    // Nobody may write meanwhile: a private database that serves somebody is not restored into.
+    const url = await openDatabase();
+    await restoreFrom(url, path.resolve(file), replace);
+    const pool = openPool(url, 2);
+    try {
+      await migrate(pool, path.join(ROOT, "db", "migrations"));
+      const [{ setups, entries } = { setups: 0, entries: 0 }] = await sqlOn(pool).rows<{
+        setups: number;
+        entries: number;
+      }>("SELECT (SELECT COUNT(*) FROM setups) AS setups, (SELECT COUNT(*) FROM ledger) AS entries");
+      say(`${file} is restored: ${setups} setups with ${entries} entries.`);
+    } finally {
+      await pool.end();
+    }
+  } finally {
+    await stop(process.exitCode === undefined ? 0 : Number(process.exitCode));
+  }
+}
+
 async function rebuild(): Promise<void> {
   const { rebuilt, differed } = await withMigratedDatabase(rebuildSnapshots);
   say(
@@ -193,6 +262,8 @@ const runs: Readonly<Record<string, () => Promise<void>>> = {
   "add-person": () => addSomebody(words),
   "add-machine": () => addMachine(words),
   rebuild,
+  backup: () => backup(words),
+  restore: () => restore(words),
 };
 
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {
@@ -207,6 +278,8 @@ try {
     failure instanceof CannotStart ||
     failure instanceof DatabaseOutage ||
     failure instanceof MigrationMismatch ||
+    failure instanceof DatabaseAway ||
+    failure instanceof BackupTrouble ||
     failure instanceof BadFeeds;
   process.stderr.write(`luvrit: ${expected ? failure.message : ((failure as Error).stack ?? String(failure))}\n`);
   await stop(1);

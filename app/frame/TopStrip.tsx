@@ -1,7 +1,9 @@
 import { Moon, Sun } from "lucide-react";
+import { useState } from "react";
 import { Form, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
 import { css, styled } from "styled-components";
 import { ConnectionMark } from "../offline/ConnectionMark.tsx";
+import { SwitchPerson } from "../people/SwitchPerson.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
@@ -26,6 +28,7 @@ export function TopStrip({
   readonly beside?: { readonly to: string; readonly name: string };
   readonly children?: React.ReactNode;
 }) {
+  const [isSwitching, setSwitching] = useState(false);
   return (
     <Strip>
       <Home to="/" aria-label="Luvrit, all setups">
@@ -40,15 +43,20 @@ export function TopStrip({
       <Middle>{children}</Middle>
       <ConnectionMark />
       <Who>
-        <span>
+        <Person
+          type="button"
+          onClick={() => setSwitching(true)}
+          aria-label={`${person.name}, ${person.role}. Somebody else goes on here`}
+        >
           <strong>{person.name}</strong> <span>{person.role}</span>
-        </span>
+        </Person>
         {beside && <StripLink to={beside.to}>{beside.name}</StripLink>}
         <ThemeButton />
         <Form method="post" action="/sign-out">
           <StripButton type="submit">Sign out</StripButton>
         </Form>
       </Who>
+      {isSwitching && <SwitchPerson onClose={() => setSwitching(false)} />}
     </Strip>
   );
 }
@@ -107,8 +115,7 @@ const Who = styled.div`
   align-items: center;
   gap: 4px;
   font-size: ${size.small};
-  > span { display: grid; line-height: 1.2; text-align: right; padding-right: 6px; }
-  @media (width < 1200px) { gap: 0; > span > span { display: none; } }
+  @media (width < 1200px) { gap: 0; }
 `;
 const inStrip = css`
   display: inline-flex;
@@ -128,6 +135,15 @@ const inStrip = css`
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
 `;
 const StripButton = styled.button`${inStrip}`;
+const Person = styled.button`
+  ${inStrip}
+  display: grid;
+  justify-items: end;
+  align-content: center;
+  line-height: 1.2;
+  font-size: ${size.small};
+  @media (width < 1200px) { span { display: none; } }
+`;
 const StripLink = styled(NavLink)`
   ${inStrip}
   text-decoration: none;

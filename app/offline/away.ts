@@ -6,8 +6,8 @@ export class AnsweredLate extends Error {}
 /** A page waits this long for the server; then it goes on with what it has. */
 const ANSWER_WITHIN_MS = 6000;
 
-/** What a proxy says of a server that is not there, and the server of a database that is not. */
-const AWAY_STATUS: readonly number[] = [502, 503, 504];
+/** What a proxy says of a server that is not there, the server of a database that is not, and of more than it takes. */
+const AWAY_STATUS: readonly number[] = [429, 502, 503, 504];
 
 /** Why the server is away, by what was thrown in place of its answer: its own words, or none. Undefined: it is there. */
 export function awayWords(failure: unknown): { readonly reason: string | undefined } | undefined {

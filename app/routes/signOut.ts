@@ -1,4 +1,5 @@
+import { whenceOf } from "../../server/http/whence.server.ts";
 import { signedOut } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/signOut";
 
-export const action = ({ request }: Route.ActionArgs) => signedOut(request);
+export const action = ({ request, context }: Route.ActionArgs) => signedOut(request, whenceOf(request, context));

@@ -2,9 +2,12 @@ import { data } from "react-router";
 import { WORKSHOP_KINDS } from "../../core/workshop/index.ts";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
+import { whenceOf } from "../../server/http/whence.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { readAudit } from "../../server/people/auditRepository.server.ts";
 import { listKeptPeople } from "../../server/people/peopleRepository.server.ts";
+import { listSessions } from "../../server/people/sessionRepository.server.ts";
 import { runWorkshopForm, type WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { listItems } from "../../server/workshop/workshopRepository.server.ts";
 import { SECTIONS } from "../workshop/sections.ts";
@@ -18,22 +21,27 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const { name, role, decimalMark } = await mustBe(request, "viewer");
   const section = SECTIONS.find(({ path }) => path === (params.section ?? "machines"));
   if (!section) throw new Response("There is no such part of the workshop.", { status: 404 });
-  if (section.path === "people") await mustBe(request, "lead");
+  if (LEADS.includes(section.path)) await mustBe(request, "lead");
   const kind = WORKSHOP_KINDS.find((one) => one === section.kind);
   return {
     person: { name, role, decimalMark },
     section: section.path,
     machines: section.path === "machines" ? await listKeptMachines(sql()) : [],
     people: section.path === "people" ? await listKeptPeople(sql()) : [],
+    sessions: section.path === "people" ? await listSessions(sql()) : [],
+    audit: section.path === "sign-ins" ? await readAudit(sql()) : [],
     items: kind ? await listItems(sql(), kind) : [],
     today: new Date().toISOString().slice(0, 10),
   };
 }
 
-export async function action({ request }: Route.ActionArgs) {
+/** Who works here, and who came in, is a lead's to see. */
+const LEADS: readonly string[] = ["people", "sign-ins"];
+
+export async function action({ request, context }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
   const form = Object.fromEntries(await request.formData());
-  const outcome = await answering(() => runWorkshopForm(database(), person, form));
+  const outcome = await answering(() => runWorkshopForm(database(), person, form, whenceOf(request, context)));
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }
 

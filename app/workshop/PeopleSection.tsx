@@ -1,6 +1,9 @@
 import { useState } from "react";
 import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
+import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
+import { PlainButton } from "../ui/Button.tsx";
+import { Answer } from "./Answer.tsx";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
 import { useWorkshopForm } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -12,7 +15,7 @@ const ROLES = [
 ] as const;
 
 /** People and their roles; a lead lets them in and lets them go. */
-export function PeopleSection({ people, open }: WorkshopProps & { readonly open: string | undefined }) {
+export function PeopleSection({ people, sessions, open }: WorkshopProps & { readonly open: string | undefined }) {
   const person = people.find(({ id }) => id === open);
   const isNew = open === "new";
   return (
@@ -25,12 +28,22 @@ export function PeopleSection({ people, open }: WorkshopProps & { readonly open:
         open={open}
         empty="Nobody yet."
       />
-      {(isNew || person) && <PersonForm key={person ? `${person.id} ${person.version}` : "new"} person={person} />}
+      {(isNew || person) && (
+        <PersonForm key={person ? `${person.id} ${person.version}` : "new"} person={person}>
+          {person && <Sessions person={person} sessions={sessions.filter(({ personId }) => personId === person.id)} />}
+        </PersonForm>
+      )}
     </Split>
   );
 }
 
-function PersonForm({ person }: { readonly person: KeptPerson | undefined }) {
+function PersonForm({
+  person,
+  children,
+}: {
+  readonly person: KeptPerson | undefined;
+  readonly children: React.ReactNode;
+}) {
   const form = useWorkshopForm("people");
   const [name, setName] = useState(person?.name ?? "");
   const [role, setRole] = useState<string>(person?.role ?? "setter");
@@ -87,6 +100,7 @@ function PersonForm({ person }: { readonly person: KeptPerson | undefined }) {
           hint="4 to 12 digits, or 10 characters"
         />
       </Fields>
+      {children}
       <p>A name stays with what was entered under it, so it is not changed.</p>
       <Deeds
         words={{ make: "Let them in", retire: "They have left", back: "Let them in again" }}
@@ -96,5 +110,33 @@ function PersonForm({ person }: { readonly person: KeptPerson | undefined }) {
         onRetire={keep}
       />
     </Sheet>
+  );
+}
+
+/** Where a person is signed in now, and ending all of it: a lost tablet, or one that was left open. */
+function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly sessions: readonly RunningSession[] }) {
+  const form = useWorkshopForm("people");
+  return (
+    <section aria-label="Signed in now">
+      <h3>Signed in now</h3>
+      {sessions.length === 0 && <p>Nowhere.</p>}
+      <ul>
+        {sessions.map(({ id, device, address, began, seen }) => (
+          <li key={id}>
+            {device || "a device"} at {address || "an unknown address"}, since {began.slice(0, 16).replace("T", " ")},
+            last used {seen.slice(11, 16)} UTC
+          </li>
+        ))}
+      </ul>
+      {sessions.length > 0 && (
+        <PlainButton
+          onPress={() => form.send("end-sessions", { id: person.id, name: person.name })}
+          isDisabled={form.busy}
+        >
+          Sign {person.name} out everywhere
+        </PlainButton>
+      )}
+      <Answer answer={form.answer} />
+    </section>
   );
 }

@@ -8,6 +8,7 @@ import { ImportFile } from "./ImportFile.tsx";
 import { ItemsSection } from "./ItemsSection.tsx";
 import { MachinesSection } from "./MachinesSection.tsx";
 import { PeopleSection } from "./PeopleSection.tsx";
+import { SignInsSection } from "./SignInsSection.tsx";
 import { SECTIONS } from "./sections.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -18,7 +19,7 @@ export function WorkshopPage(props: WorkshopProps) {
   const now = SECTIONS.find(({ path }) => path === section) ?? SECTIONS[0];
   const isSetters = now.kind === "gauge" || now.kind === "spacer";
   const mayChange = person.role === "lead" || (person.role === "setter" && isSetters);
-  const shown = SECTIONS.filter(({ path }) => path !== "people" || person.role === "lead");
+  const shown = SECTIONS.filter(({ path }) => (path !== "people" && path !== "sign-ins") || person.role === "lead");
   const open = search.get("open") ?? undefined;
   return (
     <>
@@ -46,8 +47,8 @@ export function WorkshopPage(props: WorkshopProps) {
                 {mayChange ? now.about : `${now.about} ${isSetters ? "A setter or a lead" : "A lead"} changes this.`}
               </p>
             </div>
-            {mayChange && <Go to="?open=new">New</Go>}
-            {section !== "people" && (
+            {mayChange && section !== "sign-ins" && <Go to="?open=new">New</Go>}
+            {section !== "people" && section !== "sign-ins" && (
               <>
                 <Take href={`/workshop/${section}/file`} download>
                   Take as JSON
@@ -63,6 +64,8 @@ export function WorkshopPage(props: WorkshopProps) {
             <MachinesSection {...props} mayChange={mayChange} open={open} />
           ) : section === "people" ? (
             <PeopleSection {...props} open={open} />
+          ) : section === "sign-ins" ? (
+            <SignInsSection lines={props.audit} />
           ) : (
             now.kind && <ItemsSection key={now.kind} {...props} kind={now.kind} mayChange={mayChange} open={open} />
           )}

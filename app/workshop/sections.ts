@@ -27,5 +27,6 @@ export const SECTIONS = [
     about: "What holds where a drawing gives no limits.",
   },
   { path: "people", name: "People", kind: undefined, about: "Who signs in, and in which role." },
+  { path: "sign-ins", name: "Sign-ins", kind: undefined, about: "Who came in, when and where; what roles were given." },
 ] as const;
 export type SectionPath = (typeof SECTIONS)[number]["path"];

@@ -1,5 +1,7 @@
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
+import type { AuditLine } from "../../server/people/auditRepository.server.ts";
 import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
+import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
 import type { StripPerson } from "../frame/TopStrip.tsx";
 import type { SectionPath } from "./sections.ts";
@@ -10,6 +12,9 @@ export interface WorkshopProps {
   readonly section: SectionPath;
   readonly machines: readonly KeptMachine[];
   readonly people: readonly KeptPerson[];
+  /** Sessions that run; of everybody, for a lead. */
+  readonly sessions: readonly RunningSession[];
+  readonly audit: readonly AuditLine[];
   readonly items: readonly WorkshopItem[];
   readonly today: string;
 }

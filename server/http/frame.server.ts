@@ -3,10 +3,12 @@ import compression from "compression";
 import express, { type Express, type RequestHandler } from "express";
 import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
+import { RateLimiterMemory } from "rate-limiter-flexible";
 import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
 import { LARGEST_PHOTO } from "../photos/largestPhoto.ts";
 import { LARGEST_PROGRAM } from "../program/largestProgram.ts";
 import { log } from "./log.server.ts";
+import { countRequest, mayReadMetrics, metrics } from "./metrics.server.ts";
 
 /** Files with a hash in their name never change; everything else in the folder is asked for anew each hour. */
 const FOREVER = { immutable: true, maxAge: "1y" } as const;
@@ -21,6 +23,8 @@ const LARGEST_BODY_BYTES = 64 * 1024;
 export function createServer(application: Express, clientFolder: string, isReady: () => Promise<boolean>): Express {
   const server = express();
   server.disable("x-powered-by");
+  // Behind a proxy it alone says where a request comes from, and whether it came encrypted.
+  if (process.env.LUVRIT_PROXY === "1") server.set("trust proxy", 1);
   server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit);
   // Built files were packed when they were built; packing them anew for every request costs more than the pages do.
   server.use("/assets", packedFiles(`${clientFolder}/assets`));
@@ -36,7 +40,12 @@ export function createServer(application: Express, clientFolder: string, isReady
       .set("Cache-Control", "no-store")
       .send(ready ? "ready\n" : "away\n");
   });
+  server.get("/metrics", async (request, response) => {
+    if (!mayReadMetrics(request)) return void response.status(404).type("text/plain").send("Not found\n");
+    response.type(metrics.contentType).send(await metrics.metrics());
+  });
   server.use(express.static(clientFolder, { maxAge: "1h", index: false }));
+  server.use(withinLimit, privately);
   server.use(application);
   return server;
 }
@@ -54,7 +63,10 @@ const requestLog: RequestHandler = (request, response, next) => {
   const requestId = randomUUID();
   response.locals.requestId = requestId;
   response.setHeader("X-Request-Id", requestId);
+  // The address as the log and the limits have it: the proxy's word where one is trusted, else the connection's own.
+  response.locals.address = request.ip ?? request.socket.remoteAddress ?? "";
   response.on("finish", () => {
+    countRequest(request.method, request.path, response.statusCode, performance.now() - began);
     // The path alone: a query can hold what somebody typed.
     const milliseconds = Math.round((performance.now() - began) * 10) / 10;
     log.info(
@@ -101,6 +113,28 @@ const ownOriginOnly: RequestHandler = (request, response, next) => {
   const sameHost = origin !== undefined && URL.canParse(origin) && new URL(origin).host === host;
   if (sameHost) return next();
   response.status(403).type("text/plain").send("This request did not come from a page of Luvrit.\n");
+};
+
+/** Requests of one address in a minute, files of the application aside; a whole shop may stand behind one. */
+const MOST_REQUESTS = Number(process.env.LUVRIT_MOST_REQUESTS ?? 6000);
+const perAddress = new RateLimiterMemory({ points: Math.max(1, MOST_REQUESTS), duration: 60 });
+
+const withinLimit: RequestHandler = async (_request, response, next) => {
+  // 0: no limit, for measuring.
+  if (MOST_REQUESTS === 0) return next();
+  try {
+    await perAddress.consume(response.locals.address as string);
+    next();
+  } catch (limit) {
+    if (limit instanceof Error) return next(limit);
+    response.status(429).set("Retry-After", "10").type("text/plain").send("Too many requests. Wait a moment.\n");
+  }
+};
+
+/** What is shown is this person's: nobody in between keeps it. */
+const privately: RequestHandler = (_request, response, next) => {
+  response.setHeader("Cache-Control", "private, no-cache");
+  next();
 };
 
 const bodyLimit: RequestHandler = (request, response, next) => {

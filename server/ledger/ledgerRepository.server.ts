@@ -17,6 +17,7 @@ import { mayChangeWords } from "../../core/record/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
+import { countAppend } from "../http/metrics.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
@@ -84,7 +85,7 @@ export async function appendEntry(
 ): Promise<AppendResult> {
   const valid = validatePayload(command.kind, command.payload);
   if (!valid.ok) return { outcome: "refused", refusal: valid.refusal };
-  return inTransaction(pool, async (sql): Promise<AppendResult> => {
+  const result = await inTransaction(pool, async (sql): Promise<AppendResult> => {
     const locked = await lockSetup(sql, setupId);
     const [repeated] = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE id = ?`, [command.id]);
     if (repeated) {
@@ -115,6 +116,8 @@ export async function appendEntry(
     await storeHistory(sql, setupId, next, entry);
     return { outcome: "appended", entry };
   });
+  countAppend(result.outcome);
+  return result;
 }
 
 const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({

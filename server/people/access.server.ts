@@ -1,5 +1,7 @@
+import { RateLimiterMemory } from "rate-limiter-flexible";
 import { createCookie, redirect } from "react-router";
 import { sql } from "../context.server.ts";
+import { type Audited, audit, type Whence } from "./auditRepository.server.ts";
 import { may, type Person, type Role } from "./person.server.ts";
 import { beginSession, endSession, personOfSession, SESSION_HOURS } from "./sessionRepository.server.ts";
 
@@ -32,6 +34,7 @@ export async function mustBe(request: Request, needed: Role): Promise<Person> {
     const { pathname, search } = new URL(request.url);
     throw redirect(`/sign-in?${new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search })}`);
   }
+  if (request.method !== "GET" && request.method !== "HEAD") await withinLimit(person.id);
   if (!may(person.role, needed))
     throw new Response(`This needs the role ${needed}; ${person.name} has the role ${person.role}.`, {
       status: 403,
@@ -40,15 +43,50 @@ export async function mustBe(request: Request, needed: Role): Promise<Person> {
   return person;
 }
 
+/** Changes that one person makes in a minute: more than two hands can, less than a machine gone wild would. */
+const MOST_CHANGES = Number(process.env.LUVRIT_MOST_CHANGES ?? 600);
+const perPerson = new RateLimiterMemory({ points: MOST_CHANGES, duration: 60 });
+
+async function withinLimit(person: string): Promise<void> {
+  try {
+    await perPerson.consume(person);
+  } catch (limit) {
+    if (limit instanceof Error) throw limit;
+    throw new Response("More changes than one person makes in a minute. Wait a moment.", {
+      status: 429,
+      statusText: "Too many",
+      headers: { "Retry-After": "10" },
+    });
+  }
+}
+
 /** Signs a person in: the answer that sets the cookie and goes on to `to`, if that is a place of our own. */
-export async function signedIn(person: Person, to: string): Promise<Response> {
-  const token = await beginSession(sql(), person.id);
+export async function signedIn(
+  person: Person,
+  to: string,
+  whence: Whence,
+  deed: Audited = "signed-in",
+): Promise<Response> {
+  const token = await beginSession(sql(), person.id, whence);
+  await audit(sql(), deed, person, whence);
   return redirect(ownPath(to), { headers: { "Set-Cookie": await cookie.serialize(token) } });
 }
 
-export async function signedOut(request: Request): Promise<Response> {
+/** Another person takes over this device: the session of the one before ends. */
+export async function switched(request: Request, person: Person, to: string, whence: Whence): Promise<Response> {
   const token = await tokenOf(request);
+  const before = await whoIs(request);
   if (token !== undefined) await endSession(sql(), token);
+  const answer = await signedIn(person, to, whence, "switched");
+  if (before) await audit(sql(), "signed-out", before, whence, { detail: `${person.name} went on` });
+  return answer;
+}
+
+export async function signedOut(request: Request, whence: Whence): Promise<Response> {
+  const token = await tokenOf(request);
+  const person = await whoIs(request);
+  if (token !== undefined) await endSession(sql(), token);
+  if (person) await audit(sql(), "signed-out", person, whence);
   return redirect("/sign-in", { headers: { "Set-Cookie": await cookie.serialize("", { maxAge: 0 }) } });
 }
 

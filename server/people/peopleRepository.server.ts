@@ -1,6 +1,7 @@
 import { randomUUID } from "node:crypto";
 import { hash, verify } from "@node-rs/argon2";
-import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
+import { inTransaction, type Pool, type Sql, sqlOn } from "../database/pool.server.ts";
+import type { Audited } from "./auditRepository.server.ts";
 import type { Person, Role } from "./person.server.ts";
 
 interface PersonRow {
@@ -34,8 +35,9 @@ const NOBODYS_HASH = hash("nobody has this passphrase");
 
 export type SignIn =
   | { readonly outcome: "in"; readonly person: Person }
-  | { readonly outcome: "wrong" }
-  | { readonly outcome: "locked"; readonly seconds: number };
+  /** `known`: the name of the person whom it was tried for, where there is one. */
+  | { readonly outcome: "wrong"; readonly known?: string }
+  | { readonly outcome: "locked"; readonly seconds: number; readonly known?: string };
 
 /** Checks a name with its passphrase or PIN; counts wrong ones and locks the name for a while. */
 export async function signIn(sql: Sql, name: string, secret: string): Promise<SignIn> {
@@ -50,7 +52,7 @@ export async function signIn(sql: Sql, name: string, secret: string): Promise<Si
     return { outcome: "wrong" };
   }
   const lockedForMs = Number(row.locked_for_ms ?? 0);
-  if (lockedForMs > 0) return { outcome: "locked", seconds: Math.ceil(lockedForMs / 1000) };
+  if (lockedForMs > 0) return { outcome: "locked", seconds: Math.ceil(lockedForMs / 1000), known: row.name };
   if (await verify(row.secret_hash, secret)) {
     await sql.run("UPDATE people SET failed_attempts = 0, locked_until = NULL WHERE id = ?", [row.id]);
     return { outcome: "in", person: toPerson(row) };
@@ -61,13 +63,32 @@ export async function signIn(sql: Sql, name: string, secret: string): Promise<Si
     "SELECT failed_attempts FROM people WHERE id = ?",
     [row.id],
   );
-  if (failed < ATTEMPTS_BEFORE_LOCK) return { outcome: "wrong" };
+  if (failed < ATTEMPTS_BEFORE_LOCK) return { outcome: "wrong", known: row.name };
   const seconds = Math.min(LONGEST_LOCK_SECONDS, FIRST_LOCK_SECONDS * 2 ** (failed - ATTEMPTS_BEFORE_LOCK));
   await sql.run("UPDATE people SET locked_until = TIMESTAMPADD(SECOND, ?, UTC_TIMESTAMP(3)) WHERE id = ?", [
     seconds,
     row.id,
   ]);
-  return { outcome: "locked", seconds };
+  return { outcome: "locked", seconds, known: row.name };
+}
+
+/**
+ * Makes the first person of a shop, a lead. Only while there is nobody: of two who try at once one is too late.
+ */
+export async function addFirstLead(pool: Pool, name: string, secret: string): Promise<Person | undefined> {
+  const id = randomUUID();
+  const secretHash = await hash(secret);
+  const { affected } = await sqlOn(pool).run(
+    `INSERT INTO people (id, name, role, secret_hash, created_at)
+     SELECT ?, ?, 'lead', ?, UTC_TIMESTAMP(3) FROM DUAL WHERE NOT EXISTS (SELECT 1 FROM people)`,
+    [id, name, secretHash],
+  );
+  return affected === 1 ? { id, name, role: "lead", decimalMark: undefined } : undefined;
+}
+
+/** Whether anybody could sign in at all. */
+export async function hasPeople(sql: Sql): Promise<boolean> {
+  return (await sql.rows("SELECT id FROM people LIMIT 1")).length > 0;
 }
 
 export async function findPerson(sql: Sql, id: string): Promise<Person | undefined> {
@@ -128,7 +149,7 @@ export interface PersonChange {
 export async function changePerson(
   pool: Pool,
   change: PersonChange,
-): Promise<"changed" | "changed-meanwhile" | "last-lead"> {
+): Promise<{ readonly deeds: readonly (readonly [Audited, string])[] } | "changed-meanwhile" | "last-lead"> {
   const secretHash = change.secret === undefined ? null : await hash(change.secret);
   return inTransaction(pool, async (sql) => {
     const leads = await sql.rows<{ id: string }>(
@@ -136,14 +157,25 @@ export async function changePerson(
     );
     const stays = change.role === "lead" && !change.retired;
     if (!stays && leads.every(({ id }) => id === change.id) && leads.length > 0) return "last-lead";
+    const [before] = await sql.rows<{ role: Role; retired_at: Date | null }>(
+      "SELECT role, retired_at FROM people WHERE id = ?",
+      [change.id],
+    );
     const { affected } = await sql.run(
       `UPDATE people SET role = ?, decimal_mark = ?, version = version + 1, secret_hash = COALESCE(?, secret_hash),
               failed_attempts = 0, locked_until = NULL, retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
         WHERE id = ? AND version = ?`,
       [change.role, change.decimalMark ?? null, secretHash, change.retired, change.id, change.version],
     );
-    if (affected !== 1) return "changed-meanwhile";
-    if (change.retired || secretHash !== null) await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
-    return "changed";
+    if (affected !== 1 || !before) return "changed-meanwhile";
+    const wasAway = before.retired_at !== null;
+    const deeds: (readonly [Audited, string])[] = [];
+    if (before.role !== change.role) deeds.push(["role-changed", `${before.role} to ${change.role}`]);
+    if (secretHash !== null) deeds.push(["secret-changed", ""]);
+    if (change.retired !== wasAway) deeds.push([change.retired ? "person-left" : "person-back", ""]);
+    // A role that is taken away is taken away at once: whoever has signed in as a lead does not stay one.
+    if (change.retired || secretHash !== null || before.role !== change.role)
+      await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
+    return { deeds };
   });
 }

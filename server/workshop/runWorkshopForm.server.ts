@@ -10,8 +10,10 @@ import {
 import type { Pool } from "../database/pool.server.ts";
 import { inTransaction, sqlOn } from "../database/pool.server.ts";
 import { changeMachine, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
+import { audit, type Whence } from "../people/auditRepository.server.ts";
 import { addPerson, changePerson, SECRET_RULE } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
+import { endSessionsOf } from "../people/sessionRepository.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import {
   isTextRows,
@@ -45,6 +47,7 @@ export async function runWorkshopForm(
   pool: Pool,
   person: Person,
   fields: Readonly<Record<string, unknown>>,
+  whence: Whence = { device: "", address: "" },
 ): Promise<WorkshopOutcome> {
   const read = readWorkshopForm(fields);
   if (!read.ok) return refuse(INCOMPLETE);
@@ -65,7 +68,13 @@ export async function runWorkshopForm(
     case "import-machines":
       return importMachines(pool, form.text);
     case "keep-person":
-      return keepPerson(pool, form);
+      return keepPerson(pool, form, person, whence);
+    case "end-sessions": {
+      const ended = await endSessionsOf(sqlOn(pool), form.id);
+      const about = { id: form.id, name: form.name };
+      await audit(sqlOn(pool), "sessions-ended", about, whence, { by: person.name, detail: `${ended}` });
+      return done(`${form.name} is signed out everywhere.`);
+    }
   }
 }
 
@@ -183,7 +192,12 @@ async function importMachines(pool: Pool, text: string): Promise<WorkshopOutcome
   return done(`${machines.length} ${machines.length === 1 ? "machine" : "machines"} taken in.`);
 }
 
-async function keepPerson(pool: Pool, form: WorkshopFormOf<"keep-person">): Promise<WorkshopOutcome> {
+async function keepPerson(
+  pool: Pool,
+  form: WorkshopFormOf<"keep-person">,
+  by: Person,
+  whence: Whence,
+): Promise<WorkshopOutcome> {
   const name = form.name.trim();
   const wrong: Record<string, string> = {};
   if (name === "" || name.length > 80) wrong.name = "A name has 1 to 80 characters.";
@@ -195,7 +209,13 @@ async function keepPerson(pool: Pool, form: WorkshopFormOf<"keep-person">): Prom
   const decimalMark = form.mark === "either" ? undefined : form.mark;
   if (isNew) {
     try {
-      await addPerson(sqlOn(pool), { name, role: form.role, secret: form.secret, ...(decimalMark && { decimalMark }) });
+      const added = await addPerson(sqlOn(pool), {
+        name,
+        role: form.role,
+        secret: form.secret,
+        ...(decimalMark && { decimalMark }),
+      });
+      await audit(sqlOn(pool), "person-added", added, whence, { by: by.name, detail: form.role });
     } catch (failure) {
       if ((failure as { code?: string }).code !== "ER_DUP_ENTRY") throw failure;
       const message = `Somebody is called ${name} already, perhaps among those who left. Choose another name.`;
@@ -211,5 +231,8 @@ async function keepPerson(pool: Pool, form: WorkshopFormOf<"keep-person">): Prom
     const message = "The shop needs at least one lead. Make somebody else one first.";
     return refuse(message, { role: message });
   }
-  return outcome === "changed" ? done(`${name} is changed.`) : refuse(SLOWER);
+  if (outcome === "changed-meanwhile") return refuse(SLOWER);
+  for (const [deed, detail] of outcome.deeds)
+    await audit(sqlOn(pool), deed, { id: form.id, name }, whence, { by: by.name, detail });
+  return done(`${name} is changed.`);
 }

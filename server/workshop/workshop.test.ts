@@ -133,7 +133,7 @@ describe("people", () => {
     const nora = (await listKeptPeople(sqlOn(pool))).find((one) => one.name === name);
     if (!nora) throw new Error("Nora is there");
     expect(await signIn(sqlOn(pool), name, "4711")).toMatchObject({ outcome: "in" });
-    const token = await beginSession(sqlOn(pool), nora.id);
+    const token = await beginSession(sqlOn(pool), nora.id, { device: "pc", address: "192.0.2.1" });
     const change = { id: nora.id, version: "1", mark: ",", secret: "" };
     expect(await run(person(name, change))).toMatchObject({ outcome: "done" });
     expect(await personOfSession(sqlOn(pool), token)).toMatchObject({ decimalMark: "," });

@@ -41,6 +41,7 @@ const forms = {
     role: { type: "string", enum: ["setter", "lead", "viewer"] },
     mark: { type: "string", enum: [".", ",", "either"] },
   } as const),
+  "end-sessions": form("end-sessions", ["id", "name"], { id: uuid, name: typed } as const),
 } as const;
 
 export type WorkshopForm = { [Kind in keyof typeof forms]: FromSchema<(typeof forms)[Kind]> }[keyof typeof forms];

@@ -1,0 +1,123 @@
+import { useEffect, useState } from "react";
+import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import { useFetcher, useLocation } from "react-router";
+import { styled } from "styled-components";
+import { useConnection } from "../offline/useConnection.ts";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
+import { color, radius, size, target } from "../ui/tokens.ts";
+
+interface Colleague {
+  readonly id: string;
+  readonly name: string;
+  readonly role: string;
+}
+
+/** Another person goes on at this device: chosen by name, let in by their own PIN. The page stays where it is. */
+export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
+  const { server } = useConnection();
+  const people = useFetcher<readonly Colleague[]>();
+  const answer = useFetcher<{ readonly message: string }>();
+  const { pathname, search } = useLocation();
+  const [chosen, setChosen] = useState<Colleague>();
+  const { load } = people;
+  useEffect(() => {
+    load("/switch");
+  }, [load]);
+  const busy = answer.state !== "idle";
+  return (
+    <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
+      <Modal>
+        <Sheet>
+          <Heading slot="title">{chosen ? `${chosen.name} goes on here` : "Who goes on here?"}</Heading>
+          {server === "away" && (
+            <Question>
+              The server does not answer, so nobody can be let in. What waits here stays under your name.
+            </Question>
+          )}
+          {!chosen && people.data?.length === 0 && <p>Nobody else has been let in yet.</p>}
+          {!chosen && (
+            <ul>
+              {people.data?.map((one) => (
+                <li key={one.id}>
+                  <Tile type="button" onClick={() => setChosen(one)}>
+                    <strong>{one.name}</strong> <span>{one.role}</span>
+                  </Tile>
+                </li>
+              ))}
+            </ul>
+          )}
+          {chosen && (
+            <answer.Form method="post" action="/switch" key={chosen.id}>
+              <input type="hidden" name="person" value={chosen.id} />
+              <input type="hidden" name="to" value={pathname + search} />
+              <label>
+                PIN or passphrase of {chosen.name}
+                {/* biome-ignore lint/a11y/noAutofocus: the dialog was opened to type this and nothing else. */}
+                <input name="secret" type="password" autoComplete="off" autoFocus maxLength={200} />
+              </label>
+              {!busy && answer.data?.message && <Question role="alert">{answer.data.message}</Question>}
+              <div>
+                <PrimaryButton type="submit" isDisabled={busy || server === "away"}>
+                  {busy ? "Letting in…" : "Go on"}
+                </PrimaryButton>
+                <PlainButton onPress={() => setChosen(undefined)}>Somebody else</PlainButton>
+              </div>
+            </answer.Form>
+          )}
+          <PlainButton onPress={onClose}>Close</PlainButton>
+        </Sheet>
+      </Modal>
+    </Shade>
+  );
+}
+
+const Shade = styled(ModalOverlay)`
+  position: fixed;
+  inset: 0;
+  z-index: 30;
+  display: grid;
+  place-items: center;
+  background: ${color("shadow")};
+`;
+const Sheet = styled(Dialog)`
+  display: grid;
+  gap: 14px;
+  width: min(560px, 92vw);
+  max-height: 86vh;
+  overflow: auto;
+  padding: 24px;
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: ${color("ink")};
+  h2 { font-size: ${size.number}; }
+  ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 10px; }
+  form { display: grid; gap: 14px; }
+  form > div { display: flex; gap: 10px; }
+  label { display: grid; gap: 4px; font-size: ${size.small}; font-weight: 600; }
+  input[type="password"] {
+    min-height: ${target};
+    padding: 8px 12px;
+    border: 1.5px solid ${color("edge")};
+    border-radius: ${radius};
+    background: ${color("sheet")};
+    color: inherit;
+    font: inherit;
+    font-size: ${size.number};
+  }
+`;
+const Tile = styled.button`
+  width: 100%;
+  min-height: 64px;
+  padding: 10px 14px;
+  border: 1.5px solid ${color("edge")};
+  border-left: 6px solid ${color("action")};
+  border-radius: ${radius};
+  background: ${color("sheet")};
+  color: inherit;
+  font: inherit;
+  text-align: left;
+  cursor: pointer;
+  span { font-size: ${size.small}; color: ${color("quiet")}; }
+  &:hover { background: ${color("selected")}; }
+`;

@@ -1,0 +1,46 @@
+import { data, redirect } from "react-router";
+import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
+import { whenceOf } from "../../server/http/whence.server.ts";
+import { signedIn } from "../../server/people/access.server.ts";
+import { isFirstCode } from "../../server/people/firstCode.server.ts";
+import { addFirstLead, hasPeople, SECRET_RULE } from "../../server/people/peopleRepository.server.ts";
+import { validator } from "../../server/validation/validate.server.ts";
+import { FirstPage } from "../people/FirstPage.tsx";
+import type { Route } from "./+types/first";
+
+const typed = { type: "string", maxLength: 200 } as const;
+const readForm = validator<{ code: string; name: string; secret: string; again: string }>({
+  type: "object",
+  additionalProperties: false,
+  required: ["code", "name", "secret", "again"],
+  properties: { code: typed, name: { type: "string", maxLength: 80 }, secret: typed, again: typed },
+});
+
+export const meta: Route.MetaFunction = () => [{ title: "First start · Luvrit" }];
+
+/** There only until the first person is. */
+export async function loader() {
+  if (await hasPeople(sql())) throw redirect("/sign-in");
+  return null;
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  if (await hasPeople(sql())) throw redirect("/sign-in");
+  const form = readForm(Object.fromEntries(await request.formData()));
+  if (!form.ok) return data({ name: "", fields: { code: "This form was not complete." } }, 400);
+  const { code, name, secret, again } = form.value;
+  const fields: Record<string, string> = {};
+  if (name.trim() === "") fields.name = "Say your name, as it is to stand in the record.";
+  if (!SECRET_RULE.test(secret)) fields.secret = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
+  else if (secret !== again) fields.again = "This is not the same. Type it again.";
+  if (Object.keys(fields).length === 0 && !(await isFirstCode(code)))
+    fields.code = "This is not the code. It stands where Luvrit was started; ten tries a minute.";
+  if (Object.keys(fields).length > 0) return data({ name, fields }, 422);
+  const person = await answering(() => addFirstLead(database(), name.trim(), secret));
+  return person ? signedIn(person, "/workshop", whenceOf(request, context), "first-lead") : redirect("/sign-in");
+}
+
+export default function First({ actionData }: Route.ComponentProps) {
+  return <FirstPage failed={actionData} />;
+}

@@ -1,0 +1,44 @@
+import { sql } from "../../server/context.server.ts";
+import { whenceOf } from "../../server/http/whence.server.ts";
+import { mustBe, switched } from "../../server/people/access.server.ts";
+import { findPerson, listPeople } from "../../server/people/peopleRepository.server.ts";
+import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
+import { validator } from "../../server/validation/validate.server.ts";
+import type { Route } from "./+types/switch";
+
+const readForm = validator<{ person: string; secret: string; to: string }>({
+  type: "object",
+  additionalProperties: false,
+  required: ["person", "secret", "to"],
+  properties: {
+    person: { type: "string", format: "uuid" },
+    secret: { type: "string", minLength: 1, maxLength: 200 },
+    to: { type: "string", maxLength: 500 },
+  },
+});
+
+/** Who else could go on at this device. */
+export async function loader({ request }: Route.LoaderArgs) {
+  const me = await mustBe(request, "viewer");
+  const people = await listPeople(sql());
+  return Response.json(people.filter(({ id }) => id !== me.id).map(({ id, name, role }) => ({ id, name, role })));
+}
+
+/** Another person goes on at this device, by their own PIN or passphrase. */
+export async function action({ request, context }: Route.ActionArgs) {
+  await mustBe(request, "viewer");
+  const form = readForm(Object.fromEntries(await request.formData()));
+  if (!form.ok) return Response.json({ message: "Choose who goes on, and type their PIN." }, { status: 422 });
+  const { person, secret, to } = form.value;
+  const whence = whenceOf(request, context);
+  const chosen = await findPerson(sql(), person);
+  const result = await attemptSignIn(whence, chosen?.name ?? "", secret);
+  switch (result.outcome) {
+    case "in":
+      return switched(request, result.person, to, whence);
+    case "wrong":
+      return Response.json({ message: "This PIN or passphrase is not theirs." }, { status: 422 });
+    case "locked":
+      return Response.json({ message: `Too many attempts. Wait ${result.seconds} seconds.` }, { status: 429 });
+  }
+}
