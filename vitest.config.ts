@@ -22,6 +22,16 @@ export default defineConfig({
         test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
       },
       {
+        // Kills, outages, a cluster, load, attempts to get in: on real processes, after the build.
+        test: {
+          name: "hard",
+          include: ["tests/hard/**/*.test.ts"],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+      {
         test: {
           name: "server",
           include: ["server/**/*.test.ts"],

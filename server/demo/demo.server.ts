@@ -58,7 +58,9 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
   const workshop = read<Readonly<Record<WorkshopKind, readonly NamedItem[]>>>("workshop.json");
   const lead = [...people.values()].find(({ role }) => role === "lead");
   for (const kind of WORKSHOP_KINDS) await importItems(pool, kind, workshop[kind], lead?.name ?? "the demo");
-  for (const setup of read<DemoSetup[]>("setups.json")) await loadSetup(pool, setup, machines, people, folder);
+  // In the order in which they were made: a ledger takes nothing in front of what it holds.
+  const setups = read<DemoSetup[]>("setups.json").sort((a, b) => b.hoursAgo - a.hoursAgo);
+  for (const setup of setups) await loadSetup(pool, setup, machines, people, folder);
 }
 
 /** Ids of the demo's machines. */
@@ -96,7 +98,7 @@ async function loadSetup(
       stableId(`setup ${setup.name}`),
       command,
       author,
-      new Date(began + index * 60_000),
+      () => new Date(began + index * 60_000),
     );
     if (result.outcome !== "appended")
       throw new Error(`Demo setup ${setup.name}, entry ${index}: ${JSON.stringify(result)}`);

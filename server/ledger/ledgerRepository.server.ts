@@ -81,7 +81,7 @@ export async function appendEntry(
   setupId: string,
   command: Command,
   author: Author,
-  now = new Date(),
+  clock: () => Date = () => new Date(),
 ): Promise<AppendResult> {
   const valid = validatePayload(command.kind, command.payload);
   if (!valid.ok) return { outcome: "refused", refusal: valid.refusal };
@@ -102,6 +102,8 @@ export async function appendEntry(
     const conflict = author.base < state.seq ? await sameCellSince(sql, setupId, command, author, state) : undefined;
     if (conflict) return conflict;
 
+    // Looked at when it is this entry's turn: those before it have been made by then.
+    const now = clock();
     const at = await afterLatest(
       sql,
       locked?.machineId ?? machineOf(apply(state, asEntry(command, author, 1, now))),
@@ -126,6 +128,9 @@ const asEntry = (command: Command, { base, person, device, made }: Author, seq: 
   ...(made && { madeAt: made.at.toISOString() }),
 });
 
+/** Clocks of several processes differ by less than this when all is well. */
+const NOTED_MS = 2000;
+
 /**
  * The time that an entry is recorded under. A machine's present state is the fold of its entries by time, so a clock that
  * was set back does not put an entry in front of those made before it: then it is recorded right behind the latest one.
@@ -136,7 +141,8 @@ async function afterLatest(sql: Sql, machineId: string, now: Date): Promise<Date
     [machineId],
   );
   if (!latest || latest.recorded_at <= now) return now;
-  log.warn({ machineId, now, latest: latest.recorded_at }, "the clock is behind the ledger");
+  const behind = latest.recorded_at.getTime() - now.getTime();
+  if (behind > NOTED_MS) log.warn({ machineId, now, latest: latest.recorded_at }, "the clock is behind the ledger");
   return new Date(latest.recorded_at.getTime() + 1);
 }
 

@@ -152,7 +152,7 @@ describe("what is read back", () => {
   it("gives a machine's history over its setups in the order in which it was made", async () => {
     const machine = `m${randomUUID().slice(0, 8)}`;
     const [first, second] = [randomUUID(), randomUUID()];
-    const at = (minute: number) => new Date(Date.UTC(2026, 0, 1, 8, minute));
+    const at = (minute: number) => () => new Date(Date.UTC(2026, 0, 1, 8, minute));
     const author = (base: number) => ({ person: ines, device: "desk", base });
     await appendEntry(pool, first, unique(opened({ id: machine })), author(0), at(0));
     await appendEntry(pool, second, unique(opened({ id: machine })), author(0), at(1));
@@ -163,6 +163,44 @@ describe("what is read back", () => {
       [second, "setup-opened"],
       [first, "tool-loaded"],
     ]);
+  });
+
+  it("keeps the order of a machine's history through a clock that is set back, or was far ahead for a while", async () => {
+    const machine = `m${randomUUID().slice(0, 8)}`;
+    const [first, second] = [randomUUID(), randomUUID()];
+    const clock = (hour: number) => () => new Date(Date.UTC(2026, 0, 1, hour));
+    const author = (base: number) => ({ person: ines, device: "desk", base });
+    await appendEntry(pool, first, unique(opened({ id: machine })), author(0), clock(8));
+    await appendEntry(pool, first, unique(loaded("1")), author(1), clock(23));
+    await appendEntry(pool, second, unique(opened({ id: machine })), author(0), clock(9));
+    await appendEntry(pool, first, unique(loaded("3")), author(2), clock(2));
+    const history = await readMachineLedger(sqlOn(pool), machine);
+    expect(history.map(({ setupId, entry }) => [setupId, entry.seq])).toEqual([
+      [first, 1],
+      [first, 2],
+      [second, 1],
+      [first, 3],
+    ]);
+    expect(history.map(({ entry }) => entry.at.slice(11))).toEqual([
+      ...["08:00:00.000Z", "23:00:00.000Z", "23:00:00.001Z", "23:00:00.002Z"],
+    ]);
+  });
+
+  it("takes what waited on one device as that device's own: its later entries meet none of its earlier ones", async () => {
+    const setup = await runningSetup();
+    const made = { at: new Date(Date.UTC(2026, 0, 1, 7)), on: randomUUID() };
+    const send = (command: Command, by = ines, from: typeof made | undefined = made) =>
+      appendEntry(pool, setup, command, { person: by, device: "tablet", base: 4, made: from });
+    expect(await send(unique(touched("1", "x", -339.25)))).toMatchObject({ outcome: "appended" });
+    expect(await send(unique(touched("1", "x", -339.26)))).toMatchObject({
+      outcome: "appended",
+      entry: { madeAt: made.at.toISOString() },
+    });
+    // Another device that knew neither of them is asked.
+    expect(await send(unique(touched("1", "x", -339.3)), ines, { ...made, on: randomUUID() })).toMatchObject({
+      outcome: "conflict",
+    });
+    expect((await readLedger(sqlOn(pool), setup)).at(-1)?.madeAt).toBe(made.at.toISOString());
   });
 
   it("rebuilds snapshots from the ledger alone, and finds the one that was damaged", async () => {

@@ -62,7 +62,7 @@ describe("signing in", () => {
     expect(await signIn(sql, name, "0000")).toEqual({ outcome: "locked", seconds: 60, known: name });
     await sql.run("UPDATE people SET locked_until = UTC_TIMESTAMP(3) WHERE name = ?", [name]);
     expect(await signIn(sql, name, "2468")).toMatchObject({ outcome: "in" });
-    expect(await signIn(sql, name, "0000")).toEqual({ outcome: "wrong" });
+    expect(await signIn(sql, name, "0000")).toEqual({ outcome: "wrong", known: name });
   });
 
   it("wants a PIN of four digits or a passphrase of ten characters", () => {

@@ -57,10 +57,39 @@ export async function startPrivateDatabase(home: string): Promise<PrivateDatabas
   await writeFile(at("init.sql"), initStatements(credentials.password), { mode: 0o600 });
   if (asRoot) await giveTo(user, [at("init.sql")]);
 
-  const child = spawnServer(folder, user, credentials.port);
   const url = addressOf(credentials);
-  await untilReady(child, url, at("error.log"));
-  return { url, stop: () => stopChild(child) };
+  const served = supervised(() => spawnServer(folder, user, credentials.port));
+  await untilReady(served.child(), url, at("error.log"));
+  served.watch();
+  return { url, stop: served.stop };
+}
+
+/** An engine that was killed comes up again on the same port after this long, so that whoever asks it finds it. */
+const AGAIN_AFTER_MS = 150;
+
+/** Keeps one server running until it is stopped: one that dies by itself, or is killed, is started again. */
+function supervised(spawnIt: () => ChildProcess) {
+  let child = spawnIt();
+  let stopping = false;
+  let waiting: NodeJS.Timeout | undefined;
+  const watch = () => {
+    child.once("exit", () => {
+      if (stopping) return;
+      waiting = setTimeout(() => {
+        child = spawnIt();
+        watch();
+      }, AGAIN_AFTER_MS);
+    });
+  };
+  return {
+    child: () => child,
+    watch,
+    stop: async () => {
+      stopping = true;
+      clearTimeout(waiting);
+      await stopChild(child);
+    },
+  };
 }
 
 /** The address of the private database that serves a Luvrit in this folder now; undefined where none does. */

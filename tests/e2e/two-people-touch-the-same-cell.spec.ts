@@ -72,8 +72,12 @@ test("a connection that drops loses nothing: what was entered waits in the open 
 }) => {
   allowConsole(/Failed to load resource|net::ERR/);
   await signInAs(page, "Ines");
+  // Opened once, the setup is on this device.
+  const takenAlong = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
   await openSetup(page, "Focuser drawtube 52");
+  await takenAlong;
   await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
+  await page.waitForLoadState("networkidle");
   await page.getByRole("textbox", { name: /machine position at contact, X, tool 3/ }).fill("-286.9");
   await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.05");
   await context.setOffline(true);
