@@ -31,6 +31,8 @@ const HOME = process.env.LUVRIT_HOME ?? path.join(ROOT, ".luvrit");
 const HOST = process.env.LUVRIT_HOST ?? "127.0.0.1";
 const LOOPBACK = ["127.0.0.1", "::1", "localhost"];
 const DEFAULT_PORT = 4680;
+/** How often it is looked for connections that take too long: the limits below hold as exactly as this. */
+const CHECK_SLOW_MS = 2000;
 /** How long open requests may take to finish once a stop was asked for. */
 const FINISH_WITHIN_MS = 5000;
 
@@ -73,6 +75,24 @@ async function openDatabase(): Promise<string> {
 
 /** One launcher to a folder: two would fight over one database. A number left by a killed one does not count. */
 function claimHome(): void {
+  try {
+    takeHome();
+  } catch (failure) {
+    const { code } = failure as { code?: string };
+    if (code !== "EROFS" && code !== "EACCES" && code !== "EPERM" && code !== "ENOSPC") throw failure;
+    const why =
+      code === "EROFS"
+        ? "its disk is read-only"
+        : code === "ENOSPC"
+          ? "its disk is full"
+          : "its rights do not allow it";
+    throw new CannotStart(
+      `The folder ${HOME} cannot be written: ${why}. Nothing was changed. Set LUVRIT_HOME to another one, or mend this.`,
+    );
+  }
+}
+
+function takeHome(): void {
   // Others may pass through, as the database's own user must, but not look around.
   mkdirSync(HOME, { recursive: true });
   chmodSync(HOME, 0o711);
@@ -143,7 +163,10 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
     endStreams: () => void;
     isReady: () => Promise<boolean>;
   };
-  const server = http.createServer(createServer(app, path.join(ROOT, "build/client"), isReady));
+  const server = http.createServer(
+    { connectionsCheckingInterval: CHECK_SLOW_MS },
+    createServer(app, path.join(ROOT, "build/client"), isReady),
+  );
   server.requestTimeout = 30_000;
   server.headersTimeout = 10_000;
   await new Promise<void>((resolve, reject) => {
@@ -155,7 +178,8 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
       new Promise((resolve) => {
         endStreams();
         server.close(resolve);
-        server.closeIdleConnections();
+        // A connection that has had its answer is closed then; one that still waits gets its time.
+        setInterval(() => server.closeIdleConnections(), 50).unref();
         setTimeout(() => server.closeAllConnections(), FINISH_WITHIN_MS).unref();
       }),
   );

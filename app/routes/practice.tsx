@@ -1,7 +1,9 @@
 import { useState } from "react";
+import { Link } from "react-router";
 import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
-import { useSetup } from "../frame/useSetup.ts";
+import { NothingYet } from "../frame/StageFrame.tsx";
+import { type LoadedSetup, useSetup } from "../frame/useSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
 
 /** Lathes of the same setup stand alike: what is tried here is tried on the machine that the setup is about. */
@@ -9,7 +11,18 @@ const SEED = 4680;
 
 /** The simulated lathe beside a setup: its machine, its part, its tools. */
 export default function Practice() {
-  const { setup, setupId, isShared, mayEnter } = useSetup();
+  const loaded = useSetup();
+  if (loaded.setup.tools.length === 0)
+    return (
+      <NothingYet>
+        This setup has no tools yet, so there is no lathe to practise on.{" "}
+        <Link to={`/setups/${loaded.setupId}/prepare`}>Load the first one.</Link>
+      </NothingYet>
+    );
+  return <Lathe {...loaded} />;
+}
+
+function Lathe({ setup, setupId, isShared, mayEnter }: LoadedSetup) {
   const [config] = useState(() => latheOfSetup(setup, SEED));
   return (
     <PracticePage

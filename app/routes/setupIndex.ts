@@ -1,4 +1,8 @@
 import { redirect } from "react-router";
+import { mustBe } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/setupIndex";
 
-export const loader = ({ params }: Route.LoaderArgs) => redirect(`/setups/${params.setupId}/touch`);
+export async function loader({ request, params }: Route.LoaderArgs) {
+  await mustBe(request, "viewer");
+  return redirect(`/setups/${params.setupId}/touch`);
+}

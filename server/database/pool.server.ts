@@ -14,8 +14,8 @@ export interface Pool {
   getConnection(): Promise<PoolConnection>;
   /** Nodes that there are, so that work cut off by one may be tried on another. */
   readonly nodes: number;
-  /** The node that a connection failed on is not asked first any more. */
-  turnFrom(failure: unknown): void;
+  /** The node that a connection was lost on is not asked first any more. */
+  turnFrom(connection: PoolConnection, failure: unknown): void;
   end(): Promise<void>;
 }
 
@@ -69,8 +69,10 @@ export function openPool(url: string, connections = 10): Pool {
       }
       throw new DatabaseAway(awayReason(last) ?? "unreachable", last);
     },
-    turnFrom(failure) {
-      if (nodes.length > 1 && awayReason(failure) === "unreachable") turn(first);
+    turnFrom(connection, failure) {
+      // By its own node: of many that are lost at once each turns away from the same one.
+      const at = servedBy.get(connection);
+      if (at !== undefined && awayReason(failure) === "unreachable") turn(at);
     },
     async end() {
       await Promise.all(nodes.map((node) => node.end()));
@@ -100,7 +102,7 @@ export function sqlOn(given: Pool | PoolConnection): Sql {
         if (reason === "unreachable") connection.destroy();
         else connection.release();
         if (reason === undefined) throw failure;
-        given.turnFrom(failure);
+        given.turnFrom(connection, failure);
         // Reading again does no harm; a change may have been made.
         if (!again || attempt > given.nodes || reason !== "unreachable") throw new DatabaseAway(reason, failure);
       }
@@ -145,7 +147,7 @@ export async function inTransaction<Result>(pool: Pool, work: (sql: Sql) => Prom
       const { code } = failure as { code?: string };
       const again = TRY_AGAIN.includes(code) || (reason === "unreachable" && pool.nodes > 1);
       if (again && attempt < MOST_TRIES) {
-        pool.turnFrom(failure);
+        pool.turnFrom(connection, failure);
         // Two that meet each time would meet for ever: each waits for a time of its own.
         await pause(PAUSE_MS * attempt * Math.random());
         continue;

@@ -90,7 +90,7 @@ export async function signedOut(request: Request, whence: Whence): Promise<Respo
   return redirect("/sign-in", { headers: { "Set-Cookie": await cookie.serialize("", { maxAge: 0 }) } });
 }
 
-/** Only a path on this server: never another host by way of `//` or `\`. */
+/** Only a path on this server: never another host by way of `//` or `\`, nor of a tab in between, which a browser leaves out. */
 export function ownPath(to: string): string {
-  return /^\/(?![/\\])[^\r\n]*$/.test(to) && !to.includes("\\") ? to : "/";
+  return /^\/(?!\/)[^\\\p{Cc}]*$/u.test(to) ? to : "/";
 }

@@ -204,6 +204,8 @@ describe("roles and places", () => {
     ["/\\elsewhere.example", "/"],
     ["https://elsewhere.example", "/"],
     ["/a\r\nSet-Cookie: x", "/"],
+    ["/\t/elsewhere.example", "/"],
+    ["/\u0000/elsewhere.example", "/"],
     ["", "/"],
   ])("goes on to %j as %j", (to, place) => {
     expect(ownPath(to)).toBe(place);
