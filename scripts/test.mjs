@@ -4,6 +4,14 @@ import { mkdirSync, readFileSync, rmSync } from "node:fs";
 import net from "node:net";
 import { performance } from "node:perf_hooks";
 
+// `--long`: kills, load, a million entries, a million broken inputs, in full; an ordinary run has a short form of each.
+const words = process.argv.slice(2);
+if (words.some((word) => word !== "--long")) {
+  process.stderr.write(`luvrit: test knows --long alone, not ${words.join(" ")}.\n`);
+  process.exit(2);
+}
+if (words.includes("--long")) process.env.LUVRIT_LONG = "1";
+
 const REPORTS = ".luvrit/reports";
 rmSync(REPORTS, { recursive: true, force: true });
 mkdirSync(REPORTS, { recursive: true });
@@ -113,6 +121,7 @@ await vitest("server");
 // The whole command, so that its own staleness check sees a fresh build too.
 if (await check("build", ["node", ["scripts/build.mjs"]], { FORCE_COLOR: "0" })) {
   await vitest("command");
+  await vitest("hard");
   const file = ".luvrit/e2e-report.json";
   rmSync(file, { force: true });
   await tests(

@@ -3,6 +3,7 @@ import { chmodSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync }
 import http from "node:http";
 import path from "node:path";
 import { fileURLToPath, pathToFileURL } from "node:url";
+import v8 from "node:v8";
 import type { Express } from "express";
 import { DatabaseAway } from "./database/databaseAway.ts";
 import { MigrationMismatch, migrate } from "./database/migrate.server.ts";
@@ -21,6 +22,11 @@ import {
   startPrivateDatabase,
 } from "./private-database/privateDatabase.server.ts";
 import { startStandIn } from "./stand-in/standIn.server.ts";
+
+// Memory is looked after a little more often than the engine does by itself: a server beside a machine is a small one.
+// No hard limit: a long program may need much for a moment.
+v8.setFlagsFromString("--heap-growing-percent=25");
+v8.setFlagsFromString("--semi-space-growth-factor=1");
 
 /** Why nothing was started, in one line for the person at the terminal. */
 class CannotStart extends Error {}

@@ -1,7 +1,5 @@
 import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
-import { sql } from "../../server/context.server.ts";
-import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
@@ -15,8 +13,7 @@ import { answerForm } from "./answerForm.server.ts";
 export async function action({ request, params }: Route.ActionArgs) {
   const done = await answerForm(request, params.setupId);
   if (done.outcome === "answered") return done.answer;
-  const state = await readSetup(sql(), params.setupId);
-  const next = state && addressAfter(params.setupId, viewSetup(state), done.form);
+  const next = addressAfter(params.setupId, () => viewSetup(done.state), done.form);
   return next === undefined ? data<TouchAnswer>({ outcome: "done" }) : redirect(next);
 }
 
@@ -37,7 +34,7 @@ export async function clientAction({ request, params, serverAction }: Route.Clie
     forgetDraft();
     const here = await setupHere(params.setupId);
     const fields = { intent: String(form.get("intent")), offset: String(form.get("offset") ?? "") };
-    const next = here && addressAfter(params.setupId, here.setup, fields);
+    const next = here && addressAfter(params.setupId, () => here.setup, fields);
     return next === undefined ? answer : redirect(next);
   } catch (thrown) {
     if (thrown instanceof Response && thrown.status >= 300 && thrown.status < 400) forgetDraft();

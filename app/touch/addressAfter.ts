@@ -10,12 +10,14 @@ const GOES_ON: readonly string[] = [
 /** Where the work goes on after a form was kept: the next step of the plan, the table when nothing is left; else here. */
 export function addressAfter(
   setupId: string,
-  setup: SetupView,
+  /** The setup with the form on it; looked at only where the form leads on. */
+  read: () => SetupView,
   form: { readonly intent: string; readonly offset?: string },
 ): string | undefined {
   const { intent, offset = "" } = form;
   if (intent === "make-second") return `/setups/${setupId}/touch?tool=${String(Number(offset))}&do=second`;
   if (!GOES_ON.includes(intent)) return undefined;
+  const setup = read();
   const order = touchingOrder(setup);
   // A chosen order is kept to; in the usual one a tool is finished first.
   const own = setup.order ? undefined : nextStep(order.filter((one) => one.offset === offset));

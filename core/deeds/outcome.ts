@@ -1,9 +1,10 @@
-import type { Command } from "../ledger/index.ts";
+import type { Command, SetupState } from "../ledger/index.ts";
 import type { ReadList } from "./forms/lists.ts";
 import type { SetupForm } from "./forms/setupForms.ts";
 
 export type SetupOutcome =
-  | { readonly outcome: "kept"; readonly form: SetupForm }
+  /** `state`: the setup with what the form entered. */
+  | { readonly outcome: "kept"; readonly form: SetupForm; readonly state: SetupState }
   | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> }
   | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
 

@@ -103,6 +103,11 @@ export function sqlOn(given: Pool | PoolConnection): Sql {
         else connection.release();
         if (reason === undefined) throw failure;
         given.turnFrom(connection, failure);
+        // One statement by itself was rolled back whole.
+        if (isConflict(failure) && attempt < MOST_TRIES) {
+          await pause(PAUSE_MS * attempt * Math.random());
+          continue;
+        }
         // Reading again does no harm; a change may have been made.
         if (!again || attempt > given.nodes || reason !== "unreachable") throw new DatabaseAway(reason, failure);
       }
@@ -124,6 +129,7 @@ export function sqlOn(given: Pool | PoolConnection): Sql {
  * be tried again.
  */
 const TRY_AGAIN: readonly (string | undefined)[] = ["ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT", "ER_CHECKREAD"];
+const isConflict = (failure: unknown) => TRY_AGAIN.includes((failure as { code?: string }).code);
 const MOST_TRIES = 6;
 const PAUSE_MS = 8;
 
@@ -144,8 +150,7 @@ export async function inTransaction<Result>(pool: Pool, work: (sql: Sql) => Prom
     } catch (failure) {
       const reason = awayReason(failure);
       await giveBack(connection, reason === "unreachable");
-      const { code } = failure as { code?: string };
-      const again = TRY_AGAIN.includes(code) || (reason === "unreachable" && pool.nodes > 1);
+      const again = isConflict(failure) || (reason === "unreachable" && pool.nodes > 1);
       if (again && attempt < MOST_TRIES) {
         pool.turnFrom(connection, failure);
         // Two that meet each time would meet for ever: each waits for a time of its own.

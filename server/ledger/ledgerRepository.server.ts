@@ -1,4 +1,5 @@
 import { isDeepStrictEqual } from "node:util";
+import type { Made } from "../../core/deeds/index.ts";
 import {
   apply,
   type Cell,
@@ -35,11 +36,26 @@ export interface Author {
   readonly made?: { readonly at: Date; readonly on: string } | undefined;
 }
 
+/** A command that is worked out once its setup is locked, so that nothing changes between knowing and entering. */
+export interface Asked {
+  readonly id: string;
+  readonly make: (state: SetupState, sql: Sql) => Promise<Made>;
+}
+
 export type AppendResult =
-  | { readonly outcome: "appended" | "repeated"; readonly entry: Entry }
+  /** `state`: the setup with the entry on it. */
+  | { readonly outcome: "appended" | "repeated"; readonly entry: Entry; readonly state: SetupState }
   /** Somebody else wrote the same cell since `base`: both entries, so that a person chooses. */
-  | { readonly outcome: "conflict"; readonly cell: Cell; readonly theirs: Entry }
+  | {
+      readonly outcome: "conflict";
+      readonly cell: Cell;
+      readonly theirs: Entry;
+      readonly command: Command;
+      readonly state: SetupState;
+    }
   | { readonly outcome: "refused"; readonly refusal: Refusal };
+/** Of a form that was worked out here: also that it could not be, by field. */
+export type FormResult = AppendResult | { readonly outcome: "not-made"; readonly made: Exclude<Made, Command> };
 
 interface LedgerRow {
   readonly setup_id: string;
@@ -83,43 +99,120 @@ export async function appendEntry(
   author: Author,
   clock: () => Date = () => new Date(),
 ): Promise<AppendResult> {
+  const result = await appendForm(pool, setupId, { id: command.id, make: async () => command }, author, clock);
+  if (result.outcome === "not-made") throw new Error("a command was made into something else");
+  return result;
+}
+
+/** The same for what is worked out from the setup as it stands when it is locked. */
+export async function appendForm(
+  pool: Pool,
+  setupId: string,
+  asked: Asked,
+  author: Author,
+  clock: () => Date = () => new Date(),
+): Promise<FormResult> {
+  const [result] = await appendForms(pool, setupId, [{ ...asked, author }], clock);
+  if (!result) throw new Error("one form has one result");
+  return result;
+}
+
+/**
+ * The same for several, in their order and in one transaction: the setup is read and stored once for all of them. The first
+ * that is not kept ends it, and its result is the last; those before it are kept.
+ */
+export async function appendForms(
+  pool: Pool,
+  setupId: string,
+  forms: readonly (Asked & { readonly author: Author })[],
+  clock: () => Date = () => new Date(),
+): Promise<readonly FormResult[]> {
+  const results = await inTransaction(pool, async (sql): Promise<readonly FormResult[]> => {
+    const locked = await lockSetup(sql, setupId);
+    const before = locked?.state ?? EMPTY_SETUP;
+    const made: FormResult[] = [];
+    const there = await readById(
+      sql,
+      forms.map(({ id }) => id),
+    );
+    const others = new Map<string, readonly Entry[]>();
+    let [state, latest, changesWords] = [before, locked?.latest ?? null, false];
+    for (const { author, ...asked } of forms) {
+      const result = await takeOne(sql, setupId, asked, author, { state, latest, now: clock(), there, others });
+      made.push(result);
+      if (result.outcome === "repeated") continue;
+      if (result.outcome !== "appended") break;
+      changesWords ||= mayChangeWords(state, result.entry);
+      state = result.state;
+      latest = new Date(result.entry.at);
+    }
+    if (state !== before && latest) {
+      const at = latest.toISOString();
+      // A setup that is opened is stored with its first entry.
+      if (locked || state.seq > 1) await storeSnapshot(sql, setupId, state, at);
+      if (changesWords) await storeWords(sql, setupId, state, locked?.state);
+    }
+    return made;
+  });
+  for (const { outcome } of results) countAppend(outcome);
+  return results;
+}
+
+/** Entries with these ids, of whatever setup. */
+async function readById(sql: Sql, ids: readonly string[]): Promise<ReadonlyMap<string, LedgerRow>> {
+  const rows = await sql.rows<LedgerRow>(
+    `SELECT ${COLUMNS} FROM ledger WHERE id IN (${ids.map(() => "?").join(", ")})`,
+    ids,
+  );
+  return new Map(rows.map((row) => [row.id, row]));
+}
+
+/** What one form is taken with: the setup as it stands by then, and what was looked up for all that are taken at once. */
+interface Standing {
+  readonly state: SetupState;
+  readonly latest: Date | null;
+  readonly now: Date;
+  readonly there: ReadonlyMap<string, LedgerRow>;
+  /** Entries of others since a base: while the setup is locked there are no new ones. */
+  readonly others: Map<string, readonly Entry[]>;
+}
+
+/** Takes one form on a locked setup; the snapshot is stored by whoever locked it. */
+async function takeOne(
+  sql: Sql,
+  setupId: string,
+  asked: Asked,
+  author: Author,
+  { state, latest, now, there, others }: Standing,
+): Promise<FormResult> {
+  // Looked for before anything is worked out: what was sent before would find its own entry in the way.
+  const repeated = there.get(asked.id);
+  if (repeated) {
+    if (repeated.setup_id === setupId) return { outcome: "repeated", entry: toEntry(repeated), state };
+    return refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
+  }
+  const command = await asked.make(state, sql);
+  if ("outcome" in command) return { outcome: "not-made", made: command };
+  const isNew = state.seq === 0;
+  if (isNew && command.kind !== "setup-opened") return refuse("no-such-setup", "There is no such setup.");
   const valid = validatePayload(command.kind, command.payload);
   if (!valid.ok) return { outcome: "refused", refusal: valid.refusal };
-  const result = await inTransaction(pool, async (sql): Promise<AppendResult> => {
-    const locked = await lockSetup(sql, setupId);
-    const [repeated] = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE id = ?`, [command.id]);
-    if (repeated) {
-      if (repeated.setup_id === setupId) return { outcome: "repeated", entry: toEntry(repeated) };
-      return refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
-    }
-    if (!locked && command.kind !== "setup-opened") return refuse("no-such-setup", "There is no such setup.");
+  if (author.base > state.seq)
+    return refuse("ahead-of-ledger", "This device knows entries that the ledger does not have. Reload the page.");
+  const decision = decide(state, command);
+  if (!decision.ok) return { outcome: "refused", refusal: decision.refusal };
+  const conflict =
+    author.base < state.seq ? await sameCellSince(sql, setupId, command, author, state, others) : undefined;
+  if (conflict) return conflict;
 
-    const state: SetupState = locked?.state ?? EMPTY_SETUP;
-    if (author.base > state.seq)
-      return refuse("ahead-of-ledger", "This device knows entries that the ledger does not have. Reload the page.");
-    const decision = decide(state, command);
-    if (!decision.ok) return { outcome: "refused", refusal: decision.refusal };
-    const conflict = author.base < state.seq ? await sameCellSince(sql, setupId, command, author, state) : undefined;
-    if (conflict) return conflict;
-
-    // Looked at when it is this entry's turn: those before it have been made by then.
-    const now = clock();
-    const at = await afterLatest(
-      sql,
-      locked?.machineId ?? machineOf(apply(state, asEntry(command, author, 1, now))),
-      now,
-    );
-    const entry = asEntry(command, author, state.seq + 1, at);
-    const next = apply(state, entry);
-    if (locked) await storeSnapshot(sql, setupId, next, entry.at);
-    else await insertSetup(sql, setupId, next, entry.at);
-    if (mayChangeWords(state, entry)) await storeWords(sql, setupId, next, locked?.state);
-    await insertEntry(sql, setupId, machineOf(next), entry, author);
-    await storeHistory(sql, setupId, next, entry);
-    return { outcome: "appended", entry };
-  });
-  countAppend(result.outcome);
-  return result;
+  const machineId = machineOf(isNew ? apply(state, asEntry(command, author, 1, now)) : state);
+  const at = afterLatest(isNew ? await latestOn(sql, machineId) : latest, now, machineId);
+  const entry = asEntry(command, author, state.seq + 1, at);
+  const next = apply(state, entry);
+  if (isNew) await insertSetup(sql, setupId, next, entry.at);
+  await insertEntry(sql, setupId, machineId, entry, author);
+  await storeHistory(sql, setupId, next, entry);
+  return { outcome: "appended", entry, state: next };
 }
 
 const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
@@ -135,15 +228,19 @@ const NOTED_MS = 2000;
  * The time that an entry is recorded under. A machine's present state is the fold of its entries by time, so a clock that
  * was set back does not put an entry in front of those made before it: then it is recorded right behind the latest one.
  */
-async function afterLatest(sql: Sql, machineId: string, now: Date): Promise<Date> {
+function afterLatest(latest: Date | null, now: Date, machineId: string): Date {
+  if (!latest || latest <= now) return now;
+  if (latest.getTime() - now.getTime() > NOTED_MS)
+    log.warn({ machineId, now, latest }, "the clock is behind the ledger");
+  return new Date(latest.getTime() + 1);
+}
+
+async function latestOn(sql: Sql, machineId: string): Promise<Date | null> {
   const [latest] = await sql.rows<{ recorded_at: Date }>(
     "SELECT recorded_at FROM ledger WHERE machine_id = ? ORDER BY recorded_at DESC LIMIT 1",
     [machineId],
   );
-  if (!latest || latest.recorded_at <= now) return now;
-  const behind = latest.recorded_at.getTime() - now.getTime();
-  if (behind > NOTED_MS) log.warn({ machineId, now, latest: latest.recorded_at }, "the clock is behind the ledger");
-  return new Date(latest.recorded_at.getTime() + 1);
+  return latest?.recorded_at ?? null;
 }
 
 const refuse = (code: string, message: string): AppendResult => ({ outcome: "refused", refusal: { code, message } });
@@ -154,21 +251,28 @@ async function sameCellSince(
   command: Command,
   { base, made }: Author,
   state: SetupState,
+  others: Map<string, readonly Entry[]>,
 ): Promise<AppendResult | undefined> {
   // Choosing a way or ticking a cell loses nothing: the last one holds, however quickly one follows the other.
   if (command.kind === "way-chosen" || command.kind === "cells-keyed") return undefined;
   const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
   // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
   const cells = [...cellsOf(command, undone), ...restsOn(command)];
-  const since = await sql.rows<LedgerRow>(
-    `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? AND (made_on IS NULL OR made_on <> ?) ORDER BY seq DESC`,
-    [setupId, base, made?.on ?? ""],
-  );
-  const entries = since.map(toEntry);
+  const key = `${base} ${made?.on ?? ""}`;
+  let entries = others.get(key);
+  if (!entries) {
+    const since = await sql.rows<LedgerRow>(
+      `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? AND (made_on IS NULL OR made_on <> ?) ORDER BY seq DESC`,
+      [setupId, base, made?.on ?? ""],
+    );
+    entries = since.map(toEntry);
+    // Kept only for what one device sends at once: its own entries, which come in between, do not count.
+    if (made) others.set(key, entries);
+  }
   for (const entry of entries) {
     const taken = entry.kind === "entry-undone" ? await entryById(sql, entry.payload.entry) : undefined;
     const cell = cellsOf(entry, taken).find((one) => cells.includes(one));
-    if (cell !== undefined) return { outcome: "conflict", cell, theirs: entry };
+    if (cell !== undefined) return { outcome: "conflict", cell, theirs: entry, command, state };
   }
   return undefined;
 }
@@ -210,12 +314,6 @@ async function insertEntry(
 function machineOf(state: SetupState): string {
   const [opened] = state.cells.setup ?? [];
   return opened?.kind === "setup-opened" ? opened.payload.machine.id : "";
-}
-
-/** Whether a setup's ledger holds an entry already: what was sent before is not worked out again. */
-export async function holdsEntry(sql: Sql, setupId: string, id: string): Promise<boolean> {
-  const rows = await sql.rows("SELECT seq FROM ledger WHERE id = ? AND setup_id = ?", [id, setupId]);
-  return rows.length > 0;
 }
 
 /** Entries of a setup that came after one, in order. */

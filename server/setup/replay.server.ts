@@ -2,7 +2,7 @@ import type { FromSchema } from "json-schema-to-ts";
 import type { SetupOutcome } from "../../core/deeds/index.ts";
 import type { Person } from "../people/person.server.ts";
 import { validator } from "../validation/validate.server.ts";
-import { runSetupForm } from "./runSetupForm.server.ts";
+import { runSetupForms } from "./runSetupForm.server.ts";
 
 /** Forms that are sent at once: few enough that each answer comes soon. */
 export const MOST_REPLAYED = 100;
@@ -52,11 +52,12 @@ export async function replayForms(
   const read = readReplay(json);
   if (!read.ok || read.value.person !== person.id) return undefined;
   const { items, device: on } = read.value;
-  let kept = 0;
-  for (const { fields, madeAt } of items) {
-    const outcome = await runSetupForm(setupId, person, device, fields, { at: new Date(madeAt), on });
-    if (outcome.outcome !== "kept") return { kept, stopped: outcome };
-    kept++;
-  }
-  return { kept };
+  const outcomes = await runSetupForms(
+    setupId,
+    person,
+    device,
+    items.map(({ fields, madeAt }) => ({ fields, made: { at: new Date(madeAt), on } })),
+  );
+  const last = outcomes.at(-1);
+  return !last || last.outcome === "kept" ? { kept: outcomes.length } : { kept: outcomes.length - 1, stopped: last };
 }
