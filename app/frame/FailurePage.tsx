@@ -23,13 +23,21 @@ export function FailurePage({ error }: { readonly error: unknown }) {
   );
 }
 
+const AWAY: readonly number[] = [502, 503, 504];
+const OPEN_HERE =
+  "Setups that were opened on this device open without it, and what you enter there is sent when it is back.";
+
 function wordsFor(error: unknown): { readonly title: string; readonly text: string } {
   if (isRouteErrorResponse(error)) {
     const said = typeof error.data === "string" && error.data !== "" ? error.data : error.statusText;
     if (error.status === 404) return { title: "Not found", text: said || "There is nothing here." };
     if (error.status === 403) return { title: "Not allowed", text: `${said} Ask a lead, or sign in as somebody else.` };
+    if (AWAY.includes(error.status)) return { title: "The server is not there", text: `${said} ${OPEN_HERE}` };
     return { title: "That did not work", text: said || "Go back and try again." };
   }
+  // What a browser throws where nobody answers.
+  if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message))
+    return { title: "The server does not answer", text: OPEN_HERE };
   return {
     title: "Something is wrong in Luvrit",
     text: "What was accepted so far is safe. Reload the page; if it comes back, tell whoever looks after Luvrit.",

@@ -29,6 +29,12 @@ export function TopStrip({
   readonly children?: React.ReactNode;
 }) {
   const [isSwitching, setSwitching] = useState(false);
+  // Whoever was asked for is here.
+  const [shown, setShown] = useState(person.name);
+  if (shown !== person.name) {
+    setShown(person.name);
+    setSwitching(false);
+  }
   return (
     <Strip>
       <Home to="/" aria-label="Luvrit, all setups">

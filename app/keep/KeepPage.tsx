@@ -7,6 +7,7 @@ import type { LedgerLine } from "../../core/record/index.ts";
 import { newId } from "../frame/newId.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
+import { takeHere } from "../offline/takeHere.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { Trouble } from "../prepare/Section.tsx";
@@ -63,7 +64,11 @@ export function KeepPage(props: KeepProps) {
           <Go to={`/setups/${setupId}/sheet`}>
             <Printer size={22} aria-hidden="true" /> Setup sheet
           </Go>
-          <TakeFile href={`/setups/${setupId}/sheet.csv`} download>
+          <TakeFile
+            href={`/setups/${setupId}/sheet.csv`}
+            download
+            onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
+          >
             <FileText size={22} aria-hidden="true" /> as CSV
           </TakeFile>
         </Sheets>

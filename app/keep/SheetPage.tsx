@@ -6,6 +6,7 @@ import { setupSheet } from "../../core/record/index.ts";
 import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
+import { takeHere } from "../offline/takeHere.ts";
 import { Pick } from "../prepare/Field.tsx";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, mono } from "../ui/tokens.ts";
@@ -40,7 +41,11 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
         <PlainButton onPress={() => window.print()}>
           <Printer size={22} aria-hidden="true" /> Print, or save as PDF
         </PlainButton>
-        <Take href={`/setups/${setupId}/sheet.csv`} download>
+        <Take
+          href={`/setups/${setupId}/sheet.csv`}
+          download
+          onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
+        >
           Take as CSV
         </Take>
         <Back to={`/setups/${setupId}/keep`}>Back to the record</Back>

@@ -2,6 +2,7 @@ import { CloudOff, RefreshCw, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { styled } from "styled-components";
 import { color, radius, size } from "../ui/tokens.ts";
+import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { SettleDialog } from "./SettleDialog.tsx";
 import { useConnection, useConnectionKeeper } from "./useConnection.ts";
 
@@ -11,25 +12,31 @@ export function ConnectionMark() {
   const { server, waiting, toSettle, isSending, storeNote } = useConnection();
   const [isOpen, setOpen] = useState(false);
   const away = server === "away";
-  const words = away
-    ? waiting > 0
-      ? `No server · ${waiting} waiting`
-      : "No server"
+  const waits = waiting > 0 ? `${waiting} waiting` : "";
+  // Two short lines: beside the stages there is little room.
+  const [first, second] = away
+    ? ["No server", waits]
     : toSettle > 0
-      ? `${toSettle} to settle`
+      ? [`${toSettle} to settle`, ""]
       : isSending
-        ? `Sending ${waiting}…`
-        : waiting > 0
-          ? `${waiting} waiting`
-          : storeNote !== undefined && "Device";
+        ? [`Sending ${waiting}…`, ""]
+        : [waits || (storeNote !== undefined ? "Device" : ""), ""];
   const Icon = away ? CloudOff : toSettle > 0 || !waiting ? TriangleAlert : RefreshCw;
   return (
     <>
       <span role="status" aria-live="polite">
-        {words && (
+        {first && (
           <Mark type="button" $tone={toSettle > 0 || away ? "doubt" : "plain"} onClick={() => setOpen(true)}>
             <Icon size={20} aria-hidden="true" />
-            <span>{words}</span>
+            <span>
+              {first}
+              {second && (
+                <>
+                  <VisuallyHidden> · </VisuallyHidden>
+                  <small>{second}</small>
+                </>
+              )}
+            </span>
           </Mark>
         )}
       </span>
@@ -51,6 +58,10 @@ const Mark = styled.button<{ $tone: "doubt" | "plain" }>`
   font: inherit;
   font-size: ${size.small};
   font-weight: 700;
+  line-height: 1.2;
+  text-align: left;
+  white-space: nowrap;
+  small { display: block; font-size: ${size.small}; }
   font-variant-numeric: tabular-nums;
   cursor: pointer;
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: 2px; }

@@ -1,12 +1,13 @@
 import { useEffect, useState } from "react";
-import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import { Heading, Modal } from "react-aria-components";
 import { useRevalidator } from "react-router";
 import { styled } from "styled-components";
-import { whatWasDone } from "../../core/ledger/index.ts";
-import { formatMillimetres } from "../../core/units/index.ts";
+import { type SetupView, whatWasDone } from "../../core/ledger/index.ts";
+import { formatMillimetres, type Unit } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { DialogSheet, Shade } from "../ui/Sheet.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";
 import { readQueue, type Waiting } from "./store.ts";
@@ -17,7 +18,7 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
   const { server, reason, waiting, toSettle, storeNote } = useConnection();
   const { revalidate } = useRevalidator();
   const queue = useQueue(`${waiting} ${toSettle}`);
-  const names = useSetupNames(queue);
+  const setups = useSetups(queue);
   const settle = async (deed: (one: Waiting) => Promise<void>, one: Waiting) => {
     await deed(one);
     revalidate();
@@ -43,10 +44,12 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                 <p>
                   <b>{whatWasDone(one.command)}</b>
                   <span>
-                    {names.get(one.setupId) ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
+                    {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
                   </span>
                 </p>
-                {one.trouble && <TroubleOf one={one} trouble={one.trouble} />}
+                {one.trouble && (
+                  <TroubleOf one={one} trouble={one.trouble} unit={setups.get(one.setupId)?.machine.units ?? "mm"} />
+                )}
                 {one.trouble && server === "here" && (
                   <div>
                     <PlainButton onPress={() => settle(useMine, one)}>
@@ -67,7 +70,15 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-function TroubleOf({ one, trouble }: { readonly one: Waiting; readonly trouble: NonNullable<Waiting["trouble"]> }) {
+function TroubleOf({
+  one,
+  trouble,
+  unit,
+}: {
+  readonly one: Waiting;
+  readonly trouble: NonNullable<Waiting["trouble"]>;
+  readonly unit: Unit;
+}) {
   if (trouble.outcome === "refused") return <p>Not kept: {trouble.message}</p>;
   const mine = "exact" in one.command.payload ? one.command.payload.exact : undefined;
   const { theirs } = trouble;
@@ -82,11 +93,11 @@ function TroubleOf({ one, trouble }: { readonly one: Waiting; readonly trouble: 
         <dl>
           <div>
             <dt>mine</dt>
-            <dd>{formatMillimetres(mine, "mm")}</dd>
+            <dd>{formatMillimetres(mine, unit)}</dd>
           </div>
           <div>
             <dt>{theirs.person}'s</dt>
-            <dd>{formatMillimetres(theirs.exact, "mm")}</dd>
+            <dd>{formatMillimetres(theirs.exact, unit)}</dd>
           </div>
         </dl>
       )}
@@ -107,39 +118,21 @@ function useQueue(change: string): readonly Waiting[] {
   return queue;
 }
 
-function useSetupNames(queue: readonly Waiting[]): ReadonlyMap<string, string> {
-  const [names, setNames] = useState<ReadonlyMap<string, string>>(new Map());
+/** The setups that entries wait for, as this device knows them. */
+function useSetups(queue: readonly Waiting[]): ReadonlyMap<string, SetupView> {
+  const [setups, setSetups] = useState<ReadonlyMap<string, SetupView>>(new Map());
   useEffect(() => {
     const ids = [...new Set(queue.map(({ setupId }) => setupId))];
-    Promise.all(ids.map(async (id) => [id, (await setupHere(id))?.setup.part ?? "a setup"] as const)).then((read) =>
-      setNames(new Map(read)),
+    Promise.all(ids.map(async (id) => [id, (await setupHere(id))?.setup] as const)).then((read) =>
+      setSetups(new Map(read.flatMap(([id, setup]) => (setup ? [[id, setup] as const] : [])))),
     );
   }, [queue]);
-  return names;
+  return setups;
 }
 
-const Shade = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 30;
-  display: grid;
-  place-items: center;
-  background: ${color("shadow")};
-`;
-const Sheet = styled(Dialog)`
-  display: grid;
-  gap: 12px;
-  width: min(640px, 92vw);
-  max-height: 86vh;
-  overflow: auto;
-  padding: 24px;
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  color: ${color("ink")};
-  h2 { font-size: ${size.number}; }
-  h3 { font-size: ${size.text}; }
+const Sheet = styled(DialogSheet)`
   ol > li { display: grid; gap: 8px; padding: 10px 0; border-top: 1px solid ${color("line")}; }
-  li[data-settle] { padding-left: 12px; border-left: 5px solid ${color("spacerFill")}; background: ${color("doubtGround")}; }
+  li[data-settle] { padding: 10px 12px; border-left: 5px solid ${color("spacerFill")}; background: ${color("doubtGround")}; }
   li > p:first-child { display: grid; }
   li span { font-size: ${size.small}; color: ${color("quiet")}; }
   li > div { display: flex; gap: 10px; }

@@ -57,6 +57,8 @@ const DURABLE = { durability: "strict" } as const;
 export const readPack = async (setupId: string): Promise<SetupPack | undefined> =>
   (await store()).get("packs", setupId);
 
+export const listPacks = async (): Promise<readonly SetupPack[]> => (await store()).getAll("packs");
+
 export async function storePack(pack: SetupPack): Promise<void> {
   await (await store()).put("packs", pack);
 }

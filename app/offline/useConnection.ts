@@ -24,7 +24,7 @@ export function useConnectionKeeper(): void {
   const { revalidate } = useRevalidator();
 
   useEffect(() => {
-    if (isKeptPage()) connection.change({ server: "away" });
+    if (isKeptPage() || navigator.onLine === false) connection.change({ server: "away" });
     const count = () =>
       countWaiting().catch((failure: unknown) => {
         // A browser that keeps nothing (private window): there is nothing that could wait.

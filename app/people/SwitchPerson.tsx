@@ -1,10 +1,11 @@
 import { useEffect, useState } from "react";
-import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import { Heading, Modal } from "react-aria-components";
 import { useFetcher, useLocation } from "react-router";
 import { styled } from "styled-components";
 import { useConnection } from "../offline/useConnection.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
+import { DialogSheet, Shade } from "../ui/Sheet.tsx";
 import { color, radius, size, target } from "../ui/tokens.ts";
 
 interface Colleague {
@@ -72,25 +73,7 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
-const Shade = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 30;
-  display: grid;
-  place-items: center;
-  background: ${color("shadow")};
-`;
-const Sheet = styled(Dialog)`
-  display: grid;
-  gap: 14px;
-  width: min(560px, 92vw);
-  max-height: 86vh;
-  overflow: auto;
-  padding: 24px;
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  color: ${color("ink")};
-  h2 { font-size: ${size.number}; }
+const Sheet = styled(DialogSheet)`
   ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 10px; }
   form { display: grid; gap: 14px; }
   form > div { display: flex; gap: 10px; }

@@ -2,10 +2,12 @@ import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { FINDINGS, type FindingCode, setupLists } from "../../core/program/index.ts";
+import { editedProgram, FINDINGS, type FindingCode, setupLists } from "../../core/program/index.ts";
 import { newId } from "../frame/newId.ts";
 import { useFold } from "../frame/useFold.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
+import { setupHere } from "../offline/loadSetup.ts";
+import { takeHere } from "../offline/takeHere.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
@@ -42,6 +44,12 @@ export function ProgramSection(props: PrepareProps) {
       )}
     </Section>
   );
+}
+
+/** The program as this device knows it, its calls renumbered. */
+async function programHere(setupId: string) {
+  const here = await setupHere(setupId);
+  return here && editedProgram(here.pack.known.program, here.setup);
 }
 
 /** The program that was taken in, and taking in another. */
@@ -93,7 +101,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
           </PlainButton>
         )}
         {programRead && (
-          <Take href={`/setups/${setupId}/program`} download>
+          <Take href={`/setups/${setupId}/program`} download onClick={takeHere(() => programHere(setupId))}>
             <Download size={20} aria-hidden="true" />
             Program for the control
           </Take>

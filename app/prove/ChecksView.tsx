@@ -3,11 +3,12 @@ import { useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
-import { checksOf, type ProofState, proofState } from "../../core/proof/index.ts";
+import { checkFile, checksOf, type ProofState, proofState } from "../../core/proof/index.ts";
 import { ToolHead } from "../frame/ToolHead.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { showFor } from "../frame/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { takeHere } from "../offline/takeHere.ts";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CheckDrawing } from "./CheckDrawing.tsx";
@@ -124,7 +125,14 @@ export function ChecksView(loaded: LoadedSetup) {
               <section>
                 <h3>Two lines for {toolNumber(machine, check.tool.offset)}, pausing at each M0</h3>
                 <Lines aria-label="Blocks of this check">{check.lines.slice(1).join("\n")}</Lines>
-                <File href={`/setups/${setupId}/prove/checks.nc`} download>
+                <File
+                  href={`/setups/${setupId}/prove/checks.nc`}
+                  download
+                  onClick={takeHere(() => ({
+                    name: `checks${setup.machine.programFile?.ending ?? ".nc"}`,
+                    text: checkFile(setup, checksOf(setup).checks),
+                  }))}
+                >
                   <Download size={18} aria-hidden="true" /> All checks as one file
                 </File>
               </section>

@@ -3,6 +3,10 @@ import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { awayWords, inTime } from "../offline/away.ts";
+import { connection } from "../offline/connection.ts";
+import { isKeptPage } from "../offline/keptPage.ts";
+import { setupsHere } from "../offline/setupsHere.ts";
 import { SetupsPage } from "../setups/SetupsPage.tsx";
 import type { Route } from "./+types/setups";
 
@@ -27,6 +31,20 @@ export async function loader({ request }: Route.LoaderArgs) {
   const machines = (await listMachines(sql())).map(({ id, name: machine }) => ({ id, name: machine }));
   return { person: { name, role }, ...found, isSearch, machines, now: new Date().toISOString() };
 }
+
+/** Without the server the setups that were opened on this device, which open without it too. */
+export async function clientLoader({ serverLoader }: Route.ClientLoaderArgs) {
+  try {
+    const loaded = await inTime(serverLoader());
+    if (!isKeptPage()) return loaded;
+  } catch (failure) {
+    if (!awayWords(failure)) throw failure;
+    connection.change({ server: "away" });
+  }
+  const own = await setupsHere();
+  return own ?? serverLoader();
+}
+clientLoader.hydrate = true as const;
 
 export default function Setups({ loaderData }: Route.ComponentProps) {
   return <SetupsPage {...loaderData} />;

@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
+import { takeHere } from "../offline/takeHere.ts";
 import { Pick } from "../prepare/Field.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -52,7 +53,11 @@ export function FilesPanel({
           <FileText aria-label="Contents of the file" tabIndex={0}>
             <pre>{file.text}</pre>
           </FileText>
-          <TakeFile href={`/setups/${setupId}/offsets.nc?format=${file.format}`} download={file.name}>
+          <TakeFile
+            href={`/setups/${setupId}/offsets.nc?format=${file.format}`}
+            download={file.name}
+            onClick={takeHere(() => file)}
+          >
             <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
           </TakeFile>
         </>

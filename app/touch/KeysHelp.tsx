@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
-import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
+import { Heading, Modal } from "react-aria-components";
 import { styled } from "styled-components";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { DialogSheet, Shade } from "../ui/Sheet.tsx";
 import { isTyping, TOUCH_KEYS } from "./useTouchKeys.ts";
 
 /** All keys of a screen, on `?`. */
@@ -36,23 +36,7 @@ export function KeysHelp({ keys = TOUCH_KEYS }: { readonly keys?: readonly (read
   );
 }
 
-const Shade = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  z-index: 10;
-  display: grid;
-  place-items: center;
-  background: rgb(10 15 44 / 0.5);
-`;
-const Sheet = styled(Dialog)`
-  display: grid;
-  gap: 14px;
-  min-width: 440px;
-  padding: 22px 26px;
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  outline: none;
-  h2 { font-size: ${size.number}; }
+const Sheet = styled(DialogSheet)`
   dl { display: grid; gap: 8px; }
   dl > div { display: grid; grid-template-columns: 90px 1fr; }
   dt { font-weight: 700; white-space: pre; }

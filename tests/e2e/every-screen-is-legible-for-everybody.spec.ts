@@ -225,6 +225,24 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     },
   ],
   [
+    "who came in",
+    async (page) => {
+      await beSignedIn(page, "Marit");
+      await page.goto("/workshop/sign-ins");
+      await expect(page.getByRole("table")).toBeVisible();
+    },
+  ],
+  [
+    "a device without its server",
+    async (page) => {
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("roller").address}/table`);
+      await page.context().setOffline(true);
+      await page.getByRole("button", { name: "No server" }).click();
+      await expect(page.getByRole("dialog")).toContainText("The server does not answer");
+    },
+  ],
+  [
     "a page that is not there",
     async (page) => {
       await beSignedIn(page, "Ines");
@@ -246,6 +264,7 @@ for (const [name, open] of SCREENS)
   test(`${name}, light and dark`, async ({ page, allowConsole }) => {
     if (name.includes("not there")) allowConsole(/status of 404/);
     if (name === "a new setup, refused") allowConsole(/status of 422/);
+    if (name === "a device without its server") allowConsole(/ERR_|Failed to load/);
     await open(page);
     for (const colorScheme of ["light", "dark"] as const) {
       await page.emulateMedia({ colorScheme });

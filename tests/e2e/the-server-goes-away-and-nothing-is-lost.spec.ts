@@ -1,3 +1,4 @@
+import { readFile } from "node:fs/promises";
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { OwnServer } from "./ownServer.ts";
@@ -74,6 +75,9 @@ test("a setter goes on without the server, through a reload and a crash, and all
     }
     // On Keep, the last of them, the entry stands in the record.
     await expect(page.getByRole("main")).toContainText("−339.250");
+    const sheet = page.waitForEvent("download");
+    await page.getByRole("link", { name: "as CSV" }).click();
+    expect(await readFile(await (await sheet).path(), "utf8")).toContain("-339.250");
     await page.getByRole("textbox", { name: "Note" }).fill("Touched while the server was away");
     await page.getByRole("button", { name: "Keep it" }).click();
     await expect(strip(page)).toHaveText("No server · 2 waiting");
@@ -90,6 +94,10 @@ test("a setter goes on without the server, through a reload and a crash, and all
     const dialog = after.getByRole("dialog");
     await expect(dialog).toContainText("3 entries wait");
     await dialog.getByRole("button", { name: "Close" }).click();
+    // The list of setups opens too, with those that this device has taken along.
+    await after.getByRole("link", { name: "Luvrit, all setups" }).click();
+    await expect(after.getByRole("link", { name: "Focuser drawtube 52" })).toBeVisible();
+    await after.goBack();
 
     await server.up();
     await expect(strip(after)).toHaveText("", { timeout: 20_000 });

@@ -1,0 +1,32 @@
+import { offsetNumber } from "../../core/frame/index.ts";
+import { nextStep, touchingOrder } from "../../core/plan/index.ts";
+import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
+import { setupHere } from "./loadSetup.ts";
+import { listPacks } from "./store.ts";
+
+/** What the list of setups shows without the server: those that this device has taken along. Undefined where there are none. */
+export async function setupsHere() {
+  const [first, ...more] = await listPacks();
+  if (!first) return undefined;
+  const setups: SetupSummary[] = [];
+  for (const { setupId } of [first, ...more]) {
+    const here = await setupHere(setupId);
+    if (!here) continue;
+    const { setup, entries } = here;
+    const order = touchingOrder(setup);
+    const next = nextStep(order);
+    setups.push({
+      ...{ id: setupId, machineName: setup.machine.name, signedOff: setup.signedOff },
+      ...{ job: setup.job, part: setup.part, operation: setup.operation },
+      stepsDone: order.filter(({ state }) => state === "done").length,
+      stepsTotal: order.length,
+      next: next && { offset: offsetNumber(setup.machine, next.offset), kind: next.kind },
+      changedAt: entries.at(-1)?.at ?? "",
+    });
+  }
+  const { name, role } = first.person;
+  return {
+    person: { name, role },
+    ...{ setups, hasMore: false, isSearch: false, machines: [], now: new Date().toISOString() },
+  };
+}

@@ -1,0 +1,26 @@
+import type { MouseEvent } from "react";
+import { connection } from "./connection.ts";
+
+/** A file that this device makes itself. */
+export interface OwnFile {
+  readonly name: string;
+  readonly text: string;
+}
+
+/** Takes a file away without the server: made from what this device knows, where the link would lead to nobody. */
+export const takeHere =
+  (make: () => OwnFile | undefined | Promise<OwnFile | undefined>) =>
+  async (event: MouseEvent<HTMLAnchorElement>): Promise<void> => {
+    const { server, waiting } = connection.read();
+    // The server's own file is as good, and later than anything here, unless something waits for it.
+    if (server === "here" && waiting === 0) return;
+    event.preventDefault();
+    const file = await make();
+    if (!file) return;
+    const address = URL.createObjectURL(new Blob([file.text], { type: "text/plain" }));
+    const link = document.createElement("a");
+    link.href = address;
+    link.download = file.name;
+    link.click();
+    URL.revokeObjectURL(address);
+  };
