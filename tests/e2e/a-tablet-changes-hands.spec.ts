@@ -22,6 +22,7 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
   // A session of its own: the one that other stories share goes on.
   await page.goto("/sign-in");
   await page.getByRole("button", { name: "Bruno" }).click();
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
   await page.goto(`${address}/keep`);
   await page.getByRole("button", { name: /^Bruno, setter/ }).click();
   const dialog = page.getByRole("dialog");
@@ -39,7 +40,7 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
 
   // The lead sees who came and went, and signs the new one out everywhere: a tablet that was left somewhere.
   await lead.goto("/workshop/sign-ins");
-  await expect(lead.getByRole("row").filter({ hasText: name }).first()).toContainText("went on at a device");
+  await expect(lead.getByRole("row").filter({ hasText: "went on at a device" }).first()).toContainText(name);
   await expect(lead.getByRole("row").filter({ hasText: "wrong PIN" }).first()).toContainText(name);
   await lead.goto("/workshop/people");
   await lead.getByRole("link", { name }).click();

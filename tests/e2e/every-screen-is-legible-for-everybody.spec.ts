@@ -237,6 +237,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     async (page) => {
       await beSignedIn(page, "Ines");
       await page.goto(`${demoSetup("roller").address}/table`);
+      await page.waitForLoadState("networkidle");
       await page.context().setOffline(true);
       await page.getByRole("button", { name: "No server" }).click();
       await expect(page.getByRole("dialog")).toContainText("The server does not answer");
