@@ -2,7 +2,8 @@ import { Form, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { color, size } from "../ui/tokens.ts";
+import { typedField } from "./typedField.ts";
 
 interface FirstPageProps {
   readonly failed: { readonly name: string; readonly fields: Readonly<Record<string, string>> } | undefined;
@@ -64,19 +65,9 @@ const Page = styled.main`
   h1 { font-size: ${size.number}; }
 `;
 const Fields = styled(Form)`
+  ${typedField}
   display: grid;
   gap: 14px;
-  label { display: grid; gap: 4px; font-size: ${size.small}; font-weight: 600; }
-  input {
-    min-height: ${target};
-    padding: 8px 12px;
-    border: 1.5px solid ${color("edge")};
-    border-radius: ${radius};
-    background: ${color("sheet")};
-    color: inherit;
-    font: inherit;
-  }
-  input[aria-invalid="true"] { border-color: ${color("stop")}; }
   small { min-height: 1.3em; font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; }
   small[data-wrong] { color: ${color("stop")}; font-weight: 600; }
 `;

@@ -2,7 +2,9 @@ import { Form, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { color, size } from "../ui/tokens.ts";
+import { Tile } from "./Tile.ts";
+import { typedField } from "./typedField.ts";
 
 interface SignInPageProps {
   /** Made-up people of the demo, one tap away; empty outside demo mode. */
@@ -111,41 +113,13 @@ const People = styled.ul`
   gap: 12px;
   margin-top: 12px;
 `;
-const Tile = styled.button`
-  display: grid;
-  gap: 4px;
-  width: 100%;
-  min-height: 88px;
-  padding: 14px 16px;
-  border: 1.5px solid ${color("edge")};
-  border-left: 6px solid ${color("action")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-  strong { font-size: ${size.number}; }
-  span { font-size: ${size.small}; color: ${color("quiet")}; }
-  &:hover { background: ${color("selected")}; }
-`;
 const Fields = styled(Form)`
+  ${typedField}
   display: flex;
   flex-wrap: wrap;
   align-items: end;
   gap: 12px;
   margin-top: 12px;
-  label { display: grid; gap: 4px; font-size: ${size.small}; font-weight: 600; }
-  input:not([type="hidden"]) {
-    width: 250px;
-    min-height: ${target};
-    padding: 8px 12px;
-    border: 1.5px solid ${color("edge")};
-    border-radius: ${radius};
-    background: ${color("sheet")};
-    color: inherit;
-    font: inherit;
-  }
-  input[aria-invalid="true"] { border-color: ${color("stop")}; }
+  input:not([type="hidden"]) { width: 250px; }
   > p { flex-basis: 100%; min-height: 1.3em; color: ${color("stop")}; font-weight: 600; }
 `;

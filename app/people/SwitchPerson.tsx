@@ -6,7 +6,9 @@ import { useConnection } from "../offline/useConnection.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { DialogSheet, Shade } from "../ui/Sheet.tsx";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { size } from "../ui/tokens.ts";
+import { Tile } from "./Tile.ts";
+import { typedField } from "./typedField.ts";
 
 interface Colleague {
   readonly id: string;
@@ -74,33 +76,9 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
 }
 
 const Sheet = styled(DialogSheet)`
+  ${typedField}
   ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 10px; }
   form { display: grid; gap: 14px; }
   form > div { display: flex; gap: 10px; }
-  label { display: grid; gap: 4px; font-size: ${size.small}; font-weight: 600; }
-  input[type="password"] {
-    min-height: ${target};
-    padding: 8px 12px;
-    border: 1.5px solid ${color("edge")};
-    border-radius: ${radius};
-    background: ${color("sheet")};
-    color: inherit;
-    font: inherit;
-    font-size: ${size.number};
-  }
-`;
-const Tile = styled.button`
-  width: 100%;
-  min-height: 64px;
-  padding: 10px 14px;
-  border: 1.5px solid ${color("edge")};
-  border-left: 6px solid ${color("action")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  color: inherit;
-  font: inherit;
-  text-align: left;
-  cursor: pointer;
-  span { font-size: ${size.small}; color: ${color("quiet")}; }
-  &:hover { background: ${color("selected")}; }
+  input[type="password"] { font-size: ${size.number}; }
 `;
