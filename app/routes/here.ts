@@ -3,7 +3,7 @@ import { answering } from "../../server/http/answering.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { claimRow, leaveClaims } from "../../server/news/claimsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { mustBeQuietly } from "../../server/people/access.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import type { Route } from "./+types/here";
 
@@ -28,7 +28,7 @@ const readHere = validator<Here>({
 
 /** A page says on which tool it is, takes one over, or leaves. */
 export async function action({ request, params }: Route.ActionArgs) {
-  const person = await mustBe(request, "setter");
+  const person = await mustBeQuietly(request, "setter");
   const read = readHere(await request.json().catch(() => undefined));
   if (!read.ok) return Response.json({ message: "Not understood." }, { status: 400 });
   const { page, row, since, take = false } = read.value;

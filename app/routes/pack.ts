@@ -1,13 +1,13 @@
 import { sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { readLedgerSince } from "../../server/ledger/ledgerRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { mustBeQuietly } from "../../server/people/access.server.ts";
 import { packSetup } from "../../server/setup/setupPack.server.ts";
 import type { Route } from "./+types/pack";
 
 /** What a device takes along of a setup; with `after`, only the entries that came since. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await mustBeQuietly(request, "viewer");
   const { origin, searchParams } = new URL(request.url);
   const after = searchParams.get("after");
   const answer =

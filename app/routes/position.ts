@@ -1,10 +1,10 @@
 import { linkTo, positionStream } from "../../server/machine-link/links.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { mustBeQuietly } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/position";
 
 /** Reports of a machine's position feed as they come; 204 tells the browser not to ask again. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await mustBeQuietly(request, "viewer");
   const link = linkTo(params.machineId);
   return link ? positionStream(link, request.signal) : new Response(null, { status: 204 });
 }

@@ -1,3 +1,6 @@
+/** How often a stream asks whether whoever listens is still let in. */
+const ASK_EVERY_MS = 20_000;
+
 const ending = new Set<() => void>();
 
 /** Ends every stream that is still open, so that the server can stop at once. */
@@ -7,18 +10,27 @@ export function endStreams(): void {
 
 /**
  * What is told as server-sent events, until the other side goes or the server stops. `listen` is handed the way to tell,
- * and gives the way to stop listening.
+ * and gives the way to stop listening. A session that ends takes its streams along: `mayGoOn` is asked now and then.
  */
 export function eventStream<Event>(
   listen: (tell: (event: Event) => void) => () => void,
   signal: AbortSignal,
+  mayGoOn: () => Promise<boolean> = async () => true,
 ): Response {
   const encoder = new TextEncoder();
   let end = () => {};
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
       const unlisten = listen((event) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`)));
+      const asking = setInterval(() => {
+        // A database that is away ends nothing: it is asked again.
+        mayGoOn().then(
+          (may) => may || end(),
+          () => undefined,
+        );
+      }, ASK_EVERY_MS);
       end = () => {
+        clearInterval(asking);
         unlisten();
         ending.delete(end);
         try {

@@ -19,17 +19,23 @@ async function tokenOf(request: Request): Promise<string | undefined> {
 }
 
 /** Who is signed in, or nobody. */
-export async function whoIs(request: Request): Promise<Person | undefined> {
+export async function whoIs(request: Request, isUse = true): Promise<Person | undefined> {
   const token = await tokenOf(request);
-  return token === undefined ? undefined : personOfSession(sql(), token);
+  return token === undefined ? undefined : personOfSession(sql(), token, isUse);
 }
+
+/**
+ * Who is signed in on a page that asks by itself, every few seconds, with nobody in front of it: that keeps no session
+ * alive. Otherwise as `mustBe`.
+ */
+export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> => mustBe(request, needed, false);
 
 /**
  * The signed-in person if their role reaches `needed`. Nobody signed in: on to sign-in and back here afterwards.
  * Too low a role: 403 with what is needed.
  */
-export async function mustBe(request: Request, needed: Role): Promise<Person> {
-  const person = await whoIs(request);
+export async function mustBe(request: Request, needed: Role, isUse = true): Promise<Person> {
+  const person = await whoIs(request, isUse);
   if (!person) {
     const { pathname, search } = new URL(request.url);
     throw redirect(`/sign-in?${new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search })}`);

@@ -123,6 +123,13 @@ describe("a session that is not used", () => {
       "SELECT MIN(TIMESTAMPDIFF(SECOND, seen_at, UTC_TIMESTAMP(3))) AS age FROM sessions",
     );
     expect(Number(seen?.age)).toBeLessThan(10);
+    // A page that asks by itself keeps nobody signed in.
+    await idleFor(IDLE_HOURS - 0.01);
+    expect(await personOfSession(sql, token, false)).toBeDefined();
+    const [left] = await sql.rows<{ age: number }>(
+      "SELECT MAX(TIMESTAMPDIFF(SECOND, seen_at, UTC_TIMESTAMP(3))) AS age FROM sessions",
+    );
+    expect(Number(left?.age)).toBeGreaterThan(3600);
     await idleFor(IDLE_HOURS + 0.01);
     expect(await personOfSession(sql, token)).toBeUndefined();
   });

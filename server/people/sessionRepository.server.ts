@@ -28,7 +28,8 @@ export async function beginSession(sql: Sql, personId: string, { device, address
   return token;
 }
 
-export async function personOfSession(sql: Sql, token: string): Promise<Person | undefined> {
+/** Whose session it is, if it stands. `isUse`: whether the look counts as somebody using it. */
+export async function personOfSession(sql: Sql, token: string, isUse = true): Promise<Person | undefined> {
   const hash = hashOf(token);
   const [row] = await sql.rows<{
     id: string;
@@ -44,7 +45,8 @@ export async function personOfSession(sql: Sql, token: string): Promise<Person |
     [hash],
   );
   if (!row) return undefined;
-  if (row.is_old === 1) await sql.run("UPDATE sessions SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?", [hash]);
+  if (isUse && row.is_old === 1)
+    await sql.run("UPDATE sessions SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?", [hash]);
   return { id: row.id, name: row.name, role: row.role, decimalMark: row.decimal_mark ?? undefined };
 }
 

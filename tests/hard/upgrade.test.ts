@@ -13,7 +13,6 @@ import { listSetups, readSetup } from "../../server/ledger/setupsRepository.serv
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { type PrivateDatabase, startPrivateDatabase } from "../../server/private-database/privateDatabase.server.ts";
 import { ROOT } from "../command/processes.ts";
-import { isLong } from "./long.ts";
 
 const MIGRATIONS = path.join(ROOT, "db/migrations");
 /** The first schema that held setups with a ledger. */
@@ -81,9 +80,7 @@ async function fillAsThen(): Promise<{ readonly person: string; readonly setup: 
 describe("a shop that was kept by an earlier Luvrit", async () => {
   const all = (await readdir(MIGRATIONS)).filter((name) => name.endsWith(".sql")).sort();
   const releases = all.slice(FIRST - 1).map((name, index) => [name, index + FIRST] as const);
-  // Every one of them in the long run; the oldest, one between and the latest otherwise.
-  const tried = isLong ? releases : releases.filter((_, index) => index % 6 === 0 || index === releases.length - 1);
-  it.each(tried)("with everything up to %s, is carried on whole", async (_name, count) => {
+  it.each(releases)("with everything up to %s, is carried on whole", async (_name, count) => {
     await asOf(count);
     const { person, setup } = await fillAsThen();
     await migrate(pool, MIGRATIONS);
