@@ -18,3 +18,14 @@ export function chance(seed: number): () => number {
     return state / 2 ** 32;
   };
 }
+
+/** What a quiet machine does of this work in a millisecond. */
+const QUIET_PER_MS = 380;
+
+/** How many times slower than quiet this machine is now: short forms give that much more time, at least as much as quiet. */
+export function slowness(): number {
+  const until = performance.now() + 300;
+  let done = 0;
+  for (; performance.now() < until; done++) JSON.parse(JSON.stringify({ a: [1, 2, 3, { b: "x".repeat(50) }], done }));
+  return Math.max(1, QUIET_PER_MS / (done / 300));
+}
