@@ -28,15 +28,15 @@ export function ConnectionMark() {
         {first && (
           <Mark type="button" $tone={toSettle > 0 || away ? "doubt" : "plain"} onClick={() => setOpen(true)}>
             <Icon size={20} aria-hidden="true" />
-            <span>
-              {first}
+            <Words>
+              <i data-alone={second === "" ? true : undefined}>{first}</i>
               {second && (
                 <>
                   <VisuallyHidden> · </VisuallyHidden>
                   <small>{second}</small>
                 </>
               )}
-            </span>
+            </Words>
           </Mark>
         )}
       </span>
@@ -61,8 +61,17 @@ const Mark = styled.button<{ $tone: "doubt" | "plain" }>`
   line-height: 1.2;
   text-align: left;
   white-space: nowrap;
-  small { display: block; font-size: ${size.small}; }
+  @media (width < 1200px) { gap: 4px; padding: 0 6px; }
   font-variant-numeric: tabular-nums;
   cursor: pointer;
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: 2px; }
+`;
+const Words = styled.span`
+  i { font-style: normal; }
+  small { display: block; font-size: ${size.small}; }
+  /* Beside the stages of a narrow screen: the sign says that the server is away, the words how much waits. */
+  @media (width < 1200px) {
+    i[data-alone] { display: block; max-width: 56px; white-space: normal; }
+    i:not([data-alone]) { position: absolute; clip-path: inset(50%); width: 1px; height: 1px; overflow: hidden; }
+  }
 `;
