@@ -37,6 +37,8 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
     for (const table of [
       "ledger",
       "tool_history",
+      "claims",
+      "audit",
       "setup_words",
       "setups",
       "sessions",

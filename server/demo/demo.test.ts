@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { stationOf } from "../../core/frame/index.ts";
@@ -7,6 +8,10 @@ import { hasNamedNose, readInsertDesignation } from "../../core/tool/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { readLedger } from "../ledger/ledgerRepository.server.ts";
 import { listSetups, readSetup } from "../ledger/setupsRepository.server.ts";
+import { claimRow } from "../news/claimsRepository.server.ts";
+import { audit } from "../people/auditRepository.server.ts";
+import { listPeople } from "../people/peopleRepository.server.ts";
+import { beginSession } from "../people/sessionRepository.server.ts";
 import { freshDatabase } from "../testing/freshDatabase.ts";
 import { loadDemo } from "./demo.server.ts";
 
@@ -25,8 +30,18 @@ describe("the demo data", () => {
     expect(first).toHaveLength(9);
     await loadDemo(pool, FOLDER, { fresh: false });
     expect(await ids()).toEqual(first);
+    // Begun anew while a page is on a tool, and somebody has signed in.
+    const [person] = await listPeople(sqlOn(pool));
+    if (!person) throw new Error("the demo has people");
+    const whence = { device: "tablet", address: "192.0.2.1" };
+    await claimRow(pool, first[0] ?? "", "1", { id: randomUUID(), person, device: "tablet", since: new Date() }, false);
+    await beginSession(sqlOn(pool), person.id, whence);
+    await audit(sqlOn(pool), "signed-in", person, whence);
     await loadDemo(pool, FOLDER, { fresh: true });
     expect(await ids()).toEqual(first);
+    // No table keeps anything of the shop before.
+    for (const table of ["claims", "sessions", "audit"])
+      expect([table, await sqlOn(pool).rows(`SELECT * FROM ${table}`)]).toEqual([table, []]);
   });
   it("holds numbers that close: every touch gives back its readout", async () => {
     for (const { id } of await listSetups(sqlOn(pool)))

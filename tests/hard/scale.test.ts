@@ -23,7 +23,7 @@ import { HardShop, personWithSession, sendTo } from "./hardShop.ts";
 import { chance, isLong, longOr, percentile, report, slowness } from "./long.ts";
 import { fillShop, type ManySetups } from "./manySetups.ts";
 
-const SETUPS = longOr(300_000, 1500);
+const SETUPS = Number(process.env.LUVRIT_SETUPS ?? longOr(300_000, 1500));
 const PEOPLE = 50;
 const ACT_EVERY_MS = 5000;
 const LOAD_MS = Number(process.env.LUVRIT_LOAD_MINUTES ?? longOr(60, 0.2)) * 60_000;
