@@ -1,3 +1,4 @@
+import * as build from "virtual:react-router/server-build";
 import { createRequestHandler } from "@react-router/express";
 import express from "express";
 
@@ -16,7 +17,8 @@ export const app = express();
 app.disable("x-powered-by");
 app.use(
   createRequestHandler({
-    build: () => import("virtual:react-router/server-build"),
+    // The build itself, not a way to it: the router would be made anew from it for every request.
+    build,
     getLoadContext: (_request, response) => ({
       nonce: response.locals.nonce as string,
       requestId: response.locals.requestId as string,

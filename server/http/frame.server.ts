@@ -77,9 +77,12 @@ const requestLog: RequestHandler = (request, response, next) => {
   next();
 };
 
-const securityHeaders: RequestHandler = (request, response, next) => {
-  const nonce = randomBytes(16).toString("base64");
-  response.locals.nonce = nonce;
+/** A page's own nonce, made for each answer. */
+const nonceSource = (_request: unknown, response: unknown) =>
+  `'nonce-${(response as { locals: { nonce: string } }).locals.nonce}'`;
+
+/** Made once, not for every answer; only what is encrypted asks browsers to stay encrypted. */
+const headersWhere = (isEncrypted: boolean) =>
   helmet({
     // A form sent before the page is alive says where it comes from only if its own origin may be told.
     referrerPolicy: { policy: "same-origin" },
@@ -87,8 +90,8 @@ const securityHeaders: RequestHandler = (request, response, next) => {
       useDefaults: false,
       directives: {
         defaultSrc: ["'self'"],
-        scriptSrc: ["'self'", `'nonce-${nonce}'`],
-        styleSrc: ["'self'", `'nonce-${nonce}'`],
+        scriptSrc: ["'self'", nonceSource],
+        styleSrc: ["'self'", nonceSource],
         // React Aria writes style attributes on the server; attributes cannot carry a nonce.
         styleSrcAttr: ["'unsafe-inline'"],
         imgSrc: ["'self'", "data:"],
@@ -101,9 +104,14 @@ const securityHeaders: RequestHandler = (request, response, next) => {
         frameAncestors: ["'none'"],
       },
     },
-    strictTransportSecurity: request.secure,
+    strictTransportSecurity: isEncrypted,
     crossOriginEmbedderPolicy: false,
-  })(request, response, next);
+  });
+const [plainHeaders, encryptedHeaders] = [headersWhere(false), headersWhere(true)];
+
+const securityHeaders: RequestHandler = (request, response, next) => {
+  response.locals.nonce = randomBytes(16).toString("base64");
+  (request.secure ? encryptedHeaders : plainHeaders)(request, response, next);
 };
 
 /** Every change comes from a page of our own: a browser always says where a POST comes from. */
