@@ -2,8 +2,9 @@ import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
 import { useRevalidator } from "react-router";
 import { styled } from "styled-components";
-import { type SetupView, whatWasDone } from "../../core/ledger/index.ts";
-import { formatMillimetres, type Unit } from "../../core/units/index.ts";
+import { type Command, type SetupView, whatWasDone } from "../../core/ledger/index.ts";
+import { formatMillimetres } from "../../core/units/index.ts";
+import { showFor } from "../frame/useShow.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DialogSheet, Shade } from "../ui/Sheet.tsx";
@@ -47,9 +48,7 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                     {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
                   </span>
                 </p>
-                {one.trouble && (
-                  <TroubleOf one={one} trouble={one.trouble} unit={setups.get(one.setupId)?.machine.units ?? "mm"} />
-                )}
+                {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
                 {one.trouble && server === "here" && (
                   <div>
                     <PlainButton onPress={() => settle(useMine, one)}>
@@ -73,14 +72,15 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
 function TroubleOf({
   one,
   trouble,
-  unit,
+  setup,
 }: {
   readonly one: Waiting;
   readonly trouble: NonNullable<Waiting["trouble"]>;
-  readonly unit: Unit;
+  readonly setup: SetupView | undefined;
 }) {
   if (trouble.outcome === "refused") return <p>Not kept: {trouble.message}</p>;
   const mine = "exact" in one.command.payload ? one.command.payload.exact : undefined;
+  const show = (millimetres: number) => inControl(one.command, setup, millimetres);
   const { theirs } = trouble;
   return (
     <>
@@ -93,16 +93,26 @@ function TroubleOf({
         <dl>
           <div>
             <dt>mine</dt>
-            <dd>{formatMillimetres(mine, unit)}</dd>
+            <dd>{show(mine)}</dd>
           </div>
           <div>
             <dt>{theirs.person}'s</dt>
-            <dd>{formatMillimetres(theirs.exact, unit)}</dd>
+            <dd>{show(theirs.exact)}</dd>
           </div>
         </dl>
       )}
     </>
   );
+}
+
+/** A value as the setup's own control has it: its unit, digits and signs. */
+function inControl(command: Command, setup: SetupView | undefined, millimetres: number): string {
+  const isWork = command.kind === "work-offset-taught";
+  if (!setup || (command.kind !== "touch-accepted" && !isWork)) return formatMillimetres(millimetres, "mm");
+  const { axis, offset } = command.payload;
+  const zone = setup.tools.find((tool) => tool.offset === offset)?.zone;
+  const { axis: write, unit } = showFor(setup.machine);
+  return `${write(axis, millimetres, isWork ? "work-offset" : "tool-offset", zone)} ${unit}`;
 }
 
 /** The queue as it is now; read again when `change` changes. */

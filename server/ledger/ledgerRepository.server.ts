@@ -99,26 +99,13 @@ export async function appendEntry(
   author: Author,
   clock: () => Date = () => new Date(),
 ): Promise<AppendResult> {
-  const result = await appendForm(pool, setupId, { id: command.id, make: async () => command }, author, clock);
-  if (result.outcome === "not-made") throw new Error("a command was made into something else");
-  return result;
-}
-
-/** The same for what is worked out from the setup as it stands when it is locked. */
-export async function appendForm(
-  pool: Pool,
-  setupId: string,
-  asked: Asked,
-  author: Author,
-  clock: () => Date = () => new Date(),
-): Promise<FormResult> {
-  const [result] = await appendForms(pool, setupId, [{ ...asked, author }], clock);
-  if (!result) throw new Error("one form has one result");
+  const [result] = await appendForms(pool, setupId, [{ id: command.id, author, make: async () => command }], clock);
+  if (!result || result.outcome === "not-made") throw new Error("a command was made into something else");
   return result;
 }
 
 /**
- * The same for several, in their order and in one transaction: the setup is read and stored once for all of them. The first
+ * The same for forms, in their order and in one transaction, each worked out from the setup as it stands by then: the setup is read and stored once for all of them. The first
  * that is not kept ends it, and its result is the last; those before it are kept.
  */
 export async function appendForms(

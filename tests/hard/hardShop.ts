@@ -110,7 +110,7 @@ export class HardShop {
     await Promise.all(this.apps.map((app) => app.kill()));
     await this.pool.end();
     await this.database.stop();
-    if (!process.env.KEEP) await rm(this.home, { recursive: true, force: true });
+    await rm(this.home, { recursive: true, force: true });
   }
 }
 
