@@ -39,6 +39,9 @@ describe("migrations", () => {
       "0014-claims.sql",
       "0015-sessions-seen.sql",
       "0016-audit.sql",
+      "0017-exercises.sql",
+      "0018-practice-runs.sql",
+      "0019-skill-signs.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

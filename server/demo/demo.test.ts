@@ -40,7 +40,7 @@ describe("the demo data", () => {
     await loadDemo(pool, FOLDER, { fresh: true });
     expect(await ids()).toEqual(first);
     // No table keeps anything of the shop before.
-    for (const table of ["claims", "sessions", "audit"])
+    for (const table of ["claims", "sessions", "audit", "practice_runs", "skill_signs", "exercises"])
       expect([table, await sqlOn(pool).rows(`SELECT * FROM ${table}`)]).toEqual([table, []]);
   });
   it("holds numbers that close: every touch gives back its readout", async () => {

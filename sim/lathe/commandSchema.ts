@@ -8,7 +8,11 @@ const station = { type: "string", minLength: 1, maxLength: 20 } as const;
 const work = { type: "string", pattern: "^G5[4-9]$" } as const;
 const yes = { type: "boolean" } as const;
 
-function command(name: string, properties: Readonly<Record<string, object>> = {}, optional: readonly string[] = []) {
+export function command(
+  name: string,
+  properties: Readonly<Record<string, object>> = {},
+  optional: readonly string[] = [],
+) {
   const required = Object.keys(properties).filter((key) => !optional.includes(key));
   return {
     type: "object",

@@ -1,0 +1,7 @@
+CREATE TABLE exercises (
+  id VARCHAR(60) CHARACTER SET ascii NOT NULL PRIMARY KEY,
+  content LONGTEXT NOT NULL,
+  changed_by VARCHAR(80) NOT NULL,
+  changed_at DATETIME(3) NOT NULL,
+  retired_at DATETIME(3) NULL
+) ENGINE = InnoDB

@@ -1,0 +1,165 @@
+import { randomUUID } from "node:crypto";
+import type { Debrief } from "../../sim/exercise/debrief.ts";
+import type { Exercise } from "../../sim/exercise/exercise.ts";
+import type { PastRun } from "../../sim/exercise/progress.ts";
+import type { Run } from "../../sim/exercise/run.ts";
+import { SHIPPED } from "../../sim/exercise/shipped/index.ts";
+import type { Skill } from "../../sim/exercise/skills.ts";
+import type { SlipKind } from "../../sim/exercise/slipWords.ts";
+import type { Sql } from "../database/pool.server.ts";
+
+/** A run as it was kept, with what was found when it was looked back at. */
+export interface KeptRun extends PastRun {
+  readonly personId: string;
+  readonly personName: string;
+  readonly title: string;
+}
+
+interface RunRow {
+  readonly id: string;
+  readonly person_id: string;
+  readonly person_name: string;
+  readonly exercise: string;
+  readonly skill: Skill;
+  readonly title: string;
+  readonly depth: Run["depth"];
+  readonly seed: number;
+  readonly reached: number;
+  readonly seconds: number;
+  readonly acts: number;
+  readonly hints: number;
+  readonly slips: string;
+  readonly ended_at: Date;
+}
+const COLUMNS = `r.id, r.person_id, p.name AS person_name, r.exercise, r.skill, r.title, r.depth, r.seed, r.reached,
+  r.seconds, r.acts, r.hints, r.slips, r.ended_at`;
+
+const toRun = (row: RunRow): KeptRun => ({
+  ...{ id: row.id, personId: row.person_id, personName: row.person_name, exercise: row.exercise, skill: row.skill },
+  ...{ title: row.title, depth: row.depth, seed: row.seed, seconds: row.seconds, acts: row.acts, hints: row.hints },
+  reached: row.reached === 1,
+  slips: row.slips === "" ? [] : (row.slips.split(" ") as SlipKind[]),
+  at: row.ended_at.toISOString(),
+});
+
+/** Keeps a run with its debrief; the same run sent again is kept once. */
+export async function storeRun(sql: Sql, personId: string, id: string, run: Run, debrief: Debrief): Promise<void> {
+  const { exercise, depth, seed, acts, hints } = run;
+  const slips = [...new Set(debrief.slips.map(({ kind }) => kind))].join(" ");
+  await sql.run(
+    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, hints, slips, debrief, run, ended_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))
+       ON DUPLICATE KEY UPDATE id = id`,
+    [
+      ...[id, personId, exercise.id, exercise.skill, exercise.title, depth, seed, debrief.reached],
+      ...[debrief.seconds, debrief.acts, debrief.hints, slips, JSON.stringify(debrief)],
+      JSON.stringify({ exercise, acts, hints }),
+    ],
+  );
+}
+
+/** A person's latest runs, newest first. */
+export async function listRuns(sql: Sql, personId: string, most = 400): Promise<readonly KeptRun[]> {
+  const rows = await sql.rows<RunRow>(
+    `SELECT ${COLUMNS} FROM practice_runs r JOIN people p ON p.id = r.person_id
+      WHERE r.person_id = ? ORDER BY r.ended_at DESC, r.id DESC LIMIT ?`,
+    [personId, String(most)],
+  );
+  return rows.map(toRun);
+}
+
+/** One run whole: as it was done, and what was found; undefined where there is none. */
+export async function readRun(
+  sql: Sql,
+  id: string,
+): Promise<{ readonly kept: KeptRun; readonly run: Run; readonly debrief: Debrief } | undefined> {
+  const [row] = await sql.rows<RunRow & { readonly run: string; readonly debrief: string }>(
+    `SELECT ${COLUMNS}, r.run, r.debrief FROM practice_runs r JOIN people p ON p.id = r.person_id WHERE r.id = ?`,
+    [id],
+  );
+  if (!row) return undefined;
+  const { exercise, acts, hints } = JSON.parse(row.run) as Pick<Run, "exercise" | "acts" | "hints">;
+  return {
+    kept: toRun(row),
+    run: { exercise, acts, hints, seed: row.seed, depth: row.depth },
+    debrief: JSON.parse(row.debrief) as Debrief,
+  };
+}
+
+/** A lead's name under a skill of somebody, or taken away again. */
+export interface SkillSign {
+  readonly skill: Skill;
+  readonly deed: "signed" | "withdrawn";
+  readonly by: string;
+  readonly note: string;
+  readonly at: string;
+}
+
+/** Everything that was signed for a person and taken back, newest first: the first of a skill is what stands. */
+export async function listSigns(sql: Sql, personId: string): Promise<readonly SkillSign[]> {
+  const rows = await sql.rows<{ skill: Skill; deed: SkillSign["deed"]; by_name: string; note: string; at: Date }>(
+    "SELECT skill, deed, by_name, note, at FROM skill_signs WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 400",
+    [personId],
+  );
+  return rows.map(({ by_name, at, ...row }) => ({ ...row, by: by_name, at: at.toISOString() }));
+}
+
+export async function addSign(
+  sql: Sql,
+  personId: string,
+  sign: Pick<SkillSign, "skill" | "deed" | "by" | "note">,
+): Promise<void> {
+  await sql.run(
+    "INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))",
+    [randomUUID(), personId, sign.skill, sign.deed, sign.by, sign.note],
+  );
+}
+
+/** An exercise of the shop's own. */
+export interface OwnExercise {
+  readonly exercise: Exercise;
+  readonly changedBy: string;
+  readonly changedAt: string;
+}
+
+export async function listOwnExercises(sql: Sql): Promise<readonly OwnExercise[]> {
+  const rows = await sql.rows<{ content: string; changed_by: string; changed_at: Date }>(
+    "SELECT content, changed_by, changed_at FROM exercises WHERE retired_at IS NULL ORDER BY changed_at",
+  );
+  return rows.map(({ content, changed_by, changed_at }) => ({
+    exercise: JSON.parse(content) as Exercise,
+    ...{ changedBy: changed_by, changedAt: changed_at.toISOString() },
+  }));
+}
+
+/** Every exercise that can be tried: those that come along, then the shop's own. */
+export async function allExercises(sql: Sql): Promise<readonly Exercise[]> {
+  return [...SHIPPED, ...(await listOwnExercises(sql)).map(({ exercise }) => exercise)];
+}
+
+export async function findExercise(sql: Sql, id: string): Promise<Exercise | undefined> {
+  const shipped = SHIPPED.find((one) => one.id === id);
+  if (shipped) return shipped;
+  const [row] = await sql.rows<{ content: string }>(
+    "SELECT content FROM exercises WHERE id = ? AND retired_at IS NULL",
+    [id],
+  );
+  return row && (JSON.parse(row.content) as Exercise);
+}
+
+/** Keeps an exercise of the shop's own, new or changed; a retired one comes back. */
+export async function storeExercise(sql: Sql, exercise: Exercise, by: string): Promise<void> {
+  await sql.run(
+    `INSERT INTO exercises (id, content, changed_by, changed_at) VALUES (?, ?, ?, UTC_TIMESTAMP(3))
+       ON DUPLICATE KEY UPDATE content = VALUES(content), changed_by = VALUES(changed_by), changed_at = VALUES(changed_at), retired_at = NULL`,
+    [exercise.id, JSON.stringify(exercise), by],
+  );
+}
+
+export async function retireExercise(sql: Sql, id: string): Promise<boolean> {
+  const { affected } = await sql.run(
+    "UPDATE exercises SET retired_at = UTC_TIMESTAMP(3) WHERE id = ? AND retired_at IS NULL",
+    [id],
+  );
+  return affected > 0;
+}

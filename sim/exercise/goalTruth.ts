@@ -1,0 +1,216 @@
+import { travel } from "../../core/clearance/index.ts";
+import { type Axis, fromControl, type Zone } from "../../core/frame/index.ts";
+import type { ToolView } from "../../core/ledger/index.ts";
+import { invariant } from "../../core/refusal.ts";
+import { type EdgeChoice, noseRadiusOf, orientationCode, tipOf } from "../../core/tool/index.ts";
+import { convertLength, formatMillimetres } from "../../core/units/index.ts";
+import { EMPTY_ROW } from "../control/offsets.ts";
+import { rangeOn } from "../stock/profile.ts";
+import { fromOutline } from "../workshop/latheOfSetup.ts";
+import { type Bench, combsNow, setupNow, wallNear } from "./bench.ts";
+import type { Goal, GoalOf } from "./exercise.ts";
+import { offsetGoals } from "./exerciseSetup.ts";
+import type { Facts } from "./watch.ts";
+
+/** The tool that an offset is for: a second offset moves another edge of the same tool. */
+export function viewOfGoal(bench: Bench, { offset, copyOf, edge, axis }: GoalOf<"offset">): ToolView {
+  const view = setupNow(bench).tools.find((tool) => tool.offset === (copyOf ?? offset));
+  invariant(view, "a goal is about a tool of its exercise");
+  if (edge === undefined) return view;
+  const choice: EdgeChoice = { ...view.choice[axis], programmed: edge };
+  return { ...view, choice: { ...view.choice, [axis]: choice } };
+}
+
+/** What the control adds up for a row on an axis, in the equation's signs, millimetres. */
+export function sumOf({ lathe }: Bench, offset: string, axis: Axis, zone: Zone): number {
+  const { machine } = lathe.config;
+  const { geometry, wear } = lathe.rows[offset] ?? EMPTY_ROW;
+  const core = (stored: number) => fromControl(machine, axis, stored, "tool-offset", zone);
+  return core(geometry[axis]) + core(wear[axis]) + (lathe.work[lathe.activeWork]?.[axis] ?? 0);
+}
+
+/**
+ * By how much the programmed point truly stands elsewhere than the control believes, on the finished face's own zero:
+ * plus is larger on X, farther from the chuck on Z. It is the sum that counts, whatever school put it where.
+ */
+export function missOf(bench: Bench, goal: GoalOf<"offset">): number {
+  const view = viewOfGoal(bench, goal);
+  // By its own offset: on the bench it may have been moved to another slot.
+  const tool = Object.values(bench.lathe.tools).find(({ offset }) => offset === view.offset);
+  invariant(tool, "the tool stands on the lathe");
+  return sumOf(bench, goal.offset, goal.axis, view.zone) - (tool.at[goal.axis] - fromOutline(view, goal.axis));
+}
+
+/**
+ * The face that this run took for Z0: the finished face of the exercise, or the one that the setter has made and touched
+ * on. All tools are held to the same one: that from which they miss the least together.
+ */
+export function referenceFace(bench: Bench, facts: Facts): number {
+  const goals = offsetGoals(bench.exercise).filter(
+    (goal) => goal.axis === "z" && viewOfGoal(bench, goal).zone.works === "main",
+  );
+  const faces = [...new Set([0, ...facts.keyed.filter(({ axis }) => axis === "z").map(({ face }) => face)])];
+  const misses = goals.map((goal) => ({ miss: missOf(bench, goal), within: goal.within }));
+  const cost = (face: number) =>
+    misses.reduce((sum, { miss, within }) => sum + Math.min(Math.max(0, Math.abs(miss - face) - within), 5), 0);
+  return faces.reduce((best, face) => (cost(face) < cost(best) - 1e-9 ? face : best), 0);
+}
+
+/** How a goal stands in the truth of the lathe. */
+export interface GoalTruth {
+  readonly reached: boolean;
+  /** By how much it misses: millimetres, X as a diameter; undefined where it is no length. */
+  readonly miss?: number;
+  /** What is wrong, where no number says it. */
+  readonly says?: string;
+}
+
+export function truthOf(
+  bench: Bench,
+  facts: Facts,
+  goal: Goal,
+  index: number,
+  face = referenceFace(bench, facts),
+): GoalTruth {
+  switch (goal.goal) {
+    case "offset": {
+      const isMain = viewOfGoal(bench, goal).zone.works === "main";
+      const miss = missOf(bench, goal) - (goal.axis === "z" && isMain ? face : 0);
+      const reached = Math.abs(miss) <= goal.within + 1e-9;
+      const wear = bench.lathe.rows[goal.offset]?.wear[goal.axis] ?? 0;
+      if (reached && goal.inWear && wear === 0)
+        return { reached: false, miss, says: "The geometry was changed: small amounts go into wear." };
+      return { reached, miss };
+    }
+    case "nose":
+      return noseTruth(bench, goal);
+    case "proved": {
+      const proof = facts.proofs[goal.offset];
+      if (!proof) return { reached: false, says: "The two lines were not run." };
+      return proof.lacks.length === 0
+        ? { reached: true }
+        : { reached: false, says: `Run, but ${proof.lacks.join(", and ")}.` };
+    }
+    case "part": {
+      const wall = rangeOn(
+        goal.side === "bore" ? bench.lathe.stock.main.inner : bench.lathe.stock.main.outer,
+        goal.atZ,
+        goal.atZ,
+      );
+      const miss = wall ? 2 * wall[0] - goal.diameter : Number.NaN;
+      // A drilled hole may be bored larger afterwards.
+      return { reached: goal.isDrilled ? miss >= -goal.within : Math.abs(miss) <= goal.within, miss };
+    }
+    case "wall": {
+      const wall = wallNear(bench, goal.z);
+      const miss = wall === undefined ? Number.NaN : wall - goal.z;
+      return { reached: Math.abs(miss) <= goal.within, miss };
+    }
+    case "calls": {
+      const wrong = wrongCalls(bench, goal);
+      return wrong.length === 0 ? { reached: true } : { reached: false, says: wrong.join(" ") };
+    }
+    case "true-holder": {
+      const miss = bench.untrue[goal.station] ?? 0;
+      return { reached: Math.abs(miss) <= goal.within, miss };
+    }
+    case "combs": {
+      const combs = combsNow(bench);
+      if (!combs || combs.conflicts.length === 0) return { reached: true };
+      const [{ a, b, excess } = { a: "", b: "", excess: 0 }] = combs.conflicts;
+      const name = (offset: string) => combs.tools.get(offset)?.tool.description ?? offset;
+      return {
+        reached: false,
+        says: `${name(a)} and ${name(b)} meet by ${formatMillimetres(excess, bench.lathe.config.machine.units)}.`,
+      };
+    }
+    case "answer": {
+      const given = bench.answers[index];
+      if (given === undefined) return { reached: false, says: "It was not answered." };
+      if (goal.retract === undefined)
+        return given === goal.right ? { reached: true } : { reached: false, says: goal.otherwise ?? "That is not so." };
+      const largest = largestRetractOf(bench, goal.retract);
+      const miss = given - largest;
+      const reached = miss <= 1e-6 && miss >= -(goal.within ?? 1);
+      return {
+        reached,
+        miss,
+        ...(!reached && {
+          says:
+            miss > 0 ? (goal.otherwise ?? "It runs past the end of travel.") : "It would fit, but it wastes travel.",
+        }),
+      };
+    }
+  }
+}
+
+/** What a row ought to hold of its tool's nose, in the control's own unit and numbering. */
+export function noseOf(bench: Bench, offset: string): { readonly radius: number; readonly orientation: number } {
+  const { machine } = bench.lathe.config;
+  const goal = offsetGoals(bench.exercise).find((one) => one.offset === offset);
+  const view = setupNow(bench).tools.find((tool) => tool.offset === (goal?.copyOf ?? offset));
+  invariant(view, "a nose goal is about a tool of its exercise");
+  const radius = convertLength(noseRadiusOf(view.tool) ?? 0, "mm", machine.units);
+  return {
+    radius: Number(radius.toFixed(6)),
+    orientation: orientationCode(tipOf(view.tool, view.zone, goal?.copyOf ? goal.edge : undefined), machine.numbering),
+  };
+}
+
+function noseTruth(bench: Bench, { offset }: GoalOf<"nose">): GoalTruth {
+  const { radius, orientation } = noseOf(bench, offset);
+  const row = bench.lathe.rows[offset] ?? EMPTY_ROW;
+  const wrong = [
+    ...(Math.abs(row.noseRadius - radius) > 1e-4 ? [`The radius is ${radius}, ${row.noseRadius} stands there.`] : []),
+    ...(row.orientation === orientation
+      ? []
+      : [`The tip points the way of code ${orientation}, ${row.orientation} stands there.`]),
+  ];
+  return wrong.length === 0 ? { reached: true } : { reached: false, says: wrong.join(" ") };
+}
+
+/** The calls of the program in order: station and offset as written. */
+export function callsOf({ program, lathe }: Bench) {
+  const { machine } = lathe.config;
+  return [...program.toUpperCase().matchAll(/T(\d+)/g)].map(([whole, digits = ""]) => {
+    const isShort = machine.toolCall === "offset-only";
+    const offset = String(Number(isShort ? digits : digits.slice(-2)));
+    return { whole, offset, station: isShort ? offset : String(Number(digits.slice(0, -2))) };
+  });
+}
+
+function wrongCalls(bench: Bench, { wants }: GoalOf<"calls">): readonly string[] {
+  const { tools } = setupNow(bench);
+  return callsOf(bench).flatMap(({ whole, station, offset }, index) => {
+    const wanted = tools.find((tool) => tool.offset === wants[index]);
+    if (!wanted) return [];
+    if (station === wanted.station && offset === wanted.offset) return [];
+    const there = tools.find((tool) => tool.station === station);
+    return [
+      `${whole} is for ${wanted.tool.description}; it brings ${there ? there.tool.description : "an empty station"}.`,
+    ];
+  });
+}
+
+/** The farthest retract of a tool that its travel allows, with what the control holds now. Part coordinate, millimetres. */
+export function largestRetractOf(
+  bench: Bench,
+  { offset, axis }: { readonly offset: string; readonly axis: "x" | "z" },
+): number {
+  const { machine } = bench.lathe.config;
+  const view = setupNow(bench).tools.find((tool) => tool.offset === offset);
+  invariant(view, "a retract is asked of a tool of its exercise");
+  const span = ([low = 0, high = 0]: readonly number[]) => [low, high] as const;
+  const results = travel({
+    limits: { x: span(machine.travel.x), z: span(machine.travel.z) },
+    margin: machine.travelMargin ?? 1,
+    tools: [
+      {
+        offset,
+        geometry: { x: sumOf(bench, offset, "x", view.zone), z: sumOf(bench, offset, "z", view.zone) },
+        box: { x: null, z: null },
+      },
+    ],
+  });
+  return results.find((one) => one.axis === axis)?.largestRetract ?? Number.NaN;
+}

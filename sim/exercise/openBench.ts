@@ -1,0 +1,95 @@
+import { type Axis, toControl, zoneOf } from "../../core/frame/index.ts";
+import { sideOf } from "../body/body.ts";
+import { type Chance, normal } from "../chance.ts";
+import { type ControlRow, createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER } from "../lathe/index.ts";
+import { fromOutline, latheOfSetup } from "../workshop/latheOfSetup.ts";
+import type { Bench } from "./bench.ts";
+import type { Exercise, ExerciseTool } from "./exercise.ts";
+import { offsetGoals, setupOf } from "./exerciseSetup.ts";
+
+/** Nearer than this, and farther, no holder comes back in an exercise: standard deviations. There is always something to find. */
+const NEAREST = 0.5;
+const FARTHEST = 2;
+/** A loose tool is pushed this far back into its holder, true distance. */
+const PUSHED_BACK = 6;
+
+/**
+ * Opens an exercise: the lathe with its hidden truth. Tools that were off stand elsewhere than their rows say, by the
+ * scatter of their holders; the same seed makes the same truth.
+ */
+export function openBench(exercise: Exercise, seed: number): Bench {
+  const setup = setupOf(exercise);
+  const plain = latheOfSetup(setup, seed);
+  let chance: Chance = (seed * 7919) | 0;
+  const scattered = (sigma: number) => {
+    const [slip, next] = normal(chance, sigma);
+    chance = next;
+    const by = Math.min(Math.max(Math.abs(slip), NEAREST * sigma), FARTHEST * sigma);
+    return slip < 0 ? -by : by;
+  };
+  const slid = offsetGoals(exercise).filter(({ way }) => way === "slide");
+  const { faceMoved = 0, partTooLong, isTurned, drillFirst } = exercise.stock;
+  const tools = plain.tools.map((tool): LatheTool => {
+    const told = exercise.tools.find(({ offset }) => offset === tool.offset) as ExerciseTool;
+    const holder = told.holder ?? tool.holder ?? "fixed";
+    const scatter = told.remounted ? REMOUNT_SCATTER[holder] : { x: 0, z: 0 };
+    const [byX, byZ] = [scattered(scatter.x), scattered(scatter.z)];
+    const { moved = { x: 0, z: 0 }, besideCentre = { x: 0, y: 0 } } = told;
+    const zone = zoneOf(setup.machine, tool.station);
+    const side = sideOf(tool.tool, zone);
+    const back = (axis: Axis) =>
+      told.isLoose && slid.some((goal) => goal.offset === told.offset && goal.axis === axis) ? PUSHED_BACK : 0;
+    const view = setup.tools.find(({ offset }) => offset === told.offset);
+    // Where its row says, unless nothing is known of it.
+    const stands = (axis: Axis) =>
+      view?.control?.[axis] === undefined
+        ? tool.at[axis]
+        : view.control[axis] + setup.workOffset[axis] + fromOutline(view, axis);
+    return {
+      ...tool,
+      ...{ holder, isLoose: told.isLoose === true },
+      at: {
+        x: stands("x") + byX + moved.x + 2 * besideCentre.x - side * 2 * back("x"),
+        y: stands("y") + besideCentre.y,
+        z: stands("z") + byZ + moved.z + (zone.works === "main" ? faceMoved : 0) - back("z"),
+      },
+    };
+  });
+  const { parts } = plain;
+  const { hole, ...solid } = parts.main;
+  const config: LatheConfig = {
+    ...plain,
+    tools,
+    parts: {
+      main: { ...solid, ...(isTurned && { toFace: 0 }), ...(hole !== undefined && !drillFirst && { hole }) },
+      ...(parts.sub && { sub: { ...parts.sub, toFace: partTooLong ?? 0 } }),
+    },
+    // A tool's length is what it is, wherever the face lies.
+    trueWork: { ...plain.trueWork, z: plain.trueWork.z + faceMoved },
+    rows: { ...plain.rows, ...secondRows(exercise) },
+  };
+  const lathe = createLathe(config, seed);
+  return {
+    exercise,
+    lathe,
+    program: exercise.program ?? "",
+    untrue: Object.fromEntries(exercise.tools.flatMap(({ station, untrue }) => (untrue ? [[station, untrue]] : []))),
+    places: {},
+    answers: {},
+  };
+}
+
+/** Rows of second offsets, as this control stores them. */
+function secondRows(exercise: Exercise): Readonly<Record<string, ControlRow>> {
+  const setup = setupOf(exercise);
+  return Object.fromEntries(
+    (exercise.rows ?? []).map(({ offset, x, y = 0, z, wearX = 0, wearZ = 0, noseRadius = 0, orientation = 0 }) => {
+      const goal = offsetGoals(exercise).find((one) => one.offset === offset);
+      const zone = setup.tools.find((tool) => tool.offset === goal?.copyOf)?.zone;
+      const stored = (axis: Axis, value: number) => toControl(setup.machine, axis, value, "tool-offset", zone);
+      const geometry = { x: stored("x", x), y: stored("y", y), z: stored("z", z) };
+      const wear = { x: stored("x", wearX), y: 0, z: stored("z", wearZ) };
+      return [offset, { geometry, wear, noseRadius, orientation }];
+    }),
+  );
+}

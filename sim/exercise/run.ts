@@ -1,0 +1,85 @@
+import type { LatheEvent } from "../lathe/index.ts";
+import { act, type Bench, type BenchAct } from "./bench.ts";
+import type { Exercise } from "./exercise.ts";
+import { openBench } from "./openBench.ts";
+import { type Facts, NOTHING_YET, watch } from "./watch.ts";
+
+/** How much of it is shown: step by step, by hints that are asked for, or nothing. */
+export const DEPTHS = ["shown", "hints", "alone"] as const;
+export type Depth = (typeof DEPTHS)[number];
+
+/** An act with how many times it was done one after another, and when the first was, milliseconds from the start. */
+export type Recorded = readonly [at: number, times: number, act: BenchAct];
+
+/** A run as it can be stored: from the exercise, the seed and this it comes out again bit for bit. */
+export interface Run {
+  readonly exercise: Exercise;
+  readonly seed: number;
+  readonly depth: Depth;
+  readonly acts: readonly Recorded[];
+  /** When a hint was asked for, by the number of acts by then. */
+  readonly hints: readonly number[];
+}
+
+/** An exercise while it is worked on: the bench and what happened so far. */
+export interface Played {
+  readonly bench: Bench;
+  readonly facts: Facts;
+}
+
+export const open = (exercise: Exercise, seed: number): Played => ({
+  bench: openBench(exercise, seed),
+  facts: NOTHING_YET,
+});
+
+/** One more act. */
+export function play({ bench, facts }: Played, one: BenchAct): Played & { readonly events: readonly LatheEvent[] } {
+  const done = act(bench, one);
+  return { bench: done.bench, facts: watch(facts, bench, one, done.bench, done.events), events: done.events };
+}
+
+/** Writes one more act at the end of a list that is being recorded: the same act again is counted, not written again. */
+export function record(acts: Recorded[], one: BenchAct, at: number): void {
+  const last = acts.at(-1);
+  if (last && JSON.stringify(last[2]) === JSON.stringify(one)) acts[acts.length - 1] = [last[0], last[1] + 1, last[2]];
+  else acts.push([Math.round(at), 1, one]);
+}
+
+/** A moment of a run: when it was, what was done, and what stood on the lathe then. */
+export interface Frame extends Played {
+  readonly at: number;
+  readonly act: BenchAct;
+  readonly events: readonly LatheEvent[];
+}
+
+/** Plays a run again; `see` looks at every act. */
+export function replay(run: Omit<Run, "depth" | "hints">, see?: (frame: Frame) => void): Played {
+  const steps = replayInSteps(run, see);
+  for (;;) {
+    const { done, value } = steps.next();
+    if (done) return value;
+  }
+}
+
+/** Acts between two pauses of a long replay. */
+const ACTS_PER_STEP = 400;
+/** A single stretch of time from which it is worth one of its own. */
+const LONG_MS = 1000;
+
+/** The same with a pause now and then, so that a server has time for others in between. */
+export function* replayInSteps(
+  { exercise, seed, acts }: Omit<Run, "depth" | "hints">,
+  see?: (frame: Frame) => void,
+): Generator<undefined, Played> {
+  let now = open(exercise, seed);
+  let count = 0;
+  for (const [at, times, one] of acts)
+    for (let time = 0; time < times; time++) {
+      const next = play(now, one);
+      now = next;
+      see?.({ ...next, at, act: one });
+      const isLong = one.do === "advance" && one.milliseconds >= LONG_MS;
+      if (++count % ACTS_PER_STEP === 0 || isLong) yield undefined;
+    }
+  return { bench: now.bench, facts: now.facts };
+}
