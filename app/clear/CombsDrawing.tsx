@@ -15,7 +15,8 @@ export function CombsDrawing({
   readonly alignment: Alignment;
   readonly conflicts: readonly CombConflict[];
   readonly name: (offset: string) => string;
-  readonly onStandout: (offset: string, standout: number) => void;
+  /** Absent where stand-outs are as they are. */
+  readonly onStandout?: (offset: string, standout: number) => void;
 }) {
   const sheet = useRef<SVGSVGElement>(null);
   const dragged = useRef<{ readonly offset: string; readonly from: number; readonly turn: 1 | -1 }>(null);
@@ -31,7 +32,7 @@ export function CombsDrawing({
     const matrix = sheet.current?.getScreenCTM();
     if (!held || !matrix) return;
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse()).x;
-    onStandout(held.offset, Math.min(gap, Math.max(1, Math.round((held.turn === 1 ? at : gap - at) * 2) / 2)));
+    onStandout?.(held.offset, Math.min(gap, Math.max(1, Math.round((held.turn === 1 ? at : gap - at) * 2) / 2)));
   };
   const tool = (one: CombTool, side: "a" | "b") => {
     const isA = side === "a";
@@ -50,22 +51,24 @@ export function CombsDrawing({
           strokeWidth={meets ? 3 : 2}
           vectorEffect="non-scaling-stroke"
         />
-        <rect
-          className="end"
-          x={(isA ? to : from) - HANDLE / 2}
-          y={lateral - one.radius}
-          width={HANDLE}
-          height={2 * one.radius}
-          fill="transparent"
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            dragged.current = { offset: one.tool, from: one.standout, turn: isA ? 1 : -1 };
-          }}
-          onPointerMove={drag}
-          onPointerUp={() => {
-            dragged.current = null;
-          }}
-        />
+        {onStandout && (
+          <rect
+            className="end"
+            x={(isA ? to : from) - HANDLE / 2}
+            y={lateral - one.radius}
+            width={HANDLE}
+            height={2 * one.radius}
+            fill="transparent"
+            onPointerDown={(event) => {
+              event.currentTarget.setPointerCapture(event.pointerId);
+              dragged.current = { offset: one.tool, from: one.standout, turn: isA ? 1 : -1 };
+            }}
+            onPointerMove={drag}
+            onPointerUp={() => {
+              dragged.current = null;
+            }}
+          />
+        )}
         <text
           x={isA ? 2 : gap - 2}
           y={lateral + 1.6}
@@ -83,7 +86,7 @@ export function CombsDrawing({
       ref={sheet}
       viewBox={`${-PLATE - 2} ${low} ${gap + 2 * PLATE + 4} ${high - low}`}
       role="img"
-      aria-label={`The combs while ${name(alignment.name)} works: ${conflicts.length === 0 ? "nothing meets" : `${conflicts.length} pairs meet`}. Stand-outs are set in the list on the left.`}
+      aria-label={`The combs while ${name(alignment.name)} works: ${conflicts.length === 0 ? "nothing meets" : `${conflicts.length} pairs meet`}.${onStandout ? " Stand-outs are set in the list on the left." : ""}`}
     >
       <rect
         x={-PLATE}

@@ -2,13 +2,14 @@ import { NavLink } from "react-router";
 import { styled } from "styled-components";
 import { color } from "../ui/tokens.ts";
 
-/** The two rooms outside of a setup: the setups themselves, and the workshop. */
+/** The rooms outside of a setup: the setups themselves, practice, and the workshop. */
 export function Rooms() {
   return (
     <Nav aria-label="Rooms">
       <NavLink to="/" end>
         Setups
       </NavLink>
+      <NavLink to="/practice">Practice</NavLink>
       <NavLink to="/workshop">Workshop</NavLink>
     </Nav>
   );

@@ -53,10 +53,19 @@ export const SpindleBlock = rendersFor(
 /** What lies between tool and part. */
 export const SpacerBlock = rendersFor(
   ["config", "spacer"],
-  function SpacerBlock({ lathe: { state, act }, axis }: { readonly lathe: Lathe; readonly axis: Axis }) {
+  function SpacerBlock({
+    lathe: { state, act },
+    axis,
+    kinds = SPACER_KINDS,
+  }: {
+    readonly lathe: Lathe;
+    readonly axis: Axis;
+    /** What lies on the bench. */
+    readonly kinds?: readonly SpacerKind[];
+  }) {
     const { units } = state.config.machine;
-    const [kind, setKind] = useState<SpacerKind>("paper");
-    const [text, setText] = useState(USUAL[units].paper);
+    const [kind, setKind] = useState<SpacerKind>(kinds[0] ?? "paper");
+    const [text, setText] = useState(USUAL[units][kinds[0] ?? "paper"]);
     const [wrong, setWrong] = useState("");
     const hold = () => {
       const read = readLength(text, { units });
@@ -78,7 +87,7 @@ export const SpacerBlock = rendersFor(
                 setText(USUAL[units][next]);
               }}
             >
-              {SPACER_KINDS.map((one) => (
+              {kinds.map((one) => (
                 <option key={one}>{one}</option>
               ))}
             </select>
@@ -108,9 +117,16 @@ export const SpacerBlock = rendersFor(
 /** The gauges on the bench, the indicator, and what else hands do. */
 export const GaugeBlock = rendersFor(
   ["config", "station", "tools"],
-  function GaugeBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
+  function GaugeBlock({
+    lathe: { state, act },
+    gauges = GAUGES,
+  }: {
+    readonly lathe: Lathe;
+    /** What lies on the bench. */
+    readonly gauges?: readonly GaugeKind[];
+  }) {
     const { units } = state.config.machine;
-    const [gauge, setGauge] = useState<GaugeKind>("micrometer");
+    const [gauge, setGauge] = useState<GaugeKind>(gauges[0] ?? "micrometer");
     const [where, setWhere] = useState(units === "mm" ? "-4" : "-.16");
     const [wrong, setWrong] = useState("");
     const [last, setLast] = useState("");
@@ -129,7 +145,7 @@ export const GaugeBlock = rendersFor(
           <Field $wide>
             Gauge
             <select value={gauge} onChange={({ target }) => setGauge(target.value as GaugeKind)}>
-              {GAUGES.map((one) => (
+              {gauges.map((one) => (
                 <option key={one} value={one}>
                   {GAUGE_DRAWER[one].name}
                 </option>

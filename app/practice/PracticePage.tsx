@@ -63,7 +63,7 @@ export function PracticePage({ machine, label, config, isShared, setup, back, of
   );
 }
 
-function turningWords({ spindle, live }: Lathe["state"]): string {
+export function turningWords({ spindle, live }: Lathe["state"]): string {
   const turns = [
     ...(spindle.run === "off" ? [] : [`spindle ${spindle.run}, ${spindle.rpm} a minute`]),
     ...(live ? ["live tool"] : []),
@@ -72,7 +72,7 @@ function turningWords({ spindle, live }: Lathe["state"]): string {
 }
 
 /** What ran into what, over the drawing, until somebody has read it. */
-function Incident({ lathe: { state, events, act, startAnew } }: { readonly lathe: Lathe }) {
+export function Incident({ lathe: { state, events, act, startAnew } }: { readonly lathe: Lathe }) {
   if (state.alarm === undefined) return null;
   const { alarm } = state;
   const crash = events.findLast(({ message }) => message.startsWith(alarm));
@@ -100,7 +100,16 @@ const FEEL_WORDS = {
 } as const;
 
 /** What the hand feels, what happened last, and the way back. */
-function FeelStrip({ lathe, back }: { readonly lathe: Lathe; readonly back: string | undefined }) {
+export function FeelStrip({
+  lathe,
+  back,
+  children,
+}: {
+  readonly lathe: Lathe;
+  readonly back?: string | undefined;
+  /** What stands at the end in place of what the lathe by itself has there. */
+  readonly children?: React.ReactNode;
+}) {
   const { state, events, link, startAnew } = lathe;
   const { feel, mode } = observe(state);
   const [withSound, setWithSound] = useState(false);
@@ -121,15 +130,19 @@ function FeelStrip({ lathe, back }: { readonly lathe: Lathe; readonly back: stri
       <p role="log" aria-label="What happened last" key={last?.number}>
         {last?.message ?? "Nothing has happened yet. Turn the wheel: the tool moves as it would at the machine."}
       </p>
-      <small>
-        {link === "shared"
-          ? "This lathe is the machine’s position feed here."
-          : link === "joining"
-            ? "Getting ready …"
-            : "On this device alone."}
-      </small>
-      <PlainButton onPress={() => void startAnew()}>Start anew</PlainButton>
-      {back !== undefined && <Back to={back}>To Touch</Back>}
+      {children ?? (
+        <>
+          <small>
+            {link === "shared"
+              ? "This lathe is the machine’s position feed here."
+              : link === "joining"
+                ? "Getting ready …"
+                : "On this device alone."}
+          </small>
+          <PlainButton onPress={() => void startAnew()}>Start anew</PlainButton>
+          {back !== undefined && <Back to={back}>To Touch</Back>}
+        </>
+      )}
     </Strip>
   );
 }
@@ -138,20 +151,20 @@ const column = `
   overflow: auto;
   min-height: 0;
 `;
-const Control = styled.section`
+export const Control = styled.section`
   grid-area: plan;
   ${column}
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
 `;
-const Hands = styled.section`
+export const Hands = styled.section`
   grid-area: right;
   ${column}
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   output { display: block; min-height: 24px; font-weight: 700; font-variant-numeric: tabular-nums; }
 `;
-const Middle = styled.section`
+export const Middle = styled.section`
   grid-area: centre;
   position: relative;
   display: grid;
@@ -159,7 +172,7 @@ const Middle = styled.section`
   min-height: 0;
   h1 { padding: 8px 14px; font-size: ${size.text}; }
 `;
-const Room = styled.div`
+export const Room = styled.div`
   min-height: 0;
   svg { aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
 `;

@@ -27,12 +27,14 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
+  const [spacers, shop, history] = await Promise.all([
+    shopSpacers(sql()),
+    shopUncertainty(sql()),
+    readHistory(sql(), params.setupId, setup),
+  ]);
   return loadedSetup(params.setupId, state, person, {
-    hasFeed: hasFeed(setup.machine.id),
-    isShared: hasPracticeLathe(),
-    spacers: await shopSpacers(sql()),
-    shop: await shopUncertainty(sql()),
-    history: await readHistory(sql(), params.setupId, setup),
+    ...{ hasFeed: hasFeed(setup.machine.id), isShared: hasPracticeLathe() },
+    ...{ spacers, shop, history },
   });
 }
 

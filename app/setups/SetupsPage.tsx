@@ -47,12 +47,7 @@ export function SetupsPage({
   const kept = setups.filter(({ signedOff }) => signedOff);
   return (
     <>
-      <TopStrip
-        title="Setups"
-        subtitle="running and kept"
-        person={person}
-        beside={{ to: "/practice", name: "Practice" }}
-      >
+      <TopStrip title="Setups" subtitle="running and kept" person={person}>
         <Rooms />
       </TopStrip>
       <Page>
@@ -214,6 +209,7 @@ const Comparing = styled.p`
 const Row = styled.li`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 118px 122px;
+  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 80px 104px; }
   border-radius: ${radius};
   background: ${color("sheet")};
   box-shadow: ${color("shadow")};
@@ -223,6 +219,7 @@ const SetupLink = styled(Link)`
   grid-template-columns: minmax(200px, 2.2fr) minmax(130px, 1.2fr) minmax(210px, 2fr) minmax(130px, 1fr) 100px;
   align-items: center;
   gap: 20px;
+  @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1.7fr) 140px 62px; gap: 12px; }
   min-height: 76px;
   padding: 12px 20px;
   border-left: 6px solid ${color("action")};

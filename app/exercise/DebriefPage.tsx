@@ -1,0 +1,259 @@
+import { Check, CircleAlert, Pause, Play, X } from "lucide-react";
+import { useMemo } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { Debrief, Slip } from "../../sim/exercise/debrief.ts";
+import type { Exercise } from "../../sim/exercise/exercise.ts";
+import { besideOwn, type PastRun, type Suggestion } from "../../sim/exercise/progress.ts";
+import type { Run } from "../../sim/exercise/run.ts";
+import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
+import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { Verdict } from "../frame/ViewFrame.tsx";
+import { LatheDrawing } from "../practice/LatheDrawing.tsx";
+import { latheScene } from "../practice/latheScene.ts";
+import { turningWords } from "../practice/PracticePage.tsx";
+import { buttonLink, PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, mono, radius, size } from "../ui/tokens.ts";
+import { actWords } from "./actWords.ts";
+import { DEPTH_WORDS } from "./depthWords.ts";
+import { useReplay } from "./useReplay.ts";
+
+/** Seconds as minutes and seconds. */
+export const minutesOf = (seconds: number): string =>
+  `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
+
+/** Looking back at a run: true against entered, each slip by its name, the run played again, and one's own earlier ones. */
+export function DebriefPage({
+  person,
+  kept,
+  run,
+  debrief,
+  runs,
+  next,
+  isOwn,
+}: {
+  readonly person: StripPerson;
+  readonly kept: PastRun & { readonly personName: string };
+  readonly run: Run;
+  readonly debrief: Debrief;
+  /** The person's runs, newest first. */
+  readonly runs: readonly PastRun[];
+  readonly next: { readonly exercise: Pick<Exercise, "id" | "title">; readonly depth: Suggestion["depth"] } | undefined;
+  readonly isOwn: boolean;
+}) {
+  const { exercise } = run;
+  const replay = useReplay(run, debrief.slips[0]?.act ?? Number.POSITIVE_INFINITY);
+  const { moment } = replay;
+  const scene = useMemo(() => latheScene(moment.bench.lathe), [moment]);
+  const own = besideOwn(kept, runs);
+  const reached = debrief.goals.filter((goal) => goal.reached).length;
+  return (
+    <>
+      <TopStrip
+        title={exercise.title}
+        subtitle={isOwn ? "looking back" : `looking back with ${kept.personName}`}
+        person={person}
+        beside={{ to: "/practice", name: "Practice" }}
+      />
+      <Page>
+        <Found>
+          <h1>
+            <Verdict $tone={debrief.reached ? "clear" : "stop"}>
+              {debrief.reached ? <Check size={26} aria-hidden="true" /> : <X size={26} aria-hidden="true" />}
+            </Verdict>
+            {debrief.reached
+              ? debrief.slips.length === 0
+                ? "Reached, and nothing went wrong"
+                : "Reached, with something to look at"
+              : `Not reached yet: ${reached} of ${debrief.goals.length}`}
+          </h1>
+          <Goals>
+            <thead>
+              <tr>
+                <th scope="col">Goal, {moment.bench.lathe.config.machine.units}</th>
+                <th scope="col">entered</th>
+                <th scope="col">true</th>
+                <th scope="col">off by</th>
+                <th scope="col">may be</th>
+              </tr>
+            </thead>
+            <tbody>
+              {debrief.goals.map((goal) => (
+                <tr key={goal.words}>
+                  <th scope="row">
+                    <Verdict $tone={goal.reached ? "clear" : "stop"}>
+                      {goal.reached ? (
+                        <Check size={18} aria-label="reached" />
+                      ) : (
+                        <X size={18} aria-label="not reached" />
+                      )}
+                    </Verdict>
+                    <span>{goal.words}</span>
+                  </th>
+                  <td>{goal.entered}</td>
+                  <td>{goal.truth}</td>
+                  <td data-wrong={!goal.reached}>{goal.miss}</td>
+                  <td>{goal.within}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Goals>
+          <h2>What went wrong</h2>
+          {debrief.slips.length === 0 ? (
+            <p>Nothing. The numbers are where they belong, and the lathe is in one piece.</p>
+          ) : (
+            <Slips>
+              {debrief.slips.map((slip) => (
+                <SlipLine
+                  key={`${slip.act} ${slip.kind} ${slip.goal ?? ""} ${slip.says}`}
+                  slip={slip}
+                  onSee={replay.setAt}
+                />
+              ))}
+            </Slips>
+          )}
+          <p>
+            {DEPTH_WORDS[run.depth].name}, {minutesOf(debrief.seconds)} min, {debrief.acts} moves
+            {debrief.hints > 0 && `, ${debrief.hints} ${debrief.hints === 1 ? "hint" : "hints"}`}.
+            {own.before
+              ? ` The time before: ${minutesOf(own.before.seconds)} min, ${own.before.acts} moves.${own.fastest && own.fastest !== own.before ? ` Quickest of ${own.earlier}: ${minutesOf(own.fastest.seconds)} min.` : ""}`
+              : isOwn
+                ? " Your first time through this one."
+                : ""}
+          </p>
+          {isOwn && (
+            <Ways aria-label="What comes next">
+              <Go
+                to={`/practice/exercises/${exercise.id}?depth=${debrief.reached ? (run.depth === "shown" ? "hints" : "alone") : run.depth}`}
+              >
+                {debrief.reached ? "Again, on another lathe" : "Try it again"}
+              </Go>
+              {next && (
+                <Plain to={`/practice/exercises/${next.exercise.id}?depth=${next.depth}`}>
+                  Next: {next.exercise.title}
+                </Plain>
+              )}
+              <Plain to="/practice">All exercises</Plain>
+            </Ways>
+          )}
+        </Found>
+        <Again aria-label="The run played again">
+          <LatheDrawing
+            scene={scene}
+            turning={turningWords(moment.bench.lathe)}
+            isCrash={moment.bench.lathe.alarm !== undefined}
+          />
+          <Player>
+            <PlainButton
+              aria-label={replay.isPlaying ? "Pause" : "Play it again"}
+              onPress={() => {
+                if (!replay.isPlaying && replay.at >= replay.count) replay.setAt(0);
+                replay.setPlaying(!replay.isPlaying);
+              }}
+            >
+              {replay.isPlaying ? <Pause size={20} aria-hidden="true" /> : <Play size={20} aria-hidden="true" />}
+            </PlainButton>
+            <input
+              type="range"
+              min={0}
+              max={replay.count}
+              value={replay.at}
+              aria-label="Moment of the run"
+              aria-valuetext={`${minutesOf(Math.round(replay.time / 1000))}, ${replay.act ? actWords(replay.act, moment.bench) : "the start"}`}
+              onChange={({ target }) => replay.setAt(Number(target.value))}
+            />
+            <output>{minutesOf(Math.round(replay.time / 1000))}</output>
+          </Player>
+          <p>
+            {replay.at} of {replay.count} ·{" "}
+            {replay.act ? actWords(replay.act, moment.bench) : "as it stood at the start"}
+          </p>
+        </Again>
+      </Page>
+    </>
+  );
+}
+
+function SlipLine({ slip, onSee }: { readonly slip: Slip; readonly onSee: (act: number) => void }) {
+  const isNamed = slip.says.startsWith(SLIP_WORDS[slip.kind]);
+  return (
+    <li>
+      <CircleAlert size={20} aria-hidden="true" />
+      <div>
+        <strong>
+          {isNamed || slip.kind === "crash" || slip.kind === "alarm"
+            ? slip.says
+            : `${SLIP_WORDS[slip.kind]}. ${slip.says}`}
+        </strong>
+        {slip.does && <p>{slip.does}</p>}
+      </div>
+      {slip.act > 0 && (
+        <PlainButton onPress={() => onSee(slip.act)} aria-label={`See it at ${minutesOf(Math.round(slip.at / 1000))}`}>
+          {minutesOf(Math.round(slip.at / 1000))}
+        </PlainButton>
+      )}
+    </li>
+  );
+}
+
+const Page = styled.main`
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
+  gap: 20px;
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+`;
+const Found = styled.section`
+  display: grid;
+  align-content: start;
+  gap: 12px;
+  overflow: auto;
+  padding: 16px 4px 16px 20px;
+  h1 { display: flex; align-items: center; gap: 10px; font-size: ${size.number}; }
+  h2 { font-size: ${size.text}; }
+`;
+const Goals = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  background: ${color("sheet")};
+  th, td { padding: 6px 8px; border-bottom: 1px solid ${color("line")}; text-align: right; }
+  th:first-child { text-align: left; font-weight: 600; }
+  tbody th { display: flex; align-items: center; gap: 8px; line-height: 1.15; }
+  thead th { font-size: ${size.small}; color: ${color("quiet")}; }
+  td { ${mono} white-space: nowrap; font-size: 16px; }
+  [data-wrong="true"] { color: ${color("stop")}; font-weight: 700; }
+`;
+const Slips = styled.ol`
+  display: grid;
+  gap: 8px;
+  li { display: flex; align-items: center; gap: 12px; padding: 8px 12px; border-left: 5px solid ${color("spacer")}; border-radius: ${radius}; background: ${color("doubtGround")}; }
+  li > div { flex: 1; }
+  li > svg { flex: none; color: ${color("spacer")}; }
+  p { font-size: ${size.small}; }
+  strong { line-height: 1.2; }
+  button { ${mono} min-width: 76px; }
+`;
+const Ways = styled.nav`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px;
+`;
+const Go = styled(Link)`${buttonLink}`;
+const Plain = styled(Link)`${plainButtonLink}`;
+const Again = styled.section`
+  display: grid;
+  grid-template-rows: minmax(0, 1fr) auto auto;
+  min-height: 0;
+  border-left: 1px solid ${color("line")};
+  background: ${color("sheet")};
+  > p { min-height: 44px; padding: 0 16px 10px; font-size: ${size.small}; font-variant-numeric: tabular-nums; }
+`;
+const Player = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 10px 16px 6px;
+  input { flex: 1; min-height: 48px; accent-color: ${color("action")}; }
+  output { ${mono} min-width: 52px; text-align: right; }
+  button { min-width: 56px; padding: 8px; }
+`;

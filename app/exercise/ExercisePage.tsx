@@ -1,0 +1,135 @@
+import { useEffect, useMemo, useState } from "react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import type { Axis } from "../../core/frame/index.ts";
+import type { Exercise } from "../../sim/exercise/exercise.ts";
+import type { Depth } from "../../sim/exercise/run.ts";
+import { StageFrame, StageMain } from "../frame/StageFrame.tsx";
+import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "../practice/ControlBlocks.tsx";
+import { GaugeBlock, SpacerBlock, SpindleBlock } from "../practice/HandsBlock.tsx";
+import { LatheDrawing } from "../practice/LatheDrawing.tsx";
+import { latheScene } from "../practice/latheScene.ts";
+import { Control, FeelStrip, Hands, Incident, Middle, Room, turningWords } from "../practice/PracticePage.tsx";
+import { WheelBlock } from "../practice/WheelBlock.tsx";
+import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { color, size } from "../ui/tokens.ts";
+import { BenchBlock } from "./BenchBlock.tsx";
+import { DEPTH_WORDS } from "./depthWords.ts";
+import { FacingCombs } from "./FacingCombs.tsx";
+import { GuidePanel } from "./GuidePanel.tsx";
+import { TOPIC_WORDS } from "./topicWords.ts";
+import { useExercise } from "./useExercise.ts";
+import type { Finish } from "./useFinish.ts";
+
+/** An exercise at the simulated lathe: control on the left, task and true situation in the middle, hands on the right. */
+export function ExercisePage({
+  exercise,
+  depth,
+  seed,
+  finish,
+}: {
+  readonly exercise: Exercise;
+  readonly depth: Depth;
+  readonly seed: number;
+  readonly finish: Finish;
+}) {
+  const run = useExercise(exercise, depth, seed);
+  const { lathe } = run;
+  const { state } = lathe;
+  const [axis, setAxis] = useState<Axis>("x");
+  const [isTaskOpen, setTaskOpen] = useState(true);
+  const scene = useMemo(() => latheScene(state), [state]);
+  // What comes after Finish is fetched meanwhile.
+  useEffect(() => {
+    void import("./DebriefPage.tsx").catch(() => {
+      // The server is away: it is fetched when it is wanted.
+    });
+  }, []);
+  const hasCombs = exercise.goals.some(({ goal }) => goal === "combs");
+  const kinds = useMemo(() => exercise.spacers.map(({ kind }) => kind), [exercise]);
+  return (
+    <StageFrame>
+      <Control aria-label="Control">
+        <PositionBlock lathe={lathe} />
+        <ToolBlock lathe={lathe} />
+        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={undefined} offsetsFile={undefined} />
+        <LinesBlock key={state.station} lathe={lathe} setup={undefined} />
+      </Control>
+      <StageMain>
+        <Middle>
+          <Head>
+            <Title>
+              <h1>{exercise.title}</h1>
+              <span>{DEPTH_WORDS[depth].name}</span>
+              <PlainButton aria-expanded={isTaskOpen} onPress={() => setTaskOpen(!isTaskOpen)}>
+                Task
+              </PlainButton>
+            </Title>
+            {isTaskOpen && (
+              <Task>
+                {exercise.task}{" "}
+                {exercise.topics?.map((topic) => (
+                  <Link key={topic} to={`/practice/why/${topic}`}>
+                    {TOPIC_WORDS[topic].question}
+                  </Link>
+                ))}
+              </Task>
+            )}
+            <GuidePanel run={run} depth={depth} />
+          </Head>
+          <Room>
+            {hasCombs ? (
+              <FacingCombs run={run} />
+            ) : (
+              <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+            )}
+          </Room>
+          <Incident lathe={lathe} />
+        </Middle>
+        <Hands aria-label="Hands and gauges">
+          <BenchBlock run={run} />
+          <WheelBlock lathe={lathe} axis={axis} onAxis={setAxis} />
+          <SpindleBlock lathe={lathe} />
+          <SpacerBlock lathe={lathe} axis={axis} kinds={kinds} />
+          <GaugeBlock lathe={lathe} gauges={exercise.gauges} />
+        </Hands>
+        <FeelStrip lathe={lathe}>
+          {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
+          <PlainButton onPress={() => void lathe.startAnew()}>Begin anew</PlainButton>
+          <Leave to="/practice">Leave it</Leave>
+          <PrimaryButton isDisabled={finish.isSending} onPress={() => finish.send(run)}>
+            {finish.isSending ? "Looking back …" : "Finish"}
+          </PrimaryButton>
+        </FeelStrip>
+      </StageMain>
+    </StageFrame>
+  );
+}
+
+const Head = styled.div`
+  display: grid;
+  gap: 6px;
+`;
+const Title = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 14px;
+  padding-right: 14px;
+  h1 { flex: 1; }
+  span { font-size: ${size.small}; color: ${color("quiet")}; }
+  button { min-height: 40px; padding: 2px 14px; font-size: ${size.small}; }
+`;
+const Task = styled.p`
+  padding: 0 14px;
+  font-size: 16px;
+  line-height: 1.25;
+  a { margin-right: 12px; font-size: ${size.small}; }
+`;
+const Leave = styled(Link)`${plainButtonLink}`;
+const Trouble = styled.p`
+  flex: none;
+  max-width: 260px;
+  font-size: ${size.small};
+  color: ${color("stop")};
+  font-weight: 600;
+`;

@@ -1,0 +1,257 @@
+import { CheckCheck, CircleDashed, CircleDot, RotateCcw } from "lucide-react";
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import {
+  CLEAN_IN_A_ROW,
+  type ExerciseHead,
+  exerciseState,
+  type PastRun,
+  type SkillState,
+  type Suggestion,
+  skillStates,
+  tryNext,
+} from "../../sim/exercise/progress.ts";
+import { DEPTHS } from "../../sim/exercise/run.ts";
+import { TOPICS } from "../../sim/exercise/topics.ts";
+import { Rooms } from "../frame/Rooms.tsx";
+import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { Verdict } from "../frame/ViewFrame.tsx";
+import { ageOf } from "../setups/age.ts";
+import { buttonLink, plainButtonLink } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { DEPTH_WORDS } from "./depthWords.ts";
+import { TOPIC_WORDS } from "./topicWords.ts";
+
+/** Why an exercise comes next. */
+const WHY: Readonly<Record<Suggestion["why"], string>> = {
+  slipped: "went wrong last time",
+  due: "rested long enough to be tried again",
+  "going-on": "begun: one step further",
+  new: "new",
+};
+const NEXT_SHOWN = 3;
+
+/** Everything that can be practised: what to try next, and all exercises under their skills. */
+export function ExercisesPage({
+  person,
+  exercises,
+  runs,
+  signed,
+  now,
+}: {
+  readonly person: StripPerson;
+  readonly exercises: readonly ExerciseHead[];
+  readonly runs: readonly PastRun[];
+  /** Skills that a lead has signed. */
+  readonly signed: readonly string[];
+  readonly now: string;
+}) {
+  const next = tryNext(exercises, runs, now).slice(0, NEXT_SHOWN);
+  const skills = skillStates(exercises, runs);
+  const isLead = person.role === "lead";
+  return (
+    <>
+      <TopStrip title="Practice" subtitle="where nothing breaks" person={person}>
+        <Rooms />
+      </TopStrip>
+      <Page>
+        <Head>
+          <h1>Try next</h1>
+          <nav aria-label="Practice">
+            <Plain to="/practice/lathe">The lathe by itself</Plain>
+            <Plain to="/practice/record">My record</Plain>
+            {isLead && <Plain to="/practice/people">Who is ready</Plain>}
+            {isLead && <Plain to="/practice/own">Exercises of our own</Plain>}
+          </nav>
+        </Head>
+        {next.length === 0 ? (
+          <p>Everything is done and rests. Come back in some days, or take up any exercise below on another lathe.</p>
+        ) : (
+          <Cards>
+            {next.map(({ exercise, why, depth }) => (
+              <li key={exercise.id}>
+                <strong>{exercise.title}</strong>
+                <span>
+                  {WHY[why]} · {DEPTH_WORDS[depth].name.toLowerCase()}
+                  {exercise.minutes && `, about ${exercise.minutes} min`}
+                </span>
+                <Go to={`/practice/exercises/${exercise.id}?depth=${depth}`}>Begin</Go>
+              </li>
+            ))}
+          </Cards>
+        )}
+        <h2>Skills</h2>
+        <Skills>
+          {skills.map((skill) => (
+            <Skill
+              key={skill.skill}
+              skill={skill}
+              isSigned={signed.includes(skill.skill)}
+              exercises={exercises.filter((one) => one.skill === skill.skill)}
+              runs={runs}
+              now={now}
+            />
+          ))}
+        </Skills>
+        <h2>In a few words</h2>
+        <Topics>
+          {TOPICS.map((topic) => (
+            <li key={topic}>
+              <Link to={`/practice/why/${topic}`}>{TOPIC_WORDS[topic].question}</Link>
+            </li>
+          ))}
+        </Topics>
+        <Caution>
+          What is learned here is learned on a simulated lathe. At the machine its manual, the shop’s rules, local law
+          and trained people decide.
+        </Caution>
+      </Page>
+    </>
+  );
+}
+
+function Skill({
+  skill,
+  isSigned,
+  exercises,
+  runs,
+  now,
+}: {
+  readonly skill: SkillState;
+  readonly isSigned: boolean;
+  readonly exercises: readonly ExerciseHead[];
+  readonly runs: readonly PastRun[];
+  readonly now: string;
+}) {
+  if (exercises.length === 0) return null;
+  return (
+    <li>
+      <h3>
+        {skill.name}
+        <Verdict $tone={isSigned ? "clear" : skill.isReady ? "doubt" : "quiet"}>
+          {isSigned
+            ? "signed"
+            : skill.isReady
+              ? "ready to be signed"
+              : `${skill.learned} of ${skill.exercises} learned`}
+        </Verdict>
+      </h3>
+      <ul>
+        {exercises.map((exercise) => {
+          const { last, inARow, due } = exerciseState(runs, exercise.id);
+          const isDue = due !== undefined && due <= now;
+          return (
+            <Line key={exercise.id}>
+              <Link to={`/practice/exercises/${exercise.id}?depth=${last ? last.depth : "shown"}`}>
+                {exercise.title}
+              </Link>
+              <Stand>
+                {!last ? (
+                  <>
+                    <CircleDashed size={16} aria-hidden="true" /> not tried
+                  </>
+                ) : inARow >= CLEAN_IN_A_ROW && !isDue ? (
+                  <>
+                    <CheckCheck size={16} aria-hidden="true" /> learned
+                  </>
+                ) : isDue && inARow > 0 ? (
+                  <>
+                    <RotateCcw size={16} aria-hidden="true" /> due again
+                  </>
+                ) : (
+                  <>
+                    <CircleDot size={16} aria-hidden="true" /> {last.reached ? "reached" : "not reached"},{" "}
+                    {ageOf(last.at, now)}
+                  </>
+                )}
+              </Stand>
+              <Depths>
+                {DEPTHS.map((depth) => (
+                  <Link
+                    key={depth}
+                    to={`/practice/exercises/${exercise.id}?depth=${depth}`}
+                    aria-label={`${exercise.title}: ${DEPTH_WORDS[depth].name.toLowerCase()}, ${DEPTH_WORDS[depth].says}`}
+                  >
+                    {DEPTH_WORDS[depth].name}
+                  </Link>
+                ))}
+              </Depths>
+            </Line>
+          );
+        })}
+      </ul>
+    </li>
+  );
+}
+
+const Page = styled.main`
+  display: grid;
+  gap: 14px;
+  max-width: 1500px;
+  margin: 0 auto;
+  padding: 20px 24px 32px;
+  h1, h2 { font-size: ${size.number}; }
+  h2 { margin-top: 10px; }
+`;
+const Head = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 10px;
+  nav { display: flex; flex-wrap: wrap; gap: 8px; }
+`;
+const Plain = styled(Link)`${plainButtonLink}`;
+const Go = styled(Link)`${buttonLink}`;
+const Cards = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(3, minmax(0, 1fr));
+  gap: 14px;
+  li { display: grid; grid-template-columns: minmax(0, 1fr) auto; align-items: center; gap: 2px 14px; padding: 12px 16px; border-left: 6px solid ${color("action")}; border-radius: ${radius}; background: ${color("sheet")}; box-shadow: ${color("shadow")}; }
+  strong { font-size: 20px; line-height: 1.15; }
+  span { grid-column: 1; font-size: ${size.small}; color: ${color("quiet")}; }
+  a { grid-column: 2; grid-row: 1 / span 2; }
+`;
+const Skills = styled.ul`
+  display: grid;
+  grid-template-columns: repeat(auto-fill, minmax(560px, 1fr));
+  gap: 14px;
+  align-items: start;
+  @media (width < 1200px) { grid-template-columns: 1fr; }
+  > li { border-radius: ${radius}; background: ${color("sheet")}; box-shadow: ${color("shadow")}; }
+  h3 { display: flex; justify-content: space-between; align-items: baseline; gap: 14px; padding: 10px 16px 6px; font-size: ${size.text}; border-bottom: 1px solid ${color("line")}; }
+`;
+const Line = styled.li`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 150px auto;
+  align-items: center;
+  gap: 10px;
+  min-height: 48px;
+  padding: 0 6px 0 16px;
+  > a { color: inherit; font-weight: 600; line-height: 1.15; }
+  &:not(:last-child) { border-bottom: 1px solid ${color("line")}; }
+`;
+const Stand = styled.span`
+  display: flex;
+  align-items: center;
+  gap: 6px;
+  font-size: ${size.small};
+  color: ${color("quiet")};
+  line-height: 1.15;
+  svg { flex: none; }
+`;
+const Depths = styled.span`
+  display: flex;
+  a { display: grid; place-items: center; min-height: 48px; padding: 0 9px; font-size: ${size.small}; color: ${color("measured")}; text-decoration: none; font-weight: 600; }
+  a:hover { text-decoration: underline; }
+`;
+const Topics = styled.ul`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 22px;
+  a { display: grid; align-items: center; min-height: 48px; color: ${color("measured")}; }
+`;
+const Caution = styled.p`
+  font-size: ${size.small};
+  color: ${color("quiet")};
+`;

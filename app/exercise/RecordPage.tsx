@@ -1,0 +1,225 @@
+import { Form, Link, useNavigation } from "react-router";
+import { styled } from "styled-components";
+import type { SignAnswer } from "../../server/practice/signSkill.server.ts";
+import {
+  type ExerciseHead,
+  exerciseState,
+  isClean,
+  type PastRun,
+  skillStates,
+  standingSigns,
+} from "../../sim/exercise/progress.ts";
+import { type Skill, skillName } from "../../sim/exercise/skills.ts";
+import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
+import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { Verdict } from "../frame/ViewFrame.tsx";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { color, radius, size } from "../ui/tokens.ts";
+import { minutesOf } from "./DebriefPage.tsx";
+import { DEPTH_WORDS } from "./depthWords.ts";
+
+interface Sign {
+  readonly skill: Skill;
+  readonly deed: "signed" | "withdrawn";
+  readonly by: string;
+  readonly note: string;
+  readonly at: string;
+}
+
+const dayOf = (at: string) => at.slice(0, 10);
+
+/** What somebody has practised, skill by skill, with the leads' names under it; to be printed, and to be signed by a lead. */
+export function RecordPage({
+  person,
+  about,
+  exercises,
+  runs,
+  signs,
+  now,
+  answer,
+}: {
+  readonly person: StripPerson;
+  readonly about: { readonly id: string; readonly name: string };
+  readonly exercises: readonly ExerciseHead[];
+  readonly runs: readonly (PastRun & { readonly title: string })[];
+  readonly signs: readonly Sign[];
+  readonly now: string;
+  readonly answer: SignAnswer | undefined;
+}) {
+  const isOwn = about.name === person.name;
+  const maySign = person.role === "lead" && !isOwn;
+  const standing = standingSigns(signs);
+  return (
+    <>
+      <TopStrip
+        title="Practice record"
+        subtitle={about.name}
+        person={person}
+        beside={{ to: "/practice", name: "Practice" }}
+      />
+      <Page>
+        <header>
+          <h1>
+            {about.name}: what was practised <small>{dayOf(now)}</small>
+          </h1>
+          <PlainButton onPress={() => window.print()}>Print</PlainButton>
+        </header>
+        {answer?.outcome === "refused" && <p role="alert">{answer.message}</p>}
+        <Table>
+          <thead>
+            <tr>
+              <th scope="col">Skill</th>
+              <th scope="col">learned</th>
+              <th scope="col">signed</th>
+              {maySign && <th scope="col">sign off</th>}
+            </tr>
+          </thead>
+          <tbody>
+            {skillStates(exercises, runs)
+              .filter((skill) => skill.exercises > 0)
+              .map((skill) => {
+                const sign = standing.find((one) => one.skill === skill.skill);
+                return (
+                  <tr key={skill.skill}>
+                    <th scope="row">{skill.name}</th>
+                    <td>
+                      <Verdict $tone={skill.isReady ? "clear" : "quiet"}>
+                        {skill.learned} of {skill.exercises}
+                        {skill.isReady ? ", ready" : ""}
+                      </Verdict>
+                    </td>
+                    <td>
+                      {sign ? (
+                        <>
+                          {sign.by}, {dayOf(sign.at)}
+                          {sign.note && <small> “{sign.note}”</small>}
+                        </>
+                      ) : (
+                        "–"
+                      )}
+                    </td>
+                    {maySign && (
+                      <td>
+                        <SignForm
+                          key={sign?.at ?? ""}
+                          skill={skill.skill}
+                          isSigned={sign !== undefined}
+                          isReady={skill.isReady}
+                        />
+                      </td>
+                    )}
+                  </tr>
+                );
+              })}
+          </tbody>
+        </Table>
+        <h2>Runs</h2>
+        {runs.length === 0 ? (
+          <p>Nothing has been practised yet. {isOwn && <Link to="/practice">Begin with the first exercise.</Link>}</p>
+        ) : (
+          <Table>
+            <thead>
+              <tr>
+                <th scope="col">Day</th>
+                <th scope="col">Exercise</th>
+                <th scope="col">how</th>
+                <th scope="col">came out</th>
+                <th scope="col">time</th>
+                <th scope="col">what went wrong</th>
+              </tr>
+            </thead>
+            <tbody>
+              {runs.slice(0, RUNS_SHOWN).map((run) => (
+                <tr key={run.id}>
+                  <td>{dayOf(run.at)}</td>
+                  <th scope="row">
+                    <Link to={`/practice/runs/${run.id}`}>{run.title}</Link>
+                  </th>
+                  <td>{DEPTH_WORDS[run.depth].name.toLowerCase()}</td>
+                  <td>
+                    <Verdict $tone={isClean(run) ? "clear" : run.reached ? "quiet" : "stop"}>
+                      {isClean(run) ? "clean" : run.reached ? "reached" : "not reached"}
+                    </Verdict>
+                  </td>
+                  <td>{minutesOf(run.seconds)}</td>
+                  <td>{run.slips.map((slip) => SLIP_WORDS[slip]).join("; ")}</td>
+                </tr>
+              ))}
+            </tbody>
+          </Table>
+        )}
+        <p>
+          {exercises.filter(({ id }) => exerciseState(runs, id).runs > 0).length} of {exercises.length} exercises tried,{" "}
+          {runs.length} {runs.length === 1 ? "run" : "runs"}. Practised on a simulated lathe; whoever signs has seen it
+          for themselves.
+        </p>
+      </Page>
+    </>
+  );
+}
+const RUNS_SHOWN = 60;
+
+function SignForm({
+  skill,
+  isSigned,
+  isReady,
+}: {
+  readonly skill: Skill;
+  readonly isSigned: boolean;
+  readonly isReady: boolean;
+}) {
+  const { state } = useNavigation();
+  return (
+    <Signing method="post">
+      <input type="hidden" name="skill" value={skill} />
+      <input type="hidden" name="deed" value={isSigned ? "withdrawn" : "signed"} />
+      {!isSigned && (
+        <input
+          name="note"
+          maxLength={400}
+          placeholder="seen at which machine"
+          aria-label={`Note, ${skillName(skill)}`}
+        />
+      )}
+      {isSigned ? (
+        <PlainButton type="submit" isDisabled={state !== "idle"} aria-label={`Take back: ${skillName(skill)}`}>
+          Take back
+        </PlainButton>
+      ) : (
+        <PrimaryButton type="submit" isDisabled={state !== "idle"} aria-label={`Sign: ${skillName(skill)}`}>
+          {isReady ? "Sign" : "Sign all the same"}
+        </PrimaryButton>
+      )}
+    </Signing>
+  );
+}
+
+const Page = styled.main`
+  display: grid;
+  gap: 14px;
+  max-width: 1400px;
+  margin: 0 auto;
+  padding: 20px 24px 32px;
+  header { display: flex; justify-content: space-between; align-items: center; }
+  h1, h2 { font-size: ${size.number}; }
+  h1 small { font-size: ${size.small}; color: ${color("quiet")}; font-weight: 400; margin-left: 10px; }
+  [role="alert"] { padding: 8px 14px; border-left: 5px solid ${color("stop")}; background: ${color("stopGround")}; }
+  @media print { max-width: none; padding: 0; button, form { display: none; } }
+`;
+const Table = styled.table`
+  width: 100%;
+  border-collapse: collapse;
+  background: ${color("sheet")};
+  th, td { padding: 6px 12px; border-bottom: 1px solid ${color("line")}; text-align: left; }
+  thead th { font-size: ${size.small}; color: ${color("quiet")}; }
+  tbody th { font-weight: 600; }
+  tbody td { font-size: 16px; font-variant-numeric: tabular-nums; line-height: 1.2; }
+  tbody th a { color: ${color("measured")}; }
+  small { font-size: ${size.small}; color: ${color("quiet")}; }
+`;
+const Signing = styled(Form)`
+  display: flex;
+  gap: 8px;
+  input { min-width: 0; width: 210px; min-height: 48px; padding: 4px 10px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.small}; }
+  button { min-width: 110px; font-size: ${size.small}; }
+`;

@@ -1,0 +1,44 @@
+import { useState } from "react";
+import { type LengthReading, readLength, type Unit } from "../../core/units/index.ts";
+import { Field, Row, Small, Wrong } from "./parts.ts";
+
+/** A length that is typed and taken with the button beside it; why it is no length stands below, and what was typed stays. */
+export function TakeLength({
+  label,
+  units,
+  button,
+  first = "",
+  onTake,
+}: {
+  readonly label: string;
+  readonly units: Unit;
+  readonly button: string;
+  readonly first?: string;
+  readonly onTake: (length: LengthReading) => void;
+}) {
+  const [text, setText] = useState(first);
+  const [wrong, setWrong] = useState("");
+  const take = () => {
+    const read = readLength(text, { units });
+    if (!read.ok) return setWrong(read.refusal.message);
+    setWrong("");
+    onTake(read.value);
+  };
+  return (
+    <>
+      <Row>
+        <Field $wide>
+          {label}
+          <input
+            value={text}
+            inputMode="decimal"
+            aria-invalid={wrong !== ""}
+            onChange={({ target }) => setText(target.value)}
+          />
+        </Field>
+        <Small onPress={take}>{button}</Small>
+      </Row>
+      {wrong && <Wrong role="alert">{wrong}</Wrong>}
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+import { redirect, type ShouldRevalidateFunctionArgs } from "react-router";
+import { sql } from "../../server/context.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { findExercise } from "../../server/practice/practiceRepository.server.ts";
+import { DEPTHS } from "../../sim/exercise/run.ts";
+import { ExercisePage } from "../exercise/ExercisePage.tsx";
+import { useFinish } from "../exercise/useFinish.ts";
+import { TopStrip } from "../frame/TopStrip.tsx";
+import type { Route } from "./+types/exercise";
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `${loaderData.exercise.title} · Practice · Luvrit` : "Practice · Luvrit" },
+];
+
+const MOST_SEED = 1_000_000;
+
+/** An exercise on a lathe of its own: another seed each time, unless the address says which. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const { name, role } = await mustBe(request, "viewer");
+  const exercise = await findExercise(sql(), params.exerciseId);
+  if (!exercise) throw new Response("There is no such exercise.", { status: 404 });
+  const { pathname, searchParams } = new URL(request.url);
+  const asked = Number(searchParams.get("seed") ?? "");
+  const depth = DEPTHS.find((one) => one === searchParams.get("depth")) ?? "shown";
+  const isSeed = Number.isInteger(asked) && asked >= 1 && asked <= MOST_SEED;
+  // The seed goes into the address: loaded anew, it is the same lathe, and what was done on it goes on.
+  if (!isSeed) {
+    const seed = 1 + Math.floor(Math.random() * MOST_SEED);
+    throw redirect(`${pathname}?${new URLSearchParams({ depth, seed: String(seed) })}`);
+  }
+  return { person: { name, role }, ...{ exercise, depth, seed: asked } };
+}
+
+/** The lathe that somebody works at stays the one that it is. */
+export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
+  currentUrl.href !== nextUrl.href;
+
+export default function Exercise({ loaderData: { person, exercise, depth, seed } }: Route.ComponentProps) {
+  const finish = useFinish(exercise.id);
+  return (
+    <>
+      <TopStrip
+        title="Practice"
+        subtitle={exercise.title}
+        person={person}
+        beside={{ to: "/practice", name: "Practice" }}
+      />
+      <ExercisePage
+        key={`${exercise.id} ${depth} ${seed}`}
+        exercise={exercise}
+        depth={depth}
+        seed={seed}
+        finish={finish}
+      />
+    </>
+  );
+}

@@ -1,0 +1,52 @@
+import { data } from "react-router";
+import { sql } from "../../server/context.server.ts";
+import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { ownExerciseForm } from "../../server/practice/ownExerciseForm.server.ts";
+import { allExercises, listOwnExercises } from "../../server/practice/practiceRepository.server.ts";
+import { setupToAuthor } from "../../server/practice/setupToAuthor.server.ts";
+import { machineOf } from "../../sim/exercise/exerciseSetup.ts";
+import { OwnExercisesPage } from "../exercise/OwnExercisesPage.tsx";
+import type { Route } from "./+types/ownExercises";
+
+export const meta: Route.MetaFunction = () => [{ title: "Exercises of our own · Luvrit" }];
+
+/** Exercises that the shop has made: from a setup, or from a file. */
+export async function loader({ request }: Route.LoaderArgs) {
+  const { name, role } = await mustBe(request, "lead");
+  const { searchParams } = new URL(request.url);
+  const setupId = searchParams.get("setup") || undefined;
+  const like = searchParams.get("like") || undefined;
+  const [own, setups, all] = await Promise.all([listOwnExercises(sql()), listSetups(sql()), allExercises(sql())]);
+  const other = all.find(({ id }) => id === like);
+  return {
+    person: { name, role },
+    own: own.map(({ exercise: { id, title, skill, goals }, ...rest }) => ({
+      id,
+      title,
+      skill,
+      goals: goals.length,
+      ...rest,
+    })),
+    setups: setups
+      .filter(({ stepsTotal }) => stepsTotal > 0)
+      .map(({ id, part, operation, machineName }) => ({ id, name: `${part}, ${operation} · ${machineName}` })),
+    exercises: all.map(({ id, title }) => ({ id, title })),
+    like: other && {
+      ...{ id: other.id, title: other.title, task: other.task, skill: other.skill, gauges: other.gauges },
+      units: machineOf(other).units,
+    },
+    from: setupId === undefined ? undefined : await setupToAuthor(sql(), setupId),
+    now: new Date().toISOString(),
+  };
+}
+
+export async function action({ request }: Route.ActionArgs) {
+  const lead = await mustBe(request, "lead");
+  const answer = await ownExerciseForm(sql(), lead, Object.fromEntries(await request.formData()));
+  return data(answer, answer.outcome === "refused" ? 422 : 200);
+}
+
+export default function OwnExercises({ loaderData, actionData }: Route.ComponentProps) {
+  return <OwnExercisesPage {...loaderData} answer={actionData} />;
+}

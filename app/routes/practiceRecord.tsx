@@ -1,0 +1,39 @@
+import { data } from "react-router";
+import { sql } from "../../server/context.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { findPerson } from "../../server/people/peopleRepository.server.ts";
+import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
+import { signSkill } from "../../server/practice/signSkill.server.ts";
+import { RecordPage } from "../exercise/RecordPage.tsx";
+import type { Route } from "./+types/practiceRecord";
+
+export const meta: Route.MetaFunction = () => [{ title: "Practice record · Luvrit" }];
+
+/** What somebody has practised and what was signed: one's own; a lead sees everybody's. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const person = await mustBe(request, "viewer");
+  if (params.personId !== undefined && params.personId !== person.id) await mustBe(request, "lead");
+  const about = params.personId === undefined ? person : await findPerson(sql(), params.personId);
+  if (!about) throw new Response("There is no such person.", { status: 404 });
+  const [exercises, runs, signs] = await Promise.all([
+    allExercises(sql()),
+    listRuns(sql(), about.id),
+    listSigns(sql(), about.id),
+  ]);
+  return {
+    person: { name: person.name, role: person.role },
+    about: { id: about.id, name: about.name },
+    exercises: exercises.map(({ id, title, skill, minutes }) => ({ id, title, skill, minutes })),
+    ...{ runs, signs, now: new Date().toISOString() },
+  };
+}
+
+export async function action({ request, params }: Route.ActionArgs) {
+  const lead = await mustBe(request, "lead");
+  const answer = await signSkill(sql(), lead, params.personId, Object.fromEntries(await request.formData()));
+  return data(answer, answer.outcome === "done" ? 200 : 422);
+}
+
+export default function PracticeRecord({ loaderData, actionData }: Route.ComponentProps) {
+  return <RecordPage {...loaderData} answer={actionData} />;
+}

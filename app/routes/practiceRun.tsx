@@ -1,0 +1,34 @@
+import { sql } from "../../server/context.server.ts";
+import { mustBe } from "../../server/people/access.server.ts";
+import { allExercises, listRuns, readRun } from "../../server/practice/practiceRepository.server.ts";
+import { tryNext } from "../../sim/exercise/progress.ts";
+import { DebriefPage } from "../exercise/DebriefPage.tsx";
+import type { Route } from "./+types/practiceRun";
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: loaderData ? `Looking back: ${loaderData.run.exercise.title} · Luvrit` : "Practice · Luvrit" },
+];
+
+/** The debrief of a run: one's own; a lead sees everybody's. */
+export async function loader({ request, params }: Route.LoaderArgs) {
+  const person = await mustBe(request, "viewer");
+  const found = await readRun(sql(), params.runId);
+  if (!found) throw new Response("There is no such run.", { status: 404 });
+  const { kept, run, debrief } = found;
+  const isOwn = kept.personId === person.id;
+  if (!isOwn) await mustBe(request, "lead");
+  const [exercises, runs] = await Promise.all([allExercises(sql()), listRuns(sql(), kept.personId)]);
+  const next = tryNext(exercises, runs, new Date().toISOString()).find(
+    ({ exercise }) => exercise.id !== run.exercise.id,
+  );
+  return {
+    person: { name: person.name, role: person.role },
+    ...{ kept, run, debrief, isOwn },
+    runs: runs.filter(({ exercise }) => exercise === kept.exercise),
+    next: next && { exercise: { id: next.exercise.id, title: next.exercise.title }, depth: next.depth },
+  };
+}
+
+export default function PracticeRun({ loaderData }: Route.ComponentProps) {
+  return <DebriefPage key={loaderData.kept.id} {...loaderData} />;
+}
