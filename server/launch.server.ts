@@ -26,7 +26,6 @@ import { startStandIn } from "./stand-in/standIn.server.ts";
 // Memory is looked after a little more often than the engine does by itself: a server beside a machine is a small one.
 // No hard limit: a long program may need much for a moment.
 v8.setFlagsFromString("--heap-growing-percent=25");
-v8.setFlagsFromString("--semi-space-growth-factor=1");
 
 /** Why nothing was started, in one line for the person at the terminal. */
 class CannotStart extends Error {}

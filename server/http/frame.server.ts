@@ -15,6 +15,8 @@ const FOREVER = { immutable: true, maxAge: "1y" } as const;
 
 /** A hundred forms that waited, the longest lists among them. */
 const LARGEST_REPLAY = 4_000_000;
+/** A run of an exercise with all of its turns of the wheel. */
+const LARGEST_RUN = 2_000_000;
 
 /** Largest body that any action takes; forms here are a few hundred bytes. */
 const LARGEST_BODY_BYTES = 64 * 1024;
@@ -28,7 +30,8 @@ export function createServer(application: Express, clientFolder: string, isReady
   server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit);
   // Built files were packed when they were built; packing them anew for every request costs more than the pages do.
   server.use("/assets", packedFiles(`${clientFolder}/assets`));
-  server.use(compression());
+  // Pages go a few metres: packed quickly, not tightly.
+  server.use(compression({ level: 3 }));
   server.get("/health", (_request, response) => {
     response.type("text/plain").send("ok\n");
   });
@@ -163,5 +166,7 @@ const LARGER: readonly { readonly path: RegExp; readonly most: number; readonly 
   { path: /^\/setups\/[0-9a-f-]{36}\/(?:table|touch)(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an offset table" },
   { path: /^\/setups\/[0-9a-f-]{36}\/replay$/, most: LARGEST_REPLAY, what: "what waits on a device" },
   { path: /^\/setups\/[0-9a-f-]{36}\/keep(?:\.data)?$/, most: LARGEST_PHOTO, what: "a photo" },
+  { path: /^\/practice\/exercises\/[a-z0-9-]+\/finish$/, most: LARGEST_RUN, what: "a practice run" },
+  { path: /^\/practice\/own(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an exercise" },
   { path: /^\/workshop(?:\/[a-z-]+)?(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "a file of the workshop" },
 ];

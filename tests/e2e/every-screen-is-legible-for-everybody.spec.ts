@@ -63,9 +63,49 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     async (page) => {
       await signInAs(page, "Ines");
       await page.getByRole("link", { name: "Practice" }).click();
+      await page.getByRole("link", { name: "The lathe by itself" }).click();
       await expect(page.getByText("On this device alone.")).toBeVisible();
     },
   ],
+  [
+    "all exercises",
+    async (page) => {
+      await beSignedIn(page, "Marit");
+      await page.goto("/practice");
+      await expect(page.getByRole("heading", { name: "Try next" })).toBeVisible();
+    },
+  ],
+  [
+    "an exercise, shown",
+    async (page) => {
+      await beSignedIn(page, "Odile");
+      await page.goto("/practice/exercises/radial-holder?depth=shown&seed=2");
+      await page.waitForLoadState("networkidle");
+      await page.getByRole("button", { name: "Do it for me" }).click();
+    },
+  ],
+  [
+    "a debrief",
+    async (page) => {
+      await beSignedIn(page, "Odile");
+      await page.goto("/practice/exercises/units-trap?depth=alone&seed=2");
+      await page.waitForLoadState("networkidle");
+      await page.getByRole("button", { name: "Run it slowly and watch" }).click();
+      await page.getByRole("button", { name: "Finish", exact: true }).click();
+      await expect(page.getByRole("heading", { name: "What went wrong" })).toBeVisible();
+    },
+  ],
+  ...(["record", "people", "own?like=first-part", "why/orientation", "why/work-offset"] as const).map(
+    (path) =>
+      [
+        `practice: ${path}`,
+        async (page: Page) => {
+          await beSignedIn(page, "Marit");
+          await page.goto(`/practice/${path}`);
+          await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
+        },
+      ] as const,
+  ),
   [
     "a new setup, refused",
     async (page) => {

@@ -22,6 +22,15 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   theme: ["absent", "open"],
   "machines/:machineId/position": ["viewer", "absent"],
   practice: ["viewer", "absent"],
+  "practice/lathe": ["viewer", "absent"],
+  "practice/exercises/:exerciseId": ["viewer", "absent"],
+  "practice/exercises/:exerciseId/finish": ["absent", "viewer"],
+  "practice/exercises/:exerciseId/file": ["viewer", "absent"],
+  "practice/runs/:runId": ["viewer", "absent"],
+  "practice/record/:personId?": ["lead", "lead"],
+  "practice/people": ["lead", "absent"],
+  "practice/own": ["lead", "lead"],
+  "practice/why/:topic": ["viewer", "absent"],
   "practice/lathes/:machineId": ["viewer", "setter"],
   "setups/new": ["setter", "setter"],
   "setups/:setupId/program": ["viewer", "setter"],
@@ -133,6 +142,10 @@ describe("every route and every role", () => {
       .replace(":setupId", setup)
       .replace(":machineId", "nowhere")
       .replace(":fingerprint", "0".repeat(64))
+      .replace(":exerciseId", "outside-by-skim")
+      .replace(":runId", randomUUID())
+      .replace(":personId?", randomUUID())
+      .replace(":topic", "diameters")
       .replace(":section?", "tools")
       .replace(":section", "tools")
       .replace("*", "nothing/here")}`;

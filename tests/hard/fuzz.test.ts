@@ -11,8 +11,11 @@ import { readLength } from "../../core/units/index.ts";
 import { readWorkshopFile } from "../../core/workshop/index.ts";
 import { readCurrent, readProbe } from "../../server/machine-link/feedDocument.server.ts";
 import { readMachineProfile } from "../../server/machines/machinesRepository.server.ts";
+import { readRunForm } from "../../server/practice/finishRun.server.ts";
+import { readExercise } from "../../server/practice/readExercise.server.ts";
 import { readList, readSetupForm } from "../../server/setup/readForm.server.ts";
 import { readPutUp } from "../../server/stand-in/practiceRequest.server.ts";
+import { SHIPPED } from "../../sim/exercise/shipped/index.ts";
 import { ROOT } from "../command/processes.ts";
 import { chance, longOr, report } from "./long.ts";
 
@@ -52,7 +55,7 @@ interface Reader {
 const READERS: readonly Reader[] = [
   {
     name: "lengths",
-    share: 34,
+    share: 32,
     seeds: ["22.45", "22,45", "7/8", ".875+2*.0045", '1 7/8"', "1,250", "(.875in+.009)*2", "2.245E+1", "−3.2 mm"],
     read: (text) => readLength(text, { units: "mm" }),
   },
@@ -129,6 +132,23 @@ const READERS: readonly Reader[] = [
       }),
     ],
     read: (text) => [readSetupForm(json(text)), readList("cells", text)],
+  },
+  {
+    name: "exercises",
+    share: 1,
+    seeds: SHIPPED.slice(0, 12).map((exercise) => JSON.stringify({ ...exercise, id: "own" })),
+    read: (text) => readExercise(json(text)),
+  },
+  {
+    name: "practice runs",
+    share: 1,
+    seeds: [
+      JSON.stringify({
+        ...{ id: "00000000-0000-4000-8000-000000000000", seed: 1, depth: "alone", hints: [] },
+        acts: [[0, 2, { do: "jog", axis: "x", by: -0.1 }]],
+      }),
+    ],
+    read: (text) => readRunForm(json(text)),
   },
   {
     name: "practice lathes",

@@ -1,0 +1,229 @@
+import { randomUUID } from "node:crypto";
+import type { Page } from "@playwright/test";
+import { advise } from "../../sim/exercise/advice/advice.ts";
+import { open, type Played, play, type Recorded, record } from "../../sim/exercise/run.ts";
+import { shippedExercise } from "../../sim/exercise/shipped/index.ts";
+import { pace } from "./pace.ts";
+import { beSignedIn, expect, signInAs, test } from "./shop.ts";
+
+/** Begins an exercise: on the lathe of a seed, or, as from a link, on any. */
+const begin = async (page: Page, id: string, depth: string, seed?: number) => {
+  await page.goto(`/practice/exercises/${id}?depth=${depth}${seed === undefined ? "" : `&seed=${seed}`}`);
+  await expect(page.getByRole("button", { name: "Finish", exact: true })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+};
+const finish = async (page: Page) => {
+  await page.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(page).toHaveURL(/\/practice\/runs\//);
+};
+/** Lets Luvrit do each step that it advises, until nothing is left or this is advised. */
+async function letItBeDone(page: Page, until?: RegExp) {
+  const doIt = page.getByRole("button", { name: "Do it for me" });
+  const said = page.getByRole("region", { name: "Exercise" }).locator("strong").first();
+  for (let steps = 0; steps < 40; steps++) {
+    const before = await said.innerText();
+    if (before.startsWith("Everything") || until?.test(before)) return;
+    await doIt.click();
+    await expect(said).not.toHaveText(before);
+  }
+  throw new Error("it never ends");
+}
+/** Runs what stands in the control’s lines, one after the other, at a rapid that is turned down. */
+async function runTheLines(page: Page) {
+  await page.getByRole("radiogroup", { name: "Rapid override" }).locator("label", { hasText: "30 %" }).click();
+  await page.getByRole("button", { name: "Start", exact: true }).click();
+  for (let line = 0; line < 6; line++) {
+    // A block that is in motion is waited for.
+    await expect(page.getByRole("button", { name: "Feed hold" })).toBeDisabled({ timeout: 30_000 });
+    const start = page.getByRole("button", { name: "Start", exact: true });
+    if (await start.isVisible()) return;
+    await page.getByRole("button", { name: /^Next: / }).click();
+  }
+  throw new Error("the lines never end");
+}
+
+test("goes from the first visit to a skill that a lead has signed", async ({ page, context }) => {
+  test.setTimeout(180_000);
+  await signInAs(page, "Bruno");
+  await page.getByRole("link", { name: "Practice" }).click();
+  await expect(page.getByRole("heading", { name: "Try next" })).toBeVisible();
+
+  // Shown step by step, with the sum beside it.
+  await begin(page, "outside-by-paper", "shown", 5);
+  await letItBeDone(page, /^Enter/);
+  await expect(page.getByLabel("The sum")).toContainText("less spacer, twice");
+  await letItBeDone(page);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Reached, and nothing went wrong/);
+
+  // Next time with hints: the paper is counted once, and the debrief says so, and where.
+  await begin(page, "outside-by-paper", "shown", 6);
+  await letItBeDone(page, /^Enter .*X of/);
+  const advised = await page.getByRole("region", { name: "Exercise" }).locator("strong").first().innerText();
+  const right = Number((/Enter (−?[\d.]+)/.exec(advised)?.[1] ?? "").replace("−", "-"));
+  await page.getByRole("textbox", { name: /Key into X/ }).fill((right + 0.09).toFixed(3));
+  await page.getByRole("button", { name: "Enter", exact: true }).click();
+  await letItBeDone(page);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not reached yet: 1 of 2/);
+  await expect(page.getByText("The paper was counted once on a diameter")).toBeVisible();
+  await expect(page.getByText(/Every diameter that it makes would come out .* too large/)).toBeVisible();
+  await expect(page.getByText(/The time before: \d+:\d\d min, \d+ moves/)).toBeVisible();
+  await page.getByRole("button", { name: /^See it at/ }).click();
+  await expect(page.getByText(/Entered into geometry X of offset 03/)).toBeVisible();
+  await page.getByRole("slider", { name: "Moment of the run" }).press("Home");
+  await expect(page.getByText("as it stood at the start")).toBeVisible();
+  await page.getByRole("link", { name: "Try it again" }).click();
+  await expect(page.getByRole("button", { name: "Do it for me" })).toBeVisible();
+
+  // With hints: each is counted, and the hands are one's own. In the middle the page is loaded anew.
+  await begin(page, "prove-it", "hints");
+  await page.getByRole("button", { name: "Hint" }).click();
+  await expect(page.getByText(/bring station 1|offset 01/).first()).toBeVisible();
+  await page.getByRole("combobox", { name: /^Offset/ }).selectOption("1");
+  await runTheLines(page);
+  await expect(page.getByRole("button", { name: /Prove offset 01/ }).locator("svg.lucide-check")).toBeVisible();
+  await page.waitForFunction(() =>
+    Object.entries(localStorage).some(
+      ([key, kept]) => key.startsWith("luvrit.exercise.prove-it.hints") && String(kept).includes("cycle-start"),
+    ),
+  );
+  await page.reload({ waitUntil: "networkidle" });
+  await expect(page.getByRole("button", { name: /Prove offset 01/ }).locator("svg.lucide-check")).toBeVisible();
+  await finish(page);
+  await expect(page.getByText(/1 hint/)).toBeVisible();
+  await expect(page.getByText("The two lines were not run")).toBeVisible();
+
+  // Alone, first by hand, then on other lathes, as on other days.
+  await begin(page, "prove-it", "alone", 8);
+  await expect(page.getByRole("button", { name: "Do it for me" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Hint" })).toHaveCount(0);
+  await page.getByRole("combobox", { name: /^Offset/ }).selectOption("1");
+  await runTheLines(page);
+  await page.getByRole("combobox", { name: /^Station/ }).selectOption("3");
+  await runTheLines(page);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("Reached, and nothing went wrong");
+  await sendRun(page, "prove-it", 9);
+  await page.goto("/practice");
+  await expect(
+    page.getByRole("listitem").filter({ hasText: "Prove it" }).getByText("ready to be signed"),
+  ).toBeVisible();
+
+  // The lead looks at the record and signs by name.
+  await context.clearCookies();
+  await beSignedIn(page, "Marit");
+  await page.goto("/practice/people");
+  await expect(page.getByRole("row", { name: /Bruno/ })).toContainText("ready");
+  await page.getByRole("link", { name: "Bruno" }).click();
+  await page.getByRole("textbox", { name: "Note, Prove it" }).fill("seen at the north lathe");
+  await page.getByRole("button", { name: "Sign: Prove it" }).click();
+  await expect(page.getByRole("row", { name: /^Prove it/ })).toContainText("Marit");
+  await expect(page.getByRole("row", { name: /^Prove it/ })).toContainText("seen at the north lathe");
+
+  // And the apprentice sees it, and nobody else's record.
+  await context.clearCookies();
+  await beSignedIn(page, "Bruno");
+  await page.goto("/practice/record");
+  await expect(page.getByRole("row", { name: /^Prove it/ })).toContainText("Marit");
+  await expect(page.getByRole("button", { name: /Sign/ })).toHaveCount(1);
+  // On paper: the skills and who signed for them, without what one presses.
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByRole("button", { name: "Print" })).toBeHidden();
+  await expect(page.getByRole("row", { name: /^Prove it/ })).toBeVisible();
+  await page.emulateMedia({ media: "screen" });
+  expect((await page.request.get("/practice/people")).status()).toBe(403);
+});
+
+/** A run by the advice, sent as the page sends it: what is practised the same on another day. */
+async function sendRun(page: Page, id: string, seed: number) {
+  const exercise = shippedExercise(id);
+  if (!exercise) throw new Error(`no exercise ${id}`);
+  let now: Played = open(exercise, seed);
+  const acts: Recorded[] = [];
+  for (let step = advise(now.bench, now.facts); step; step = advise(now.bench, now.facts))
+    for (const one of step.carryOut()) {
+      record(acts, one, acts.length * 900);
+      now = play(now, one);
+    }
+  const data = { id: randomUUID(), seed, depth: "alone", acts, hints: [] };
+  const headers = { origin: new URL(page.url()).origin };
+  expect((await page.request.post(`/practice/exercises/${id}/finish`, { data, headers })).status()).toBe(200);
+}
+
+test("keeps a run on the device while the server is away", async ({ page, context, allowConsole }) => {
+  allowConsole(/ERR_INTERNET_DISCONNECTED|Failed to load resource/);
+  await signInAs(page, "Ines");
+  await begin(page, "combs-collide", "alone", 3);
+  await context.setOffline(true);
+  await page.getByRole("combobox", { name: /^Long tap/ }).selectOption("B7");
+  await page.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(page.getByRole("alert")).toContainText("stays on this device");
+  await context.setOffline(false);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Reached/);
+});
+
+test("opens an exercise and its debrief at once", async ({ page }) => {
+  await signInAs(page, "Odile");
+  await begin(page, "first-part", "shown", 4);
+  const slower = await pace(page);
+  await page.goto("/practice");
+  await page.waitForLoadState("networkidle");
+  const opened: number[] = [];
+  const closed: number[] = [];
+  for (const title of ["Outside tool by skim", "A drill on centre", "Proving moves"]) {
+    let began = Date.now();
+    await page.getByRole("link", { name: `${title}: shown, step by step, with the sum` }).click();
+    await expect(page.getByRole("button", { name: "Finish", exact: true })).toBeVisible();
+    opened.push(Date.now() - began);
+    await letItBeDone(page);
+    began = Date.now();
+    await page.getByRole("button", { name: "Finish", exact: true }).click();
+    await expect(page.getByRole("heading", { name: "What went wrong" })).toBeVisible();
+    closed.push(Date.now() - began);
+    await page.getByRole("link", { name: "All exercises" }).click();
+  }
+  process.stdout.write(`an exercise opens in ${opened.join(", ")} ms, its debrief in ${closed.join(", ")} ms\n`);
+  expect(Math.min(...opened)).toBeLessThanOrEqual(500 * slower);
+  expect(Math.min(...closed)).toBeLessThanOrEqual(300 * slower);
+});
+
+test("a lead makes an exercise from a setup, and from a file that is first refused", async ({ page, allowConsole }) => {
+  allowConsole(/status of 422/);
+  test.setTimeout(120_000);
+  await signInAs(page, "Marit");
+  await page.goto("/practice/own");
+  const setups = page.getByRole("combobox", { name: /^Setup/ });
+  const drawtube = setups.locator("option", { hasText: "Focuser drawtube" }).first();
+  await setups.selectOption(await drawtube.getAttribute("value"));
+  await expect(page.getByRole("textbox", { name: "What it is called" })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("textbox", { name: "What it is called" }).fill("Drawtube tools anew");
+  await page.getByRole("button", { name: "Make the exercise" }).click();
+  await expect(page.getByText("Choose the tools that have to be set.")).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "What it is called" })).toHaveValue("Drawtube tools anew");
+  await page.getByRole("checkbox", { name: /Finish turn/ }).check();
+  await page.getByRole("button", { name: "Make the exercise" }).click();
+  await expect(page.getByText("“Drawtube tools anew” is kept.")).toBeVisible();
+
+  const file = await page.request.get("/practice/exercises/drawtube-tools-anew/file");
+  const exercise = (await file.json()) as { title: string; goals: unknown[] };
+  const choose = (json: unknown) =>
+    page.getByLabel("Exercise file").setInputFiles({
+      name: "own.json",
+      mimeType: "application/json",
+      buffer: Buffer.from(JSON.stringify(json)),
+    });
+  await choose({ ...exercise, goals: [] });
+  await expect(page.getByRole("alert").first()).toContainText("goals");
+  await choose({ ...exercise, id: "drawtube-again", title: "Drawtube again" });
+  await expect(page.getByText("“Drawtube again” is kept.")).toBeVisible();
+  await page.getByRole("button", { name: "Take away Drawtube again" }).click();
+  await expect(page.getByText("It is taken away.")).toBeVisible();
+
+  await begin(page, "drawtube-tools-anew", "shown", 5);
+  await letItBeDone(page);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Reached/);
+});
