@@ -18,9 +18,11 @@ export default defineConfig({
     locale: "en-GB",
     // Pages are kept in the stories that are about that; in all others it would only cost time.
     serviceWorkers: "block",
+    // Less than a story may take: one that waits for what never comes says for what.
+    actionTimeout: 30_000,
     trace: "off",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",
       args: [
         "--no-sandbox",
         "--disable-gpu",

@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    // Every core of the machine: nothing else runs beside these tests.
+    // Every core of the machine for tests that are only computation; all others run one file after the other.
     maxWorkers: os.availableParallelism(),
     projects: [
       {
@@ -22,13 +22,23 @@ export default defineConfig({
         test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
       },
       {
-        // Kills, outages, a cluster, load, attempts to get in: on real processes, after the build.
+        // Kills, outages, a cluster, attempts to get in: on real processes, after the build.
         test: {
           name: "hard",
           include: ["tests/hard/**/*.test.ts"],
+          exclude: ["tests/hard/scale.test.ts"],
           testTimeout: 120_000,
           hookTimeout: 120_000,
           fileParallelism: false,
+        },
+      },
+      {
+        // Measured in time, so with nothing beside it.
+        test: {
+          name: "load",
+          include: ["tests/hard/scale.test.ts"],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
         },
       },
       {

@@ -1,4 +1,5 @@
 import { FileCode2, type LucideIcon } from "lucide-react";
+import { useEffect, useEffectEvent, useRef } from "react";
 import { styled } from "styled-components";
 import { color, radius, target } from "../ui/tokens.ts";
 
@@ -24,19 +25,27 @@ export function FileChoice({
   forgets,
   icon: Icon = FileCode2,
 }: FileChoiceProps) {
+  const input = useRef<HTMLInputElement>(null);
+  const pick = (from: HTMLInputElement) => {
+    onPick(from.files?.[0]);
+    if (forgets) from.value = "";
+  };
+  // A file that was chosen before the page had come alive is chosen.
+  const pickEarly = useEffectEvent(pick);
+  useEffect(() => {
+    if (input.current?.files?.length) pickEarly(input.current);
+  }, []);
   return (
     <Choose>
       <Icon size={22} aria-hidden="true" />
       <span>{words}</span>
       <input
+        ref={input}
         type="file"
         name={name}
         aria-label={label}
         disabled={isDisabled}
-        onChange={(event) => {
-          onPick(event.target.files?.[0]);
-          if (forgets) event.target.value = "";
-        }}
+        onChange={({ target: chosen }) => pick(chosen)}
       />
     </Choose>
   );

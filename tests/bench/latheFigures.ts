@@ -64,7 +64,7 @@ function isBelow(pid: number, ancestor: number): boolean {
 /** Frames of the Practice screen in Chromium with the wheel turning and the tool cutting, at 1280 × 800. */
 export async function practiceFrames(address: string, setupPath: string) {
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu"],
   });
   try {

@@ -186,7 +186,7 @@ export async function openLargeTable(url: string, offsets: number): Promise<stri
 /** From the tap on “Table” to the laid-out grid on the screen, and from cell to cell, in a real browser. */
 export async function tableTimes(address: string, setup: string, offsets: number) {
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
   });
   try {

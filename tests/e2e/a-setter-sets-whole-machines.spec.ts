@@ -5,7 +5,7 @@ import { keyIn as keyedFor } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { expect, keyIn, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
-import { SimulatedSetter, type Truth } from "./simulatedSetter.ts";
+import { addressOf, SimulatedSetter, type Truth } from "./simulatedSetter.ts";
 
 test.describe.configure({ timeout: 240_000 });
 
@@ -14,8 +14,8 @@ const toolOf = (setup: SetupView, offset: string): ToolView => {
   if (!tool) throw new Error(`offset ${offset} has a tool`);
   return tool;
 };
-const stepOf = (page: Page) => {
-  const { searchParams } = new URL(page.url());
+const stepOf = async (page: Page) => {
+  const { searchParams } = new URL(await addressOf(page));
   return { offset: searchParams.get("tool") ?? "", kind: searchParams.get("do") ?? "" };
 };
 
@@ -71,8 +71,8 @@ test("nine tools of a turret, from the facing tool to the part-off", async ({ pa
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=1&do=x`);
   let isBored = false;
-  for (let steps = 0; steps < 40 && page.url().includes("/touch"); steps++) {
-    const { offset, kind } = stepOf(page);
+  for (let steps = 0; steps < 40 && (await addressOf(page)).includes("/touch"); steps++) {
+    const { offset, kind } = await stepOf(page);
     if (kind === "hole") {
       await page.getByRole("textbox", { name: "hole, diameter" }).fill("18.2");
       await setter.accept("hole");
@@ -134,8 +134,8 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=1&do=x`);
   let view = setup;
-  for (let steps = 0; steps < 30 && page.url().includes("/touch"); steps++) {
-    const { offset, kind } = stepOf(page);
+  for (let steps = 0; steps < 30 && (await addressOf(page)).includes("/touch"); steps++) {
+    const { offset, kind } = await stepOf(page);
     if (kind === "hole") {
       await page.getByRole("textbox", { name: "hole, diameter" }).fill(".375");
       await setter.accept("hole");
@@ -203,8 +203,8 @@ test("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ pag
   await page.goto(`${address}/touch?tool=1&do=x`);
   // Back tools wait for a part whose length is right; the main side goes on.
   await expect(page.getByRole("link", { name: /Z of T41, waits for a part whose overall length/ })).toBeVisible();
-  for (let steps = 0; steps < 60 && page.url().includes("/touch"); steps++) {
-    const { offset, kind } = stepOf(page);
+  for (let steps = 0; steps < 60 && (await addressOf(page)).includes("/touch"); steps++) {
+    const { offset, kind } = await stepOf(page);
     if (kind === "length") {
       await page.getByRole("textbox", { name: "overall length as measured" }).fill("18.02");
       await page.getByRole("textbox", { name: "overall length on the drawing" }).fill("18");

@@ -166,27 +166,28 @@ test("keeps a run on the device while the server is away", async ({ page, contex
 
 test("opens an exercise and its debrief at once", async ({ page }) => {
   await signInAs(page, "Odile");
-  await begin(page, "first-part", "shown", 4);
-  const slower = await pace(page);
   await page.goto("/practice");
   await page.waitForLoadState("networkidle");
   const opened: number[] = [];
   const closed: number[] = [];
   for (const title of ["Outside tool by skim", "A drill on centre", "Proving moves"]) {
+    const slower = await pace(page);
     let began = Date.now();
     await page.getByRole("link", { name: `${title}: shown, step by step, with the sum` }).click();
     await expect(page.getByRole("button", { name: "Finish", exact: true })).toBeVisible();
-    opened.push(Date.now() - began);
+    opened.push(Math.round((Date.now() - began) / slower));
     await letItBeDone(page);
     began = Date.now();
     await page.getByRole("button", { name: "Finish", exact: true }).click();
     await expect(page.getByRole("heading", { name: "What went wrong" })).toBeVisible();
-    closed.push(Date.now() - began);
+    closed.push(Math.round((Date.now() - began) / slower));
     await page.getByRole("link", { name: "All exercises" }).click();
   }
-  process.stdout.write(`an exercise opens in ${opened.join(", ")} ms, its debrief in ${closed.join(", ")} ms\n`);
-  expect(Math.min(...opened)).toBeLessThanOrEqual(500 * slower);
-  expect(Math.min(...closed)).toBeLessThanOrEqual(300 * slower);
+  process.stdout.write(
+    `an exercise opens in ${opened.join(", ")} ms, its debrief in ${closed.join(", ")} ms, by the pace of a quiet machine\n`,
+  );
+  expect(Math.min(...opened)).toBeLessThanOrEqual(500);
+  expect(Math.min(...closed)).toBeLessThanOrEqual(300);
 });
 
 test("a lead makes an exercise from a setup, and from a file that is first refused", async ({ page, allowConsole }) => {

@@ -20,6 +20,9 @@ export interface Bench {
   readonly retreat: number;
 }
 
+/** Where the page itself says that it is: what the browser tells the test of that comes later at times. */
+export const addressOf = (page: Page): Promise<string> => page.evaluate(() => location.href);
+
 /**
  * A setter at a simulated lathe: reads on the screen what is asked for, moves the tool into contact, and types what the
  * machine's display and the micrometer show. Counts keys beside the digits of the numbers themselves.
@@ -83,9 +86,9 @@ export class SimulatedSetter {
 
   /** Enter, and on to what comes next. */
   async accept(step: string): Promise<void> {
-    const before = this.page.url();
+    const before = await addressOf(this.page);
     await this.press("Enter");
-    await expect(async () => expect(this.page.url()).not.toBe(before)).toPass();
+    await expect.poll(() => addressOf(this.page), { timeout: 20_000 }).not.toBe(before);
     this.counts.push({ step, keys: this.keys });
     this.keys = 0;
   }

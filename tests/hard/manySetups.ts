@@ -1,4 +1,4 @@
-import { randomUUID } from "node:crypto";
+import { newId } from "../../app/frame/newId.ts";
 import type { Command, Entry } from "../../core/ledger/index.ts";
 import { fold } from "../../core/ledger/index.ts";
 import { loaded, opened, touched } from "../../core/ledger/setup.fixture.ts";
@@ -42,7 +42,7 @@ export async function fillShop(
     const words: Promise<void>[] = [];
     const states: [string, ReturnType<typeof fold>][] = [];
     for (let index = from; index < Math.min(setups, from + BATCH); index++) {
-      const id = randomUUID();
+      const id = newId();
       ids.push(id);
       const at = new Date(today - (setups - index) * ((20 * 365 * 86_400_000) / setups) - 86_400_000);
       const made = madeEntries(index, of, at, person);
@@ -101,7 +101,7 @@ function madeEntries(index: number, of: (below: number) => number, at: Date, per
     (command, order) =>
       ({
         ...command,
-        ...{ id: randomUUID(), seq: order + 1, base: order, person: person.name, device: "pc" },
+        ...{ id: newId(), seq: order + 1, base: order, person: person.name, device: "pc" },
         at: new Date(at.getTime() + order * 60_000).toISOString(),
       }) as Entry,
   );

@@ -1,6 +1,6 @@
-import { randomUUID } from "node:crypto";
 import { setTimeout as pause } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { newId } from "../../app/frame/newId.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { touched } from "../../core/ledger/setup.fixture.ts";
@@ -31,6 +31,7 @@ const LOAD_MS = Number(process.env.LUVRIT_LOAD_MINUTES ?? longOr(60, 0.2)) * 60_
 const SLACK = longOr(1, 20);
 /** A process that has just started is slow for a while; what is measured is the shift, not its first minute. */
 const WARM_MS = longOr(120_000, 4000);
+const TELL_EVERY_MS = 5 * 60_000;
 /** Of a person's acts so many open another setup, and so many of these as a whole page. */
 const OPENS = 0.2;
 const WHOLE_PAGES = 0.4;
@@ -93,11 +94,11 @@ describe(`a shop of ${SETUPS} setups`, () => {
     await readAudit(sql);
     // What a transaction runs is seen by a pool whose connections are listened to.
     const listened = listenedPool(statements);
-    const command = { ...touched("1", "x", -339.4, 54.2), id: randomUUID() } as Command;
+    const command = { ...touched("1", "x", -339.4, 54.2), id: newId() } as Command;
     await appendEntry(listened, sample(), command, { person, device: "pc", base: setup.seq });
     await appendEntry(listened, sample(), command, { person, device: "pc", base: 1 });
     const undo = {
-      id: randomUUID(),
+      id: newId(),
       kind: "entry-undone",
       version: 1,
       payload: { entry: command.id, what: "x" },
@@ -203,7 +204,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
             seqs.set(id, base + 1);
             // A number that was measured, as most entries are.
             const command = {
-              id: randomUUID(),
+              id: newId(),
               kind: "hole-recorded",
               version: 1,
               payload: { diameter: 12 + (turn % 40) / 100 },
@@ -246,7 +247,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
       const work = async (index: number) => {
         const cookie = cookies[index] ?? "";
         let own = many.ids.at(-40 - index) ?? "";
-        const stream = await fetch(`${app.address}/setups/${own}/news?page=${randomUUID()}`, {
+        const stream = await fetch(`${app.address}/setups/${own}/news?page=${newId()}`, {
           headers: { cookie },
           signal: streams.signal,
         });
@@ -271,7 +272,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
           }
           const fields = {
             intent: "record-hole",
-            id: randomUUID(),
+            id: newId(),
             base: String(base),
             diameter: "12.5",
             sizeUnit: "mm",
@@ -290,24 +291,26 @@ describe(`a shop of ${SETUPS} setups`, () => {
           await pause(Math.max(0, ACT_EVERY_MS * (0.8 + 0.4 * next()) - (Date.now() - turn)));
         }
       };
+      const figures = () =>
+        `append ${percentiles(appends)} (${appends.length}), open ${percentiles([...opens, ...pages])}, by a link ${percentiles(opens)} (${opens.length}), as a whole page ${percentiles(pages)} (${pages.length}); memory ${memory[0]?.toFixed(0)} to ${memory.at(-1)?.toFixed(0)}, most ${Math.max(...memory).toFixed(0)} MB`;
       const watching = (async () => {
+        let told = Date.now();
         while (Date.now() < until) {
           memory.push(residentMegabytes(await (await fetch(`${app.address}/metrics`)).text()));
           await pause(longOr(10_000, 500));
+          if (Date.now() - told < TELL_EVERY_MS) continue;
+          told = Date.now();
+          report(`until now: ${figures()}`);
         }
       })();
       await Promise.all([watching, ...Array.from({ length: PEOPLE }, (_, index) => work(index))]);
       streams.abort();
-      const line = (times: readonly number[]) =>
-        `p50 ${percentile(times, 0.5).toFixed(1)} p95 ${percentile(times, 0.95).toFixed(1)} ms`;
       const [half, last] = [
         memory.slice(Math.floor(memory.length / 3), Math.floor((memory.length * 2) / 3)),
         memory.slice(-Math.ceil(memory.length / 6)),
       ];
       const mean = (some: readonly number[]) => some.reduce((sum, one) => sum + one, 0) / Math.max(1, some.length);
-      report(
-        `${(LOAD_MS / 60_000).toFixed(1)} min, ${PEOPLE} people: append ${line(appends)} (${appends.length}), open ${line([...opens, ...pages])}, by a link ${line(opens)} (${opens.length}), as a whole page ${line(pages)} (${pages.length}); memory ${memory[0]?.toFixed(0)} to ${memory.at(-1)?.toFixed(0)}, most ${Math.max(...memory).toFixed(0)} MB`,
-      );
+      report(`${(LOAD_MS / 60_000).toFixed(1)} min, ${PEOPLE} people: ${figures()}`);
       const slack = SLACK * longOr(1, slowness());
       expect(percentile(appends, 0.95)).toBeLessThan(25 * slack);
       expect(percentile([...opens, ...pages], 0.95)).toBeLessThan(60 * slack);
@@ -317,6 +320,9 @@ describe(`a shop of ${SETUPS} setups`, () => {
     WARM_MS + LOAD_MS + 120_000,
   );
 });
+
+const percentiles = (times: readonly number[]) =>
+  `p50 ${percentile(times, 0.5).toFixed(1)} p95 ${percentile(times, 0.95).toFixed(1)} ms`;
 
 async function timed(work: () => Promise<unknown>): Promise<number> {
   const began = performance.now();
