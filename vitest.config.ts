@@ -3,7 +3,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   test: {
-    // Every core of the machine for tests that are only computation; all others run one file after the other.
+    // A file of tests for every core: each that needs a database or a server starts its own.
     maxWorkers: os.availableParallelism(),
     projects: [
       {
@@ -19,7 +19,7 @@ export default defineConfig({
         },
       },
       {
-        test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000, fileParallelism: false },
+        test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000 },
       },
       {
         // Kills, outages, a cluster, attempts to get in: on real processes, after the build.
@@ -29,7 +29,6 @@ export default defineConfig({
           exclude: ["tests/hard/scale.test.ts"],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
         },
       },
       {

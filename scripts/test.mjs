@@ -61,15 +61,15 @@ function report(name, began, { passed, failed }) {
 }
 
 const json = (file) => JSON.parse(readFileSync(file, "utf8"));
-const vitest = (project) => {
-  const file = `${REPORTS}/${project}.json`;
+const vitest = (...projects) => {
+  const name = projects.join(" and ");
+  const file = `${REPORTS}/${projects.join("-")}.json`;
   return tests(
-    `${project} tests`,
+    `${name} tests`,
     bin(
       "vitest/vitest.mjs",
       "run",
-      "--project",
-      project,
+      ...projects.flatMap((project) => ["--project", project]),
       "--reporter=default",
       "--reporter=json",
       `--outputFile.json=${file}`,
@@ -127,7 +127,7 @@ const [isBuilt] = await Promise.all([
   vitest("server"),
 ]);
 if (isBuilt) {
-  await Promise.all([vitest("command"), vitest("hard")]);
+  await vitest("command", "hard");
   await vitest("load");
   const file = ".luvrit/e2e-report.json";
   rmSync(file, { force: true });

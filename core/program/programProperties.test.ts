@@ -121,7 +121,8 @@ describe("any text at all", () => {
           for (const range of [x, z]) if (range) expect(range[0]).toBeLessThanOrEqual(range[1]);
         expect(lines).toBeLessThanOrEqual(count + 1);
       }),
-      { numRuns: Number(process.env.LUVRIT_FUZZ ?? 20_000) },
+      // Twenty thousand more in every run, and a million in a long one, are broken for all readers in tests/hard.
+      { numRuns: Number(process.env.LUVRIT_FUZZ ?? 4000) },
     );
     expect(slowest).toBeLessThan(2000);
   });

@@ -118,10 +118,15 @@ export async function appendForms(
     const locked = await lockSetup(sql, setupId);
     const before = locked?.state ?? EMPTY_SETUP;
     const made: FormResult[] = [];
-    const there = await readById(
-      sql,
-      forms.map(({ id }) => id),
-    );
+    // What was sent before mostly stands behind what its page knew then: where nothing does, it is looked for only if
+    // something is in the way.
+    const mayRepeat = !locked || forms.some(({ author }) => author.base !== before.seq);
+    const there = mayRepeat
+      ? await readById(
+          sql,
+          forms.map(({ id }) => id),
+        )
+      : undefined;
     const others = new Map<string, readonly Entry[]>();
     let [state, latest, changesWords] = [before, locked?.latest ?? null, false];
     for (const { author, ...asked } of forms) {
@@ -159,7 +164,8 @@ interface Standing {
   readonly state: SetupState;
   readonly latest: Date | null;
   readonly now: Date;
-  readonly there: ReadonlyMap<string, LedgerRow>;
+  /** Entries that have the forms' ids; undefined where they were not looked for. */
+  readonly there: ReadonlyMap<string, LedgerRow> | undefined;
   /** Entries of others since a base: while the setup is locked there are no new ones. */
   readonly others: Map<string, readonly Entry[]>;
 }
@@ -170,14 +176,28 @@ async function takeOne(
   setupId: string,
   asked: Asked,
   author: Author,
-  { state, latest, now, there, others }: Standing,
+  standing: Standing,
 ): Promise<FormResult> {
+  const { there, state } = standing;
+  const repeated = (row: LedgerRow): AppendResult =>
+    row.setup_id === setupId ? { outcome: "repeated", entry: toEntry(row), state } : ID_IN_USE;
   // Looked for before anything is worked out: what was sent before would find its own entry in the way.
-  const repeated = there.get(asked.id);
-  if (repeated) {
-    if (repeated.setup_id === setupId) return { outcome: "repeated", entry: toEntry(repeated), state };
-    return refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
-  }
+  const before = there?.get(asked.id);
+  if (before) return repeated(before);
+  const result = await tryOne(sql, setupId, asked, author, standing);
+  if (there || result.outcome === "appended") return result;
+  const row = (await readById(sql, [asked.id])).get(asked.id);
+  return row ? repeated(row) : result;
+}
+
+/** The same for one that was not sent before, as far as is known. */
+async function tryOne(
+  sql: Sql,
+  setupId: string,
+  asked: Asked,
+  author: Author,
+  { state, latest, now, others }: Standing,
+): Promise<FormResult> {
   const command = await asked.make(state, sql);
   if ("outcome" in command) return { outcome: "not-made", made: command };
   const isNew = state.seq === 0;
@@ -197,7 +217,7 @@ async function takeOne(
   const entry = asEntry(command, author, state.seq + 1, at);
   const next = apply(state, entry);
   if (isNew) await insertSetup(sql, setupId, next, entry.at);
-  await insertEntry(sql, setupId, machineId, entry, author);
+  if (!(await insertEntry(sql, setupId, machineId, entry, author))) return ID_IN_USE;
   await storeHistory(sql, setupId, next, entry);
   return { outcome: "appended", entry, state: next };
 }
@@ -231,6 +251,7 @@ async function latestOn(sql: Sql, machineId: string): Promise<Date | null> {
 }
 
 const refuse = (code: string, message: string): AppendResult => ({ outcome: "refused", refusal: { code, message } });
+const ID_IN_USE = refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
 
 async function sameCellSince(
   sql: Sql,
@@ -269,33 +290,41 @@ async function entryById(sql: Sql, id: string): Promise<Entry | undefined> {
   return row && toEntry(row);
 }
 
+/** False where an entry with this id is there already. */
 async function insertEntry(
   sql: Sql,
   setupId: string,
   machineId: string,
   entry: Entry,
   { person, made }: Author,
-): Promise<void> {
-  await sql.run(
-    `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, payload)
+): Promise<boolean> {
+  try {
+    await sql.run(
+      `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, payload)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [
-      setupId,
-      entry.seq,
-      entry.id,
-      machineId,
-      entry.kind,
-      entry.version,
-      entry.base,
-      person.id,
-      entry.person,
-      entry.device,
-      new Date(entry.at),
-      made?.at ?? null,
-      made?.on ?? null,
-      JSON.stringify(entry.payload),
-    ],
-  );
+      [
+        setupId,
+        entry.seq,
+        entry.id,
+        machineId,
+        entry.kind,
+        entry.version,
+        entry.base,
+        person.id,
+        entry.person,
+        entry.device,
+        new Date(entry.at),
+        made?.at ?? null,
+        made?.on ?? null,
+        JSON.stringify(entry.payload),
+      ],
+    );
+    return true;
+  } catch (failure) {
+    const { code, sqlMessage } = failure as { code?: string; sqlMessage?: string };
+    if (code === "ER_DUP_ENTRY" && sqlMessage?.includes("ledger_by_id")) return false;
+    throw failure;
+  }
 }
 
 function machineOf(state: SetupState): string {

@@ -57,7 +57,12 @@ describe("appending to a ledger", () => {
       "appended",
       ...Array.from({ length: 5 }, () => "repeated"),
     ]);
+    // From a page that has seen its own entry by now, and one that nothing would let in a second time.
+    expect(await append(setup, command, 5)).toMatchObject({ outcome: "repeated", entry: { id: command.id, seq: 5 } });
+    const first = (await readLedger(sqlOn(pool), setup))[0] as Command;
+    expect(await append(setup, first, 5)).toMatchObject({ outcome: "repeated", entry: { id: first.id, seq: 1 } });
     expect(await readLedger(sqlOn(pool), setup)).toHaveLength(5);
+    expect(await readSetup(sqlOn(pool), setup)).toMatchObject({ seq: 5 });
     expect(await append(await runningSetup(), command, 4)).toMatchObject({
       outcome: "refused",
       refusal: { code: "id-in-use" },

@@ -73,16 +73,22 @@ async function sampleOf(sql: Sql): Promise<readonly string[]> {
 /** Setups of the sample that have all words, at which walking back in time fills a page soon enough. */
 const COMMON = 4;
 
+/** A second word spares looking at what has only the first, if gathering it costs less: so large a part of the sample at most. */
+const RARE = 0.1;
+
 /**
- * The word by which the engine's index is asked: the rarest, since the index gathers all that a word has before anything is
- * sorted. Undefined where all words together are so common that walking back in time finds a page of them sooner.
+ * The words by which the engine's index is asked, at most two: the rarest, since the index gathers all that a word has before
+ * anything is sorted. None where all words together are so common that walking back in time finds a page of them sooner.
  */
-async function rarest(sql: Sql, tokens: readonly string[]): Promise<string | undefined> {
+async function rarest(sql: Sql, tokens: readonly string[]): Promise<readonly string[]> {
   const words = await sampleOf(sql);
   const count = (some: readonly string[]) =>
     words.filter((one) => some.every((token) => one.includes(` ${token}`))).length;
-  if (count(tokens) >= COMMON) return undefined;
-  return [...tokens].sort((a, b) => count([a]) - count([b]) || b.length - a.length)[0];
+  if (count(tokens) >= COMMON) return [];
+  const [first, ...others] = [...tokens].sort((a, b) => count([a]) - count([b]) || b.length - a.length);
+  return [first, ...others.slice(0, 1).filter((token) => count([token]) <= words.length * RARE)].filter(
+    (token) => token !== undefined,
+  );
 }
 
 /**
@@ -101,9 +107,9 @@ export async function searchSetups(
     conditions.push(condition);
     values.push(value);
   };
-  const key = tokens.length > 0 ? await rarest(sql, tokens) : undefined;
-  if (key !== undefined) must("MATCH (w.words) AGAINST (? IN BOOLEAN MODE)", `+${key}*`);
-  for (const token of tokens) if (token !== key) must("w.words LIKE ?", `% ${token}%`);
+  const keys = tokens.length > 0 ? await rarest(sql, tokens) : [];
+  if (keys.length > 0) must("MATCH (w.words) AGAINST (? IN BOOLEAN MODE)", keys.map((key) => `+${key}*`).join(" "));
+  for (const token of tokens) if (!keys.includes(token)) must("w.words LIKE ?", `% ${token}%`);
   if (machine) must("w.machine_id = ?", machine);
   if (from) must("w.opened_at >= ?", new Date(from));
   if (to) must("w.opened_at < ?", new Date(to));

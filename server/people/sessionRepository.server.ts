@@ -1,5 +1,6 @@
 import { createHash, randomBytes, randomUUID } from "node:crypto";
 import type { Sql } from "../database/pool.server.ts";
+import { log } from "../http/log.server.ts";
 import type { Whence } from "./auditRepository.server.ts";
 import type { Person, Role } from "./person.server.ts";
 
@@ -45,8 +46,11 @@ export async function personOfSession(sql: Sql, token: string, isUse = true): Pr
     [hash],
   );
   if (!row) return undefined;
+  // Not waited for: every minute one answer would be late by a write to the disk, and a minute less of a session is no loss.
   if (isUse && row.is_old === 1)
-    await sql.run("UPDATE sessions SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?", [hash]);
+    sql
+      .run("UPDATE sessions SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?", [hash])
+      .catch((failure: unknown) => log.warn({ failure }, "a session's use was not noted"));
   return { id: row.id, name: row.name, role: row.role, decimalMark: row.decimal_mark ?? undefined };
 }
 

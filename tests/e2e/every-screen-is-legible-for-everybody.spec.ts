@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { violationsIn } from "./accessibility.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { pace } from "./pace.ts";
-import { beSignedIn, expect, openSetup, signInAs, test } from "./shop.ts";
+import { beSignedIn, expect, openSetup, signInAs, test, testAgain } from "./shop.ts";
 
 const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
   ["sign-in", async (page) => void (await page.goto("/sign-in"))],
@@ -312,7 +312,7 @@ test("what is broken is found, in both themes", async ({ page }) => {
 });
 
 for (const [name, open] of SCREENS)
-  test(`${name}, light and dark`, async ({ page, allowConsole }) => {
+  testAgain(`${name}, light and dark`, async ({ page, allowConsole }) => {
     if (name.includes("not there")) allowConsole(/status of 404/);
     if (name === "a new setup, refused") allowConsole(/status of 422/);
     if (name === "a device without its server") allowConsole(/ERR_|Failed to load/);

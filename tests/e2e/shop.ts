@@ -1,4 +1,12 @@
-import { test as base, expect, type Locator, type Page } from "@playwright/test";
+import {
+  type BrowserContext,
+  test as base,
+  type ConsoleMessage,
+  expect,
+  type Locator,
+  type Page,
+  type WebError,
+} from "@playwright/test";
 import { shopPort } from "./shops.ts";
 
 export { expect };
@@ -21,13 +29,45 @@ export const test = base.extend<Shop>({
         /^error: signal is aborted without reason$/,
       ];
       const heard: string[] = [];
-      context.on("console", (message) => heard.push(`${message.type()}: ${message.text()}`));
-      context.on("weberror", (failure) => heard.push(`error: ${failure.error().message}`));
+      const onConsole = (message: ConsoleMessage) => heard.push(`${message.type()}: ${message.text()}`);
+      const onError = (failure: WebError) => heard.push(`error: ${failure.error().message}`);
+      context.on("console", onConsole).on("weberror", onError);
       await use((pattern) => allowed.push(pattern));
+      context.off("console", onConsole).off("weberror", onError);
       expect(heard.filter((text) => !allowed.some((pattern) => pattern.test(text)))).toEqual([]);
     },
     { auto: true },
   ],
+});
+
+/**
+ * The same on a browser that has been in Luvrit before, so that what all pages share is fetched and compiled once, for tests
+ * that look at many of them: it keeps nothing else from one test to the next.
+ */
+export const testAgain = test.extend<object, { readonly usedBrowser: BrowserContext }>({
+  usedBrowser: [
+    async ({ browser }, use, { parallelIndex, project }) => {
+      const { viewport = null, colorScheme = null, locale = "en-GB", serviceWorkers = "block" } = project.use;
+      const baseURL = `http://127.0.0.1:${shopPort(parallelIndex)}`;
+      const used = await browser.newContext({ baseURL, viewport, colorScheme, locale, serviceWorkers });
+      await use(used);
+      await used.close();
+    },
+    { scope: "worker" },
+  ],
+  context: async ({ usedBrowser }, use) => use(usedBrowser),
+  page: async ({ context, baseURL }, use) => {
+    const page = await context.newPage();
+    await context.clearCookies();
+    const browser = await context.newCDPSession(page);
+    await browser.send("Storage.clearDataForOrigin", {
+      origin: baseURL ?? "",
+      storageTypes: "local_storage,indexeddb,cache_storage",
+    });
+    await use(page);
+    await context.setOffline(false);
+    await page.close();
+  },
 });
 
 type Person = "Ines" | "Bruno" | "Marit" | "Odile";

@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import type { Page } from "@playwright/test";
+import type { Browser, Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { OwnServer } from "./ownServer.ts";
 import { expect, test } from "./shop.ts";
@@ -30,6 +30,19 @@ async function takenAlong(page: Page): Promise<void> {
       { timeout: 30_000 },
     )
     .toBe(10);
+}
+
+/** Stops every process that runs a page, as a device does that sleeps. */
+async function pagesFallAsleep(browser: Browser): Promise<{ readonly wake: () => void }> {
+  const session = await browser.newBrowserCDPSession();
+  const { processInfo } = await session.send("SystemInfo.getProcessInfo");
+  const pids = processInfo.filter(({ type }) => type === "renderer").map(({ id }) => id);
+  expect(pids.length).toBeGreaterThan(0);
+  const send = (signal: "SIGSTOP" | "SIGCONT") => {
+    for (const pid of pids) process.kill(pid, signal);
+  };
+  send("SIGSTOP");
+  return { wake: () => send("SIGCONT") };
 }
 
 const strip = (page: Page) => page.getByRole("banner").getByRole("status");
@@ -163,6 +176,44 @@ test("what two entered while one had no server is shown with both values, and a 
     await other.context().close();
     await server.end();
   }
+});
+
+test("a tablet that falls asleep with an entry waiting sends it when it wakes", async ({
+  page,
+  context,
+  browser,
+  allowConsole,
+}) => {
+  allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Ines" }).click();
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+  const { address } = demoSetup("pin");
+  const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+  await page.goto(`${address}/keep`);
+  await pack;
+  await page.waitForLoadState("networkidle");
+  await context.setOffline(true);
+  const note = `Touched before the break, ${Date.now()}`;
+  await page.getByRole("textbox", { name: "Note" }).fill(note);
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await expect(strip(page)).toHaveText("No server · 1 waiting");
+  /** How often the server has that note. */
+  const kept = async () => {
+    const { entries } = await (await page.request.get(`${address}/pack?after=0`)).json();
+    return (entries as { payload: { text?: string } }[]).filter(({ payload }) => payload.text === note).length;
+  };
+
+  const asleep = await pagesFallAsleep(browser);
+  // The network is back while it sleeps; the browser hears of it when it wakes, as a device does.
+  const back = context.setOffline(false);
+  // For longer than the page waits before it looks for its server again.
+  await new Promise((resolve) => setTimeout(resolve, 4000));
+  const keptAsleep = await kept().finally(asleep.wake);
+  await back;
+  expect(keptAsleep).toBe(0);
+  await expect(strip(page)).toHaveText("", { timeout: 15_000 });
+  expect(await kept()).toBe(1);
 });
 
 test("a device's store that runs full is said before it hurts, and loses nothing that is typed", async ({

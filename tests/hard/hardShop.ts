@@ -73,6 +73,7 @@ export class HardShop {
   }
 
   async addApps(count: number, env: Readonly<Record<string, string>> = {}): Promise<void> {
+    const added: AppProcess[] = [];
     for (let one = 0; one < count; one++) {
       const app = new AppProcess(await freePort(), path.join(this.home, `app-${this.apps.length}`), () => ({
         DATABASE_URL: this.database.url,
@@ -81,8 +82,9 @@ export class HardShop {
         ...env,
       }));
       this.apps.push(app);
+      added.push(app);
     }
-    await Promise.all(this.apps.map((app) => app.up()));
+    await Promise.all(added.map((app) => app.up()));
   }
 
   /** As a power cut would, and up again: the engine recovers by its own log. */

@@ -187,6 +187,20 @@ describe(`a shop of ${SETUPS} setups`, () => {
     longOr(600_000, 60_000),
   );
 
+  it("finds by several words what going through all of them finds", async () => {
+    for (const text of ["focuser clamp 7", "dust cap", "pulley 3 shutter", "flange"]) {
+      const { setups } = await searchSetups(sqlOn(shop.pool), { text });
+      const all = await sqlOn(shop.pool).rows<{ id: string }>(
+        `SELECT setup_id AS id FROM setup_words WHERE ${text
+          .split(" ")
+          .map(() => "words LIKE ?")
+          .join(" AND ")} ORDER BY opened_at DESC, setup_id DESC LIMIT 50`,
+        text.split(" ").map((word) => `% q\\_${word}%`),
+      );
+      expect(setups.map(({ id }) => id)).toEqual(all.map(({ id }) => id));
+    }
+  });
+
   it("takes several hundred durable entries a second, many commits to one write of the disk", async () => {
     const pool = openPool(shop.database.url, 16);
     try {
