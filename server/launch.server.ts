@@ -174,6 +174,8 @@ async function serve(words: readonly string[], demo: boolean): Promise<void> {
   );
   server.requestTimeout = 30_000;
   server.headersTimeout = 10_000;
+  // From one tool to the next takes seconds: the connection is still there then, and nothing is shaken hands on again.
+  server.keepAliveTimeout = 65_000;
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);
     server.listen(port, HOST, resolve);

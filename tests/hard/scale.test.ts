@@ -1,3 +1,4 @@
+import http from "node:http";
 import { setTimeout as pause } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { newId } from "../../app/frame/newId.ts";
@@ -19,7 +20,7 @@ import { readClaims } from "../../server/news/claimsRepository.server.ts";
 import { readAudit } from "../../server/people/auditRepository.server.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import { listSessions } from "../../server/people/sessionRepository.server.ts";
-import { HardShop, personWithSession, sendTo } from "./hardShop.ts";
+import { HardShop, personWithSession } from "./hardShop.ts";
 import { chance, isLong, longOr, percentile, report, slowness } from "./long.ts";
 import { fillShop, type ManySetups } from "./manySetups.ts";
 
@@ -180,7 +181,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
         }
         const p95 = percentile(times, 0.95);
         lines.push(`${name} ${percentile(times, 0.5).toFixed(1)}/${p95.toFixed(1)}`);
-        expect([name, p95 <= 60 * SLACK]).toEqual([name, true]);
+        expect(p95, name).toBeLessThan(60 * SLACK);
       }
       report(`${many.entries} entries in ${SETUPS} setups; p50/p95 in ms: ${lines.join(", ")}`);
     },
@@ -242,9 +243,9 @@ describe(`a shop of ${SETUPS} setups`, () => {
       const app = shop.apps[0];
       if (!app) throw new Error("an application runs");
       const ask = async (path: string, cookie: string) => {
-        const answer = await fetch(`${app.address}${path}`, { headers: { cookie } });
-        await answer.text();
-        expect(answer.status).toBe(200);
+        const { status, took } = await send(`${app.address}${path}`, { cookie });
+        expect(status).toBe(200);
+        return took;
       };
       const appends: number[] = [];
       const opens: number[] = [];
@@ -279,7 +280,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
           if (next() < OPENS) {
             const other = many.ids[Math.floor(next() * many.ids.length)] ?? own;
             const isWhole = next() < WHOLE_PAGES;
-            const opened = await timed(() => ask(`/setups/${other}/touch${isWhole ? "" : ".data"}`, cookie));
+            const opened = await ask(`/setups/${other}/touch${isWhole ? "" : ".data"}`, cookie);
             if (turn > warm) (isWhole ? pages : opens).push(opened);
             await pause(Math.max(0, ACT_EVERY_MS * (0.8 + 0.4 * next()) - (Date.now() - turn)));
             continue;
@@ -291,13 +292,11 @@ describe(`a shop of ${SETUPS} setups`, () => {
             diameter: "12.5",
             sizeUnit: "mm",
           };
-          let status = 0;
-          const appended = await timed(async () => {
-            const answer = await sendTo(app.address, own, cookie, fields);
-            await answer.text();
-            status = answer.status;
+          const { status, took } = await send(`${app.address}/setups/${own}/touch.data`, {
+            ...{ cookie, origin: app.address },
+            body: new URLSearchParams(fields).toString(),
           });
-          if (turn > warm) appends.push(appended);
+          if (turn > warm) appends.push(took);
           expect([200, 202]).toContain(status);
           base++;
           await ask(`/setups/${own}/touch.data`, cookie);
@@ -338,10 +337,24 @@ describe(`a shop of ${SETUPS} setups`, () => {
 const percentiles = (times: readonly number[]) =>
   `p50 ${percentile(times, 0.5).toFixed(1)} p95 ${percentile(times, 0.95).toFixed(1)} ms`;
 
-async function timed(work: () => Promise<unknown>): Promise<number> {
+/** A connection of each person's own, as a tablet has. */
+const connections = new http.Agent({ keepAlive: true });
+
+/** Sends a request as a page does and hears its answer out. What measures shares the machine with what it measures. */
+function send(
+  address: string,
+  { cookie, origin, body }: { readonly cookie: string; readonly origin?: string; readonly body?: string },
+): Promise<{ readonly status: number; readonly took: number }> {
+  const form = { "Content-Type": "application/x-www-form-urlencoded", "Content-Length": Buffer.byteLength(body ?? "") };
+  const headers = { cookie, "Accept-Encoding": "gzip, br", ...(origin && { origin }), ...(body && form) };
   const began = performance.now();
-  await work();
-  return performance.now() - began;
+  return new Promise((resolve, reject) => {
+    const request = http.request(address, { agent: connections, method: body ? "POST" : "GET", headers }, (answer) => {
+      answer.once("end", () => resolve({ status: answer.statusCode ?? 0, took: performance.now() - began }));
+      answer.once("error", reject).resume();
+    });
+    request.once("error", reject).end(body);
+  });
 }
 
 const residentMegabytes = (metrics: string): number =>
