@@ -23,7 +23,7 @@ const CALLS: readonly Audited[] = ["sign-in-failed", "locked-out", "role-changed
 export function SignInsSection({ lines }: { readonly lines: readonly AuditLine[] }) {
   if (lines.length === 0) return <Empty>Nobody has signed in yet.</Empty>;
   return (
-    <Room>
+    <Room tabIndex={0} role="region" aria-label="Who came in">
       <table>
         <thead>
           <tr>

@@ -17,3 +17,8 @@ export function demoSetup(name: string): { readonly setup: SetupView; readonly a
   })) as unknown as Command[];
   return { setup: viewOf(...commands), address: `/setups/${stableId(`setup ${name}`)}` };
 }
+
+/** Links to the setups that the demo brings, whatever other stories have opened beside them. */
+export const DEMO_LINKS = (read("setups.json") as { name: string }[])
+  .map(({ name }) => `a[href^="${demoSetup(name).address}/"]`)
+  .join(", ");

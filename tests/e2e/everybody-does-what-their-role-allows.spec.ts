@@ -63,7 +63,7 @@ test("a tap before the page has come alive signs in all the same", async ({ brow
 
 test("a signed-off setup takes no more entries", async ({ page }) => {
   await signInAs(page, "Ines");
-  await page.getByRole("link", { name: "Eyepiece clamp" }).click();
+  await openSetup(page, "Eyepiece clamp");
   await expect(page.getByText("This setup is signed off. A lead must reopen it")).toBeVisible();
   await expect(page.getByRole("button", { name: /^(Accept|Take back)/ })).toHaveCount(0);
 });

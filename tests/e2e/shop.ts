@@ -7,6 +7,7 @@ import {
   type Page,
   type WebError,
 } from "@playwright/test";
+import { DEMO_LINKS } from "./demoSetup.ts";
 import { shopPort } from "./shops.ts";
 
 export { expect };
@@ -93,9 +94,9 @@ export async function signInAs(page: Page, name: Person): Promise<void> {
   );
 }
 
-/** Opens a setup from the list by the name of its part, ready for keys. */
+/** Opens a setup of the demo from the list by the name of its part, ready for keys. */
 export async function openSetup(page: Page, part: string): Promise<void> {
-  await page.getByRole("link", { name: part }).click();
+  await page.getByRole("link", { name: part }).and(page.locator(DEMO_LINKS)).click();
   await expect(page.getByRole("navigation", { name: "Plan" })).toBeVisible();
 }
 
