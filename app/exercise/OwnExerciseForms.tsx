@@ -29,7 +29,6 @@ export function FromExercise({
 }) {
   const { state } = useNavigation();
   const [gauges, setGauges] = useState<readonly GaugeKind[]>(like.gauges);
-  const other = Object.keys(fields).filter((name) => !KNOWN.includes(name));
   return (
     <Form method="post" preventScrollReset>
       <input type="hidden" name="intent" value="from-exercise" />
@@ -41,27 +40,13 @@ export function FromExercise({
         <Length name="withinZ" label={`Z within, ${like.units}`} placeholder="as it is" fields={fields} />
         <Length name="paper" label={`Paper, ${like.units} thick`} placeholder="as it is" fields={fields} />
       </Three>
-      <fieldset>
-        <legend>Gauges on the bench</legend>
-        {GAUGES.map((gauge) => (
-          <label key={gauge}>
-            <input
-              type="checkbox"
-              checked={gauges.includes(gauge)}
-              onChange={({ target }) =>
-                setGauges(target.checked ? [...gauges, gauge] : gauges.filter((one) => one !== gauge))
-              }
-            />
-            {GAUGE_DRAWER[gauge].name}
-          </label>
-        ))}
-      </fieldset>
-      {isRefused &&
-        other.map((name) => (
-          <Wrong key={name} role="alert">
-            {fields[name]}
-          </Wrong>
-        ))}
+      <Ticks
+        legend="Gauges on the bench"
+        options={GAUGES.map((gauge) => [gauge, GAUGE_DRAWER[gauge].name])}
+        ticked={gauges}
+        onChange={setGauges}
+      />
+      {isRefused && <Elsewhere fields={fields} />}
       <PrimaryButton type="submit" isDisabled={state !== "idle"}>
         Make one like it
       </PrimaryButton>
@@ -130,6 +115,49 @@ function Told({
   );
 }
 
+/** Some of several things, each with a box to tick; why they cannot be those stands below. */
+function Ticks<Id extends string>({
+  legend,
+  options,
+  ticked,
+  onChange,
+  wrong,
+}: {
+  readonly legend: string;
+  readonly options: readonly (readonly [id: Id, words: string])[];
+  readonly ticked: readonly Id[];
+  readonly onChange: (ticked: readonly Id[]) => void;
+  readonly wrong?: string | undefined;
+}) {
+  return (
+    <fieldset>
+      <legend>{legend}</legend>
+      {options.map(([id, words]) => (
+        <label key={id}>
+          <input
+            type="checkbox"
+            checked={ticked.includes(id)}
+            onChange={({ target }) => onChange(target.checked ? [...ticked, id] : ticked.filter((one) => one !== id))}
+          />
+          {words}
+        </label>
+      ))}
+      {wrong && <Wrong role="alert">{wrong}</Wrong>}
+    </fieldset>
+  );
+}
+
+/** Refusals of what has no field in the form. */
+function Elsewhere({ fields }: { readonly fields: Readonly<Record<string, string>> }) {
+  return Object.keys(fields)
+    .filter((name) => !KNOWN.includes(name))
+    .map((name) => (
+      <Wrong key={name} role="alert">
+        {fields[name]}
+      </Wrong>
+    ));
+}
+
 /** The form for an exercise from a setup. */
 export function FromSetup({
   from,
@@ -142,8 +170,6 @@ export function FromSetup({
 }) {
   const { state } = useNavigation();
   const [chosen, setChosen] = useState<readonly string[]>([]);
-  const wrong = (name: string) => fields[name] && <Wrong role="alert">{fields[name]}</Wrong>;
-  const other = Object.keys(fields).filter((name) => !KNOWN.includes(name));
   return (
     <Form method="post" preventScrollReset>
       <input type="hidden" name="intent" value="from-setup" />
@@ -154,22 +180,13 @@ export function FromSetup({
         task={`The tools of ${from.part} were off and are back in their stations. Set them anew, as at the ${from.machine}.`}
         fields={fields}
       />
-      <fieldset>
-        <legend>Tools that were off and have to be set</legend>
-        {from.tools.map(({ offset, station, description }) => (
-          <label key={offset}>
-            <input
-              type="checkbox"
-              checked={chosen.includes(offset)}
-              onChange={({ target }) =>
-                setChosen(target.checked ? [...chosen, offset] : chosen.filter((one) => one !== offset))
-              }
-            />
-            {station} · {description}
-          </label>
-        ))}
-        {wrong("tools")}
-      </fieldset>
+      <Ticks
+        legend="Tools that were off and have to be set"
+        options={from.tools.map(({ offset, station, description }) => [offset, `${station} · ${description}`])}
+        ticked={chosen}
+        onChange={setChosen}
+        wrong={fields.tools}
+      />
       <Pair>
         <Length
           name="withinX"
@@ -190,12 +207,7 @@ export function FromSetup({
       <label>
         <input type="checkbox" name="proof" value="yes" /> and prove each by two lines
       </label>
-      {isRefused &&
-        other.map((name) => (
-          <Wrong key={name} role="alert">
-            {fields[name]}
-          </Wrong>
-        ))}
+      {isRefused && <Elsewhere fields={fields} />}
       <PrimaryButton type="submit" isDisabled={state !== "idle"}>
         Make the exercise
       </PrimaryButton>
