@@ -217,7 +217,11 @@ async function tryOne(
   const entry = asEntry(command, author, state.seq + 1, at);
   const next = apply(state, entry);
   if (isNew) await insertSetup(sql, setupId, next, entry.at);
-  if (!(await insertEntry(sql, setupId, machineId, entry, author))) return ID_IN_USE;
+  if (!(await insertEntry(sql, setupId, machineId, entry, author))) {
+    // Its setup was stored just now, and must not stay without an entry: all of it is rolled back.
+    if (isNew) throw new Error("the first entry of a new setup has the id of another one's");
+    return ID_IN_USE;
+  }
   await storeHistory(sql, setupId, next, entry);
   return { outcome: "appended", entry, state: next };
 }
