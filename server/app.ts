@@ -9,8 +9,13 @@ declare module "react-router" {
     readonly requestId: string;
     /** Address of the other side, for limits on sign-in. */
     readonly address: string;
+    /** Writes to the connection beside the answer's body, for streams; false where the other side has long read nothing. */
+    readonly write: (text: string) => boolean;
   }
 }
+
+/** So much may wait for the other side of a stream to read it, in bytes: a tablet that sleeps is not written to for hours. */
+const MOST_UNREAD = 64 * 1024;
 
 /** The application's own request handler; the launcher puts headers, logging and compression in front of it. */
 export const app = express();
@@ -23,6 +28,7 @@ app.use(
       nonce: response.locals.nonce as string,
       requestId: response.locals.requestId as string,
       address: response.locals.address as string,
+      write: (text) => response.write(text) || response.writableLength < MOST_UNREAD,
     }),
   }),
 );

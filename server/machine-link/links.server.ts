@@ -1,4 +1,3 @@
-import { eventStream } from "../http/eventStream.server.ts";
 import { MachineLink } from "./machineLink.server.ts";
 
 /** The addresses of the feeds are not written as they must be. */
@@ -43,7 +42,3 @@ export function linkTo(machine: string): MachineLink | undefined {
   links.set(machine, link);
   return link;
 }
-
-/** A stream of reports as server-sent events, until the other side goes or the server stops. */
-export const positionStream = (link: MachineLink, signal: AbortSignal): Response =>
-  eventStream((tell) => link.listen(tell), signal);
