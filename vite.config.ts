@@ -20,7 +20,11 @@ export default defineConfig(({ isSsrBuild }) => ({
         },
       },
     },
-    ssr: { build: { rollupOptions: { input: "./server/app.ts" } } },
+    ssr: {
+      build: { rollupOptions: { input: "./server/app.ts" } },
+      // Taken in, only what is used of them is loaded: all of the icons alone were megabytes of the server's memory.
+      resolve: { noExternal: ["lucide-react", "chart.js", /^@?(react-aria|react-stately|internationalized)/] },
+    },
   },
   optimizeDeps: { include: ["react-aria-components", "styled-components", "lucide-react"] },
 }));

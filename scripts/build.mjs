@@ -52,7 +52,8 @@ const common = {
   target: "node20",
   packages: "external",
   logLevel: "warning",
-  sourcemap: "inline",
+  // Beside it: inside, it would be read into memory at each start.
+  sourcemap: "linked",
 };
 await build({
   ...common,
