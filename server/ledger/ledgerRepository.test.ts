@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { afterAll, beforeAll, describe, expect, it } from "vitest";
+import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import type { Command } from "../../core/ledger/index.ts";
 import { fold, viewSetup } from "../../core/ledger/index.ts";
 import { loaded, opened, recorded, touched, undone } from "../../core/ledger/setup.fixture.ts";
@@ -67,6 +67,39 @@ describe("appending to a ledger", () => {
       outcome: "refused",
       refusal: { code: "id-in-use" },
     });
+  });
+
+  it("keeps no setup whose first entry's id another one takes in the same moment", async () => {
+    const [running, opening] = [await runningSetup(), { ...opened(), id: randomUUID() }];
+    const other = await pool.getConnection();
+    try {
+      await other.beginTransaction();
+      await other.execute(
+        `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, payload)
+         SELECT setup_id, 5, ?, machine_id, kind, version, base, person_id, person_name, device, recorded_at, payload
+           FROM ledger WHERE setup_id = ? AND seq = 4`,
+        [opening.id, running],
+      );
+      const setup = randomUUID();
+      const kept = append(setup, opening, 0).then(
+        ({ outcome }) => outcome,
+        () => "rolled back",
+      );
+      // Past its own look at the ledger, it waits for what the other one is doing with this id.
+      await vi.waitUntil(async () => {
+        const [waiting] = await sqlOn(pool).rows<{ n: number }>(
+          "SELECT COUNT(*) AS n FROM information_schema.PROCESSLIST WHERE INFO LIKE 'INSERT INTO ledger%'",
+        );
+        return waiting?.n === 1;
+      });
+      await other.commit();
+      expect(await kept).toBe("rolled back");
+      expect(await readSetup(sqlOn(pool), setup)).toBeUndefined();
+      expect(await append(setup, opening, 0)).toMatchObject({ outcome: "refused", refusal: { code: "id-in-use" } });
+    } finally {
+      other.release();
+      await sqlOn(pool).run("DELETE FROM ledger WHERE id = ?", [opening.id]);
+    }
   });
 
   it("lets entries of other cells through and asks only about the same cell, with both values", async () => {
