@@ -6,7 +6,8 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { showFor } from "../frame/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { size } from "../ui/tokens.ts";
 
 const WHAT = { nothing: "nothing", tailstock: "a tailstock", "sub-spindle": "the sub-spindle" } as const;
 
@@ -91,5 +92,5 @@ const Form = styled.form`
   display: grid;
   gap: 8px;
   margin-top: 6px;
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  select { ${fieldBox} font-size: ${size.text}; }
 `;

@@ -8,6 +8,7 @@ import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
 import { notText, textOfFile } from "../frame/textOfFile.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, radius, size } from "../ui/tokens.ts";
 import { FromExercise, FromSetup, type LikeThis, Wrong } from "./OwnExerciseForms.tsx";
 
@@ -179,7 +180,7 @@ const Page = styled.main`
   label { display: grid; gap: 3px; font-size: ${size.small}; font-weight: 600; }
   label:has(> [type="checkbox"]) { display: flex; align-items: center; gap: 10px; min-height: 44px; font-weight: 400; font-size: 16px; }
   [type="checkbox"] { width: 22px; height: 22px; }
-  input:not([type="checkbox"]), select, textarea { width: 100%; min-height: 48px; padding: 6px 12px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; font-weight: 400; }
+  input:not([type="checkbox"]), select, textarea { width: 100%; ${fieldBox} font-size: ${size.text}; font-weight: 400; }
   [aria-invalid="true"] { border-color: ${color("stop")}; }
   fieldset { display: grid; grid-template-columns: 1fr 1fr; border: 1.5px solid ${color("line")}; border-radius: ${radius}; padding: 4px 14px; }
   legend { font-size: ${size.small}; font-weight: 600; }

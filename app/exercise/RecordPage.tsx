@@ -14,7 +14,8 @@ import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, size } from "../ui/tokens.ts";
 import { minutesOf } from "./DebriefPage.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 
@@ -220,6 +221,6 @@ const Table = styled.table`
 const Signing = styled(Form)`
   display: flex;
   gap: 8px;
-  input { min-width: 0; width: 210px; min-height: 48px; padding: 4px 10px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.small}; }
+  input { min-width: 0; width: 210px; ${fieldBox} font-size: ${size.small}; }
   button { min-width: 110px; font-size: ${size.small}; }
 `;

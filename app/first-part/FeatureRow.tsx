@@ -9,6 +9,7 @@ import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
@@ -171,5 +172,5 @@ const Entry = styled.form`
   gap: 8px;
   @media (width < 1200px) { grid-column: 1 / -1; }
   label { display: grid; font-size: ${size.small}; color: ${color("quiet")}; }
-  select { min-width: 0; width: 100%; min-height: 48px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: ${color("ink")}; font: inherit; font-size: ${size.small}; }
+  select { min-width: 0; width: 100%; ${fieldBox} font-size: ${size.small}; }
 `;

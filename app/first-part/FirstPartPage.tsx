@@ -6,6 +6,7 @@ import { toolNumber } from "../../core/frame/index.ts";
 import { NothingYet } from "../frame/StageFrame.tsx";
 import { showFor } from "../frame/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../frame/ViewFrame.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, size } from "../ui/tokens.ts";
 import { AddFeature } from "./AddFeature.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
@@ -129,7 +130,7 @@ const Head = styled.header`
   gap: 12px;
   h1 { flex: 1; }
   label { display: flex; align-items: center; gap: 8px; font-size: ${size.small}; }
-  input { width: 90px; min-height: 48px; padding: 4px 10px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; ${mono} font-size: 20px; text-align: right; }
+  input { width: 90px; ${fieldBox} ${mono} font-size: 20px; text-align: right; }
   button { min-height: 48px; padding: 6px 14px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; cursor: pointer; }
   button:disabled { color: ${color("quiet")}; cursor: default; }
 `;

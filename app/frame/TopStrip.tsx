@@ -19,6 +19,7 @@ export function TopStrip({
   subtitle,
   person,
   beside,
+  others,
   children,
 }: {
   readonly title?: string;
@@ -26,6 +27,8 @@ export function TopStrip({
   readonly person: StripPerson;
   /** A place beside the stages. */
   readonly beside?: { readonly to: string; readonly name: string };
+  /** Who else is at work on what this page is about. */
+  readonly others?: React.ReactNode;
   readonly children?: React.ReactNode;
 }) {
   const [isSwitching, setSwitching] = useState(false);
@@ -47,6 +50,7 @@ export function TopStrip({
         </Title>
       )}
       <Middle>{children}</Middle>
+      {others}
       <ConnectionMark />
       <Who>
         <Person

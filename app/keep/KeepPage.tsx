@@ -15,6 +15,7 @@ import { ageOf } from "../setups/age.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
 interface KeepProps extends LoadedSetup {
@@ -344,7 +345,7 @@ const Panel = styled.section<{ $tone: "clear" | "spacer" | "line" }>`
   form { display: grid; gap: 8px; }
   label { font-size: ${size.small}; }
   input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
-  textarea { width: 100%; padding: 8px 12px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; resize: vertical; }
+  textarea { width: 100%; ${fieldBox} padding: 8px 12px; resize: vertical; }
 `;
 const List = styled.ul`
   max-height: 210px;

@@ -23,6 +23,7 @@ import { Caution, Strip } from "../touch/FootStrip.tsx";
 import { Facts, Foot, Kept, Panel } from "../touch/Ladder.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
@@ -314,7 +315,7 @@ const Choice = styled.div`
   display: flex;
   align-items: center;
   gap: 8px;
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: 3px; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  select { ${fieldBox} font-size: ${size.text}; }
   input { width: 22px; height: 22px; }
   label { display: flex; align-items: center; gap: 6px; min-height: 48px; }
 `;

@@ -2,7 +2,8 @@ import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, size } from "../ui/tokens.ts";
 
 interface FieldProps {
   readonly name: string;
@@ -94,13 +95,7 @@ const column = css`
 const box = css`
   width: 100%;
   min-width: 0;
-  min-height: ${target};
-  padding: 8px 12px;
-  border: 1.5px solid ${color("edge")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  color: inherit;
-  font: inherit;
+  ${fieldBox}
   font-size: ${size.text};
 `;
 const Words = styled(TextField)`

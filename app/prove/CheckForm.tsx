@@ -12,6 +12,7 @@ import { useFeed } from "../link/useFeed.ts";
 import { ageOf } from "../setups/age.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
 
 const FOUND: Readonly<Record<ProofFound, string>> = {
@@ -146,7 +147,7 @@ const Fields = styled.div`
   gap: 10px;
   margin-top: 8px;
   > label { display: grid; gap: 3px; font-size: ${size.small}; }
-  > label > input { min-height: 48px; padding: 6px 10px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  > label > input { ${fieldBox} font-size: ${size.text}; }
 `;
 const Row = styled.div`
   display: flex;

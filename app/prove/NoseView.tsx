@@ -11,6 +11,7 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { showFor } from "../frame/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { contourOf, exaggeration, noseScene } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
@@ -322,7 +323,7 @@ const Grid = styled.div`
   gap: 8px;
   margin: 8px 0;
   label { display: grid; gap: 2px; font-size: ${size.small}; }
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; }
+  select { ${fieldBox} }
 `;
 const Check = styled.label`
   display: flex;

@@ -8,7 +8,8 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { type Show, showFor } from "../frame/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, mono, size } from "../ui/tokens.ts";
 import type { PlayedRehearsal } from "../workers/rehearsalWorker.ts";
 import { endsOf, momentAt, paint, paintView, stripHistory } from "./paint.ts";
 import { paintColors } from "./paintColors.ts";
@@ -451,7 +452,7 @@ const Bar = styled.div`
   input[type="range"] { flex: 1; min-width: 60px; min-height: 48px; accent-color: ${color("action")}; }
   output { ${mono} white-space: nowrap; }
   label { display: flex; align-items: center; gap: 6px; font-size: ${size.small}; }
-  select { min-height: 48px; padding: 0 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; }
+  select { ${fieldBox} }
 `;
 const Findings = styled.ul`
   li { border-top: 1px solid ${color("line")}; }

@@ -5,7 +5,8 @@ import type { Slip } from "../../sim/rehearsal/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { size } from "../ui/tokens.ts";
 import { SLIPS, slipAmount } from "./slips.ts";
 
 /** Puts a slip into one offset and has the program played with it: nothing is kept, nothing in the table changes. */
@@ -89,5 +90,5 @@ const Form = styled.form`
   gap: 8px;
   margin: 6px 0;
   label { display: grid; gap: 2px; font-size: ${size.small}; }
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  select { ${fieldBox} font-size: ${size.text}; }
 `;

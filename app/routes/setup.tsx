@@ -9,11 +9,13 @@ import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
+import { OthersHere } from "../frame/OthersHere.tsx";
 import { StageChain } from "../frame/StageChain.tsx";
 import { TopStrip } from "../frame/TopStrip.tsx";
 import { keepSetupPages } from "../offline/keepSetupPages.ts";
 import { loadedSetup } from "../offline/loadedSetup.ts";
 import { loadSetup } from "../offline/loadSetup.ts";
+import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { workingOut } from "../offline/sendSetupForm.ts";
 import { useSetupNews } from "../offline/useSetupNews.ts";
@@ -74,6 +76,9 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
         subtitle={`${machine.name} · ${machine.units} · ${setup.school}`}
         person={person}
         beside={{ to: `/setups/${setupId}/practice`, name: "Practice" }}
+        others={
+          <OthersHere setup={setup} setupId={setupId} others={claims.filter(({ page }) => page !== pageIdIfAny())} />
+        }
       >
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />
       </TopStrip>

@@ -3,7 +3,8 @@ import { useEffect, useRef } from "react";
 import { Form, Link, useNavigation, useSearchParams, useSubmit } from "react-router";
 import { styled } from "styled-components";
 import { isTyping } from "../touch/useTouchKeys.ts";
-import { color, radius, size, target } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, size, target } from "../ui/tokens.ts";
 
 /** How long typing rests before the list follows it. */
 const RESTS_MS = 140;
@@ -95,7 +96,7 @@ const Fields = styled(Form)`
   align-items: end;
   gap: 10px 14px;
   label { display: grid; gap: 3px; min-width: 0; font-size: ${size.small}; font-weight: 600; }
-  input, select { width: 100%; min-width: 0; min-height: ${target}; padding: 6px 10px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; font-weight: 400; }
+  input, select { width: 100%; min-width: 0; ${fieldBox} font-size: ${size.text}; font-weight: 400; }
   output, a { align-self: center; padding-top: 18px; font-size: ${size.small}; }
   a { min-height: ${target}; display: grid; place-items: center; padding-top: 18px; }
 `;

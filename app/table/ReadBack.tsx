@@ -13,7 +13,8 @@ import { Trouble } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, size } from "../ui/tokens.ts";
 import { Changes } from "./Preview.tsx";
 
 interface Foreign {
@@ -216,7 +217,7 @@ const Mapping = styled.form`
   label { display: grid; grid-template-columns: minmax(0, 1fr) 150px; align-items: center; gap: 8px; font-size: ${size.small}; }
   label span { overflow: hidden; text-overflow: ellipsis; }
   small { color: ${color("quiet")}; font-size: ${size.small}; }
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.small}; }
+  select { ${fieldBox} font-size: ${size.small}; }
 `;
 const Found = styled.div<{ $isSame: boolean }>`
   display: grid;

@@ -8,7 +8,8 @@ import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, mono, size } from "../ui/tokens.ts";
 
 /** A school in the words of the shop: which box carries what. */
 const SCHOOL_WORDS: Readonly<Record<School, readonly [name: string, does: string]>> = {
@@ -152,7 +153,7 @@ const Row = styled.div`
   align-items: center;
   gap: 8px;
   font-size: ${size.small};
-  select { min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.text}; }
+  select { ${fieldBox} font-size: ${size.text}; }
 `;
 const Preview = styled.table`
   border-collapse: collapse;

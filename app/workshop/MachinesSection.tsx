@@ -5,7 +5,8 @@ import { type ProfileField, profileFields, textsOfProfile } from "../../core/wor
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
 import { GROUPS, profileLabel } from "./profileWords.ts";
@@ -280,6 +281,6 @@ const Stations = styled.div`
   table { border-collapse: collapse; font-size: ${size.small}; }
   th { padding: 4px 6px; text-align: left; color: ${color("quiet")}; font-weight: 600; }
   td { padding: 3px 4px; vertical-align: top; }
-  input, select { width: 92px; min-height: 48px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font: inherit; font-size: ${size.small}; }
+  input, select { width: 92px; ${fieldBox} font-size: ${size.small}; }
   em { display: block; color: ${color("stop")}; font-style: normal; font-weight: 600; }
 `;

@@ -25,6 +25,10 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   // Ines is on this tool: Bruno sees it, in the plan and where he would accept, and takes the tool over knowingly.
   await expect(other.getByText("Ines is here, computer")).toBeVisible();
   await expect(other.getByRole("button", { name: /^Accept/ })).toHaveCount(0);
+  // On every other stage too, with the way to that tool.
+  await other.getByRole("link", { name: "Table", exact: true }).click();
+  await expect(other.getByRole("grid", { name: "Offset table" })).toBeVisible();
+  await other.getByRole("banner").getByRole("link", { name: "Ines is on T05, computer" }).click();
   await takeOver(other, "Ines");
   await other.getByRole("button", { name: "Accept X, go to Z" }).click();
   await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
