@@ -4,6 +4,9 @@ import { demoSetup } from "./demoSetup.ts";
 import { pace } from "./pace.ts";
 import { beSignedIn, expect, openSetup, signInAs, test, testAgain } from "./shop.ts";
 
+// Whichever worker is free takes the next screen: a long file would leave one alone with it at the end.
+test.describe.configure({ mode: "parallel" });
+
 const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<void>])[] = [
   ["sign-in", async (page) => void (await page.goto("/sign-in"))],
   ["setups", (page) => signInAs(page, "Ines")],
