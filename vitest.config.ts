@@ -9,6 +9,8 @@ export default defineConfig({
       {
         test: {
           name: "core",
+          // Pure functions leave nothing behind for the next file: what they share is loaded once.
+          isolate: false,
           include: [
             "core/**/*.test.ts",
             "sim/**/*.test.ts",

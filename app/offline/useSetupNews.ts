@@ -5,6 +5,9 @@ import type { SetupNews } from "../../server/news/setupNews.server.ts";
 import { connection } from "./connection.ts";
 import { pageId } from "./pageId.ts";
 import { syncPack } from "./syncPack.ts";
+import { useConnection } from "./useConnection.ts";
+
+const NOBODY: readonly Claim[] = [];
 
 /** Between hearing of a change and asking for it: what this page has sent itself comes with its own answer. */
 const SETTLE_MS = 250;
@@ -17,6 +20,7 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const [news, setNews] = useState<SetupNews>();
   const { revalidate, state } = useRevalidator();
   const navigation = useNavigation();
+  const { server } = useConnection();
   const isBusy = useFetchers().some((fetcher) => fetcher.state !== "idle") || navigation.state !== "idle";
 
   useEffect(() => {
@@ -54,5 +58,6 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
     return () => clearTimeout(timer);
   }, [behind, isBusy, state]);
 
-  return news?.claims ?? [];
+  // Who was on a tool when the server went away is not known to be there any more, and cannot be asked by way of it.
+  return (server === "away" ? undefined : news?.claims) ?? NOBODY;
 }

@@ -105,8 +105,9 @@ export async function appendEntry(
 }
 
 /**
- * The same for forms, in their order and in one transaction, each worked out from the setup as it stands by then: the setup is read and stored once for all of them. The first
- * that is not kept ends it, and its result is the last; those before it are kept.
+ * The same for forms, in their order and in one transaction, each worked out from the setup as it stands by then: the
+ * setup is read and stored once for all of them. The first that is not kept ends it, and its result is the last; those
+ * before it are kept.
  */
 export async function appendForms(
   pool: Pool,
