@@ -16,12 +16,12 @@ import {
 } from "../../core/ledger/index.ts";
 import { mayChangeWords } from "../../core/record/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
-import { inTransaction, type Pool, type Sql } from "../database/pool.server.ts";
+import { inTransaction, type Pool, type Sql, sqlOn } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
 import { countAppend } from "../http/metrics.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
-import { insertSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
+import { insertSetup, isSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
 import { forgetHistory, storeHistory } from "./toolHistory.server.ts";
 
 /** Who appends, from where, and on what knowledge; the server adds the time. */
@@ -115,8 +115,11 @@ export async function appendForms(
   forms: readonly (Asked & { readonly author: Author })[],
   clock: () => Date = () => new Date(),
 ): Promise<readonly FormResult[]> {
-  const results = await inTransaction(pool, async (sql): Promise<readonly FormResult[]> => {
-    const locked = await lockSetup(sql, setupId);
+  // Looked for beforehand, unlocked: a row that is not there would be locked as the gap that it is missing from, where others
+  // open their setups in the same moment, and all but one of them would be turned back.
+  const isNew = forms[0]?.author.base === 0 && !(await isSetup(sqlOn(pool), setupId));
+  const take = async (sql: Sql): Promise<readonly FormResult[]> => {
+    const locked = isNew ? undefined : await lockSetup(sql, setupId);
     const before = locked?.state ?? EMPTY_SETUP;
     const made: FormResult[] = [];
     // What was sent before mostly stands behind what its page knew then: where nothing does, it is looked for only if
@@ -146,7 +149,16 @@ export async function appendForms(
       if (changesWords) await storeWords(sql, setupId, state, locked?.state);
     }
     return made;
-  });
+  };
+  let results: readonly FormResult[];
+  try {
+    results = await inTransaction(pool, take);
+  } catch (failure) {
+    // Opened meanwhile, most likely by this very form, sent twice.
+    if (isNew && (failure as { code?: string }).code === "ER_DUP_ENTRY")
+      return appendForms(pool, setupId, forms, clock);
+    throw failure;
+  }
   for (const { outcome } of results) countAppend(outcome);
   return results;
 }

@@ -1,5 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
+import { newId } from "../../app/frame/newId.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import { fold, viewSetup } from "../../core/ledger/index.ts";
 import { loaded, opened, recorded, touched, undone } from "../../core/ledger/setup.fixture.ts";
@@ -100,6 +101,22 @@ describe("appending to a ledger", () => {
       other.release();
       await sqlOn(pool).run("DELETE FROM ledger WHERE id = ?", [opening.id]);
     }
+  });
+
+  it("opens many setups in one moment, the same one sent twice among them, and none is turned back", async () => {
+    const deadlocks = async () => {
+      const [row] = await sqlOn(pool).rows<{ n: string }>(
+        "SELECT VARIABLE_VALUE AS n FROM information_schema.GLOBAL_STATUS WHERE VARIABLE_NAME = 'INNODB_DEADLOCKS'",
+      );
+      return Number(row?.n);
+    };
+    const before = await deadlocks();
+    // As browsers make them: all of one moment side by side in the table.
+    const setups = Array.from({ length: 30 }, () => ({ id: newId(), command: unique(opened()) }));
+    const twice = setups.slice(-1);
+    const results = await Promise.all([...setups, ...twice].map(({ id, command }) => append(id, command, 0)));
+    expect(results.map(({ outcome }) => outcome).sort()).toEqual([...setups.map(() => "appended"), "repeated"]);
+    expect((await deadlocks()) - before).toBe(0);
   });
 
   it("lets entries of other cells through and asks only about the same cell, with both values", async () => {

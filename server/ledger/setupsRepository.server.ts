@@ -65,7 +65,12 @@ export async function readSetup(sql: Sql, id: string): Promise<SetupState | unde
   return row && JSON.parse(row.snapshot);
 }
 
-/** The same, with the setup's row locked until the transaction ends; and when its machine's latest entry was recorded. */
+/** Whether there is such a setup. */
+export async function isSetup(sql: Sql, id: string): Promise<boolean> {
+  return (await sql.rows("SELECT 1 FROM setups WHERE id = ?", [id])).length > 0;
+}
+
+/** The folded state, with the setup's row locked until the transaction ends; and when its machine's latest entry was recorded. */
 export async function lockSetup(
   sql: Sql,
   id: string,
