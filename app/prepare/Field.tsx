@@ -1,3 +1,4 @@
+import { useEffect, useEffectEvent, useRef } from "react";
 import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
@@ -64,10 +65,18 @@ export function Pick({
   options,
   refusal,
 }: Omit<FieldProps, "hint" | "isReadOnly"> & { readonly options: readonly (readonly [string, string])[] }) {
+  const select = useRef<HTMLSelectElement>(null);
+  // Chosen before the page had come alive: taken over here, or the next drawing would take it back.
+  const chosen = useEffectEvent(() => {
+    const before = select.current?.value;
+    if (before !== undefined && before !== value) onChange(before);
+  });
+  useEffect(() => chosen(), []);
   return (
     <Choice>
       <span>{label}</span>
       <select
+        ref={select}
         name={name}
         aria-label={label}
         value={value}
