@@ -346,8 +346,8 @@ describe(`a shop of ${SETUPS} setups`, () => {
 const percentiles = (times: readonly number[]) =>
   `p50 ${percentile(times, 0.5).toFixed(1)} p95 ${percentile(times, 0.95).toFixed(1)} ms`;
 
-/** A connection of each person's own, as a tablet has. */
-const connections = new http.Agent({ keepAlive: true });
+/** A connection of each person's own, as a tablet has; given up before the server does, or one could meet its end on the way. */
+const connections = new http.Agent({ keepAlive: true, timeout: 50_000 });
 
 /** Sends a request as a page does and hears its answer out. What measures shares the machine with what it measures. */
 function send(
