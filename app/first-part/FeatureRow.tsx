@@ -138,7 +138,7 @@ const Mark = styled.path<{ $out: boolean }>`
 `;
 const Row = styled.li<{ $shown: boolean }>`
   display: grid;
-  grid-template-columns: 240px minmax(0, 1fr) auto;
+  grid-template-columns: 200px minmax(0, 1fr) auto;
   align-items: center;
   gap: 4px 12px;
   padding: 6px 10px;
@@ -154,6 +154,7 @@ const Name = styled.div`
   a { color: inherit; font-weight: 700; }
   span { ${mono} font-size: 17px; }
   small { color: ${color("quiet")}; }
+  svg { max-width: 100%; }
 `;
 const Found = styled.div`
   display: flex;
@@ -172,5 +173,5 @@ const Entry = styled.form`
   gap: 8px;
   @media (width < 1200px) { grid-column: 1 / -1; }
   label { display: grid; font-size: ${size.small}; color: ${color("quiet")}; }
-  select { min-width: 0; width: 100%; ${fieldBox} font-size: ${size.small}; }
+  select { min-width: 0; width: 100%; ${fieldBox} padding-inline: 2px; color: ${color("ink")}; font-size: ${size.small}; }
 `;
