@@ -29,6 +29,7 @@ export default [
   route("setups/:setupId/here", "routes/here.ts"),
   route("setups/:setupId/compare", "routes/compare.tsx"),
   route("photos/:fingerprint", "routes/photo.ts"),
+  route("files", "routes/files.ts"),
   route("workshop/:section?", "routes/workshop.tsx"),
   route("workshop/:section/file", "routes/workshopFile.ts"),
   route("setups/:setupId", "routes/setup.tsx", [

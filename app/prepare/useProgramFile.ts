@@ -1,8 +1,7 @@
 import { useEffect, useState } from "react";
 import type { MachineProfile } from "../../core/frame/index.ts";
-import { type ProgramReading, programMachine } from "../../core/program/index.ts";
-import { LARGEST_PROGRAM } from "../../server/program/largestProgram.ts";
-import type { ReadProgramAnswer, ReadProgramRequest } from "../workers/programWorker.ts";
+import { LARGEST_PROGRAM, type ProgramReading } from "../../core/program/index.ts";
+import { ProgramNotRead, readProgramFile } from "./readProgramFile.ts";
 
 /** A chosen program on its way: nothing chosen, refused, being read, or read. */
 export type ProgramFile =
@@ -25,22 +24,22 @@ export function useProgramFile(file: File | undefined, machine: MachineProfile |
       return;
     }
     setState({ state: "reading", share: 0 });
-    const worker = new Worker(new URL("../workers/programWorker.ts", import.meta.url), { type: "module" });
     const began = performance.now();
-    worker.onmessage = ({ data }: MessageEvent<ReadProgramAnswer>) => {
-      if (data.kind === "progress") setState({ state: "reading", share: data.share });
-      else setState({ state: "read", reading: data.reading, milliseconds: performance.now() - began });
+    const leaving = new AbortController();
+    const tell = (told: ProgramFile) => leaving.signal.aborted || setState(told);
+    const read = async () => {
+      const content = await file.arrayBuffer();
+      if (leaving.signal.aborted) return;
+      const onProgress = (share: number) => tell({ state: "reading", share });
+      const reading = await readProgramFile(content, machine, { onProgress, signal: leaving.signal });
+      tell({ state: "read", reading, milliseconds: performance.now() - began });
     };
-    worker.onerror = () =>
-      setState({ state: "refused", message: `${file.name} could not be read here. Try another file.` });
-    file
-      .arrayBuffer()
-      .then((content) => {
-        const request: ReadProgramRequest = { content, machine: programMachine(machine) };
-        worker.postMessage(request, [content]);
-      })
-      .catch(() => setState({ state: "refused", message: `${file.name} is gone, or may not be read.` }));
-    return () => worker.terminate();
+    read().catch((failure: unknown) => {
+      const isUnread = failure instanceof ProgramNotRead;
+      const message = isUnread ? "could not be read here. Try another file." : "is gone, or may not be read.";
+      tell({ state: "refused", message: `${file.name} ${message}` });
+    });
+    return () => leaving.abort();
   }, [file, machine]);
   return state;
 }

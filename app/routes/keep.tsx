@@ -1,11 +1,9 @@
 import { data } from "react-router";
-import { type Command, viewSetup } from "../../core/ledger/index.ts";
+import { viewSetup } from "../../core/ledger/index.ts";
 import { unprovenOf } from "../../core/plan/index.ts";
 import { ledgerLines } from "../../core/record/index.ts";
-import { database, sql } from "../../server/context.server.ts";
-import { answering } from "../../server/http/answering.server.ts";
-import { deviceOf } from "../../server/http/device.server.ts";
-import { appendEntry, readLedger } from "../../server/ledger/ledgerRepository.server.ts";
+import { sql } from "../../server/context.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { takePhoto } from "../../server/photos/photosRepository.server.ts";
@@ -15,7 +13,7 @@ import { loadStage } from "../offline/loadSetup.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/keep";
-import { answerForm } from "./answerForm.server.ts";
+import { answerFields, refusedFile } from "./answerForm.server.ts";
 
 /** The record of a setup: its ledger, and what it rests on that nobody has proven. */
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -27,35 +25,20 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   return { lines: ledgerLines(entries, state, setup), unproven: unprovenOf(setup) };
 }
 
-/** Notes, sign-off and reopening go as forms; a photo brings its file along. */
+/** Notes, sign-off and reopening go as forms; a photo comes along with its note. */
 export async function action({ request, params }: Route.ActionArgs) {
-  const isUpload = request.headers.get("Content-Type")?.startsWith("multipart/form-data");
-  if (!isUpload) {
-    const done = await answerForm(request, params.setupId);
-    return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
-  }
   const person = await mustBe(request, "setter");
-  const form = await request.formData();
-  const refused = (message: string) =>
-    data<TouchAnswer>({ outcome: "refused", message, fields: { photo: message } }, 422);
-  const [file, id, base, text] = [form.get("photo"), form.get("id"), Number(form.get("base")), form.get("text")];
-  if (!(file instanceof File) || typeof id !== "string" || !Number.isInteger(base) || typeof text !== "string")
-    return refused("Choose a photo.");
-  const photo = await takePhoto(sql(), file);
-  if (!photo.ok) return refused(photo.refusal.message);
-  const offset = form.get("offset");
-  const command: Command = {
-    ...{ id, kind: "note-added", version: 1 },
-    payload: {
-      text: text.trim().slice(0, 2000),
-      photo: photo.value,
-      ...(typeof offset === "string" && offset !== "" && { offset }),
-    },
-  };
-  const result = await answering(() =>
-    appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base }),
-  );
-  return result.outcome === "refused" ? refused(result.refusal.message) : data<TouchAnswer>({ outcome: "done" });
+  const { photo: file, ...fields } = Object.fromEntries(await request.formData());
+  const photo = file instanceof File ? await takePhoto(sql(), file) : undefined;
+  if (photo && !photo.ok) return refusedFile("photo", photo.refusal.message);
+  const done = photo
+    ? await answerFields(
+        ...([request, params.setupId, person] as const),
+        { ...fields, photo: photo.value.fingerprint },
+        { kind: "photo", photo: photo.value },
+      )
+    : await answerFields(request, params.setupId, person, fields);
+  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
 }
 
 export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>

@@ -1,10 +1,6 @@
 import { data } from "react-router";
-import type { Command } from "../../core/ledger/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
-import { database, sql } from "../../server/context.server.ts";
-import { answering } from "../../server/http/answering.server.ts";
-import { deviceOf } from "../../server/http/device.server.ts";
-import { appendEntry } from "../../server/ledger/ledgerRepository.server.ts";
+import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
@@ -12,9 +8,7 @@ import { takeProgram } from "../../server/program/takeProgram.server.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/program";
-
-const refused = (message: string) =>
-  data<TouchAnswer>({ outcome: "refused", message, fields: { program: message } }, 422);
+import { answerFields, refusedFile } from "./answerForm.server.ts";
 
 /** The program with its calls as they are renumbered, as this machine wants its files. */
 export async function loader({ request, params }: Route.LoaderArgs) {
@@ -37,20 +31,17 @@ export const clientAction = async ({ request, params, serverAction }: Route.Clie
 /** Takes a program in. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const form = await request.formData();
-  const [file, id, base] = [form.get("program"), form.get("id"), Number(form.get("base"))];
+  const { program: file, ...fields } = Object.fromEntries(await request.formData());
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
-  if (!(file instanceof File) || typeof id !== "string" || !Number.isInteger(base))
-    return refused("Choose the program's file.");
+  if (!(file instanceof File)) return refusedFile("program", "Choose the program's file.");
   const taken = await takeProgram(sql(), file, viewSetup(state).machine);
-  if (!taken.ok) return refused(taken.refusal.message);
-  const command: Command = { id, kind: "program-read", version: 1, payload: taken.value };
-  const result = await answering(() =>
-    appendEntry(database(), params.setupId, command, { person, device: deviceOf(request), base }),
+  if (!taken.ok) return refusedFile("program", taken.refusal.message);
+  const program = taken.value;
+  const done = await answerFields(
+    ...([request, params.setupId, person] as const),
+    { ...fields, program: program.fingerprint },
+    { kind: "program", program },
   );
-  if (result.outcome === "refused") return refused(result.refusal.message);
-  if (result.outcome === "conflict")
-    return refused(`${result.theirs.person} has taken in another program meanwhile. Look at it first.`);
-  return data<TouchAnswer>({ outcome: "done" });
+  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
 }

@@ -1,4 +1,4 @@
-import { type ProgramMachine, type ProgramReading, readProgramInSteps } from "../../core/program/index.ts";
+import { type ProgramMachine, type ProgramReading, readProgramInSteps, textOfBytes } from "../../core/program/index.ts";
 
 /** A file to read, and for which machine. */
 export interface ReadProgramRequest {
@@ -13,7 +13,7 @@ export type ReadProgramAnswer =
 /** Reads long programs beside the page. It is left by ending the worker. */
 self.onmessage = ({ data }: MessageEvent<ReadProgramRequest>) => {
   const answer = (message: ReadProgramAnswer) => self.postMessage(message);
-  const text = new TextDecoder("latin1").decode(data.content);
+  const text = textOfBytes(new Uint8Array(data.content));
   const steps = readProgramInSteps(text, data.machine);
   let told = 0;
   for (;;) {

@@ -1,3 +1,4 @@
+export { type Brought, LARGEST_PHOTO, type Photo, readPhotoFile } from "./brought.ts";
 export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
 export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
 export { type Doer, type Known, makeCommand } from "./makeCommand.ts";

@@ -1,5 +1,6 @@
 import { type SetupState, type SetupView, standing, viewSetup, whatWasDone } from "../ledger/index.ts";
 import { type ShopSpacer, spacerUsed } from "../touch/index.ts";
+import type { Brought } from "./brought.ts";
 import type { SetupForm } from "./forms/setupForms.ts";
 import { type Made, refuse, type Typist } from "./outcome.ts";
 import {
@@ -27,7 +28,10 @@ export interface Doer extends Typist {
 }
 
 /** What a form is worked out with besides the setup itself. */
-export interface Known extends KnownOfTouch, KnownBefore {}
+export interface Known extends KnownOfTouch, KnownBefore {
+  /** The file that came with the form, where one did and it is kept. */
+  readonly brought?: Brought | undefined;
+}
 
 /**
  * Works out what a form of a setup's stages asks for: the command to append, or why there is none, by field. Pure: the
@@ -40,7 +44,7 @@ export function makeCommand(state: SetupState, form: SetupForm, doer: Doer, know
     );
   const setup = viewSetup(state);
   if (isPrepareForm(form)) return prepareCommand(setup, form, doer, known);
-  if (isTableForm(form)) return tableCommand(setup, form, doer);
+  if (isTableForm(form)) return tableCommand(setup, form, doer, known.brought);
   if (isProofForm(form)) return proofCommand(setup, form, doer);
   return withGauge(partOrToolCommand(setup, state, form, doer, known), known.spacers);
 }

@@ -7,6 +7,7 @@ import { programMachine, readProgram, renumberCalls } from "../program/index.ts"
 import { readTypedTool } from "../tool/index.ts";
 import { convertLength, formatMillimetres } from "../units/index.ts";
 import type { ShopGauge } from "../workshop/index.ts";
+import type { Brought } from "./brought.ts";
 import { prepareForms } from "./forms/prepareForms.ts";
 import type { FormOf, SetupForm } from "./forms/setupForms.ts";
 import { type Made, type NewEntry, refuse, type Typist } from "./outcome.ts";
@@ -26,7 +27,12 @@ export type PrepareForm = Extract<SetupForm, { intent: keyof typeof prepareForms
 export const isPrepareForm = (form: SetupForm): form is PrepareForm => Object.hasOwn(prepareForms, form.intent);
 
 /** Works out what a form of Prepare asks for. */
-export function prepareCommand(setup: SetupView, form: PrepareForm, typist: Typist, known: KnownBefore): Made {
+export function prepareCommand(
+  setup: SetupView,
+  form: PrepareForm,
+  typist: Typist,
+  known: KnownBefore & { readonly brought?: Brought | undefined },
+): Made {
   const entry = { id: form.id, version: 1 } as const;
   switch (form.intent) {
     case "load-tool":
@@ -35,6 +41,8 @@ export function prepareCommand(setup: SetupView, form: PrepareForm, typist: Typi
       return setup.tools.some(({ offset, second }) => offset === form.offset && !second)
         ? { ...entry, kind: "tool-removed", payload: { offset: form.offset } }
         : refuse(`Offset ${form.offset} has no tool in this setup.`);
+    case "take-program":
+      return programCommand(form, entry, known.brought);
     case "renumber":
       return renumberCommand(setup, form, entry, typist, known.program);
     case "check-fact":
@@ -64,6 +72,12 @@ export function prepareCommand(setup: SetupView, form: PrepareForm, typist: Typi
   }
 }
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+
+function programCommand(form: FormOf<"take-program">, entry: NewEntry, brought: Brought | undefined): Made {
+  const isIts = brought?.kind === "program" && brought.program.fingerprint === form.program;
+  const message = "The program has not come along. Choose its file again.";
+  return isIts ? { ...entry, kind: "program-read", payload: brought.program } : refuse(message, { program: message });
+}
 
 function loadCommand({ machine, tools }: SetupView, form: FormOf<"load-tool">, entry: NewEntry, typist: Typist): Made {
   const { kind, sizeUnit, station } = form;

@@ -14,6 +14,7 @@ import {
 import { unprovenOf } from "../plan/index.ts";
 import type { Answer } from "../refusal.ts";
 import { readLength } from "../units/index.ts";
+import type { Brought } from "./brought.ts";
 import type { FormOf, SetupForm } from "./forms/setupForms.ts";
 import { tableForms } from "./forms/tableForms.ts";
 import { type Made, refuse, type Typist } from "./outcome.ts";
@@ -25,7 +26,7 @@ export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
 
 /** Works out what a form of the table or of the record asks for. */
-export function tableCommand(setup: SetupView, form: TableForm, typist: Typist): Made {
+export function tableCommand(setup: SetupView, form: TableForm, typist: Typist, brought: Brought | undefined): Made {
   const entry = { id: form.id, version: 1 } as const;
   const edit = (deed: TableDeed, cells: Answer<readonly EditedCell[]>, field: string): Made =>
     cells.ok
@@ -48,11 +49,8 @@ export function tableCommand(setup: SetupView, form: TableForm, typist: Typist):
     }
     case "compare-table":
       return compareCommand(setup, form, typist);
-    case "add-note": {
-      const text = form.text.trim();
-      if (text === "") return refuse("Write the note first.", { text: "Write the note first." });
-      return { ...entry, kind: "note-added", payload: { text, ...(form.offset && { offset: form.offset }) } };
-    }
+    case "add-note":
+      return noteCommand(form, brought);
     case "sign-off":
       return { ...entry, kind: "signed-off", payload: { unproven: unprovenOf(setup).slice(0, 200) } };
     case "reopen": {
@@ -73,6 +71,18 @@ function enterCommand(
   if (!read.ok) return refuse(read.refusal.message, { value: read.refusal.message });
   const typed = how === "add" ? { add: read.value.exact } : { value: read.value.exact };
   return edit(how === "add" ? "added" : "entered", enterCell(setup, offset, column, typed), "value");
+}
+
+function noteCommand(form: FormOf<"add-note">, brought: Brought | undefined): Made {
+  const text = form.text.trim();
+  const photo = brought?.kind === "photo" && brought.photo.fingerprint === form.photo ? brought.photo : undefined;
+  const no = (field: string, message: string) => refuse(message, { [field]: message });
+  if (form.photo !== undefined && !photo) return no("photo", "The photo has not come along. Choose it again.");
+  if (text === "" && !photo) return no("text", "Write the note first.");
+  return {
+    ...{ id: form.id, version: 1, kind: "note-added" },
+    payload: { text, ...(form.offset && { offset: form.offset }), ...(photo && { photo }) },
+  };
 }
 
 function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }: Typist): Made {

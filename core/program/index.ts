@@ -1,6 +1,7 @@
 export { changedLines, editedProgram } from "./editedProgram.ts";
 export { chordsOfArc, type Range } from "./extents.ts";
 export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./finding.ts";
+export { LARGEST_PROGRAM, programName, textOfBytes, textOfProgram } from "./programBytes.ts";
 export { programFile } from "./programFile.ts";
 export { programMachine } from "./programMachine.ts";
 export {

@@ -4,9 +4,9 @@ import express, { type Express, type RequestHandler } from "express";
 import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
 import { RateLimiterMemory } from "rate-limiter-flexible";
+import { LARGEST_PHOTO } from "../../core/deeds/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
-import { LARGEST_PHOTO } from "../photos/largestPhoto.ts";
-import { LARGEST_PROGRAM } from "../program/largestProgram.ts";
+import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { log } from "./log.server.ts";
 import { countRequest, mayReadMetrics, metrics } from "./metrics.server.ts";
 
@@ -166,6 +166,7 @@ const LARGER: readonly { readonly path: RegExp; readonly most: number; readonly 
   { path: /^\/setups\/[0-9a-f-]{36}\/(?:table|touch)(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an offset table" },
   { path: /^\/setups\/[0-9a-f-]{36}\/replay$/, most: LARGEST_REPLAY, what: "what waits on a device" },
   { path: /^\/setups\/[0-9a-f-]{36}\/keep(?:\.data)?$/, most: LARGEST_PHOTO, what: "a photo" },
+  { path: /^\/files$/, most: LARGEST_PROGRAM, what: "a file that waited on a device" },
   { path: /^\/practice\/exercises\/[a-z0-9-]+\/finish$/, most: LARGEST_RUN, what: "a practice run" },
   { path: /^\/practice\/own(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an exercise" },
   { path: /^\/workshop(?:\/[a-z-]+)?(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "a file of the workshop" },

@@ -4,13 +4,21 @@ import {
   type ProgramMachine,
   type ProgramReading,
   programMachine,
+  programName,
   programRecord,
   readProgramInSteps,
+  textOfProgram,
 } from "../../core/program/index.ts";
-import { type Answer, accepted, refused } from "../../core/refusal.ts";
+import { type Answer, accepted } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
-import { LARGEST_PROGRAM } from "./largestProgram.ts";
-import { storeProgram } from "./programsRepository.server.ts";
+import { readProgramText, storeProgram } from "./programsRepository.server.ts";
+
+/** Keeps the bytes of a program that a setup may take in later; gives their fingerprint, or why they are refused. */
+export async function keepProgram(sql: Sql, file: File): Promise<Answer<string>> {
+  const content = Buffer.from(await file.arrayBuffer());
+  const text = textOfProgram(content);
+  return text.ok ? accepted(await storeProgram(sql, content)) : text;
+}
 
 /** Reads and keeps a program; gives what the ledger keeps of it, or why it is refused. */
 export async function takeProgram(
@@ -18,22 +26,26 @@ export async function takeProgram(
   file: File,
   machine: MachineProfile,
 ): Promise<Answer<Payload<"program-read">>> {
-  if (file.size === 0) return refused({ code: "empty", message: "This file is empty. Choose the program's file." });
-  if (file.size > LARGEST_PROGRAM)
-    return refused({
-      code: "too-large",
-      message: `This file has ${megabytes(file.size)} MB; a program may have ${megabytes(LARGEST_PROGRAM)} MB.`,
-    });
   const content = Buffer.from(await file.arrayBuffer());
-  const text = content.toString("latin1");
-  if (looksBinary(text))
-    return refused({ code: "not-text", message: "This file is not text. Choose the program as the control reads it." });
-  const reading = await readWithPauses(text, programMachine(machine));
+  const text = textOfProgram(content);
+  if (!text.ok) return text;
+  const read = await readWithPauses(text.value, programMachine(machine));
   const fingerprint = await storeProgram(sql, content);
-  return accepted(programRecord({ name: nameOf(file.name), bytes: content.length, fingerprint }, reading));
+  return accepted(programRecord({ name: programName(file.name), bytes: content.length, fingerprint }, read));
 }
 
-const megabytes = (bytes: number) => (bytes / 1e6).toFixed(bytes < 1e7 ? 1 : 0);
+/** What the ledger keeps of a program whose bytes are here already; undefined where they are not. */
+export async function takeKeptProgram(
+  sql: Sql,
+  fingerprint: string,
+  name: string,
+  machine: MachineProfile,
+): Promise<Payload<"program-read"> | undefined> {
+  const text = await readProgramText(sql, fingerprint);
+  if (text === undefined) return undefined;
+  const read = await readWithPauses(text, programMachine(machine));
+  return programRecord({ name: programName(name), bytes: text.length, fingerprint }, read);
+}
 
 /** Reads a long program in pieces, so that others are served in between. */
 async function readWithPauses(text: string, machine: ProgramMachine): Promise<ProgramReading> {
@@ -44,18 +56,3 @@ async function readWithPauses(text: string, machine: ProgramMachine): Promise<Pr
     await new Promise((resolve) => setImmediate(resolve));
   }
 }
-
-/** A text has hardly any control characters but line ends and tabs; what is no text has them everywhere. */
-function looksBinary(text: string): boolean {
-  const sample = text.slice(0, 4096);
-  let odd = 0;
-  for (let at = 0; at < sample.length; at++) {
-    const code = sample.charCodeAt(at);
-    if (code < 32 && code !== 9 && code !== 10 && code !== 13) odd++;
-  }
-  return odd > sample.length / 50;
-}
-
-/** The file's own name without any path, at most as long as a name is kept. */
-const nameOf = (name: string) =>
-  (name.split(/[/\\]/).pop() ?? "").replace(/[^\x20-\x7e]/g, "").slice(0, 80) || "program.nc";

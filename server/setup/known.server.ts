@@ -1,12 +1,14 @@
-import { type Known, rowsOf, type SetupForm } from "../../core/deeds/index.ts";
+import { type Brought, type FormOf, type Known, rowsOf, type SetupForm } from "../../core/deeds/index.ts";
 import { foldMachine, type MachineState, type SetupState, viewSetup } from "../../core/ledger/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readHistory } from "../ledger/toolHistory.server.ts";
+import { keptPhoto } from "../photos/photosRepository.server.ts";
 import { readProgramText } from "../program/programsRepository.server.ts";
+import { takeKeptProgram } from "../program/takeProgram.server.ts";
 import { shopGauges, shopSpacers, shopUncertainty } from "../workshop/workshopRepository.server.ts";
 
-const NOTHING: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
+export const NOTHING: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
 
 /** A machine as the setups besides one left it. */
 export async function machineBefore(sql: Sql, machineId: string, without: string): Promise<MachineState> {
@@ -34,9 +36,27 @@ export async function knownFor(sql: Sql, setupId: string, state: SetupState, for
       };
     case "measure-feature":
       return { ...NOTHING, gauges: await shopGauges(sql) };
+    case "add-note":
+      return { ...NOTHING, brought: form.photo === undefined ? undefined : await photoOf(sql, form.photo) };
+    case "take-program":
+      return { ...NOTHING, brought: await programOf(sql, state, form) };
     default:
       return NOTHING;
   }
+}
+
+/** The files of forms that waited on a device come before them. */
+async function photoOf(sql: Sql, fingerprint: string): Promise<Brought | undefined> {
+  const photo = await keptPhoto(sql, fingerprint);
+  return photo && { kind: "photo", photo };
+}
+async function programOf(
+  sql: Sql,
+  state: SetupState,
+  { program: fingerprint, name }: FormOf<"take-program">,
+): Promise<Brought | undefined> {
+  const program = await takeKeptProgram(sql, fingerprint, name, viewSetup(state).machine);
+  return program && { kind: "program", program };
 }
 
 /** All that any form of a setup may need: what a device takes along for when the server does not answer. */

@@ -4,7 +4,7 @@ import path from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
-import { setupLists } from "../../core/program/index.ts";
+import { LARGEST_PROGRAM, setupLists } from "../../core/program/index.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
@@ -12,8 +12,8 @@ import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { listMachines, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { changedLines, editedProgram } from "../program/editedProgram.server.ts";
-import { LARGEST_PROGRAM } from "../program/largestProgram.ts";
 import { readProgramText, storeProgram } from "../program/programsRepository.server.ts";
+import { keepProgram, takeProgram } from "../program/takeProgram.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { openSetup } from "./openSetup.server.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
@@ -99,6 +99,23 @@ describe("opening a setup", () => {
       ...["1: 1", "2: 2", "4: 4", "7: 7 17", "9: 9"],
     ]);
     expect(await readProgramText(sqlOn(pool), setup.programRead?.fingerprint ?? "")).toBe(collar.toString("latin1"));
+  });
+  it("reads a program that waited on a device as one that is sent at once, and asks for one that has not come along", async () => {
+    const setup = await opened();
+    const take = (fingerprint: string) => ({
+      ...{ intent: "take-program", id: randomUUID(), base: "2", name: "C:\\jobs\\O4402.nc", program: fingerprint },
+    });
+    const missing = await runSetupForm(setup, person, "desk", take("0".repeat(64)));
+    expect(missing).toMatchObject({
+      outcome: "refused",
+      fields: { program: expect.stringContaining("Choose its file again") },
+    });
+    const kept = await keepProgram(sqlOn(pool), new File([collar], "O4402.nc"));
+    if (!kept.ok) throw new Error("a program is kept");
+    expect(await runSetupForm(setup, person, "desk", take(kept.value))).toMatchObject({ outcome: "kept" });
+    const at = await takeProgram(sqlOn(pool), new File([collar], "O4402.nc"), (await view(setup)).machine);
+    if (!at.ok) throw new Error("a program is taken");
+    expect((await view(setup)).programRead).toMatchObject(at.value);
   });
   it("opens nothing under the id of another setup", async () => {
     const command = { id: randomUUID(), kind: "setup-opened", version: 1 } as const;

@@ -1,17 +1,26 @@
-import { type ConflictSide, makeCommand, refuse, type SetupForm, type SetupOutcome } from "../../core/deeds/index.ts";
+import {
+  type Brought,
+  type ConflictSide,
+  makeCommand,
+  refuse,
+  type SetupForm,
+  type SetupOutcome,
+} from "../../core/deeds/index.ts";
 import { type Entry, restsOn, type SetupState, whatWasDone } from "../../core/ledger/index.ts";
 import { database } from "../context.server.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { answering } from "../http/answering.server.ts";
 import { type Author, appendForms, type FormResult } from "../ledger/ledgerRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
-import { knownFor } from "./known.server.ts";
+import { knownFor, NOTHING } from "./known.server.ts";
 import { readList, readSetupForm } from "./readForm.server.ts";
 
 /** A form as it came: its fields, and when and where it was made if it waited on a device. */
 export interface SentForm {
   readonly fields: Readonly<Record<string, unknown>>;
   readonly made?: Author["made"];
+  /** The file that came with it, read and kept already. */
+  readonly brought?: Brought;
 }
 
 /** Carries out one form of a setup's stages: validates, works it out again from what was typed, appends. */
@@ -20,8 +29,9 @@ export async function runSetupForm(
   person: Person,
   device: string,
   fields: Readonly<Record<string, unknown>>,
+  brought?: Brought,
 ): Promise<SetupOutcome> {
-  const [outcome] = await runSetupForms(setupId, person, device, [{ fields }]);
+  const [outcome] = await runSetupForms(setupId, person, device, [{ fields, ...(brought && { brought }) }]);
   if (!outcome) throw new Error("one form has one outcome");
   return outcome;
 }
@@ -47,7 +57,14 @@ export async function runSetupForms(
     make: async (state: SetupState, inside: Sql) =>
       state.seq === 0
         ? refuse("There is no such setup.")
-        : makeCommand(state, form, { ...person, readList }, await knownFor(inside, setupId, state, form)),
+        : makeCommand(
+            state,
+            form,
+            { ...person, readList },
+            sent[index]?.brought
+              ? { ...NOTHING, brought: sent[index].brought }
+              : await knownFor(inside, setupId, state, form),
+          ),
   }));
   const results = await answering(() => appendForms(database(), setupId, asked));
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));

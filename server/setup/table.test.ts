@@ -9,7 +9,7 @@ import { loaded, opened, recorded, touched } from "../../core/ledger/setup.fixtu
 import { readBack, setupTable, tableGrid, touchedRows, withNumbersOf } from "../../core/offsets/index.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
-import { appendEntry } from "../ledger/ledgerRepository.server.ts";
+import { appendEntry, readLedger } from "../ledger/ledgerRepository.server.ts";
 import { forgetSample, makeMissingWords, searchSetups } from "../ledger/setupSearch.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { storeMachine } from "../machines/machinesRepository.server.ts";
@@ -324,6 +324,19 @@ describe("photos", () => {
     if (!first.ok || !second.ok) throw new Error("a photo is taken");
     expect(first.value).toEqual(second.value);
     expect(await readPhoto(sqlOn(pool), first.value.fingerprint)).toEqual({ type: "image/png", content: png });
+  });
+  it("that waited on a device come before their note, and a note without its photo is not kept", async () => {
+    const setup = await running([opened(machines[0] as MachineProfile)]);
+    const note = (photo: string) => ({
+      ...{ intent: "add-note", id: randomUUID(), base: "1", text: "", photo },
+    });
+    const taken = await takePhoto(sqlOn(pool), new File([png], "jaws.png"));
+    if (!taken.ok) throw new Error("a photo is taken");
+    const lost = await runSetupForm(setup, setter, "pc", note("0".repeat(64)));
+    expect(lost).toMatchObject({ outcome: "refused", fields: { photo: expect.stringContaining("Choose it again") } });
+    expect(await runSetupForm(setup, setter, "pc", note(taken.value.fingerprint))).toMatchObject({ outcome: "kept" });
+    const entry = (await readLedger(sqlOn(pool), setup)).at(-1);
+    expect(entry).toMatchObject({ kind: "note-added", payload: { text: "", photo: taken.value } });
   });
   it.each([
     ["<script>alert(1)</script>", "not a photo"],

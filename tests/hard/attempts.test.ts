@@ -42,6 +42,7 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "setups/:setupId/here": ["absent", "setter"],
   "setups/:setupId/compare": ["viewer", "absent"],
   "photos/:fingerprint": ["viewer", "absent"],
+  files: ["absent", "setter"],
   "workshop/:section?": ["viewer", "setter"],
   "workshop/:section/file": ["viewer", "absent"],
   "setups/:setupId": ["viewer", "absent"],
@@ -368,10 +369,27 @@ describe("too much, too slow", () => {
         controller.close();
       },
     });
+    const file = new FormData();
+    file.set("photo", new File(["x".repeat(12_200_000)], "a.png"));
+    const tooLarge = await ask("/files", "setter", { method: "POST", body: file });
+    expect(tooLarge.status).toBe(413);
+    expect(await tooLarge.text()).toContain("12 MB");
     const unsaid = await ask(`/setups/${setup}/touch`, "setter", {
       ...{ method: "POST", body: stream, duplex: "half" },
     } as RequestInit);
     expect(unsaid.status).toBe(413);
+  });
+  it.each([
+    ["photo", "<script>alert(1)</script>", "not a photo"],
+    ["photo", "x".repeat(8_100_000), "may have 8 MB"],
+    ["program", "\0\0\0\0", "not text"],
+    ["anything", "x", "not what a device"],
+  ])("a file that waited as a %s and is none is refused in words", async (kind, content, words) => {
+    const body = new FormData();
+    body.set(kind, new File([content], "../../a.png", { type: "image/png" }));
+    const answer = await ask("/files", "setter", { method: "POST", body });
+    expect([400, 422]).toContain(answer.status);
+    expect((await answer.json()).message).toContain(words);
   });
   it.each([
     [

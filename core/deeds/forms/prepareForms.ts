@@ -2,7 +2,7 @@ import { FEATURE_FORMS } from "../../correction/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../formats/index.ts";
 import { MACHINE_FACTS } from "../../ledger/index.ts";
 import { TOOL_KINDS } from "../../tool/index.ts";
-import { form } from "./formSchema.ts";
+import { fingerprint, form } from "./formSchema.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -22,6 +22,7 @@ export const prepareForms = {
     ...{ sizeUnit, toleranceX: typed, toleranceZ: typed },
   } as const),
   "remove-tool": form("remove-tool", ["offset"], { offset } as const),
+  "take-program": form("take-program", ["program", "name"], { program: fingerprint, name: typed } as const),
   renumber: form("renumber", ["changes"], { changes: list } as const),
   "check-fact": form("check-fact", ["fact", "found"], {
     fact: { type: "string", enum: MACHINE_FACTS },

@@ -1,5 +1,5 @@
 import { TABLE_COLUMNS, WORK_MEANS } from "../../ledger/index.ts";
-import { form } from "./formSchema.ts";
+import { fingerprint, form } from "./formSchema.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -29,7 +29,11 @@ export const tableForms = {
     /** What the columns of a foreign CSV file are, as JSON. */
     columns: { type: "string", maxLength: 4000 },
   } as const),
-  "add-note": form("add-note", ["text"], { text: { type: "string", maxLength: 2000 }, offset } as const),
+  "add-note": form("add-note", ["text"], {
+    ...{ text: { type: "string", maxLength: 2000 }, offset },
+    /** Of the picture that comes along. */
+    photo: fingerprint,
+  } as const),
   "sign-off": form("sign-off", [], {} as const),
   reopen: form("reopen", ["reason"], { reason: typed } as const),
 } as const;
