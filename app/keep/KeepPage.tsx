@@ -201,18 +201,18 @@ function NoteForm({ setup, setupId }: KeepProps) {
   const [photo, setPhoto] = useState<File>();
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
-  const [sent, setSent] = useState<string>();
-  // What was written stays until it is kept.
-  if (answer?.outcome === "done" && sent !== undefined) {
-    setSent(undefined);
-    setText("");
-    setPhoto(undefined);
+  const [heard, setHeard] = useState(answer);
+  // What was written stays until it is kept, each answer heard once: the one before is no answer to what is sent next.
+  if (answer !== heard) {
+    setHeard(answer);
+    if (answer?.outcome === "done") {
+      setText("");
+      setPhoto(undefined);
+    }
   }
   const send = () => {
-    const id = newId();
-    setSent(id);
     const form = new FormData();
-    const fields = { intent: "add-note", id, base: String(setup.seq), text, ...(offset && { offset }) };
+    const fields = { intent: "add-note", id: newId(), base: String(setup.seq), text, ...(offset && { offset }) };
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     if (photo) form.set("photo", photo);
     fetcher.submit(form, {

@@ -1,18 +1,23 @@
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
+import { textOfBytes } from "../../core/program/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { awayWords, inTime } from "./away.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { loadedSetup } from "./loadedSetup.ts";
 import { localSetup } from "./localSetup.ts";
-import { readPack, readQueue } from "./store.ts";
+import { readPack, readQueue, readWaitingFile } from "./store.ts";
 
 /** A setup on this device: what was taken along, with what waits upon it. */
 export async function setupHere(setupId: string) {
   const pack = await readPack(setupId);
   if (!pack) return undefined;
   const { state, entries } = localSetup(pack, await readQueue(setupId));
-  return { pack, state, entries, setup: viewSetup(state) };
+  const setup = viewSetup(state);
+  // A program that waits on this device has come after the one that was taken along.
+  const waiting = setup.programRead && (await readWaitingFile(setup.programRead.fingerprint));
+  const known = waiting ? { ...pack.known, program: textOfBytes(new Uint8Array(waiting.content)) } : pack.known;
+  return { pack: { ...pack, known }, state, entries, setup };
 }
 export type SetupHere = NonNullable<Awaited<ReturnType<typeof setupHere>>>;
 

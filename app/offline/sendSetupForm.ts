@@ -1,5 +1,6 @@
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { awayWords, inTime } from "./away.ts";
+import type { ChosenFile } from "./bringAlong.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { readQueue } from "./store.ts";
@@ -14,29 +15,25 @@ export async function sendSetupForm<Answer>(
   toServer: () => Promise<Answer>,
 ): Promise<{ readonly answer: Answer | TouchAnswer; readonly keptHere: boolean }> {
   const fields: Record<string, string> = {};
-  for (const [name, value] of form) if (typeof value === "string") fields[name] = value;
-  const hasFile = [...form.values()].some((value) => typeof value !== "string");
-  const mustWait = !hasFile && (await waits(setupId));
-  if (!mustWait)
+  let file: ChosenFile | undefined;
+  for (const [name, value] of form)
+    if (typeof value === "string") fields[name] = value;
+    else if (name === "photo" || name === "program") file = { kind: name, file: value };
+  if (!(await waits(setupId)))
     try {
       return { answer: await inTime(toServer()), keptHere: false };
     } catch (failure) {
       const away = awayWords(failure);
       if (!away) throw failure;
       connection.change({ server: "away", ...away });
-      if (hasFile)
-        return { answer: { outcome: "unreachable", message: away.reason ?? FILE_NEEDS_SERVER }, keptHere: false };
     }
   const { keepWaiting } = await workingOut();
-  const answer = await keepWaiting(setupId, fields);
+  const answer = await keepWaiting(setupId, fields, file);
   return { answer, keptHere: answer.outcome === "done" };
 }
 
 /** Working every form out is more than any page is: fetched once the page stands, and there when the server is not. */
 export const workingOut = () => import("./keepWaiting.ts");
-
-const FILE_NEEDS_SERVER =
-  "The server does not answer, and a file goes to it alone. It stays chosen here: send it when the server is back.";
 
 /** A form goes behind those that wait already, whatever became of the server meanwhile: order is kept. */
 async function waits(setupId: string): Promise<boolean> {

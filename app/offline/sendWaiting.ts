@@ -1,7 +1,7 @@
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
-import { changeWaiting, deviceId, readQueue, removeWaiting, type Waiting } from "./store.ts";
+import { changeWaiting, deviceId, readQueue, readWaitingFile, removeWaiting, type Waiting } from "./store.ts";
 import { syncPack } from "./syncPack.ts";
 
 /** Forms that go to the server at once. */
@@ -50,7 +50,14 @@ async function sendOf(setupId: string): Promise<void> {
     // Only what the same person made: the next one's waits until they are signed in.
     const batch = queue.slice(0, BATCH);
     const end = batch.findIndex(({ personId, trouble }) => personId !== first.personId || trouble);
-    const own = end < 0 ? batch : batch.slice(0, end);
+    const fromOne = end < 0 ? batch : batch.slice(0, end);
+    const files = await sendFiles(fromOne);
+    if (!files) return;
+    if (files.refusal !== undefined && files.sent === 0) {
+      await changeWaiting({ ...first, trouble: { outcome: "refused", message: files.refusal } });
+      return;
+    }
+    const own = fromOne.slice(0, files.sent);
     const answer = await post(setupId, own);
     if (!answer) return;
     const kept = own.slice(0, answer.kept);
@@ -69,19 +76,45 @@ async function sendOf(setupId: string): Promise<void> {
   }
 }
 
+/**
+ * Sends the files of these forms ahead of them. For how many forms, from the first, everything is there now, and why the
+ * next one's file was refused; undefined where the server does not answer.
+ */
+async function sendFiles(
+  items: readonly Waiting[],
+): Promise<{ readonly sent: number; readonly refusal?: string } | undefined> {
+  for (const [index, { file }] of items.entries()) {
+    const waiting = file === undefined ? undefined : await readWaitingFile(file);
+    if (!waiting) continue;
+    const form = new FormData();
+    form.set(waiting.kind, new File([waiting.content], waiting.name, { type: waiting.type }));
+    const response = await reach("/files", { method: "POST", body: form });
+    if (response?.status === 413) return { sent: index, refusal: await response.text() };
+    if (response?.status === 422) return { sent: index, refusal: (await response.json()).message };
+    if (!response?.ok || response.redirected) return undefined;
+  }
+  return { sent: items.length };
+}
+
 /** Undefined where the server did not take them: away, or another person is signed in. */
 async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayAnswer | undefined> {
+  const response = await reach(`/setups/${setupId}/replay`, {
+    method: "POST",
+    headers: { "Content-Type": "application/json" },
+    body: JSON.stringify({
+      ...{ device: await deviceId(), person: items[0]?.personId },
+      items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
+    }),
+  });
+  return response?.ok && !response.redirected ? ((await response.json()) as ReplayAnswer) : undefined;
+}
+
+/** The server's answer, or none; the strip says so. */
+async function reach(address: string, request: RequestInit): Promise<Response | undefined> {
   try {
-    const response = await fetch(`/setups/${setupId}/replay`, {
-      method: "POST",
-      headers: { "Content-Type": "application/json" },
-      body: JSON.stringify({
-        ...{ device: await deviceId(), person: items[0]?.personId },
-        items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
-      }),
-    });
+    const response = await fetch(address, request);
     if (response.status >= 500) connection.change({ server: "away" });
-    return response.ok && !response.redirected ? ((await response.json()) as ReplayAnswer) : undefined;
+    return response;
   } catch (failure) {
     if (!(failure instanceof TypeError)) throw failure;
     connection.change({ server: "away", reason: undefined });

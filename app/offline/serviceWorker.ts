@@ -1,3 +1,5 @@
+import { PHOTOS } from "./photosHere.ts";
+
 /** As far as it is used here; the library of workers and that of pages cannot stand in one program. */
 interface Extendable extends Event {
   waitUntil(work: Promise<unknown>): void;
@@ -34,6 +36,9 @@ const KEPT_FOR_MS = 8 * 3600_000;
 /** Longer nobody waits for a page that is there already. */
 const ANSWER_WITHIN_MS = 6000;
 const AWAY_STATUS: readonly number[] = [502, 503, 504];
+const PHOTO = /^\/photos\/[0-9a-f]{64}$/;
+/** Photos that are kept, the latest; each may have some megabytes. */
+const MOST_PHOTOS = 60;
 
 scope.addEventListener("install", (event) => {
   event.waitUntil(caches.open(ASSETS).then((cache) => cache.addAll(LUVRIT_ASSETS)));
@@ -43,7 +48,7 @@ scope.addEventListener("install", (event) => {
 scope.addEventListener("activate", (event) => {
   event.waitUntil(
     (async () => {
-      for (const name of await caches.keys()) if (name !== ASSETS && name !== PAGES) await caches.delete(name);
+      for (const name of await caches.keys()) if (![ASSETS, PAGES, PHOTOS].includes(name)) await caches.delete(name);
       await scope.clients.claim();
     })(),
   );
@@ -54,12 +59,30 @@ scope.addEventListener("fetch", (event) => {
   const url = new URL(request.url);
   if (request.method !== "GET" || url.origin !== scope.location.origin) return;
   if (LUVRIT_ASSETS.includes(url.pathname)) event.respondWith(asset(request));
+  else if (PHOTO.test(url.pathname)) event.respondWith(photo(url.pathname));
   else if (request.mode === "navigate") event.respondWith(page(request, url));
 });
 
 /** Files with a hash in their name never change. */
 async function asset(request: Request): Promise<Response> {
   return (await caches.match(request, { cacheName: ASSETS })) ?? fetch(request);
+}
+
+/** A photo has its fingerprint for a name, and never changes. */
+async function photo(path: string): Promise<Response> {
+  const cache = await caches.open(PHOTOS);
+  const kept = await cache.match(path);
+  if (kept) return kept;
+  const answer = await fetch(path);
+  if (!answer.ok || !answer.headers.get("Content-Type")?.startsWith("image/")) return answer;
+  try {
+    await cache.put(path, answer.clone());
+    const all = await cache.keys();
+    for (const old of all.slice(0, Math.max(0, all.length - MOST_PHOTOS))) await cache.delete(old);
+  } catch {
+    // The store is full: it is shown, and not kept.
+  }
+  return answer;
 }
 
 /** A page from the server; where it does not answer in time, as it was kept. */
@@ -96,6 +119,8 @@ async function keep(url: URL, answer: Response): Promise<void> {
   headers.set("X-Kept-At", String(Date.now()));
   const address = (url.pathname + url.search).replace(/[&"<>]/g, (letter) => `&#${letter.charCodeAt(0)};`);
   const text = (await answer.text()).replace("<html ", `<html data-kept="${address}" `);
+  // What it shows comes along. The address of a photo is the same letters in any page.
+  for (const path of new Set(text.match(/\/photos\/[0-9a-f]{64}/g))) await photo(path).catch(() => undefined);
   try {
     await (await caches.open(PAGES)).put(url.pathname, new Response(text, { headers }));
   } catch {
@@ -105,7 +130,7 @@ async function keep(url: URL, answer: Response): Promise<void> {
 
 scope.addEventListener("message", (event) => {
   const { keepSetup, forget } = (event.data ?? {}) as { keepSetup?: string; forget?: boolean };
-  if (forget) event.waitUntil(caches.delete(PAGES));
+  if (forget) event.waitUntil(Promise.all([PAGES, PHOTOS].map((name) => caches.delete(name))));
   if (keepSetup && /^[0-9a-f-]{36}$/.test(keepSetup)) event.waitUntil(keepStages(keepSetup));
 });
 

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { ConflictSide } from "../../core/deeds/index.ts";
+import type { Brought, ConflictSide } from "../../core/deeds/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { newId } from "../frame/newId.ts";
@@ -15,10 +15,21 @@ export interface Waiting {
   readonly fields: Readonly<Record<string, string>>;
   /** What it was worked out to, for the pages until it is sent. */
   readonly command: Command;
+  /** Fingerprint of the file that comes along with it. */
+  readonly file?: string;
   /** By this device's clock; ISO 8601. */
   readonly madeAt: string;
   /** Why it was not kept when it was sent: somebody decides. */
   readonly trouble?: Trouble;
+}
+
+/** A file that a waiting form brings along, under its fingerprint; sent before the form. */
+export interface WaitingFile {
+  readonly fingerprint: string;
+  readonly kind: Brought["kind"];
+  readonly name: string;
+  readonly type: string;
+  readonly content: ArrayBuffer;
 }
 
 export type Trouble =
@@ -29,17 +40,27 @@ interface Stores extends DBSchema {
   packs: { key: string; value: SetupPack };
   queue: { key: number; value: Waiting; indexes: { "by-setup": string } };
   device: { key: string; value: string };
+  files: { key: string; value: WaitingFile };
 }
 
 let opened: Promise<IDBPDatabase<Stores>> | undefined;
 
 /** The store of this browser; opened at first use, and again after it was taken away. */
 function store(): Promise<IDBPDatabase<Stores>> {
-  opened ??= openDB<Stores>("luvrit", 1, {
-    upgrade(db) {
-      db.createObjectStore("packs", { keyPath: "setupId" });
-      db.createObjectStore("queue", { keyPath: "order", autoIncrement: true }).createIndex("by-setup", "setupId");
-      db.createObjectStore("device");
+  opened ??= openDB<Stores>("luvrit", 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore("packs", { keyPath: "setupId" });
+        db.createObjectStore("queue", { keyPath: "order", autoIncrement: true }).createIndex("by-setup", "setupId");
+        db.createObjectStore("device");
+      }
+      if (from < 2) db.createObjectStore("files", { keyPath: "fingerprint" });
+    },
+    // A window of a later Luvrit wants to change it: this one lets go, and opens it anew when it needs it.
+    async blocking() {
+      const held = await opened;
+      opened = undefined;
+      held?.close();
     },
     terminated() {
       opened = undefined;
@@ -69,11 +90,18 @@ export async function readQueue(setupId?: string): Promise<readonly Waiting[]> {
   return setupId === undefined ? db.getAll("queue") : db.getAllFromIndex("queue", "by-setup", setupId);
 }
 
-export async function addWaiting(waiting: Waiting): Promise<void> {
-  const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
-  await transaction.store.add(waiting);
-  await transaction.done;
+/** Form and file are kept together or not at all. */
+export async function addWaiting(waiting: Waiting, file?: WaitingFile): Promise<void> {
+  const transaction = (await store()).transaction(["queue", "files"], "readwrite", DURABLE);
+  const written = [
+    transaction.objectStore("queue").add(waiting),
+    ...(file ? [transaction.objectStore("files").put(file)] : []),
+  ];
+  await Promise.all([...written, transaction.done]);
 }
+
+export const readWaitingFile = async (fingerprint: string): Promise<WaitingFile | undefined> =>
+  (await store()).get("files", fingerprint);
 
 export async function changeWaiting(waiting: Waiting): Promise<void> {
   const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
@@ -81,9 +109,16 @@ export async function changeWaiting(waiting: Waiting): Promise<void> {
   await transaction.done;
 }
 
+/** Their files go with them, as far as nothing else that waits brings them along. */
 export async function removeWaiting(orders: readonly number[]): Promise<void> {
-  const transaction = (await store()).transaction("queue", "readwrite", DURABLE);
-  for (const order of orders) await transaction.store.delete(order);
+  const transaction = (await store()).transaction(["queue", "files"], "readwrite", DURABLE);
+  const [queue, files] = [transaction.objectStore("queue"), transaction.objectStore("files")];
+  for (const order of orders) await queue.delete(order);
+  const kept = await files.getAllKeys();
+  if (kept.length > 0) {
+    const wanted = new Set((await queue.getAll()).map(({ file }) => file));
+    for (const fingerprint of kept) if (!wanted.has(fingerprint)) await files.delete(fingerprint);
+  }
   await transaction.done;
 }
 

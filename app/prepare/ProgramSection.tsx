@@ -2,7 +2,7 @@ import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { editedProgram, FINDINGS, type FindingCode, setupLists } from "../../core/program/index.ts";
+import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
 import { newId } from "../frame/newId.ts";
 import { useFold } from "../frame/useFold.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
@@ -68,12 +68,17 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
   const take = () => {
     if (!file) return;
     const form = new FormData();
+    const fields = { intent: "take-program", id: newId(), base: String(setup.seq), name: programName(file.name) };
+    for (const [key, value] of Object.entries(fields)) form.set(key, value);
     form.set("program", file);
-    form.set("id", newId());
-    form.set("base", String(setup.seq));
     fetcher.submit(form, { method: "post", action: `/setups/${setupId}/program`, encType: "multipart/form-data" });
   };
-  const refused = answer && "message" in answer ? answer.message : undefined;
+  const refused =
+    answer?.outcome === "conflict"
+      ? `${answer.theirs.person} has taken in another program meanwhile. Look at it first.`
+      : answer && "message" in answer
+        ? answer.message
+        : undefined;
   return (
     <Card $tone={programRead ? "clear" : "line"}>
       <Row>
