@@ -244,7 +244,9 @@ test("a photo and a program that are chosen without the server stay on the devic
   await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Not a picture");
 
   await page.getByRole("link", { name: "Prepare" }).click();
-  await page.getByLabel(/^(Choose the program's file|Take in another program)/).setInputFiles("db/demo/programs/O4402.nc");
+  await page
+    .getByLabel(/^(Choose the program's file|Take in another program)/)
+    .setInputFiles("db/demo/programs/O4402.nc");
   await page.getByRole("button", { name: "Take this program in" }).click();
   await expect(strip(page)).toHaveText("No server · 2 waiting");
   const download = page.waitForEvent("download");
