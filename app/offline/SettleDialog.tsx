@@ -1,9 +1,9 @@
 import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
-import { useRevalidator } from "react-router";
 import { styled } from "styled-components";
 import { type Command, type SetupView, whatWasDone } from "../../core/ledger/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
+import { useRevalidate } from "../frame/useRevalidate.ts";
 import { showFor } from "../frame/useShow.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
@@ -17,7 +17,7 @@ import { useConnection } from "./useConnection.ts";
 /** What waits on this device, and what somebody must settle before it is kept. */
 export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
   const { server, reason, waiting, toSettle, storeNote } = useConnection();
-  const { revalidate } = useRevalidator();
+  const { revalidate } = useRevalidate();
   const queue = useQueue(`${waiting} ${toSettle}`);
   const setups = useSetups(queue);
   const settle = async (deed: (one: Waiting) => Promise<void>, one: Waiting) => {

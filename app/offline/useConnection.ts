@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from "react";
-import { useRevalidator } from "react-router";
+import { useRevalidate } from "../frame/useRevalidate.ts";
 import { type Connection, connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { countWaiting, sendWaiting } from "./sendWaiting.ts";
@@ -21,7 +21,7 @@ export const useConnection = (): Connection => useSyncExternalStore(connection.l
 /** Looks after the connection as long as a page is open: notices that the server is back, and sends what waits. */
 export function useConnectionKeeper(): void {
   const { server, waiting, toSettle } = useConnection();
-  const { revalidate } = useRevalidator();
+  const { revalidate } = useRevalidate();
 
   useEffect(() => {
     if (isKeptPage() || navigator.onLine === false) connection.change({ server: "away" });

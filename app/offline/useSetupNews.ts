@@ -1,7 +1,8 @@
 import { useEffect, useRef, useState } from "react";
-import { useFetchers, useNavigation, useRevalidator } from "react-router";
+import { useFetchers, useNavigation } from "react-router";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import type { SetupNews } from "../../server/news/setupNews.server.ts";
+import { useRevalidate } from "../frame/useRevalidate.ts";
 import { connection } from "./connection.ts";
 import { pageId } from "./pageId.ts";
 import { syncPack } from "./syncPack.ts";
@@ -18,7 +19,7 @@ const SETTLE_MS = 250;
  */
 export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const [news, setNews] = useState<SetupNews>();
-  const { revalidate, state } = useRevalidator();
+  const { revalidate, state } = useRevalidate();
   const navigation = useNavigation();
   const { server } = useConnection();
   const isBusy = useFetchers().some((fetcher) => fetcher.state !== "idle") || navigation.state !== "idle";

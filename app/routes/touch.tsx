@@ -1,5 +1,6 @@
 import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
+import { revalidated } from "../frame/useRevalidate.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
@@ -35,9 +36,13 @@ export async function clientAction({ request, params, serverAction }: Route.Clie
     const here = await setupHere(params.setupId);
     const fields = { intent: String(form.get("intent")), offset: String(form.get("offset") ?? "") };
     const next = here && addressAfter(params.setupId, () => here.setup, fields);
+    await revalidated();
     return next === undefined ? answer : redirect(next);
   } catch (thrown) {
-    if (thrown instanceof Response && thrown.status >= 300 && thrown.status < 400) forgetDraft();
+    if (thrown instanceof Response && thrown.status >= 300 && thrown.status < 400) {
+      forgetDraft();
+      await revalidated();
+    }
     throw thrown;
   }
 }

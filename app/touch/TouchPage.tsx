@@ -1,8 +1,9 @@
 import { useContext, useLayoutEffect, useRef } from "react";
-import { useRevalidator, useSearchParams } from "react-router";
+import { useSearchParams } from "react-router";
 import type { ToolView } from "../../core/ledger/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
 import { NothingYet, StageFrame, StageMain } from "../frame/StageFrame.tsx";
+import { useRevalidate } from "../frame/useRevalidate.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
@@ -72,7 +73,7 @@ function StepView({
 
 /** Asks for what others have entered meanwhile, each time another step is opened; never in the way of opening it. */
 function useNews(step: string | undefined) {
-  const { revalidate } = useRevalidator();
+  const { revalidate } = useRevalidate();
   const seen = useRef(step);
   // As the step appears, before anybody can press a key on it: news that is asked for after an entry was sent would keep
   // the page from going on to the next step.

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useRef, useState } from "react";
-import { useFetcher, useRevalidator } from "react-router";
+import { useFetcher } from "react-router";
 import type { Axis } from "../../core/frame/index.ts";
 import { type ShopUncertainty, TOUCH_FIELDS, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
@@ -15,6 +15,7 @@ import {
 } from "../../core/touch/index.ts";
 import { type Unit, withUnit } from "../../core/units/index.ts";
 import { newId } from "../frame/newId.ts";
+import { useRevalidate } from "../frame/useRevalidate.ts";
 import { draftKey, drafts } from "./drafts.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 
@@ -62,7 +63,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   const [asked, setAsked] = useState(false);
   const base = useBase(setup, solveFor === "work" ? setup.taught[axis] : tool[axis], me, hasEdited);
   const fetcher = useFetcher<TouchAnswer>();
-  const { revalidate } = useRevalidator();
+  const { revalidate } = useRevalidate();
   /** An answer that has been dealt with. */
   const [dismissed, setDismissed] = useState<TouchAnswer>();
   /** What was sent last, and under which id: the same content keeps its id, however often it is sent. */
