@@ -1,4 +1,5 @@
 import { Check, TriangleAlert } from "lucide-react";
+import { useEffect, useEffectEvent, useRef } from "react";
 import { Radio, RadioGroup } from "react-aria-components";
 import { styled } from "styled-components";
 import { AXIS_NAME, type Axis, lastDigit } from "../../core/frame/index.ts";
@@ -23,10 +24,19 @@ interface WaysProps {
 /** The ways to touch this axis, each with its expected error against the tolerance that needs it. */
 export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: WaysProps) {
   const { machine } = setup;
+  const group = useRef<HTMLDivElement>(null);
+  // Chosen before the page had come alive: taken over here, or the next drawing would take it back.
+  const chosen = useEffectEvent(() => {
+    const early = group.current?.querySelector<HTMLInputElement>("input:checked")?.value;
+    const before = ways.find((one) => one === early);
+    if (before !== undefined && before !== way && !isDisabled) onWay(before);
+  });
+  useEffect(() => chosen(), []);
   const write = (millimetres: number) =>
     formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis));
   return (
     <Group
+      ref={group}
       aria-label={`Way to touch ${AXIS_NAME[axis]}`}
       value={way}
       onChange={(next) => onWay(next as TouchWay)}

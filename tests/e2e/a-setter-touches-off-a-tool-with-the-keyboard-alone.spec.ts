@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
-import { expect, keyIn, openSetup, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { demoSetup } from "./demoSetup.ts";
+import { expect, keyIn, openLike, openSetup, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 test("from sign-in to the file for the control, without a mouse", async ({ page }) => {
   await withoutFeed(page);
@@ -120,4 +121,24 @@ test("keys move between tools and axes, and ? lists them", async ({ page }) => {
   await page.getByRole("textbox", { name: /measured diameter/ }).fill("2.135");
   await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
   await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("2.135 in");
+});
+
+test("a way and a number given before the page has come alive are taken over", async ({ page }) => {
+  await signInAs(page, "Ines");
+  const address = await openLike(page, demoSetup("drawtube").address, "F-155", "Tube, in a hurry");
+  let alive: () => void = () => undefined;
+  const scripts = new Promise<void>((resolve) => {
+    alive = resolve;
+  });
+  await page.route("**/assets/*.js*", async (route) => {
+    await scripts;
+    await route.continue();
+  });
+  await page.goto(`${address}/touch?tool=5&do=x`, { waitUntil: "commit" });
+  await page.locator("label", { hasText: "Paper or shim" }).click();
+  await page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
+  alive();
+  await expect(page.getByRole("textbox", { name: /thickness/ })).toBeVisible();
+  await expect(page.getByRole("radio", { name: "Paper or shim" })).toBeChecked();
+  await expect(page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ })).toHaveValue("-284.5");
 });
