@@ -5,6 +5,7 @@ import { styled } from "styled-components";
 import { toolNumber } from "../../core/frame/index.ts";
 import type { LedgerLine } from "../../core/record/index.ts";
 import { newId } from "../frame/newId.ts";
+import { useEarly } from "../frame/useEarly.ts";
 import type { LoadedSetup } from "../frame/useSetup.ts";
 import { useSetupForm } from "../frame/useSetupForm.ts";
 import { takeHere } from "../offline/takeHere.ts";
@@ -197,6 +198,7 @@ function Unproven({ lines }: { readonly lines: readonly string[] }) {
 function NoteForm({ setup, setupId }: KeepProps) {
   const fetcher = useFetcher<TouchAnswer>();
   const [text, setText] = useState("");
+  const note = useEarly<HTMLTextAreaElement>(text, setText);
   const [offset, setOffset] = useState("");
   const [photo, setPhoto] = useState<File>();
   const busy = fetcher.state !== "idle";
@@ -230,6 +232,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
         }}
       >
         <textarea
+          ref={note}
           aria-label="Note"
           rows={3}
           maxLength={2000}

@@ -1,8 +1,8 @@
-import { useEffect, useEffectEvent, useRef } from "react";
 import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
+import { useEarly } from "../frame/useEarly.ts";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
 
@@ -18,10 +18,11 @@ interface FieldProps {
 
 /** A line of words with its name above it. */
 export function Field({ name, label, value, onChange, refusal, hint, isReadOnly = false }: FieldProps) {
+  const input = useEarly<HTMLInputElement>(value, onChange);
   return (
     <Words {...{ name, value, onChange, isReadOnly }} isInvalid={refusal !== undefined} validationBehavior="aria">
       <Label>{label}</Label>
-      <Input autoComplete="off" maxLength={200} placeholder={hint ?? ""} />
+      <Input ref={input} autoComplete="off" maxLength={200} placeholder={hint ?? ""} />
       <FieldError>{refusal}</FieldError>
     </Words>
   );
@@ -65,13 +66,7 @@ export function Pick({
   options,
   refusal,
 }: Omit<FieldProps, "hint" | "isReadOnly"> & { readonly options: readonly (readonly [string, string])[] }) {
-  const select = useRef<HTMLSelectElement>(null);
-  // Chosen before the page had come alive: taken over here, or the next drawing would take it back.
-  const chosen = useEffectEvent(() => {
-    const before = select.current?.value;
-    if (before !== undefined && before !== value) onChange(before);
-  });
-  useEffect(() => chosen(), []);
+  const select = useEarly<HTMLSelectElement>(value, onChange);
   return (
     <Choice>
       <span>{label}</span>

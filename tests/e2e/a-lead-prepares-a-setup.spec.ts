@@ -90,14 +90,15 @@ test("a call is carried onto a station by keyboard alone", async ({ page }) => {
 test("an inch program on a metric control is stopped before anything moves", async ({ page }) => {
   await signInAs(page, "Marit");
   await page.getByRole("link", { name: "Open a setup" }).click();
-  // Loaded anew and chosen from at once: what is chosen before the page has come alive stands.
+  // Loaded anew, chosen from and written in at once: what is there before the page has come alive stands.
   await page.waitForURL("**/setups/new");
   await page.reload({ waitUntil: "commit" });
   await page.getByRole("combobox", { name: "Machine" }).selectOption("North turret lathe");
+  await page.getByRole("textbox", { name: "Job", exact: true }).fill("F-070");
   await page.getByLabel("Choose the program's file").setInputFiles(file("O6002.nc", TURNED.replace("G21", "G20")));
   await expect(page.getByText(/O6001 · 21 lines · inches · 2 tools · ends M30 · 1 finding/)).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Job", exact: true })).toHaveValue("F-070");
   for (const [name, text] of [
-    ["Job", "F-070"],
     ["Part", "Dust-cap ring 40"],
     ["Material", "brass"],
     ["Stock diameter", "42"],
