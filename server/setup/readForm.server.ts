@@ -2,7 +2,12 @@ import { type ListValues, listSchemas, type ReadList, type SetupForm, setupForms
 import { validator } from "../validation/validate.server.ts";
 
 /** Holds a form of a setup's stages against its schema. */
-export const readSetupForm = validator<SetupForm>({ oneOf: Object.values(setupForms) });
+export const readSetupForm = validator<SetupForm>({
+  ...{ type: "object", properties: { intent: { type: "string" } }, required: ["intent"] },
+  // By its intent a form is held against its own schema alone, not against each of the others too.
+  discriminator: { propertyName: "intent" },
+  oneOf: Object.values(setupForms),
+});
 
 const lists = new Map(Object.entries(listSchemas).map(([name, schema]) => [name, validator(schema)]));
 
