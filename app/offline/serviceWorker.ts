@@ -119,8 +119,6 @@ async function keep(url: URL, answer: Response): Promise<void> {
   headers.set("X-Kept-At", String(Date.now()));
   const address = (url.pathname + url.search).replace(/[&"<>]/g, (letter) => `&#${letter.charCodeAt(0)};`);
   const text = (await answer.text()).replace("<html ", `<html data-kept="${address}" `);
-  // What it shows comes along. The address of a photo is the same letters in any page.
-  for (const path of new Set(text.match(/\/photos\/[0-9a-f]{64}/g))) await photo(path).catch(() => undefined);
   try {
     await (await caches.open(PAGES)).put(url.pathname, new Response(text, { headers }));
   } catch {
@@ -142,7 +140,11 @@ async function keepStages(setupId: string): Promise<void> {
     if (kept && Date.now() - Number(kept.headers.get("X-Kept-At")) < KEPT_FOR_MS) continue;
     try {
       const url = new URL(path, scope.location.origin);
-      await keep(url, await fetch(url, { headers: { Accept: "text/html" }, redirect: "error" }));
+      const answer = await fetch(url, { headers: { Accept: "text/html" }, redirect: "error" });
+      const text = await answer.clone().text();
+      await keep(url, answer);
+      // What it shows comes along, behind the page: nobody waits for it. A photo's address is the same letters in any page.
+      for (const shown of new Set(text.match(/\/photos\/[0-9a-f]{64}/g))) await photo(shown);
     } catch {
       // The server went away: what is kept so far is kept.
       return;
