@@ -13,7 +13,7 @@ import { Field, LengthField, Pick } from "../prepare/Field.tsx";
 import { CHOICE_NAME, FIELD_NAME, KIND_NAME } from "../prepare/toolWords.ts";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
-import { useWorkshopForm } from "./useWorkshopForm.ts";
+import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
 /** Items of one kind: a list, and the form of the one that is open. */
@@ -27,6 +27,7 @@ export function ItemsSection({
 }: WorkshopProps & { readonly kind: WorkshopKind; readonly mayChange: boolean; readonly open: string | undefined }) {
   const item = items.find(({ id }) => id === open);
   const isNew = open === "new" && mayChange;
+  const form = useWorkshopForm(SECTIONS.find((one) => one.kind === kind)?.path ?? "tools", open);
   return (
     <Split $isOpen={isNew || item !== undefined}>
       <List
@@ -44,6 +45,7 @@ export function ItemsSection({
           item={item}
           decimal={person.decimalMark}
           mayChange={mayChange}
+          form={form}
         />
       )}
     </Split>
@@ -55,14 +57,14 @@ function ItemForm({
   item,
   decimal,
   mayChange,
+  form,
 }: {
+  readonly form: WorkshopSending;
   readonly kind: WorkshopKind;
   readonly item: WorkshopItem | undefined;
   readonly decimal: "." | "," | undefined;
   readonly mayChange: boolean;
 }) {
-  const section = SECTIONS.find((one) => one.kind === kind)?.path ?? "tools";
-  const form = useWorkshopForm(section);
   const [name, setName] = useState(item?.name ?? "");
   const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
     item ? typedItem(kind, item.content) : {},

@@ -10,7 +10,7 @@ import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
 import { GROUPS, profileLabel } from "./profileWords.ts";
-import { useWorkshopForm } from "./useWorkshopForm.ts";
+import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
 type Texts = Readonly<Record<string, string>>;
@@ -23,6 +23,7 @@ export function MachinesSection({
 }: WorkshopProps & { readonly mayChange: boolean; readonly open: string | undefined }) {
   const kept = machines.find(({ machine }) => machine.id === open);
   const isNew = open === "new" && mayChange;
+  const form = useWorkshopForm("machines", open);
   return (
     <Split $isOpen={isNew || kept !== undefined}>
       <List
@@ -34,7 +35,12 @@ export function MachinesSection({
         empty={`No machine is in the workshop yet.${mayChange ? " Make a new one, or take in its profile." : ""}`}
       />
       {(isNew || kept) && (
-        <MachineForm key={kept ? `${kept.machine.id} ${kept.version}` : "new"} kept={kept} mayChange={mayChange} />
+        <MachineForm
+          key={kept ? `${kept.machine.id} ${kept.version}` : "new"}
+          kept={kept}
+          mayChange={mayChange}
+          form={form}
+        />
       )}
     </Split>
   );
@@ -58,8 +64,15 @@ const USUAL: Texts = {
   ...{ xPlus: "away from the centre", zPlus: "away from the chuck", offsetDigits: "2" },
 };
 
-function MachineForm({ kept, mayChange }: { readonly kept: KeptMachine | undefined; readonly mayChange: boolean }) {
-  const form = useWorkshopForm("machines");
+function MachineForm({
+  kept,
+  mayChange,
+  form,
+}: {
+  readonly kept: KeptMachine | undefined;
+  readonly mayChange: boolean;
+  readonly form: WorkshopSending;
+}) {
   const [texts, setTexts] = useState<Texts>(() => (kept ? textsOfProfile(machineProfileSchema, kept.machine) : USUAL));
   const [zones, setZones] = useState<readonly Texts[]>(() =>
     (kept?.machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone)),

@@ -5,7 +5,7 @@ import { Field, Pick } from "../prepare/Field.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Answer } from "./Answer.tsx";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
-import { useWorkshopForm } from "./useWorkshopForm.ts";
+import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
 const ROLES = [
@@ -18,6 +18,7 @@ const ROLES = [
 export function PeopleSection({ people, sessions, open }: WorkshopProps & { readonly open: string | undefined }) {
   const person = people.find(({ id }) => id === open);
   const isNew = open === "new";
+  const form = useWorkshopForm("people", open);
   return (
     <Split $isOpen={isNew || person !== undefined}>
       <List
@@ -29,7 +30,7 @@ export function PeopleSection({ people, sessions, open }: WorkshopProps & { read
         empty="Nobody yet."
       />
       {(isNew || person) && (
-        <PersonForm key={person ? `${person.id} ${person.version}` : "new"} person={person}>
+        <PersonForm key={person ? `${person.id} ${person.version}` : "new"} person={person} form={form}>
           {person && <Sessions person={person} sessions={sessions.filter(({ personId }) => personId === person.id)} />}
         </PersonForm>
       )}
@@ -39,12 +40,13 @@ export function PeopleSection({ people, sessions, open }: WorkshopProps & { read
 
 function PersonForm({
   person,
+  form,
   children,
 }: {
+  readonly form: WorkshopSending;
   readonly person: KeptPerson | undefined;
   readonly children: React.ReactNode;
 }) {
-  const form = useWorkshopForm("people");
   const [name, setName] = useState(person?.name ?? "");
   const [role, setRole] = useState<string>(person?.role ?? "setter");
   const [mark, setMark] = useState<string>(person?.decimalMark ?? "either");

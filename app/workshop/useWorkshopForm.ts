@@ -1,9 +1,12 @@
 import { useFetcher } from "react-router";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 
-/** Sends a form of the workshop and hears the answer. Knows no markup. */
-export function useWorkshopForm(section: string) {
-  const fetcher = useFetcher<WorkshopOutcome>();
+/**
+ * Sends a form of the workshop and hears the answer. A list sends for the form of what is open, which is made anew as soon
+ * as it has changed something: so it still says what came of it, as long as the same is open. Knows no markup.
+ */
+export function useWorkshopForm(section: string, open?: string) {
+  const fetcher = useFetcher<WorkshopOutcome>(open === undefined ? {} : { key: `${section} ${open}` });
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
   return {
@@ -17,3 +20,4 @@ export function useWorkshopForm(section: string) {
     refusalOf: (field: string) => (answer?.outcome === "refused" ? answer.fields[field] : undefined),
   };
 }
+export type WorkshopSending = ReturnType<typeof useWorkshopForm>;
