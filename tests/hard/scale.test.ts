@@ -32,6 +32,9 @@ const LOAD_MS = Number(process.env.LUVRIT_LOAD_MINUTES ?? longOr(60, 0.2)) * 60_
 const SLACK = longOr(1, 20);
 /** A process that has just started is slow for a while; what is measured is the shift, not its first minute. */
 const WARM_MS = longOr(120_000, 4000);
+/** A page is there at once, or it is waited for; what is looked for may take the tenth of a second that nobody notices. */
+const BLINK_MS = 60;
+const SEARCH_MS = 100;
 const TELL_EVERY_MS = 5 * 60_000;
 /** Of a person's acts so many open another setup, and so many of these as a whole page. */
 const OPENS = 0.2;
@@ -181,7 +184,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
         }
         const p95 = percentile(times, 0.95);
         lines.push(`${name} ${percentile(times, 0.5).toFixed(1)}/${p95.toFixed(1)}`);
-        expect(p95, name).toBeLessThan(60 * SLACK);
+        expect(p95, name).toBeLessThan((name.startsWith("search") ? SEARCH_MS : BLINK_MS) * SLACK);
       }
       report(`${many.entries} entries in ${SETUPS} setups; p50/p95 in ms: ${lines.join(", ")}`);
     },
@@ -335,7 +338,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
       report(`${(LOAD_MS / 60_000).toFixed(1)} min, ${PEOPLE} people: ${figures()}`);
       const slack = SLACK * longOr(1, slowness());
       expect(percentile(appends, 0.95)).toBeLessThan(25 * slack);
-      expect(percentile([...opens, ...pages], 0.95)).toBeLessThan(60 * slack);
+      expect(percentile([...opens, ...pages], 0.95)).toBeLessThan(BLINK_MS * slack);
       expect(Math.max(...memory)).toBeLessThan(250);
       if (isLong) expect(mean(last)).toBeLessThan(mean(half) * 1.1);
     },
