@@ -2,12 +2,13 @@ import { Check, CircleAlert, Pause, Play, X } from "lucide-react";
 import { useMemo } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import type { Debrief, Slip } from "../../sim/exercise/debrief.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import { besideOwn, type PastRun, type Suggestion } from "../../sim/exercise/progress.ts";
 import type { Run } from "../../sim/exercise/run.ts";
 import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
 import { latheScene } from "../practice/latheScene.ts";
@@ -32,7 +33,7 @@ export function DebriefPage({
   next,
   isOwn,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly kept: PastRun & { readonly personName: string };
   readonly run: Run;
   readonly debrief: Debrief;

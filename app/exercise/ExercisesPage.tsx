@@ -1,6 +1,7 @@
 import { CheckCheck, CircleDashed, CircleDot, RotateCcw } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import {
   CLEAN_IN_A_ROW,
   type ExerciseHead,
@@ -14,7 +15,7 @@ import {
 import { DEPTHS } from "../../sim/exercise/run.ts";
 import { TOPICS } from "../../sim/exercise/topics.ts";
 import { Rooms } from "../frame/Rooms.tsx";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { ageOf } from "../setups/age.ts";
 import { buttonLink, plainButtonLink } from "../ui/Button.tsx";
@@ -39,7 +40,7 @@ export function ExercisesPage({
   signed,
   now,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly exercises: readonly ExerciseHead[];
   readonly runs: readonly PastRun[];
   /** Skills that a lead has signed. */

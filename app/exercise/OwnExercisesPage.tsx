@@ -1,10 +1,11 @@
 import { useState } from "react";
 import { Form, Link, useSubmit } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import type { OwnExerciseAnswer } from "../../server/practice/ownExerciseForm.server.ts";
 import type { AuthoredFrom } from "../../server/practice/setupToAuthor.server.ts";
 import { skillName } from "../../sim/exercise/skills.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { notText, textOfFile } from "../frame/textOfFile.ts";
 import { ageOf } from "../setups/age.ts";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
@@ -32,7 +33,7 @@ export function OwnExercisesPage({
   now,
   answer,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly own: readonly Own[];
   readonly setups: readonly { readonly id: string; readonly name: string }[];
   readonly from: AuthoredFrom | undefined;

@@ -1,8 +1,9 @@
 import { Check, CircleDashed, PenLine } from "lucide-react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import type { SkillState } from "../../sim/exercise/progress.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { ageOf } from "../setups/age.ts";
 import { color, size } from "../ui/tokens.ts";
@@ -22,7 +23,7 @@ export function ReadyPage({
   rows,
   now,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly rows: readonly Row[];
   readonly now: string;
 }) {

@@ -1,5 +1,6 @@
 import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import type { SignAnswer } from "../../server/practice/signSkill.server.ts";
 import {
   type ExerciseHead,
@@ -11,7 +12,7 @@ import {
 } from "../../sim/exercise/progress.ts";
 import { type Skill, skillName } from "../../sim/exercise/skills.ts";
 import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { Verdict } from "../frame/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -39,7 +40,7 @@ export function RecordPage({
   now,
   answer,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly about: { readonly id: string; readonly name: string };
   readonly exercises: readonly ExerciseHead[];
   readonly runs: readonly (PastRun & { readonly title: string })[];

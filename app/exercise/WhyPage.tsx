@@ -1,14 +1,15 @@
 import { Link } from "react-router";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import { TOPICS, type Topic } from "../../sim/exercise/topics.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
 import { WhyDrawing } from "./WhyDrawing.tsx";
 
 /** One thing in a few words, with the drawing doing the talking. */
-export function WhyPage({ person, topic }: { readonly person: StripPerson; readonly topic: Topic }) {
+export function WhyPage({ person, topic }: { readonly person: Person; readonly topic: Topic }) {
   const { question, answer } = TOPIC_WORDS[topic];
   return (
     <>

@@ -2,16 +2,12 @@ import { Moon, Sun } from "lucide-react";
 import { useState } from "react";
 import { Form, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
 import { css, styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import { ConnectionMark } from "../offline/ConnectionMark.tsx";
 import { SwitchPerson } from "../people/SwitchPerson.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
-
-export interface StripPerson {
-  readonly name: string;
-  readonly role: string;
-}
 
 /** The strip over every page: mark, what this page is about, the stages, the person. */
 export function TopStrip({
@@ -24,7 +20,7 @@ export function TopStrip({
 }: {
   readonly title?: string;
   readonly subtitle?: string;
-  readonly person: StripPerson;
+  readonly person: Person;
   /** A place beside the stages. */
   readonly beside?: { readonly to: string; readonly name: string };
   /** Who else is at work on what this page is about. */
@@ -51,15 +47,15 @@ export function TopStrip({
       )}
       <Middle>{children}</Middle>
       {others}
-      <ConnectionMark />
+      <ConnectionMark person={person} />
       <Who>
-        <Person
+        <PersonButton
           type="button"
           onClick={() => setSwitching(true)}
           aria-label={`${person.name}, ${person.role}. Somebody else goes on here`}
         >
           <strong>{person.name}</strong> <span>{person.role}</span>
-        </Person>
+        </PersonButton>
         {beside && <StripLink to={beside.to}>{beside.name}</StripLink>}
         <ThemeButton />
         <Form method="post" action="/sign-out">
@@ -145,7 +141,7 @@ const inStrip = css`
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
 `;
 const StripButton = styled.button`${inStrip}`;
-const Person = styled.button`
+const PersonButton = styled.button`
   ${inStrip}
   display: grid;
   justify-items: end;

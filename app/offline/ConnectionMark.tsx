@@ -1,15 +1,16 @@
 import { CloudOff, RefreshCw, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { SettleDialog } from "./SettleDialog.tsx";
 import { useConnection, useConnectionKeeper } from "./useConnection.ts";
 
 /** In the strip: nothing while all is well; else that the server is away, how many entries wait, what somebody must settle. */
-export function ConnectionMark() {
-  useConnectionKeeper();
-  const { server, waiting, toSettle, isSending, storeNote } = useConnection();
+export function ConnectionMark({ person }: { readonly person: Person }) {
+  useConnectionKeeper(person);
+  const { server, waiting, toSettle, isSending, storeNote, isSignedOut } = useConnection();
   const [isOpen, setOpen] = useState(false);
   const away = server === "away";
   const waits = waiting > 0 ? `${waiting} waiting` : "";
@@ -18,15 +19,18 @@ export function ConnectionMark() {
     ? ["No server", waits]
     : toSettle > 0
       ? [`${toSettle} to settle`, ""]
-      : isSending
-        ? [`Sending ${waiting}…`, ""]
-        : [waits || (storeNote !== undefined ? "Device" : ""), ""];
-  const Icon = away ? CloudOff : toSettle > 0 || !waiting ? TriangleAlert : RefreshCw;
+      : isSignedOut && waits
+        ? ["Signed out", waits]
+        : isSending
+          ? [`Sending ${waiting}…`, ""]
+          : [waits || (storeNote !== undefined ? "Device" : ""), ""];
+  const isHeldUp = toSettle > 0 || (isSignedOut && waiting > 0);
+  const Icon = away ? CloudOff : isHeldUp || !waiting ? TriangleAlert : RefreshCw;
   return (
     <>
       <span role="status" aria-live="polite">
         {first && (
-          <Mark type="button" $tone={toSettle > 0 || away ? "doubt" : "plain"} onClick={() => setOpen(true)}>
+          <Mark type="button" $tone={isHeldUp || away ? "doubt" : "plain"} onClick={() => setOpen(true)}>
             <Icon size={20} aria-hidden="true" />
             <Words>
               <i data-alone={second === "" ? true : undefined}>{first}</i>

@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
+import { Link, useLocation } from "react-router";
 import { styled } from "styled-components";
 import { type Command, type SetupView, whatWasDone } from "../../core/ledger/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
@@ -16,10 +17,12 @@ import { useConnection } from "./useConnection.ts";
 
 /** What waits on this device, and what somebody must settle before it is kept. */
 export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
-  const { server, reason, waiting, toSettle, storeNote } = useConnection();
+  const { server, reason, waiting, toSettle, storeNote, personId, isSignedOut } = useConnection();
   const { revalidate } = useRevalidate();
   const queue = useQueue(`${waiting} ${toSettle}`);
   const setups = useSetups(queue);
+  const { pathname, search } = useLocation();
+  const signInAndBack = `/sign-in?${new URLSearchParams({ to: pathname + search })}`;
   const settle = async (deed: (one: Waiting) => Promise<void>, one: Waiting) => {
     await deed(one);
     revalidate();
@@ -37,6 +40,12 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                 "Go on working: what you enter waits on this device and is sent as soon as the server is back."}
             </p>
           )}
+          {isSignedOut && queue.length > 0 && (
+            <p>
+              Nobody is signed in on this device any more. <Link to={signInAndBack}>Sign in again</Link>, and what waits
+              is sent.
+            </p>
+          )}
           {storeNote !== undefined && <p>{storeNote}</p>}
           {queue.length > 0 && <h3>{queue.length === 1 ? "One entry waits" : `${queue.length} entries wait`}</h3>}
           <ol>
@@ -48,6 +57,9 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                     {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
                   </span>
                 </p>
+                {!one.trouble && server === "here" && !isSignedOut && one.personId !== personId && (
+                  <p>Waits until {one.personName} is signed in on this device.</p>
+                )}
                 {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
                 {one.trouble && server === "here" && (
                   <div>

@@ -10,10 +10,15 @@ export interface Connection {
   readonly isSending: boolean;
   /** What is said of the browser's store before it hurts. */
   readonly storeNote: string | undefined;
+  /** Who is signed in here, by the page that is open. */
+  readonly personId: string | undefined;
+  /** Whether the server, when it was sent something, knew nobody here any more: the session has run out, or was ended. */
+  readonly isSignedOut: boolean;
 }
 
 let current: Connection = {
   ...{ server: "here", reason: undefined, waiting: 0, toSettle: 0, isSending: false, storeNote: undefined },
+  ...{ personId: undefined, isSignedOut: false },
 };
 const listeners = new Set<() => void>();
 

@@ -1,3 +1,4 @@
+import { REFUSED_PERSON } from "../../core/deeds/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
@@ -46,8 +47,8 @@ async function sendOf(setupId: string): Promise<void> {
   for (;;) {
     const queue = await readQueue(setupId);
     const [first] = queue;
-    if (!first || first.trouble) return;
-    // Only what the same person made: the next one's waits until they are signed in.
+    // What another person made waits until they are signed in here.
+    if (!first || first.trouble || first.personId !== connection.read().personId) return;
     const batch = queue.slice(0, BATCH);
     const end = batch.findIndex(({ personId, trouble }) => personId !== first.personId || trouble);
     const fromOne = end < 0 ? batch : batch.slice(0, end);
@@ -89,7 +90,8 @@ async function sendFiles(
     const form = new FormData();
     form.set(waiting.kind, new File([waiting.content], waiting.name, { type: waiting.type }));
     const response = await reach("/files", { method: "POST", body: form });
-    if (response?.status === 413) return { sent: index, refusal: await response.text() };
+    const isRefused = response?.status === 413 || (response && isRoleRefused(response, items));
+    if (isRefused) return { sent: index, refusal: await response.text() };
     if (response?.status === 422) return { sent: index, refusal: (await response.json()).message };
     if (!response?.ok || response.redirected) return undefined;
   }
@@ -106,14 +108,21 @@ async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayA
       items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
     }),
   });
+  if (response && isRoleRefused(response, items))
+    return { kept: 0, stopped: { outcome: "refused", message: await response.text(), fields: {} } };
   return response?.ok && !response.redirected ? ((await response.json()) as ReplayAnswer) : undefined;
 }
+
+/** Whether who made these may no longer make them: somebody else signed in here says nothing of that. */
+const isRoleRefused = ({ status, headers }: Response, [first]: readonly Waiting[]): boolean =>
+  status === 403 && headers.get(REFUSED_PERSON) === first?.personId;
 
 /** The server's answer, or none; the strip says so. */
 async function reach(address: string, request: RequestInit): Promise<Response | undefined> {
   try {
     const response = await fetch(address, request);
     if (response.status >= 500) connection.change({ server: "away" });
+    connection.change({ isSignedOut: response.redirected && new URL(response.url).pathname === "/sign-in" });
     return response;
   } catch (failure) {
     if (!(failure instanceof TypeError)) throw failure;

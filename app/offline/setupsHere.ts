@@ -24,9 +24,8 @@ export async function setupsHere() {
       changedAt: entries.at(-1)?.at ?? "",
     });
   }
-  const { name, role } = first.person;
   return {
-    person: { name, role },
+    person: first.person,
     ...{ setups, hasMore: false, isSearch: false, machines: [], now: new Date().toISOString() },
   };
 }

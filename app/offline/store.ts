@@ -1,6 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
 import type { Brought, ConflictSide } from "../../core/deeds/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
+import type { Person } from "../../server/people/person.server.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { newId } from "../frame/newId.ts";
 
@@ -75,10 +76,25 @@ function store(): Promise<IDBPDatabase<Stores>> {
 /** Written to the disk before it counts as kept: a tablet may lose its power at any moment. */
 const DURABLE = { durability: "strict" } as const;
 
-export const readPack = async (setupId: string): Promise<SetupPack | undefined> =>
-  (await store()).get("packs", setupId);
+/** Who is signed in on this device now: what is entered here without the server is theirs, whoever took the setup along. */
+export async function keepPerson(person: Person): Promise<void> {
+  await (await store()).put("device", JSON.stringify(person), "person");
+}
 
-export const listPacks = async (): Promise<readonly SetupPack[]> => (await store()).getAll("packs");
+async function personHere(): Promise<{ readonly person?: Person }> {
+  const kept = await (await store()).get("device", "person");
+  return kept === undefined ? {} : { person: JSON.parse(kept) };
+}
+
+export async function readPack(setupId: string): Promise<SetupPack | undefined> {
+  const pack = await (await store()).get("packs", setupId);
+  return pack && { ...pack, ...(await personHere()) };
+}
+
+export async function listPacks(): Promise<readonly SetupPack[]> {
+  const [packs, here] = [await (await store()).getAll("packs"), await personHere()];
+  return packs.map((pack) => ({ ...pack, ...here }));
+}
 
 export async function storePack(pack: SetupPack): Promise<void> {
   await (await store()).put("packs", pack);
@@ -134,7 +150,8 @@ export async function deviceId(): Promise<string> {
 
 /** What was taken along is of no use to the next person; what waits stays, with the name of whoever made it. */
 export async function forgetPacks(): Promise<void> {
-  await (await store()).clear("packs");
+  const db = await store();
+  await Promise.all([db.clear("packs"), db.delete("device", "person")]);
 }
 
 /** Whether a failure is the store's own word that it is full. */

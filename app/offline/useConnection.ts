@@ -1,9 +1,10 @@
 import { useEffect, useSyncExternalStore } from "react";
+import type { Person } from "../../server/people/person.server.ts";
 import { useRevalidate } from "../frame/useRevalidate.ts";
 import { type Connection, connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { countWaiting, sendWaiting } from "./sendWaiting.ts";
-import { roomLeft } from "./store.ts";
+import { keepPerson, roomLeft } from "./store.ts";
 
 /** Between two looks for a server that was away. */
 const LOOK_EVERY_MS = 2500;
@@ -19,18 +20,21 @@ const atFirst: Connection = connection.read();
 export const useConnection = (): Connection => useSyncExternalStore(connection.listen, connection.read, () => atFirst);
 
 /** Looks after the connection as long as a page is open: notices that the server is back, and sends what waits. */
-export function useConnectionKeeper(): void {
+export function useConnectionKeeper(person: Person): void {
   const { server, waiting, toSettle } = useConnection();
   const { revalidate } = useRevalidate();
 
+  // Ahead of the effects that send: whoever has just taken this device over has their own entries sent at once.
+  const { id: personId, name, role, decimalMark } = person;
+  useEffect(() => {
+    // A page that was kept may have been shown to somebody else.
+    if (isKeptPage()) connection.change({ personId });
+    else goOnHere({ id: personId, name, role, decimalMark });
+  }, [personId, name, role, decimalMark]);
+
   useEffect(() => {
     if (isKeptPage() || navigator.onLine === false) connection.change({ server: "away" });
-    const count = () =>
-      countWaiting().catch((failure: unknown) => {
-        // A browser that keeps nothing (private window): there is nothing that could wait.
-        if (!(failure instanceof DOMException)) throw failure;
-      });
-    count();
+    orNoStore(countWaiting());
     noteRoom();
     navigator.storage?.persist?.();
     const gone = () => connection.change({ server: "away", reason: undefined });
@@ -58,13 +62,25 @@ export function useConnectionKeeper(): void {
   // What waits although the server is there: from another window, or from before this page was opened.
   const mustSend = server === "here" && waiting > toSettle;
   useEffect(() => {
-    if (!mustSend) return;
+    if (!mustSend || personId === "") return;
     const send = () => sendWaiting().then(revalidate);
     send();
     const timer = setInterval(send, LOOK_EVERY_MS * 4);
     return () => clearInterval(timer);
-  }, [mustSend, revalidate]);
+  }, [mustSend, personId, revalidate]);
 }
+
+/** From now on this device is this person's: what is entered here is theirs, and theirs alone is sent. */
+export function goOnHere(person: Person): Promise<void> {
+  connection.change({ personId: person.id });
+  return orNoStore(keepPerson(person));
+}
+
+/** A browser that keeps nothing (private window): there is nothing that could wait, for nobody. */
+const orNoStore = (work: Promise<void>): Promise<void> =>
+  work.catch((failure: unknown) => {
+    if (!(failure instanceof DOMException)) throw failure;
+  });
 
 async function isReady(): Promise<boolean> {
   try {

@@ -1,8 +1,10 @@
 import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
-import { useFetcher, useLocation } from "react-router";
+import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { useConnection } from "../offline/useConnection.ts";
+import type { Person } from "../../server/people/person.server.ts";
+import { useRevalidate } from "../frame/useRevalidate.ts";
+import { goOnHere, useConnection } from "../offline/useConnection.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { DialogSheet, Shade } from "../ui/Sheet.tsx";
@@ -20,13 +22,18 @@ interface Colleague {
 export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
   const { server } = useConnection();
   const people = useFetcher<readonly Colleague[]>();
-  const answer = useFetcher<{ readonly message: string }>();
-  const { pathname, search } = useLocation();
+  const answer = useFetcher<{ readonly message?: string; readonly person?: Person }>();
+  const { revalidate } = useRevalidate();
   const [chosen, setChosen] = useState<Colleague>();
   const { load } = people;
   useEffect(() => {
     load("/switch");
   }, [load]);
+  const letIn = answer.data?.person;
+  useEffect(() => {
+    // Before anything is asked for anew: a setup that entries wait for is shown as this device knows it, to whom it knows.
+    if (letIn) goOnHere(letIn).then(revalidate);
+  }, [letIn, revalidate]);
   const busy = answer.state !== "idle";
   return (
     <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
@@ -53,7 +60,6 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
           {chosen && (
             <answer.Form method="post" action="/switch" key={chosen.id}>
               <input type="hidden" name="person" value={chosen.id} />
-              <input type="hidden" name="to" value={pathname + search} />
               <label>
                 PIN or passphrase of {chosen.name}
                 {/* biome-ignore lint/a11y/noAutofocus: the dialog was opened to type this and nothing else. */}

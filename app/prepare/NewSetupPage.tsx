@@ -3,9 +3,10 @@ import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import type { Person } from "../../server/people/person.server.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
 import { newId } from "../frame/newId.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
@@ -15,7 +16,7 @@ import { STOCK_LENGTHS } from "./stockLengths.ts";
 import { useProgramFile } from "./useProgramFile.ts";
 
 interface NewSetupProps {
-  readonly person: StripPerson & { readonly decimalMark: "." | "," | undefined };
+  readonly person: Person;
   readonly machines: readonly MachineProfile[];
   readonly past: { readonly id: string; readonly setup: SetupView } | undefined;
   readonly nextOperation: boolean;

@@ -3,6 +3,7 @@ import { compareSetups } from "../../core/record/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { ComparePage } from "../setups/ComparePage.tsx";
 import type { Route } from "./+types/compare";
 
@@ -10,7 +11,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Two setups · Luvrit" }
 
 /** Two setups side by side. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const other = new URL(request.url).searchParams.get("with") ?? "";
   const [left, right] = await Promise.all([readSetup(sql(), params.setupId), readSetup(sql(), other.slice(0, 36))]);
   if (!left || !right) throw new Response("There is no such setup.", { status: 404 });
@@ -19,7 +20,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     ...{ id, job, part, operation, machine: machine.name, signedOff },
   });
   return {
-    person: { name, role },
+    person: shownPerson(person),
     left: headOf(views[0], params.setupId),
     right: headOf(views[1], other),
     groups: compareSetups(...views),

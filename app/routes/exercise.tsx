@@ -1,6 +1,7 @@
 import { redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { findExercise } from "../../server/practice/practiceRepository.server.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
 import { ExercisePage } from "../exercise/ExercisePage.tsx";
@@ -16,7 +17,7 @@ const MOST_SEED = 1_000_000;
 
 /** An exercise on a lathe of its own: another seed each time, unless the address says which. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
   if (!exercise) throw new Response("There is no such exercise.", { status: 404 });
   const { pathname, searchParams } = new URL(request.url);
@@ -28,7 +29,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const seed = 1 + Math.floor(Math.random() * MOST_SEED);
     throw redirect(`${pathname}?${new URLSearchParams({ depth, seed: String(seed) })}`);
   }
-  return { person: { name, role }, ...{ exercise, depth, seed: asked } };
+  return { person: shownPerson(person), ...{ exercise, depth, seed: asked } };
 }
 
 /** The lathe that somebody works at stays the one that it is. */

@@ -1,5 +1,6 @@
 import { sql } from "../../server/context.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
 import { standingSigns } from "../../sim/exercise/progress.ts";
 import { ExercisesPage } from "../exercise/ExercisesPage.tsx";
@@ -8,10 +9,14 @@ import type { Route } from "./+types/exercises";
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const { id, name, role } = await mustBe(request, "viewer");
-  const [exercises, runs, signs] = await Promise.all([allExercises(sql()), listRuns(sql(), id), listSigns(sql(), id)]);
+  const person = await mustBe(request, "viewer");
+  const [exercises, runs, signs] = await Promise.all([
+    allExercises(sql()),
+    listRuns(sql(), person.id),
+    listSigns(sql(), person.id),
+  ]);
   return {
-    person: { name, role },
+    person: shownPerson(person),
     // What the page shows of an exercise; the lathe and its truth come with the exercise itself.
     exercises: exercises.map(({ id, title, skill, minutes }) => ({ id, title, skill, minutes })),
     runs,

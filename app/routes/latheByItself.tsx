@@ -1,4 +1,5 @@
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { SCENARIO_LATHES } from "../../sim/scenario/lathes.ts";
 import { TopStrip } from "../frame/TopStrip.tsx";
 import { PracticePage } from "../practice/PracticePage.tsx";
@@ -7,10 +8,10 @@ import type { Route } from "./+types/latheByItself";
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const config = SCENARIO_LATHES.turret;
   if (!config) throw new Error("the scenarios have a turret lathe");
-  return { person: { name, role }, config };
+  return { person: shownPerson(person), config };
 }
 
 /** The simulated lathe by itself: three tools, a bar, nobody else. */

@@ -5,6 +5,7 @@ import { deviceOf } from "../../server/http/device.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { openSetup } from "../../server/setup/openSetup.server.ts";
 import { NewSetupPage } from "../prepare/NewSetupPage.tsx";
 import type { Route } from "./+types/newSetup";
@@ -12,13 +13,13 @@ import type { Route } from "./+types/newSetup";
 export const meta: Route.MetaFunction = () => [{ title: "New setup · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const { name, role, decimalMark } = await mustBe(request, "setter");
+  const person = await mustBe(request, "setter");
   const { searchParams } = new URL(request.url);
   const from = searchParams.get("from");
   const past = from === null ? undefined : await readSetup(sql(), from);
   if (from !== null && !past) throw new Response("There is no such setup.", { status: 404 });
   return {
-    person: { name, role, decimalMark },
+    person: shownPerson(person),
     machines: await listMachines(sql()),
     past: past && from !== null ? { id: from, setup: viewSetup(past) } : undefined,
     nextOperation: searchParams.get("as") === "next-operation",

@@ -2,6 +2,7 @@ import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { ownExerciseForm } from "../../server/practice/ownExerciseForm.server.ts";
 import { allExercises, listOwnExercises } from "../../server/practice/practiceRepository.server.ts";
 import { setupToAuthor } from "../../server/practice/setupToAuthor.server.ts";
@@ -13,14 +14,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Exercises of our own ·
 
 /** Exercises that the shop has made: from a setup, or from a file. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "lead");
+  const person = await mustBe(request, "lead");
   const { searchParams } = new URL(request.url);
   const setupId = searchParams.get("setup") || undefined;
   const like = searchParams.get("like") || undefined;
   const [own, setups, all] = await Promise.all([listOwnExercises(sql()), listSetups(sql()), allExercises(sql())]);
   const other = all.find(({ id }) => id === like);
   return {
-    person: { name, role },
+    person: shownPerson(person),
     own: own.map(({ exercise: { id, title, skill, goals }, ...rest }) => ({
       id,
       title,

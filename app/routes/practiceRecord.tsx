@@ -2,6 +2,7 @@ import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { findPerson } from "../../server/people/peopleRepository.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
 import { signSkill } from "../../server/practice/signSkill.server.ts";
 import { RecordPage } from "../exercise/RecordPage.tsx";
@@ -21,7 +22,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     listSigns(sql(), about.id),
   ]);
   return {
-    person: { name: person.name, role: person.role },
+    person: shownPerson(person),
     about: { id: about.id, name: about.name },
     exercises: exercises.map(({ id, title, skill, minutes }) => ({ id, title, skill, minutes })),
     ...{ runs, signs, now: new Date().toISOString() },

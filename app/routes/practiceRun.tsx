@@ -1,5 +1,6 @@
 import { sql } from "../../server/context.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, readRun } from "../../server/practice/practiceRepository.server.ts";
 import { tryNext } from "../../sim/exercise/progress.ts";
 import { DebriefPage } from "../exercise/DebriefPage.tsx";
@@ -22,7 +23,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     ({ exercise }) => exercise.id !== run.exercise.id,
   );
   return {
-    person: { name: person.name, role: person.role },
+    person: shownPerson(person),
     ...{ kept, run, debrief, isOwn },
     runs: runs.filter(({ exercise }) => exercise === kept.exercise),
     next: next && { exercise: { id: next.exercise.id, title: next.exercise.title }, depth: next.depth },

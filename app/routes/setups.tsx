@@ -3,6 +3,7 @@ import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { awayWords, inTime } from "../offline/away.ts";
 import { connection } from "../offline/connection.ts";
 import { isKeptPage } from "../offline/keptPage.ts";
@@ -14,7 +15,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Setups · Luvrit" }];
 
 /** The running setups and the latest others, or those that are looked for. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const search = new URL(request.url).searchParams;
   const day = (key: string) =>
     /^\d{4}-\d{2}-\d{2}$/.test(search.get(key) ?? "") ? `${search.get(key)}T00:00:00Z` : undefined;
@@ -29,7 +30,7 @@ export async function loader({ request }: Route.LoaderArgs) {
     asked.text.trim() !== "" || asked.machine !== undefined || asked.from !== undefined || asked.to !== undefined;
   const found = isSearch ? await searchSetups(sql(), asked) : { setups: await listSetups(sql()), hasMore: false };
   const machines = (await listMachines(sql())).map(({ id, name: machine }) => ({ id, name: machine }));
-  return { person: { name, role }, ...found, isSearch, machines, now: new Date().toISOString() };
+  return { person: shownPerson(person), ...found, isSearch, machines, now: new Date().toISOString() };
 }
 
 /** Without the server the setups that were opened on this device, which open without it too. */

@@ -6,14 +6,13 @@ import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import type { Route } from "./+types/switch";
 
-const readForm = validator<{ person: string; secret: string; to: string }>({
+const readForm = validator<{ person: string; secret: string }>({
   type: "object",
   additionalProperties: false,
-  required: ["person", "secret", "to"],
+  required: ["person", "secret"],
   properties: {
     person: { type: "string", format: "uuid" },
     secret: { type: "string", minLength: 1, maxLength: 200 },
-    to: { type: "string", maxLength: 500 },
   },
 });
 
@@ -29,13 +28,13 @@ export async function action({ request, context }: Route.ActionArgs) {
   await mustBe(request, "viewer");
   const form = readForm(Object.fromEntries(await request.formData()));
   if (!form.ok) return Response.json({ message: "Choose who goes on, and type their PIN." }, { status: 422 });
-  const { person, secret, to } = form.value;
+  const { person, secret } = form.value;
   const whence = whenceOf(request, context);
   const chosen = await findPerson(sql(), person);
   const result = await attemptSignIn(whence, chosen?.name ?? "", secret);
   switch (result.outcome) {
     case "in":
-      return switched(request, result.person, to, whence);
+      return switched(request, result.person, whence);
     case "wrong":
       return Response.json({ message: "This PIN or passphrase is not theirs." }, { status: 422 });
     case "locked":

@@ -1,4 +1,5 @@
 import { mustBe } from "../../server/people/access.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { TOPICS } from "../../sim/exercise/topics.ts";
 import { WhyPage } from "../exercise/WhyPage.tsx";
 import type { Route } from "./+types/why";
@@ -6,10 +7,10 @@ import type { Route } from "./+types/why";
 export const meta: Route.MetaFunction = () => [{ title: "In a few words · Luvrit" }];
 
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { name, role } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const topic = TOPICS.find((one) => one === params.topic);
   if (!topic) throw new Response("Nothing is explained under this name.", { status: 404 });
-  return { person: { name, role }, topic };
+  return { person: shownPerson(person), topic };
 }
 
 export default function Why({ loaderData }: Route.ComponentProps) {

@@ -7,6 +7,7 @@ import { listKeptMachines } from "../../server/machines/machinesRepository.serve
 import { mustBe } from "../../server/people/access.server.ts";
 import { readAudit } from "../../server/people/auditRepository.server.ts";
 import { listKeptPeople } from "../../server/people/peopleRepository.server.ts";
+import { shownPerson } from "../../server/people/person.server.ts";
 import { listSessions } from "../../server/people/sessionRepository.server.ts";
 import { runWorkshopForm, type WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { listItems } from "../../server/workshop/workshopRepository.server.ts";
@@ -18,13 +19,13 @@ export const meta: Route.MetaFunction = () => [{ title: "Workshop · Luvrit" }];
 
 /** One section of the workshop. People and their roles are shown to leads alone. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const { name, role, decimalMark } = await mustBe(request, "viewer");
+  const person = await mustBe(request, "viewer");
   const section = SECTIONS.find(({ path }) => path === (params.section ?? "machines"));
   if (!section) throw new Response("There is no such part of the workshop.", { status: 404 });
   if (LEADS.includes(section.path)) await mustBe(request, "lead");
   const kind = WORKSHOP_KINDS.find((one) => one === section.kind);
   return {
-    person: { name, role, decimalMark },
+    person: shownPerson(person),
     section: section.path,
     machines: section.path === "machines" ? await listKeptMachines(sql()) : [],
     people: section.path === "people" ? await listKeptPeople(sql()) : [],

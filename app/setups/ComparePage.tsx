@@ -3,7 +3,8 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { ComparedGroup } from "../../core/record/index.ts";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import type { Person } from "../../server/people/person.server.ts";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 
 interface Head {
@@ -22,7 +23,7 @@ export function ComparePage({
   right,
   groups,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly left: Head;
   readonly right: Head;
   readonly groups: readonly ComparedGroup[];

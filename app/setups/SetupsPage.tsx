@@ -3,8 +3,9 @@ import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { StepKind } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
+import type { Person } from "../../server/people/person.server.ts";
 import { Rooms } from "../frame/Rooms.tsx";
-import { type StripPerson, TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../frame/TopStrip.tsx";
 import { buttonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
@@ -31,7 +32,7 @@ export function SetupsPage({
   machines,
   now,
 }: {
-  readonly person: StripPerson;
+  readonly person: Person;
   readonly setups: readonly SetupSummary[];
   /** True where more were found than are shown. */
   readonly hasMore: boolean;

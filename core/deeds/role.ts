@@ -7,3 +7,6 @@ const RANK: Readonly<Record<Role, number>> = { viewer: 0, setter: 1, lead: 2 };
 export function may(role: Role, needed: Role): boolean {
   return RANK[role] >= RANK[needed];
 }
+
+/** The header in which an answer that refuses a role names whose role it was, by id. */
+export const REFUSED_PERSON = "Luvrit-Refused";

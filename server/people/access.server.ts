@@ -1,8 +1,9 @@
 import { RateLimiterMemory } from "rate-limiter-flexible";
 import { createCookie, redirect } from "react-router";
+import { REFUSED_PERSON } from "../../core/deeds/index.ts";
 import { sql } from "../context.server.ts";
 import { type Audited, audit, type Whence } from "./auditRepository.server.ts";
-import { may, type Person, type Role } from "./person.server.ts";
+import { may, type Person, type Role, shownPerson } from "./person.server.ts";
 import { beginSession, endSession, personOfSession, SESSION_HOURS } from "./sessionRepository.server.ts";
 
 const cookie = createCookie("luvrit", {
@@ -45,6 +46,7 @@ export async function mustBe(request: Request, needed: Role, isUse = true): Prom
     throw new Response(`This needs the role ${needed}; ${person.name} has the role ${person.role}.`, {
       status: 403,
       statusText: "Not allowed",
+      headers: { [REFUSED_PERSON]: person.id },
     });
   return person;
 }
@@ -73,19 +75,23 @@ export async function signedIn(
   whence: Whence,
   deed: Audited = "signed-in",
 ): Promise<Response> {
-  const token = await beginSession(sql(), person.id, whence);
-  await audit(sql(), deed, person, whence);
-  return redirect(ownPath(to), { headers: { "Set-Cookie": await cookie.serialize(token) } });
+  return redirect(ownPath(to), { headers: await newSession(person, whence, deed) });
 }
 
-/** Another person takes over this device: the session of the one before ends. */
-export async function switched(request: Request, person: Person, to: string, whence: Whence): Promise<Response> {
+async function newSession(person: Person, whence: Whence, deed: Audited): Promise<Readonly<Record<string, string>>> {
+  const token = await beginSession(sql(), person.id, whence);
+  await audit(sql(), deed, person, whence);
+  return { "Set-Cookie": await cookie.serialize(token) };
+}
+
+/** Another person takes over this device: the session of the one before ends. The answer says who it is, for the device. */
+export async function switched(request: Request, person: Person, whence: Whence): Promise<Response> {
   const token = await tokenOf(request);
   const before = await whoIs(request);
   if (token !== undefined) await endSession(sql(), token);
-  const answer = await signedIn(person, to, whence, "switched");
+  const headers = await newSession(person, whence, "switched");
   if (before) await audit(sql(), "signed-out", before, whence, { detail: `${person.name} went on` });
-  return answer;
+  return Response.json({ person: shownPerson(person) }, { headers });
 }
 
 export async function signedOut(request: Request, whence: Whence): Promise<Response> {

@@ -9,3 +9,6 @@ export interface Person {
   /** This person's decimal mark, if it is settled: decides what `1,250` means. */
   readonly decimalMark: "." | "," | undefined;
 }
+
+/** What a page knows of whoever it is shown to: no more than this leaves the server. */
+export const shownPerson = ({ id, name, role, decimalMark }: Person): Person => ({ id, name, role, decimalMark });

@@ -4,7 +4,7 @@ import type { Sql } from "../database/pool.server.ts";
 import { readLedger } from "../ledger/ledgerRepository.server.ts";
 import { readPastWear } from "../ledger/toolHistory.server.ts";
 import { hasFeed } from "../machine-link/links.server.ts";
-import type { Person } from "../people/person.server.ts";
+import { type Person, shownPerson } from "../people/person.server.ts";
 import { hasPracticeLathe } from "../stand-in/practiceLathe.server.ts";
 import { type ToolLibrary, toolLibrary } from "../workshop/workshopRepository.server.ts";
 import { knownForAll, machineBefore } from "./known.server.ts";
@@ -38,9 +38,8 @@ export async function packSetup(
   if (entries.length === 0) return undefined;
   const state = fold(entries);
   const setup = viewSetup(state);
-  const { id, name, role, decimalMark } = person;
   return {
-    ...{ setupId, person: { id, name, role, decimalMark }, entries },
+    ...{ setupId, person: shownPerson(person), entries },
     known: await knownForAll(sql, setupId, state),
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),

@@ -1,7 +1,39 @@
+import type { Browser, Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { expect, signInAs, test } from "./shop.ts";
 
 const { address } = demoSetup("roller");
+const PIN = "471147";
+
+/** A lead on a device of their own lets a setter in. */
+async function letIn(browser: Browser): Promise<{ readonly lead: Page; readonly name: string }> {
+  const lead = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
+  await signInAs(lead, "Marit");
+  const name = `Nora ${Date.now() % 10_000}`;
+  await lead.goto("/workshop/people?open=new");
+  await lead.getByRole("textbox", { name: "Name" }).fill(name);
+  await lead.getByRole("textbox", { name: "PIN or passphrase" }).fill(PIN);
+  await lead.getByRole("button", { name: "Let them in" }).click();
+  await expect(lead.getByText(`${name} can sign in as setter.`)).toBeVisible();
+  return { lead, name };
+}
+
+/** A session of Bruno's own: the one that other stories share goes on. */
+async function brunoSignsIn(page: Page): Promise<void> {
+  await page.goto("/sign-in");
+  await page.getByRole("button", { name: "Bruno" }).click();
+  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+}
+
+/** Whoever is signed in hands the tablet over. */
+async function handOver(page: Page, from: string, to: string): Promise<void> {
+  await page.getByRole("button", { name: new RegExp(`^${from}, setter`) }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("button", { name: to }).click();
+  await dialog.getByLabel(/PIN or passphrase/).fill(PIN);
+  await dialog.getByRole("button", { name: "Go on" }).click();
+  await expect(page.getByRole("button", { name: new RegExp(`^${to}, `) })).toBeVisible();
+}
 
 test("another setter goes on at the same tablet by their PIN, on the same page, under their own name", async ({
   page,
@@ -10,19 +42,8 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
 }) => {
   // A wrong PIN is answered with 422.
   allowConsole(/status of 422/);
-  const lead = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
-  await signInAs(lead, "Marit");
-  const name = `Nora ${Date.now() % 10_000}`;
-  await lead.goto("/workshop/people?open=new");
-  await lead.getByRole("textbox", { name: "Name" }).fill(name);
-  await lead.getByRole("textbox", { name: "PIN or passphrase" }).fill("471147");
-  await lead.getByRole("button", { name: "Let them in" }).click();
-  await expect(lead.getByText(`${name} can sign in as setter.`)).toBeVisible();
-
-  // A session of its own: the one that other stories share goes on.
-  await page.goto("/sign-in");
-  await page.getByRole("button", { name: "Bruno" }).click();
-  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+  const { lead, name } = await letIn(browser);
+  await brunoSignsIn(page);
   await page.goto(`${address}/keep`);
   await page.getByRole("button", { name: /^Bruno, setter/ }).click();
   const dialog = page.getByRole("dialog");
@@ -30,7 +51,7 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
   await dialog.getByLabel(/PIN or passphrase/).fill("000000");
   await dialog.getByRole("button", { name: "Go on" }).click();
   await expect(dialog.getByRole("alert")).toContainText("not theirs");
-  await dialog.getByLabel(/PIN or passphrase/).fill("471147");
+  await dialog.getByLabel(/PIN or passphrase/).fill(PIN);
   await dialog.getByRole("button", { name: "Go on" }).click();
   await expect(page.getByRole("button", { name: new RegExp(`^${name}, setter`) })).toBeVisible();
   await expect(page).toHaveURL(new RegExp(`${address}/keep`));
@@ -49,4 +70,63 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
   await page.reload();
   await expect(page).toHaveURL(/sign-in/);
   await lead.context().close();
+});
+
+test("an entry that waits goes to the server under the name of whoever made it, or says why it may not", async ({
+  page,
+  browser,
+  allowConsole,
+}) => {
+  allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4/);
+  const { lead, name } = await letIn(browser);
+  await brunoSignsIn(page);
+  const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+  await page.goto(`${address}/keep`);
+  await pack;
+  await handOver(page, "Bruno", name);
+  await page.waitForLoadState("networkidle");
+  await page.context().setOffline(true);
+  const note = `Chips in the collet, ${name}`;
+  await page.getByRole("textbox", { name: "Note" }).fill(note);
+  await page.getByRole("button", { name: "Keep it" }).click();
+  const strip = page.getByRole("banner").getByRole("status");
+  await expect(strip).toHaveText("No server · 1 waiting");
+
+  // The tablet is put away; the next one to sign in on it is Bruno.
+  await page.goto("about:blank");
+  await page.context().clearCookies();
+  await page.context().setOffline(false);
+  await brunoSignsIn(page);
+  await expect(strip).toHaveText("1 waiting");
+  await page.getByRole("button", { name: "1 waiting" }).click();
+  const dialog = page.getByRole("dialog");
+  await expect(dialog).toContainText(`Waits until ${name} is signed in on this device.`);
+  await dialog.getByRole("button", { name: "Close" }).click();
+
+  // Meanwhile they may read only.
+  await setRole("viewer");
+  await page.goto(`${address}/keep`);
+  await handOver(page, "Bruno", name);
+  await expect(strip).toHaveText("1 to settle");
+  await page.getByRole("button", { name: "1 to settle" }).click();
+  await expect(dialog).toContainText(`Not kept: This needs the role setter; ${name} has the role viewer.`);
+
+  // Another role means signing in anew; that is said as soon as something is to be sent.
+  await setRole("setter");
+  await dialog.getByRole("button", { name: "Send again" }).click();
+  await expect(strip).toHaveText("Signed out · 1 waiting");
+  await dialog.getByRole("link", { name: "Sign in again" }).click();
+  await page.getByRole("button", { name: name }).click();
+  await expect(page).toHaveURL(new RegExp(`${address}/keep`));
+  await expect(strip).toHaveText("");
+  await expect(page.getByRole("main").getByRole("listitem").filter({ hasText: note })).toContainText(name);
+  await lead.context().close();
+
+  async function setRole(role: "viewer" | "setter"): Promise<void> {
+    await lead.goto("/workshop/people");
+    await lead.getByRole("link", { name }).click();
+    await lead.getByRole("combobox", { name: /^Role/ }).selectOption(role);
+    await lead.getByRole("button", { name: "Keep the change" }).click();
+    await expect(lead.getByText(`${name} is changed.`)).toBeVisible();
+  }
 });
