@@ -42,7 +42,8 @@ export function FeatureRow(
         </Link>
         <span>
           {feature.axis === "x" ? "Ø " : "Z "}
-          {write(feature.nominal)} {limits(write(feature.upper, "always"), write(feature.lower, "always"))}
+          {write(feature.nominal)}{" "}
+          <Limits upper={write(feature.upper, "always")} lower={write(feature.lower, "always")} />
         </span>
         <small>
           {state.form}, {feature.axis.toUpperCase()} of {toolNumber(machine, feature.offset)}
@@ -105,8 +106,15 @@ export function FeatureRow(
   );
 }
 
-const limits = (upper: string, lower: string) =>
-  upper.slice(1) === lower.slice(1) && upper.startsWith("+") ? `± ${upper.slice(1)}` : `${upper} ${lower}`;
+/** Limits as a drawing has them: one number where they are alike, else the upper over the lower. */
+function Limits({ upper, lower }: { readonly upper: string; readonly lower: string }) {
+  if (upper.slice(1) === lower.slice(1) && upper.startsWith("+")) return `± ${upper.slice(1)}`;
+  return (
+    <Stacked>
+      <span>{upper}</span> <span>{lower}</span>
+    </Stacked>
+  );
+}
 
 /** The band between the limits with where the latest measurement lies; a value outside stands at its end. */
 function Band({ state: { feature, deviation, within } }: { readonly state: FeatureState }) {
@@ -155,6 +163,13 @@ const Name = styled.div`
   span { ${mono} font-size: 17px; }
   small { color: ${color("quiet")}; }
   svg { max-width: 100%; }
+`;
+const Stacked = styled.i`
+  display: inline-grid;
+  vertical-align: middle;
+  font-style: normal;
+  line-height: 1.05;
+  && > span { font-size: ${size.small}; }
 `;
 const Found = styled.div`
   display: flex;
