@@ -1,5 +1,6 @@
 import { useEffect, useState } from "react";
 import type { PositionReport } from "../../core/frame/index.ts";
+import { listenTo } from "../frame/listenTo.ts";
 
 /** A report with the time at which it came in on this device. */
 export interface HeardReport extends PositionReport {
@@ -11,17 +12,21 @@ const LOST: PositionReport = {
   words: "The connection is lost. Key the reading.",
 };
 
+/** A feed repeats itself every second. */
+const SILENT_MS = 5000;
+
 /** What a machine's position feed says, as long as this page is open; undefined where the machine has none. */
 export function useFeed(machine: string, hasFeed: boolean): HeardReport | undefined {
   const [report, setReport] = useState<HeardReport>();
   useEffect(() => {
     if (!hasFeed) return;
-    const source = new EventSource(`/machines/${encodeURIComponent(machine)}/position`);
     const hear = (next: PositionReport) => setReport({ ...next, heardAt: Date.now() });
-    source.onmessage = ({ data }) => hear(JSON.parse(data) as PositionReport);
-    // The browser goes on trying by itself, unless it was told that there is nothing to hear.
-    source.onerror = () => (source.readyState === EventSource.CLOSED ? setReport(undefined) : hear(LOST));
-    return () => source.close();
+    return listenTo(`/machines/${encodeURIComponent(machine)}/position`, {
+      hear,
+      // Refused: there is nothing to hear, as where there is no feed.
+      onFailure: (isRefused) => (isRefused ? setReport(undefined) : hear(LOST)),
+      silentMs: SILENT_MS,
+    });
   }, [machine, hasFeed]);
   return report;
 }
