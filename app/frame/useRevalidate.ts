@@ -2,6 +2,7 @@ import { useCallback } from "react";
 import { useRevalidator } from "react-router";
 
 let running: Promise<unknown> = Promise.resolve();
+let asking = 0;
 
 /** Longer than a page waits for its server nobody waits for it to have asked. */
 const WITHIN_MS = 7000;
@@ -10,7 +11,10 @@ const WITHIN_MS = 7000;
 export function useRevalidate() {
   const { revalidate: ask, state } = useRevalidator();
   const revalidate = useCallback(() => {
-    running = Promise.allSettled([running, ask()]);
+    asking++;
+    running = Promise.allSettled([running, ask()]).finally(() => {
+      asking--;
+    });
   }, [ask]);
   return { revalidate, state };
 }
@@ -22,3 +26,6 @@ export function useRevalidate() {
  */
 export const revalidated = (): Promise<unknown> =>
   Promise.race([running, new Promise((resolve) => setTimeout(resolve, WITHIN_MS))]);
+
+/** Whether the page asks anew by itself, with nobody who has asked to be anywhere else. */
+export const isAskingAnew = (): boolean => asking > 0;

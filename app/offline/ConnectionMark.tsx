@@ -2,6 +2,7 @@ import { CloudOff, RefreshCw, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
+import { useEndWhenIdle } from "../people/useEndWhenIdle.ts";
 import { color, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { SettleDialog } from "./SettleDialog.tsx";
@@ -10,6 +11,7 @@ import { useConnection, useConnectionKeeper } from "./useConnection.ts";
 /** In the strip: nothing while all is well; else that the server is away, how many entries wait, what somebody must settle. */
 export function ConnectionMark({ person }: { readonly person: Person }) {
   useConnectionKeeper(person);
+  useEndWhenIdle();
   const { server, waiting, toSettle, isSending, storeNote, isSignedOut } = useConnection();
   const [isOpen, setOpen] = useState(false);
   const away = server === "away";
@@ -17,14 +19,14 @@ export function ConnectionMark({ person }: { readonly person: Person }) {
   // Two short lines: beside the stages there is little room.
   const [first, second] = away
     ? ["No server", waits]
-    : toSettle > 0
-      ? [`${toSettle} to settle`, ""]
-      : isSignedOut && waits
-        ? ["Signed out", waits]
+    : isSignedOut
+      ? ["Signed out", waits]
+      : toSettle > 0
+        ? [`${toSettle} to settle`, ""]
         : isSending
           ? [`Sending ${waiting}…`, ""]
           : [waits || (storeNote !== undefined ? "Device" : ""), ""];
-  const isHeldUp = toSettle > 0 || (isSignedOut && waiting > 0);
+  const isHeldUp = toSettle > 0 || isSignedOut;
   const Icon = away ? CloudOff : isHeldUp || !waiting ? TriangleAlert : RefreshCw;
   return (
     <>
@@ -44,7 +46,7 @@ export function ConnectionMark({ person }: { readonly person: Person }) {
           </Mark>
         )}
       </span>
-      {isOpen && <SettleDialog onClose={() => setOpen(false)} />}
+      {isOpen && <SettleDialog person={person} onClose={() => setOpen(false)} />}
     </>
   );
 }

@@ -2,8 +2,10 @@ import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
 import { Link, useLocation } from "react-router";
 import { styled } from "styled-components";
+import { may } from "../../core/deeds/index.ts";
 import { type Command, type SetupView, whatWasDone } from "../../core/ledger/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
+import type { Person } from "../../server/people/person.server.ts";
 import { useRevalidate } from "../frame/useRevalidate.ts";
 import { showFor } from "../frame/useShow.ts";
 import { ageOf } from "../setups/age.ts";
@@ -12,12 +14,13 @@ import { DialogSheet, Shade } from "../ui/Sheet.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";
-import { readQueue, type Waiting } from "./store.ts";
+import { readQueue, type Trouble, type Waiting } from "./store.ts";
 import { useConnection } from "./useConnection.ts";
 
 /** What waits on this device, and what somebody must settle before it is kept. */
-export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
-  const { server, reason, waiting, toSettle, storeNote, personId, isSignedOut } = useConnection();
+export function SettleDialog({ person, onClose }: { readonly person: Person; readonly onClose: () => void }) {
+  const { server, reason, waiting, toSettle, storeNote, isSignedOut } = useConnection();
+  const mayDecide = server === "here" && !isSignedOut;
   const { revalidate } = useRevalidate();
   const queue = useQueue(`${waiting} ${toSettle}`);
   const setups = useSetups(queue);
@@ -32,7 +35,11 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
       <Modal>
         <Sheet aria-label="This device and its server">
           <Heading slot="title">
-            {server === "away" ? "The server does not answer" : toSettle > 0 ? "To settle" : "This device"}
+            {server === "away"
+              ? "The server does not answer"
+              : toSettle > 0 && !isSignedOut
+                ? "To settle"
+                : "This device"}
           </Heading>
           {server === "away" && (
             <p>
@@ -40,10 +47,11 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                 "Go on working: what you enter waits on this device and is sent as soon as the server is back."}
             </p>
           )}
-          {isSignedOut && queue.length > 0 && (
+          {isSignedOut && server === "here" && (
             <p>
-              Nobody is signed in on this device any more. <Link to={signInAndBack}>Sign in again</Link>, and what waits
-              is sent.
+              Nobody is signed in on this device any more: this page hears of nothing new.{" "}
+              <Link to={signInAndBack}>Sign in again</Link>
+              {queue.length > 0 && ", and what waits is sent"}.
             </p>
           )}
           {storeNote !== undefined && <p>{storeNote}</p>}
@@ -57,18 +65,21 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
                     {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
                   </span>
                 </p>
-                {!one.trouble && server === "here" && !isSignedOut && one.personId !== personId && (
+                {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
+                {mayDecide && one.personId !== person.id && (
                   <p>Waits until {one.personName} is signed in on this device.</p>
                 )}
-                {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
-                {one.trouble && server === "here" && (
+                {mayDecide && (
                   <div>
-                    <PlainButton onPress={() => settle(useMine, one)}>
-                      {one.trouble.outcome === "conflict" ? "Use mine" : "Send again"}
-                    </PlainButton>
-                    <PlainButton onPress={() => settle(giveUp, one)}>
-                      {one.trouble.outcome === "conflict" ? "Keep theirs" : "Give it up"}
-                    </PlainButton>
+                    {one.trouble && one.personId === person.id && (
+                      <PlainButton onPress={() => settle(useMine, one)}>{SEND_WORDS[one.trouble.outcome]}</PlainButton>
+                    )}
+                    {/* Of somebody who has left, too: a lead alone, since nobody else has it. */}
+                    {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
+                      <PlainButton onPress={() => settle(giveUp, one)}>
+                        {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Give it up"}
+                      </PlainButton>
+                    )}
                   </div>
                 )}
               </li>
@@ -81,6 +92,12 @@ export function SettleDialog({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+const SEND_WORDS: Readonly<Record<Trouble["outcome"], string>> = {
+  conflict: "Use mine",
+  refused: "Send again",
+  "signed-out": "Send it",
+};
+
 function TroubleOf({
   one,
   trouble,
@@ -91,6 +108,8 @@ function TroubleOf({
   readonly setup: SetupView | undefined;
 }) {
   if (trouble.outcome === "refused") return <p>Not kept: {trouble.message}</p>;
+  if (trouble.outcome === "signed-out")
+    return <p>Entered here while nobody was signed in. Send it if {one.personName} made it.</p>;
   const mine = "exact" in one.command.payload ? one.command.payload.exact : undefined;
   const show = (millimetres: number) => inControl(one.command, setup, millimetres);
   const { theirs } = trouble;

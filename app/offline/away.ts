@@ -19,6 +19,10 @@ export function awayWords(failure: unknown): { readonly reason: string | undefin
   return undefined;
 }
 
+/** Whether the server sent on to signing in in place of its answer: the session has run out over a break, or was ended. */
+export const isSignInAsked = (failure: unknown): failure is Response =>
+  failure instanceof Response && failure.headers.get("Location")?.startsWith("/sign-in") === true;
+
 /** The answer, or `AnsweredLate` where there is none in time: on bad Wi-Fi a request can hang for minutes. */
 export function inTime<Answer>(answer: Promise<Answer>): Promise<Answer> {
   return new Promise((resolve, reject) => {

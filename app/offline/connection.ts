@@ -3,22 +3,22 @@ export interface Connection {
   readonly server: "here" | "away";
   /** Why the server is away, where it said so itself. */
   readonly reason: string | undefined;
-  /** Forms that wait on this device, of all setups. */
+  /** Forms that wait on this device, of all setups and people. */
   readonly waiting: number;
-  /** Those of them that were not kept when they were sent: somebody decides. */
+  /** Those of whoever is signed in that are not sent by themselves: they decide. */
   readonly toSettle: number;
+  /** Those of whoever is signed in that are. */
+  readonly toSend: number;
   readonly isSending: boolean;
   /** What is said of the browser's store before it hurts. */
   readonly storeNote: string | undefined;
-  /** Who is signed in here, by the page that is open. */
-  readonly personId: string | undefined;
-  /** Whether the server, when it was sent something, knew nobody here any more: the session has run out, or was ended. */
+  /** Whether the server, when it was last asked, knew nobody here any more: the session has run out, or was ended. */
   readonly isSignedOut: boolean;
 }
 
 let current: Connection = {
-  ...{ server: "here", reason: undefined, waiting: 0, toSettle: 0, isSending: false, storeNote: undefined },
-  ...{ personId: undefined, isSignedOut: false },
+  ...{ server: "here", reason: undefined, waiting: 0, toSettle: 0, toSend: 0, isSending: false, storeNote: undefined },
+  isSignedOut: false,
 };
 const listeners = new Set<() => void>();
 
@@ -36,3 +36,8 @@ export const connection = {
     return () => listeners.delete(listener);
   },
 };
+
+/** What an answer says of whether anybody is still signed in here. */
+export function noteSignedOut({ redirected, url }: Response): void {
+  connection.change({ isSignedOut: redirected && new URL(url).pathname === "/sign-in" });
+}

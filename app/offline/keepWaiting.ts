@@ -2,10 +2,10 @@ import { makeCommand, readOwnList, type SetupForm } from "../../core/deeds/index
 import { decide } from "../../core/ledger/index.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { bringAlong, type ChosenFile } from "./bringAlong.ts";
-import { connection } from "./connection.ts";
 import { setupHere } from "./loadSetup.ts";
 import { showPhotoHere } from "./photosHere.ts";
-import { addWaiting, isFull, readQueue } from "./store.ts";
+import { countWaiting } from "./sendWaiting.ts";
+import { addWaiting, isFull, readOwnQueue, type Trouble } from "./store.ts";
 
 const NOT_HERE =
   "The server does not answer, and this setup has not been taken along on this device. What you typed is kept: send it again.";
@@ -23,12 +23,13 @@ export async function keepWaiting(
   setupId: string,
   typed: Readonly<Record<string, string>>,
   file?: ChosenFile,
+  trouble?: Trouble,
 ): Promise<TouchAnswer> {
   try {
     const here = await setupHere(setupId);
     if (!here) return { outcome: "unreachable", message: NOT_HERE };
     const { pack, state, setup } = here;
-    const waits = await readQueue(setupId);
+    const waits = await readOwnQueue(setupId);
     if (waits.some(({ command }) => command.id === typed.id)) return { outcome: "done" };
     const read = file && (await bringAlong(file, setup.machine));
     if (read && !read.ok) {
@@ -53,11 +54,12 @@ export async function keepWaiting(
         fields: { ...fields, base: String(Math.min(Number(fields.base), pack.entries.at(-1)?.seq ?? 0)) },
         ...(along && { file: along.waiting.fingerprint }),
         madeAt: new Date().toISOString(),
+        ...(trouble && { trouble }),
       },
       along?.waiting,
     );
     if (along?.waiting.kind === "photo") await showPhotoHere(along.waiting);
-    connection.change({ waiting: (await readQueue()).length });
+    await countWaiting();
     return { outcome: "done" };
   } catch (failure) {
     if (isFull(failure)) return { outcome: "unreachable", message: FULL };

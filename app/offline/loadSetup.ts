@@ -1,18 +1,19 @@
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import { textOfBytes } from "../../core/program/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
-import { awayWords, inTime } from "./away.ts";
+import { isAskingAnew } from "../frame/useRevalidate.ts";
+import { awayWords, inTime, isSignInAsked } from "./away.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { loadedSetup } from "./loadedSetup.ts";
 import { localSetup } from "./localSetup.ts";
-import { readPack, readQueue, readWaitingFile } from "./store.ts";
+import { readOwnQueue, readPack, readWaitingFile } from "./store.ts";
 
 /** A setup on this device: what was taken along, with what waits upon it. */
 export async function setupHere(setupId: string) {
   const pack = await readPack(setupId);
   if (!pack) return undefined;
-  const { state, entries } = localSetup(pack, await readQueue(setupId));
+  const { state, entries } = localSetup(pack, await readOwnQueue(setupId));
   const setup = viewSetup(state);
   // A program that waits on this device has come after the one that was taken along.
   const waiting = setup.programRead && (await readWaitingFile(setup.programRead.fingerprint));
@@ -25,7 +26,7 @@ export type SetupHere = NonNullable<Awaited<ReturnType<typeof setupHere>>>;
 async function goesByItself(setupId: string): Promise<boolean> {
   if (connection.read().server === "away") return true;
   if (connection.read().waiting === 0) return false;
-  return (await readQueue(setupId)).length > 0;
+  return (await readOwnQueue(setupId)).length > 0;
 }
 
 /**
@@ -45,8 +46,10 @@ async function load<Loaded>(
       return loaded;
     } catch (failure) {
       const away = awayWords(failure);
-      if (!away) throw failure;
-      connection.change({ server: "away", ...away });
+      if (away) connection.change({ server: "away", ...away });
+      // Whoever stands here is in the middle of something: the strip says that the session has ended, and the page stays.
+      else if (isSignInAsked(failure) && isAskingAnew()) connection.change({ isSignedOut: true });
+      else throw failure;
     }
   const own = await setupHere(setupId);
   if (own) return here(own);

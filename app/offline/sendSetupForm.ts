@@ -1,13 +1,13 @@
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
-import { awayWords, inTime } from "./away.ts";
+import { awayWords, inTime, isSignInAsked } from "./away.ts";
 import type { ChosenFile } from "./bringAlong.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
-import { readQueue } from "./store.ts";
+import { readOwnQueue } from "./store.ts";
 
 /**
- * Sends a setup's form to the server; where it does not answer, or where others wait before it, the form is kept on this
- * device. `keptHere` says that it was: the page goes on from what this device knows.
+ * Sends a setup's form to the server; where it does not answer, where others wait before it, or where the session has run
+ * out meanwhile, the form is kept on this device. `keptHere` says that it was: the page goes on from what this device knows.
  */
 export async function sendSetupForm<Answer>(
   setupId: string,
@@ -19,16 +19,21 @@ export async function sendSetupForm<Answer>(
   for (const [name, value] of form)
     if (typeof value === "string") fields[name] = value;
     else if (name === "photo" || name === "program") file = { kind: name, file: value };
+  let signIn: Response | undefined;
   if (!(await waits(setupId)))
     try {
       return { answer: await inTime(toServer()), keptHere: false };
     } catch (failure) {
       const away = awayWords(failure);
-      if (!away) throw failure;
-      connection.change({ server: "away", ...away });
+      if (away) connection.change({ server: "away", ...away });
+      else if (isSignInAsked(failure)) signIn = failure;
+      else throw failure;
     }
   const { keepWaiting } = await workingOut();
-  const answer = await keepWaiting(setupId, fields, file);
+  const isSignedOut = signIn !== undefined || connection.read().isSignedOut;
+  const answer = await keepWaiting(setupId, fields, file, isSignedOut ? { outcome: "signed-out" } : undefined);
+  if (signIn && answer.outcome === "unreachable") throw signIn;
+  connection.change({ isSignedOut });
   return { answer, keptHere: answer.outcome === "done" };
 }
 
@@ -39,5 +44,5 @@ export const workingOut = () => import("./keepWaiting.ts");
 async function waits(setupId: string): Promise<boolean> {
   if (isKeptPage() || connection.read().server === "away") return true;
   if (connection.read().waiting === 0) return false;
-  return (await readQueue(setupId)).length > 0;
+  return (await readOwnQueue(setupId)).length > 0;
 }

@@ -1,8 +1,16 @@
 import { REFUSED_PERSON } from "../../core/deeds/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
-import { connection } from "./connection.ts";
+import { connection, noteSignedOut } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
-import { changeWaiting, deviceId, readQueue, readWaitingFile, removeWaiting, type Waiting } from "./store.ts";
+import {
+  changeWaiting,
+  deviceId,
+  readOwnQueue,
+  readQueue,
+  readWaitingFile,
+  removeWaiting,
+  type Waiting,
+} from "./store.ts";
 import { syncPack } from "./syncPack.ts";
 
 /** Forms that go to the server at once. */
@@ -10,15 +18,19 @@ const BATCH = 50;
 
 /** Takes the count that the strip shows from the store itself. */
 export async function countWaiting(): Promise<void> {
-  const queue = await readQueue();
-  connection.change({ waiting: queue.length, toSettle: queue.filter(({ trouble }) => trouble).length });
+  const [queue, own] = [await readQueue(), await readOwnQueue()];
+  connection.change({
+    waiting: queue.length,
+    toSettle: own.filter(({ trouble }) => trouble).length,
+    toSend: own.filter(({ trouble }) => !trouble).length,
+  });
 }
 
 let running: Promise<void> | undefined;
 
 /**
  * Sends what waits on this device, setup by setup, in the order in which it was made. What somebody must decide first holds
- * up its own setup alone; what another person made waits for that person. One sending at a time, in all windows.
+ * up its own setup alone; what another person made waits for that person, and holds nobody up. One sending at a time, in all windows.
  */
 export function sendWaiting(): Promise<void> {
   running ??= underLock(sendAll).finally(() => {
@@ -32,7 +44,7 @@ const underLock = (work: () => Promise<void>): Promise<void> =>
   navigator.locks ? navigator.locks.request("luvrit-send", work) : work();
 
 async function sendAll(): Promise<void> {
-  const setups = new Set((await readQueue()).map(({ setupId }) => setupId));
+  const setups = new Set((await readOwnQueue()).map(({ setupId }) => setupId));
   if (setups.size === 0) return countWaiting();
   connection.change({ isSending: true });
   try {
@@ -45,28 +57,26 @@ async function sendAll(): Promise<void> {
 
 async function sendOf(setupId: string): Promise<void> {
   for (;;) {
-    const queue = await readQueue(setupId);
+    const queue = (await readOwnQueue(setupId)).slice(0, BATCH);
     const [first] = queue;
-    // What another person made waits until they are signed in here.
-    if (!first || first.trouble || first.personId !== connection.read().personId) return;
-    const batch = queue.slice(0, BATCH);
-    const end = batch.findIndex(({ personId, trouble }) => personId !== first.personId || trouble);
-    const fromOne = end < 0 ? batch : batch.slice(0, end);
-    const files = await sendFiles(fromOne);
+    if (!first || first.trouble) return;
+    const end = queue.findIndex(({ trouble }) => trouble);
+    const batch = end < 0 ? queue : queue.slice(0, end);
+    const files = await sendFiles(batch);
     if (!files) return;
     if (files.refusal !== undefined && files.sent === 0) {
       await changeWaiting({ ...first, trouble: { outcome: "refused", message: files.refusal } });
       return;
     }
-    const own = fromOne.slice(0, files.sent);
-    const answer = await post(setupId, own);
+    const sent = batch.slice(0, files.sent);
+    const answer = await post(setupId, sent);
     if (!answer) return;
-    const kept = own.slice(0, answer.kept);
+    const kept = sent.slice(0, answer.kept);
     // Heard before it is forgotten, so that no page goes back for a moment.
     if (kept.length > 0) await syncPack(setupId);
     await removeWaiting(kept.flatMap(({ order }) => (order === undefined ? [] : [order])));
     await countWaiting();
-    const stopped = own[answer.kept];
+    const stopped = sent[answer.kept];
     if (!answer.stopped || !stopped) continue;
     const trouble =
       answer.stopped.outcome === "conflict"
@@ -122,7 +132,7 @@ async function reach(address: string, request: RequestInit): Promise<Response | 
   try {
     const response = await fetch(address, request);
     if (response.status >= 500) connection.change({ server: "away" });
-    connection.change({ isSignedOut: response.redirected && new URL(response.url).pathname === "/sign-in" });
+    noteSignedOut(response);
     return response;
   } catch (failure) {
     if (!(failure instanceof TypeError)) throw failure;

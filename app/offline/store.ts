@@ -20,7 +20,7 @@ export interface Waiting {
   readonly file?: string;
   /** By this device's clock; ISO 8601. */
   readonly madeAt: string;
-  /** Why it was not kept when it was sent: somebody decides. */
+  /** Why it was not kept when it was sent, or is not sent by itself: somebody decides. */
   readonly trouble?: Trouble;
 }
 
@@ -35,6 +35,8 @@ export interface WaitingFile {
 
 export type Trouble =
   | { readonly outcome: "refused"; readonly message: string }
+  /** Entered while nobody was signed in: whoever it would be sent for says whether it is theirs. */
+  | { readonly outcome: "signed-out" }
   | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
 
 interface Stores extends DBSchema {
@@ -81,19 +83,19 @@ export async function keepPerson(person: Person): Promise<void> {
   await (await store()).put("device", JSON.stringify(person), "person");
 }
 
-async function personHere(): Promise<{ readonly person?: Person }> {
+async function personHere(): Promise<Person | undefined> {
   const kept = await (await store()).get("device", "person");
-  return kept === undefined ? {} : { person: JSON.parse(kept) };
+  return kept === undefined ? undefined : JSON.parse(kept);
 }
 
 export async function readPack(setupId: string): Promise<SetupPack | undefined> {
   const pack = await (await store()).get("packs", setupId);
-  return pack && { ...pack, ...(await personHere()) };
+  return pack && { ...pack, person: (await personHere()) ?? pack.person };
 }
 
 export async function listPacks(): Promise<readonly SetupPack[]> {
-  const [packs, here] = [await (await store()).getAll("packs"), await personHere()];
-  return packs.map((pack) => ({ ...pack, ...here }));
+  const [packs, person] = [await (await store()).getAll("packs"), await personHere()];
+  return packs.map((pack) => ({ ...pack, person: person ?? pack.person }));
 }
 
 export async function storePack(pack: SetupPack): Promise<void> {
@@ -104,6 +106,15 @@ export async function storePack(pack: SetupPack): Promise<void> {
 export async function readQueue(setupId?: string): Promise<readonly Waiting[]> {
   const db = await store();
   return setupId === undefined ? db.getAll("queue") : db.getAllFromIndex("queue", "by-setup", setupId);
+}
+
+/**
+ * The same of whoever is signed in here. What another person made waits for them, and is in nobody else's way: to others the
+ * setup is as the server has it.
+ */
+export async function readOwnQueue(setupId?: string): Promise<readonly Waiting[]> {
+  const [queue, person] = [await readQueue(setupId), await personHere()];
+  return queue.filter(({ personId }) => person === undefined || personId === person.id);
 }
 
 /** Form and file are kept together or not at all. */
@@ -157,6 +168,13 @@ export async function forgetPacks(): Promise<void> {
 /** Whether a failure is the store's own word that it is full. */
 export const isFull = (failure: unknown): boolean =>
   failure instanceof DOMException && failure.name === "QuotaExceededError";
+
+/** What the store gives; undefined in a browser that keeps nothing (a private window): there is nothing that could wait. */
+export const orNoStore = <Value>(work: Promise<Value>): Promise<Value | undefined> =>
+  work.catch((failure: unknown) => {
+    if (!(failure instanceof DOMException)) throw failure;
+    return undefined;
+  });
 
 /** Left of what the browser lets us keep, bytes; undefined where it does not say. */
 export async function roomLeft(): Promise<number | undefined> {

@@ -1,6 +1,6 @@
 import type { Entry } from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
-import { connection } from "./connection.ts";
+import { connection, noteSignedOut } from "./connection.ts";
 import { isFull, readPack, storePack } from "./store.ts";
 
 /** What surrounds a setup (gauges, spacers, history) is taken along anew after this long. */
@@ -9,17 +9,22 @@ const AROUND_LASTS_MS = 10 * 60_000;
 const STORE_FULL =
   "This device's store is full. Make room on it before the connection drops: nothing more can be kept here.";
 
-/** Takes a setup along, or brings what was taken along up to date. Failing to is no trouble while the server is there. */
-export async function syncPack(setupId: string): Promise<void> {
+/**
+ * Takes a setup along, or brings what was taken along up to date; whether there was anything new. Failing to is no trouble
+ * while the server is there.
+ */
+export async function syncPack(setupId: string): Promise<boolean> {
   try {
     const pack = await readPack(setupId);
     const isYoung = pack && Date.now() - Date.parse(pack.takenAt) < AROUND_LASTS_MS;
     const next = isYoung ? await withNews(pack) : await fetchJson<SetupPack>(`/setups/${setupId}/pack`);
     if (next) await storePack(next);
+    return next !== undefined && next.entries.length !== pack?.entries.length;
   } catch (failure) {
     if (isFull(failure)) connection.change({ storeNote: STORE_FULL });
     // No server, or a browser that keeps nothing: then this device goes by the server alone.
     else if (!(failure instanceof TypeError) && !(failure instanceof DOMException)) throw failure;
+    return false;
   }
 }
 
@@ -35,6 +40,7 @@ async function withNews(pack: SetupPack): Promise<SetupPack | undefined> {
 
 async function fetchJson<Json>(address: string): Promise<Json | undefined> {
   const response = await fetch(address, { headers: { Accept: "application/json" } });
+  noteSignedOut(response);
   const isJson = response.headers.get("Content-Type")?.startsWith("application/json");
   return response.ok && isJson ? ((await response.json()) as Json) : undefined;
 }

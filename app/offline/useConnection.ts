@@ -4,10 +4,12 @@ import { useRevalidate } from "../frame/useRevalidate.ts";
 import { type Connection, connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { countWaiting, sendWaiting } from "./sendWaiting.ts";
-import { keepPerson, roomLeft } from "./store.ts";
+import { keepPerson, orNoStore, roomLeft } from "./store.ts";
 
 /** Between two looks for a server that was away. */
 const LOOK_EVERY_MS = 2500;
+/** A server that takes longer to say that it is there is not. */
+const READY_WITHIN_MS = 6000;
 /** Under this much room an evening's entries may still fit, but nobody knows for how long; bytes. */
 const LITTLE_ROOM = 20_000_000;
 const LITTLE_ROOM_NOTE = "This device's store is nearly full. Make room on it, so that entries can wait here.";
@@ -21,16 +23,14 @@ export const useConnection = (): Connection => useSyncExternalStore(connection.l
 
 /** Looks after the connection as long as a page is open: notices that the server is back, and sends what waits. */
 export function useConnectionKeeper(person: Person): void {
-  const { server, waiting, toSettle } = useConnection();
+  const { server, toSend } = useConnection();
   const { revalidate } = useRevalidate();
 
-  // Ahead of the effects that send: whoever has just taken this device over has their own entries sent at once.
-  const { id: personId, name, role, decimalMark } = person;
+  const { id, name, role, decimalMark } = person;
   useEffect(() => {
     // A page that was kept may have been shown to somebody else.
-    if (isKeptPage()) connection.change({ personId });
-    else goOnHere({ id: personId, name, role, decimalMark });
-  }, [personId, name, role, decimalMark]);
+    if (!isKeptPage()) goOnHere({ id, name, role, decimalMark });
+  }, [id, name, role, decimalMark]);
 
   useEffect(() => {
     if (isKeptPage() || navigator.onLine === false) connection.change({ server: "away" });
@@ -60,33 +60,34 @@ export function useConnectionKeeper(person: Person): void {
   }, [server, revalidate]);
 
   // What waits although the server is there: from another window, or from before this page was opened.
-  const mustSend = server === "here" && waiting > toSettle;
+  const mustSend = server === "here" && toSend > 0;
   useEffect(() => {
-    if (!mustSend || personId === "") return;
+    if (!mustSend) return;
     const send = () => sendWaiting().then(revalidate);
     send();
     const timer = setInterval(send, LOOK_EVERY_MS * 4);
     return () => clearInterval(timer);
-  }, [mustSend, personId, revalidate]);
+  }, [mustSend, revalidate]);
 }
 
 /** From now on this device is this person's: what is entered here is theirs, and theirs alone is sent. */
 export function goOnHere(person: Person): Promise<void> {
-  connection.change({ personId: person.id });
-  return orNoStore(keepPerson(person));
+  connection.change({ isSignedOut: false });
+  return orNoStore(keepPerson(person).then(countWaiting));
 }
 
-/** A browser that keeps nothing (private window): there is nothing that could wait, for nobody. */
-const orNoStore = (work: Promise<void>): Promise<void> =>
-  work.catch((failure: unknown) => {
-    if (!(failure instanceof DOMException)) throw failure;
-  });
+/** Looks for the server on a sign that it may be away, so that the strip says so before anybody's next entry finds it out. */
+export async function noticeServer(): Promise<void> {
+  if (connection.read().server === "here" && !(await isReady()))
+    connection.change({ server: "away", reason: undefined });
+}
 
 async function isReady(): Promise<boolean> {
   try {
-    return (await fetch("/ready", { cache: "no-store" })).ok;
+    return (await fetch("/ready", { cache: "no-store", signal: AbortSignal.timeout(READY_WITHIN_MS) })).ok;
   } catch (failure) {
-    if (failure instanceof TypeError) return false;
+    // Nobody answers, or not in time.
+    if (failure instanceof TypeError || failure instanceof DOMException) return false;
     throw failure;
   }
 }

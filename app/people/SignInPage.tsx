@@ -1,6 +1,7 @@
 import { Form, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
+import { WaitingHere } from "../offline/WaitingHere.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Tile } from "./Tile.ts";
@@ -26,6 +27,7 @@ export function SignInPage({ people, failed }: SignInPageProps) {
         <Mark />
         <p>From “the program is loaded and the turret is full” to “every offset is in, proven, and on record”.</p>
       </Head>
+      <WaitingHere />
       {people.length > 0 && (
         <section aria-labelledby="demo">
           <h1 id="demo">Who are you today?</h1>

@@ -7,7 +7,7 @@ import { findPerson, hasPeople, listPeople } from "../../server/people/peopleRep
 import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import { forgetPages } from "../offline/keepSetupPages.ts";
-import { forgetPacks } from "../offline/store.ts";
+import { forgetPacks, orNoStore } from "../offline/store.ts";
 import { SignInPage } from "../people/SignInPage.tsx";
 import type { Route } from "./+types/signIn";
 
@@ -74,10 +74,7 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
   // Nobody is signed in: what this device took along for the last person is of no use to the next.
   useEffect(() => {
     forgetPages();
-    forgetPacks().catch((failure: unknown) => {
-      // A browser that keeps nothing has nothing to forget.
-      if (!(failure instanceof DOMException)) throw failure;
-    });
+    orNoStore(forgetPacks());
   }, []);
   return <SignInPage people={loaderData.people} failed={actionData} />;
 }

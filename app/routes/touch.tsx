@@ -2,6 +2,7 @@ import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { revalidated } from "../frame/useRevalidate.ts";
 import { useSetup } from "../frame/useSetup.ts";
+import { isSignInAsked } from "../offline/away.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import { addressAfter } from "../touch/addressAfter.ts";
@@ -39,7 +40,7 @@ export async function clientAction({ request, params, serverAction }: Route.Clie
     await revalidated();
     return next === undefined ? answer : redirect(next);
   } catch (thrown) {
-    if (thrown instanceof Response && thrown.status >= 300 && thrown.status < 400) {
+    if (thrown instanceof Response && thrown.status >= 300 && thrown.status < 400 && !isSignInAsked(thrown)) {
       forgetDraft();
       await revalidated();
     }

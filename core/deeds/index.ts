@@ -5,4 +5,4 @@ export { type Doer, type Known, makeCommand } from "./makeCommand.ts";
 export { type ConflictSide, type Made, type NewEntry, refuse, type SetupOutcome, type Typist } from "./outcome.ts";
 export { type KnownBefore, readStock, rowsOf } from "./prepareCommand.ts";
 export { readSize } from "./readSize.ts";
-export { may, REFUSED_PERSON, type Role } from "./role.ts";
+export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";

@@ -10,3 +10,6 @@ export function may(role: Role, needed: Role): boolean {
 
 /** The header in which an answer that refuses a role names whose role it was, by id. */
 export const REFUSED_PERSON = "Luvrit-Refused";
+
+/** A session ends this long after it was last used: a tablet that was left is nobody's. */
+export const IDLE_HOURS = 3;

@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { IDLE_HOURS } from "../../core/deeds/index.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
@@ -15,14 +16,7 @@ import {
   signIn,
 } from "./peopleRepository.server.ts";
 import { may } from "./person.server.ts";
-import {
-  beginSession,
-  endSession,
-  endSessionsOf,
-  IDLE_HOURS,
-  listSessions,
-  personOfSession,
-} from "./sessionRepository.server.ts";
+import { beginSession, endSession, endSessionsOf, listSessions, personOfSession } from "./sessionRepository.server.ts";
 
 let pool: Pool;
 const HERE = { device: "tablet", address: "192.0.2.7" };

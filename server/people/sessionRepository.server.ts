@@ -1,4 +1,5 @@
 import { createHash, randomBytes, randomUUID } from "node:crypto";
+import { IDLE_HOURS } from "../../core/deeds/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
 import type { Whence } from "./auditRepository.server.ts";
@@ -6,8 +7,6 @@ import type { Person, Role } from "./person.server.ts";
 
 /** A session ends this long after sign-in, used or not: one long shift. */
 export const SESSION_HOURS = 14;
-/** And this long after it was last used: a tablet that was left is nobody's. */
-export const IDLE_HOURS = 3;
 /** How exactly it is known when a session was last used; each look would be a write otherwise. */
 const SEEN_EVERY_SECONDS = 60;
 

@@ -25,6 +25,14 @@ async function brunoSignsIn(page: Page): Promise<void> {
   await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
 }
 
+/** Opens the setup until this device has taken it along. */
+async function takenAlong(page: Page): Promise<void> {
+  const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+  await page.goto(`${address}/keep`);
+  await pack;
+  await page.waitForLoadState("networkidle");
+}
+
 /** Whoever is signed in hands the tablet over. */
 async function handOver(page: Page, from: string, to: string): Promise<void> {
   await page.getByRole("button", { name: new RegExp(`^${from}, setter`) }).click();
@@ -80,9 +88,7 @@ test("an entry that waits goes to the server under the name of whoever made it, 
   allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4/);
   const { lead, name } = await letIn(browser);
   await brunoSignsIn(page);
-  const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
-  await page.goto(`${address}/keep`);
-  await pack;
+  await takenAlong(page);
   await handOver(page, "Bruno", name);
   await page.waitForLoadState("networkidle");
   await page.context().setOffline(true);
@@ -96,6 +102,8 @@ test("an entry that waits goes to the server under the name of whoever made it, 
   await page.goto("about:blank");
   await page.context().clearCookies();
   await page.context().setOffline(false);
+  await page.goto("/sign-in");
+  await expect(page.getByText(`One entry of ${name} waits on this device, until they sign in here.`)).toBeVisible();
   await brunoSignsIn(page);
   await expect(strip).toHaveText("1 waiting");
   await page.getByRole("button", { name: "1 waiting" }).click();
@@ -103,9 +111,25 @@ test("an entry that waits goes to the server under the name of whoever made it, 
   await expect(dialog).toContainText(`Waits until ${name} is signed in on this device.`);
   await dialog.getByRole("button", { name: "Close" }).click();
 
+  // What waits for somebody else keeps neither entries back nor news away.
+  await page.goto(`${address}/keep`);
+  await expect(page.getByRole("list", { name: /^Entries/ })).toBeVisible();
+  await page.getByRole("textbox", { name: "Note" }).fill(`Chips cleared, ${name}`);
+  await page.getByRole("button", { name: "Keep it" }).click();
+  const cleared = page
+    .getByRole("main")
+    .getByRole("listitem")
+    .filter({ hasText: `Chips cleared, ${name}` });
+  await expect(cleared).toContainText("Bruno, computer");
+  await expect(strip).toHaveText("1 waiting");
+  await page.waitForLoadState("networkidle");
+  await lead.goto(`${address}/keep`);
+  await lead.getByRole("textbox", { name: "Note" }).fill(`Collet changed, ${name}`);
+  await lead.getByRole("button", { name: "Keep it" }).click();
+  await expect(page.getByRole("main")).toContainText(`Collet changed, ${name}`);
+
   // Meanwhile they may read only.
   await setRole("viewer");
-  await page.goto(`${address}/keep`);
   await handOver(page, "Bruno", name);
   await expect(strip).toHaveText("1 to settle");
   await page.getByRole("button", { name: "1 to settle" }).click();
@@ -129,4 +153,58 @@ test("an entry that waits goes to the server under the name of whoever made it, 
     await lead.getByRole("button", { name: "Keep the change" }).click();
     await expect(lead.getByText(`${name} is changed.`)).toBeVisible();
   }
+});
+
+test("what is entered after a break in which the session ran out is kept, and sent once its maker says so", async ({
+  page,
+  allowConsole,
+}) => {
+  allowConsole(/Failed to load resource|ERR_|Failed to fetch|EventSource/);
+  await brunoSignsIn(page);
+  await takenAlong(page);
+  const note = `After the break, ${Date.now()}`;
+  await page.getByRole("textbox", { name: "Note" }).fill(note);
+  const strip = page.getByRole("banner").getByRole("status");
+  await page.context().clearCookies();
+  // The page finds out by itself, and leaves what is being typed alone.
+  await page.context().setOffline(true);
+  await expect(strip).toHaveText("No server");
+  await page.context().setOffline(false);
+  await expect(strip).toHaveText("Signed out");
+  await page.getByRole("button", { name: "Keep it" }).click();
+  await expect(strip).toHaveText("Signed out · 1 waiting");
+  const kept = page.getByRole("main").getByRole("listitem").filter({ hasText: note });
+  await expect(kept).toContainText("Bruno, this device");
+  await page.getByRole("button", { name: "Signed out" }).click();
+  await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
+  await page.getByRole("button", { name: "Bruno" }).click();
+  await expect(page).toHaveURL(new RegExp(`${address}/keep`));
+  // Anybody may have passed by meanwhile.
+  await page.getByRole("button", { name: "1 to settle" }).click();
+  await expect(page.getByRole("dialog")).toContainText("while nobody was signed in. Send it if Bruno made it.");
+  await page.getByRole("dialog").getByRole("button", { name: "Send it" }).click();
+  await expect(strip).toHaveText("");
+  await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+  await expect(kept).toContainText("Bruno, computer");
+});
+
+test("a tablet that nobody has touched for three hours is nobody's, though its page goes on hearing of others", async ({
+  page,
+  allowConsole,
+}) => {
+  allowConsole(/EventSource's response/);
+  await page.clock.install();
+  await brunoSignsIn(page);
+  await takenAlong(page);
+  const strip = page.getByRole("banner").getByRole("status");
+  await page.clock.fastForward("02:58:00");
+  await page.keyboard.press("Tab");
+  await page.clock.fastForward("02:58:00");
+  await expect(strip).toHaveText("");
+  await page.clock.fastForward("00:04:00");
+  await expect(strip).toHaveText("Signed out");
+  await page.getByRole("button", { name: "Signed out" }).click();
+  await expect(page.getByRole("dialog")).toContainText("this page hears of nothing new");
+  await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
+  await expect(page).toHaveURL(/sign-in\?to=.*keep/);
 });
