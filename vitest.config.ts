@@ -1,8 +1,23 @@
 import os from "node:os";
 import { defineConfig } from "vitest/config";
+import { BaseSequencer, type TestSpecification } from "vitest/node";
+
+/** Files that take long, so that no worker is left alone with one of them at the end. */
+const LONG = ["start-and-stop", "cluster", "scale", "kills", "scripted-commands", "slips", "everyTool", "shipped"];
+
+class LongestFirst extends BaseSequencer {
+  override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
+    const place = ({ moduleId }: TestSpecification) => {
+      const found = LONG.findIndex((name) => moduleId.includes(`/${name}.test.ts`));
+      return found < 0 ? LONG.length : found;
+    };
+    return (await super.sort(files)).sort((a, b) => place(a) - place(b));
+  }
+}
 
 export default defineConfig({
   test: {
+    sequence: { sequencer: LongestFirst },
     // A file of tests for every core: each that needs a database or a server starts its own.
     maxWorkers: os.availableParallelism(),
     projects: [
