@@ -114,6 +114,7 @@ const People = styled.ul`
   grid-template-columns: repeat(auto-fill, minmax(190px, 1fr));
   gap: 12px;
   margin-top: 12px;
+  form, button { height: 100%; }
 `;
 const Fields = styled(Form)`
   ${typedField}

@@ -41,6 +41,30 @@ export function whatWasDone(entry: Command | Entry): string {
         : `${entry.payload.what.replace("-", " ")} in front of the part`;
     case "proof-checked":
       return `check of offset ${entry.payload.offset}: ${PROOF_WORDS[entry.payload.found]}`;
+    case "feature-recorded":
+      return `dimension ${entry.payload.name}`;
+    case "feature-removed":
+      return "dimension left out";
+    case "hole-recorded":
+      return "hole measured";
+    case "face-recorded":
+      return "end of the bar faced";
+    case "part-length-recorded":
+      return "length of the part measured";
+    case "part-length-corrected":
+      return "length of the part corrected";
+    case "bar-rechucked":
+      return "bar chucked anew";
+    case "order-arranged":
+      return "order of touching arranged";
+    case "calls-renumbered":
+      return "calls of the program renumbered";
+    case "program-read":
+      return `program ${entry.payload.name} read`;
+    case "table-read":
+      return `table as the control held it, from ${entry.payload.name}`;
+    case "fact-checked":
+      return `${entry.payload.fact.replaceAll("-", " ")} checked`;
     case "feature-measured":
       return `measured on part ${entry.payload.part}`;
     case "note-added":

@@ -10,7 +10,7 @@ import {
 } from "../ledger/index.ts";
 import { cellForControl, columnDigit, columnWords, radiusForControl } from "../offsets/index.ts";
 import { WAY_WORDS } from "../tool/index.ts";
-import { formatLength } from "../units/index.ts";
+import { convertLength, formatLength } from "../units/index.ts";
 
 /** One entry of the ledger as a person reads it. */
 export interface LedgerLine {
@@ -66,6 +66,9 @@ function numbersOf(entry: Entry, setup: SetupView): string {
     formatLength(toControl(machine, axis, millimetres, "tool-offset", zone(offset)), lastDigit(machine, axis));
   const work = (axis: Axis, millimetres: number) =>
     formatLength(toControl(machine, axis, millimetres, "work-offset"), lastDigit(machine, axis));
+  /** As a gauge reads it, whatever the machine shows of X. */
+  const size = (axis: Axis, millimetres: number, sign?: "always") =>
+    formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis), sign && { sign });
   switch (entry.kind) {
     case "touch-accepted": {
       const { axis, exact, offset, expectedError } = entry.payload;
@@ -126,11 +129,29 @@ function numbersOf(entry: Entry, setup: SetupView): string {
           return span ? [`${AXIS_NAME[axis]} ${span.map((at) => work(axis, at ?? 0)).join(" to ")}`] : [];
         })
         .join(", ");
+    case "way-chosen":
+      return WAY_WORDS[entry.payload.way][0];
+    case "feature-recorded": {
+      const { axis, nominal, lower, upper } = entry.payload;
+      return `${axis === "x" ? "Ø" : "Z"} ${size(axis, nominal)}, ${size(axis, lower, "always")} to ${size(axis, upper, "always")}`;
+    }
     case "feature-measured": {
       const { feature, measured, gauge } = entry.payload;
       const of = setup.features.find((one) => one.feature === feature);
-      return `${of ? `${of.name} ` : ""}${work(of?.axis ?? "x", measured)}${gauge ? ` with ${gauge}` : ""}`;
+      return `${of ? `${of.name} ` : ""}${size(of?.axis ?? "x", measured)}${gauge ? ` with ${gauge}` : ""}`;
     }
+    case "part-length-recorded":
+      return `${size("z", entry.payload.length)}, should be ${size("z", entry.payload.nominal)}`;
+    case "part-length-corrected":
+      return `${size("z", entry.payload.length)}, by ${size("z", entry.payload.difference, "always")}`;
+    case "bar-rechucked":
+      return `sticks out ${size("z", entry.payload.stickOut)}`;
+    case "safety-wear-set": {
+      const { offset, x, z } = entry.payload;
+      return `X ${stored("x", x, offset)}, Z ${stored("z", z, offset)}`;
+    }
+    case "fact-checked":
+      return entry.payload.found;
     case "note-added":
       return entry.payload.text;
     case "signed-off":

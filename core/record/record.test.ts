@@ -107,6 +107,32 @@ describe("the ledger as a person reads it", () => {
 });
 
 describe("numbers of the ledger", () => {
+  it("say which dimension with which limits, as a gauge reads it, and which way a tool is touched", () => {
+    const feature = "0f6f1a52-3d8e-4d52-9f6a-0a4a3f3c1b11";
+    const bore = { feature, name: "Bore H8", offset: "1", axis: "x", nominal: 25.4, lower: 0, upper: 0.0254 } as const;
+    const at = { version: 1 } as const;
+    const commands: Command[] = [
+      opened({ units: "in", resolution: { x: 0.0001, z: 0.0001 }, xShown: "radius" }),
+      loaded("1"),
+      { ...at, id: nextId(), kind: "way-chosen", payload: { offset: "1", axis: "x", way: "skim" } },
+      { ...at, id: nextId(), kind: "feature-recorded", payload: bore },
+      {
+        ...at,
+        id: nextId(),
+        kind: "feature-measured",
+        payload: { feature, part: 1, measured: 25.4127, uncertainty: 0.002 },
+      },
+      { ...at, id: nextId(), kind: "part-length-recorded", payload: { length: 50.8, nominal: 50.7746 } },
+    ];
+    const state = stateOf(...commands);
+    const lines = ledgerLines(asEntries(commands), state, viewSetup(state)).slice(0, 4);
+    expect(lines.map(({ what, numbers }) => [what, numbers])).toEqual([
+      ["length of the part measured", "2.0000, should be 1.9990"],
+      ["measured on part 1", "Bore H8 1.0005"],
+      ["dimension Bore H8", "Ø 1.0000, 0.0000 to +0.0010"],
+      ["way to touch X of offset 1", "skim and measure"],
+    ]);
+  });
   it("are in the machine's own unit, radii in exact sixty-fourths", () => {
     const inch = { units: "in", resolution: { x: 0.0001, z: 0.0001 } } as const;
     const commands = [opened(inch), loaded("1"), recorded("1", -50.8, -25.4), nose("1")];
