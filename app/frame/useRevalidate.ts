@@ -3,6 +3,7 @@ import { useRevalidator } from "react-router";
 
 let running: Promise<unknown> = Promise.resolve();
 let asking = 0;
+let askedAt = 0;
 
 /** Longer than a page waits for its server nobody waits for it to have asked. */
 const WITHIN_MS = 7000;
@@ -12,6 +13,7 @@ export function useRevalidate() {
   const { revalidate: ask, state } = useRevalidator();
   const revalidate = useCallback(() => {
     asking++;
+    askedAt = performance.now();
     running = Promise.allSettled([running, ask()]).finally(() => {
       asking--;
     });
@@ -28,4 +30,4 @@ export const revalidated = (): Promise<unknown> =>
   Promise.race([running, new Promise((resolve) => setTimeout(resolve, WITHIN_MS))]);
 
 /** Whether the page asks anew by itself, with nobody who has asked to be anywhere else. */
-export const isAskingAnew = (): boolean => asking > 0;
+export const isAskingAnew = (): boolean => asking > 0 && performance.now() - askedAt < WITHIN_MS;

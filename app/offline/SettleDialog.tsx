@@ -51,7 +51,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
             <p>
               Nobody is signed in on this device any more: this page hears of nothing new.{" "}
               <Link to={signInAndBack}>Sign in again</Link>
-              {queue.length > 0 && ", and what waits is sent"}.
+              {queue.length > 0 && ", and what waits can be sent"}.
             </p>
           )}
           {storeNote !== undefined && <p>{storeNote}</p>}

@@ -30,7 +30,8 @@ let running: Promise<void> | undefined;
 
 /**
  * Sends what waits on this device, setup by setup, in the order in which it was made. What somebody must decide first holds
- * up its own setup alone; what another person made waits for that person, and holds nobody up. One sending at a time, in all windows.
+ * up its own setup alone; what another person made waits for that person, and holds nobody up. One sending at a time, in
+ * all windows.
  */
 export function sendWaiting(): Promise<void> {
   running ??= underLock(sendAll).finally(() => {
