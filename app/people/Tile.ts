@@ -4,6 +4,7 @@ import { color, radius, size } from "../ui/tokens.ts";
 /** A person, one tap away. */
 export const Tile = styled.button`
   display: grid;
+  align-content: start;
   gap: 4px;
   width: 100%;
   min-height: 72px;
