@@ -1,4 +1,5 @@
 import os from "node:os";
+import path from "node:path";
 import { defineConfig } from "vitest/config";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
@@ -14,6 +15,9 @@ class LongestFirst extends BaseSequencer {
     return (await super.sort(files)).sort((a, b) => place(a) - place(b));
   }
 }
+
+// Databases that root starts keep their data apart from the checkout; those of tests go where they are cleared away.
+process.env.LUVRIT_DATA_ROOT ??= path.join(os.tmpdir(), "luvrit-test-data");
 
 export default defineConfig({
   test: {

@@ -1,7 +1,9 @@
 // Everything that must hold, in the order in which a mistake is cheapest to find. Ends with "N passed, N failed".
 import { spawn } from "node:child_process";
-import { mkdirSync, readFileSync, rmSync } from "node:fs";
+import { chmodSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from "node:fs";
 import net from "node:net";
+import os from "node:os";
+import path from "node:path";
 import { performance } from "node:perf_hooks";
 
 // `--long`: kills, load, a million entries, a million broken inputs, in full; an ordinary run has a short form of each.
@@ -12,6 +14,12 @@ if (words.some((word) => word !== "--long")) {
 }
 const isLong = words.includes("--long");
 if (isLong) process.env.LUVRIT_LONG = "1";
+
+// Root keeps the data of private databases apart from the checkout: that of the tests goes where it is cleared away.
+const dataRoot = mkdtempSync(path.join(os.tmpdir(), "luvrit-data-"));
+chmodSync(dataRoot, 0o711);
+process.env.LUVRIT_DATA_ROOT = dataRoot;
+process.on("exit", () => rmSync(dataRoot, { recursive: true, force: true }));
 
 const REPORTS = ".luvrit/reports";
 rmSync(REPORTS, { recursive: true, force: true });

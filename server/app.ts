@@ -5,6 +5,8 @@ import express from "express";
 /** What the launcher hands to every loader and action. */
 declare module "react-router" {
   interface AppLoadContext {
+    /** Whether the request came encrypted, as far as this server or its proxy says. */
+    readonly isEncrypted: boolean;
     readonly nonce: string;
     readonly requestId: string;
     /** Address of the other side, for limits on sign-in. */
@@ -25,6 +27,7 @@ app.use(
     // The build itself, not a way to it: the router would be made anew from it for every request.
     build,
     getLoadContext: (_request, response) => ({
+      isEncrypted: response.locals.isEncrypted as boolean,
       nonce: response.locals.nonce as string,
       requestId: response.locals.requestId as string,
       address: response.locals.address as string,
@@ -36,3 +39,4 @@ app.use(
 export { endStreams } from "./http/eventStream.server.ts";
 export { log } from "./http/log.server.ts";
 export { isReady } from "./http/ready.server.ts";
+export { beginUpkeep } from "./operations/upkeep.server.ts";

@@ -12,7 +12,7 @@ import { useConnection, useConnectionKeeper } from "./useConnection.ts";
 export function ConnectionMark({ person }: { readonly person: Person }) {
   useConnectionKeeper(person);
   useEndWhenIdle();
-  const { server, waiting, toSettle, isSending, storeNote, isSignedOut } = useConnection();
+  const { server, waiting, toSettle, isSending, storeNote, streamNote, isSignedOut } = useConnection();
   const [isOpen, setOpen] = useState(false);
   const away = server === "away";
   const waits = waiting > 0 ? `${waiting} waiting` : "";
@@ -25,7 +25,7 @@ export function ConnectionMark({ person }: { readonly person: Person }) {
         ? [`${toSettle} to settle`, ""]
         : isSending
           ? [`Sending ${waiting}…`, ""]
-          : [waits || (storeNote !== undefined ? "Device" : ""), ""];
+          : [waits || (storeNote !== undefined || streamNote !== undefined ? "Device" : ""), ""];
   const isHeldUp = toSettle > 0 || isSignedOut;
   const Icon = away ? CloudOff : isHeldUp || !waiting ? TriangleAlert : RefreshCw;
   return (

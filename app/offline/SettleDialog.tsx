@@ -19,7 +19,7 @@ import { useConnection } from "./useConnection.ts";
 
 /** What waits on this device, and what somebody must settle before it is kept. */
 export function SettleDialog({ person, onClose }: { readonly person: Person; readonly onClose: () => void }) {
-  const { server, reason, waiting, toSettle, storeNote, isSignedOut } = useConnection();
+  const { server, reason, waiting, toSettle, storeNote, streamNote, isSignedOut } = useConnection();
   const mayDecide = server === "here" && !isSignedOut;
   const { revalidate } = useRevalidate();
   const queue = useQueue(`${waiting} ${toSettle}`);
@@ -55,6 +55,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
             </p>
           )}
           {storeNote !== undefined && <p>{storeNote}</p>}
+          {streamNote !== undefined && <p>{streamNote}</p>}
           {queue.length > 0 && <h3>{queue.length === 1 ? "One entry waits" : `${queue.length} entries wait`}</h3>}
           <ol>
             {queue.map((one) => (

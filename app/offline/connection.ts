@@ -12,13 +12,15 @@ export interface Connection {
   readonly isSending: boolean;
   /** What is said of the browser's store before it hurts. */
   readonly storeNote: string | undefined;
+  /** Why this browser does not hear by itself what others change; undefined where it does. */
+  readonly streamNote: string | undefined;
   /** Whether the server, when it was last asked, knew nobody here any more: the session has run out, or was ended. */
   readonly isSignedOut: boolean;
 }
 
 let current: Connection = {
   ...{ server: "here", reason: undefined, waiting: 0, toSettle: 0, toSend: 0, isSending: false, storeNote: undefined },
-  isSignedOut: false,
+  ...{ isSignedOut: false, streamNote: undefined },
 };
 const listeners = new Set<() => void>();
 

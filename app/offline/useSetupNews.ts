@@ -2,23 +2,19 @@ import { useEffect, useRef, useState } from "react";
 import { useFetchers, useNavigation } from "react-router";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import type { SetupNews } from "../../server/news/setupNews.server.ts";
-import { listenTo } from "../frame/listenTo.ts";
 import { useRevalidate } from "../frame/useRevalidate.ts";
+import { listenShared } from "../stream/sharedStream.ts";
 import { connection } from "./connection.ts";
-import { pageId } from "./pageId.ts";
 import { syncPack } from "./syncPack.ts";
 import { noticeServer, useConnection } from "./useConnection.ts";
 
 const NOBODY: readonly Claim[] = [];
 
-/** News are repeated every ten seconds. */
-const SILENT_MS = 25_000;
 /** Between hearing of a change and asking for it: what this page has sent itself comes with its own answer. */
 const SETTLE_MS = 250;
 
 /**
- * Hears what others change in a setup, shows it, and takes it along on this device. Closed while the page is hidden: a
- * browser has few connections to one server.
+ * Hears what others change in a setup while the page is visible, shows it, and takes it along on this device.
  */
 export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const [news, setNews] = useState<SetupNews>();
@@ -28,31 +24,22 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const isBusy = useFetchers().some((fetcher) => fetcher.state !== "idle") || navigation.state !== "idle";
 
   useEffect(() => {
-    let end: (() => void) | undefined;
-    const lost = (isRefused: boolean) => {
-      noticeServer();
-      // Perhaps because nobody is signed in any more: this asks as whoever was.
-      if (isRefused) syncPack(setupId);
-    };
-    const open = () => {
-      if (document.visibilityState === "hidden") return;
-      if (isSignedOut) syncPack(setupId);
-      else
-        end ??= listenTo<SetupNews>(`/setups/${setupId}/news?page=${pageId()}`, {
-          ...{ hear: setNews, onFailure: lost, silentMs: SILENT_MS },
-        });
-    };
-    const close = () => {
-      end?.();
-      end = undefined;
-    };
-    const onVisible = () => (document.visibilityState === "hidden" ? close() : open());
-    open();
-    document.addEventListener("visibilitychange", onVisible);
-    return () => {
-      close();
-      document.removeEventListener("visibilitychange", onVisible);
-    };
+    // Perhaps nobody is signed in any more: this asks as whoever was.
+    if (isSignedOut) {
+      syncPack(setupId);
+      return;
+    }
+    return listenShared({
+      topics: { setups: [setupId], machines: [] },
+      hear: (told) => {
+        if ("news" in told) setNews(told.news);
+        connection.change({ streamNote: "words" in told ? told.words : undefined });
+      },
+      onFailure: (isRefused) => {
+        noticeServer();
+        if (isRefused) syncPack(setupId);
+      },
+    });
   }, [setupId, isSignedOut]);
 
   const known = news?.seq;

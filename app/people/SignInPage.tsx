@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
 import { WaitingHere } from "../offline/WaitingHere.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Tile } from "./Tile.ts";
 import { typedField } from "./typedField.ts";
@@ -10,6 +11,8 @@ import { typedField } from "./typedField.ts";
 interface SignInPageProps {
   /** Made-up people of the demo, one tap away; empty outside demo mode. */
   readonly people: readonly { readonly id: string; readonly name: string; readonly role: string }[];
+  /** Why nobody can sign in here; absent where they can. */
+  readonly note: string | undefined;
   readonly failed: { readonly name: string; readonly message: string } | undefined;
 }
 
@@ -19,7 +22,7 @@ const MAY: Readonly<Record<string, string>> = {
   viewer: "looks, changes nothing",
 };
 
-export function SignInPage({ people, failed }: SignInPageProps) {
+export function SignInPage({ people, note, failed }: SignInPageProps) {
   const busy = useNavigation().state !== "idle";
   return (
     <Page>
@@ -28,6 +31,7 @@ export function SignInPage({ people, failed }: SignInPageProps) {
         <p>From “the program is loaded and the turret is full” to “every offset is in, proven, and on record”.</p>
       </Head>
       <WaitingHere />
+      {note !== undefined && <Question role="note">{note}</Question>}
       {people.length > 0 && (
         <section aria-labelledby="demo">
           <h1 id="demo">Who are you today?</h1>

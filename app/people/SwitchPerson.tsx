@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
-import { useFetcher } from "react-router";
+import { Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { useRevalidate } from "../frame/useRevalidate.ts";
@@ -74,6 +74,7 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
               </div>
             </answer.Form>
           )}
+          {!chosen && server === "here" && <Own to="/secret">Change your own PIN or passphrase</Own>}
           <PlainButton onPress={onClose}>Close</PlainButton>
         </Sheet>
       </Modal>
@@ -81,6 +82,12 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
   );
 }
 
+const Own = styled(Link)`
+  display: inline-flex;
+  align-items: center;
+  min-height: 48px;
+  color: inherit;
+`;
 const Sheet = styled(DialogSheet)`
   ${typedField}
   ul { display: grid; grid-template-columns: repeat(auto-fill, minmax(180px, 1fr)); gap: 10px; }

@@ -1,6 +1,7 @@
 import { data } from "react-router";
 import type { Brought, SetupOutcome } from "../../core/deeds/index.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import { runSetupForm } from "../../server/setup/runSetupForm.server.ts";
@@ -15,7 +16,7 @@ interface Answered {
 /** Carries out a setup's form for whoever sent it. Kept: the form, for the route to go on from; else the answer to send. */
 export async function answerForm(request: Request, setupId: string): Promise<Kept | Answered> {
   const person = await mustBe(request, "setter");
-  return answerFields(request, setupId, person, Object.fromEntries(await request.formData()));
+  return answerFields(request, setupId, person, await fieldsOf(request));
 }
 
 /** The same for a form whose file has been taken off it: what the file is stands beside its fields. */

@@ -1,4 +1,5 @@
 import { sql } from "../../server/context.server.ts";
+import { formOf } from "../../server/http/formOf.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { takePhoto } from "../../server/photos/photosRepository.server.ts";
 import { keepProgram } from "../../server/program/takeProgram.server.ts";
@@ -7,7 +8,7 @@ import type { Route } from "./+types/files";
 /** Keeps the file of a form that waited on a device; the form follows, and names it by its fingerprint. */
 export async function action({ request }: Route.ActionArgs) {
   await mustBe(request, "setter");
-  const form = await request.formData();
+  const form = await formOf(request);
   const [photo, program] = [form.get("photo"), form.get("program")];
   const kept =
     photo instanceof File

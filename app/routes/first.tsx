@@ -1,6 +1,7 @@
 import { data, redirect } from "react-router";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { whenceOf } from "../../server/http/whence.server.ts";
 import { signedIn } from "../../server/people/access.server.ts";
 import { isFirstCode } from "../../server/people/firstCode.server.ts";
@@ -27,18 +28,21 @@ export async function loader() {
 
 export async function action({ request, context }: Route.ActionArgs) {
   if (await hasPeople(sql())) throw redirect("/sign-in");
-  const form = readForm(Object.fromEntries(await request.formData()));
+  const form = readForm(await fieldsOf(request));
   if (!form.ok) return data({ name: "", fields: { code: "This form was not complete." } }, 400);
   const { code, name, secret, again } = form.value;
   const fields: Record<string, string> = {};
+  if (/\p{Cc}/u.test(name)) fields.name = "A name stands on one line.";
   if (name.trim() === "") fields.name = "Say your name, as it is to stand in the record.";
   if (!SECRET_RULE.test(secret)) fields.secret = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
   else if (secret !== again) fields.again = "This is not the same. Type it again.";
-  if (Object.keys(fields).length === 0 && !(await isFirstCode(code)))
-    fields.code = "This is not the code. It stands where Luvrit was started; ten tries a minute.";
+  if (Object.keys(fields).length === 0 && !isFirstCode(code, context.address))
+    fields.code = "This is not the code. It stands where Luvrit was started.";
   if (Object.keys(fields).length > 0) return data({ name, fields }, 422);
   const person = await answering(() => addFirstLead(database(), name.trim(), secret));
-  return person ? signedIn(person, "/workshop", whenceOf(request, context), "first-lead") : redirect("/sign-in");
+  return person
+    ? signedIn(request, person, "/workshop", whenceOf(request, context), "first-lead")
+    : redirect("/sign-in");
 }
 
 export default function First({ actionData }: Route.ComponentProps) {

@@ -26,16 +26,24 @@ const readHere = validator<Here>({
   },
 });
 
+/** Since when a page is on a tool: not before this shift, nor in the future, whatever the device's clock says. */
+function sinceOf(text: string | undefined): Date {
+  const now = Date.now();
+  const said = text === undefined ? now : Date.parse(text);
+  return new Date(Number.isNaN(said) ? now : Math.min(now, Math.max(now - LONGEST_MS, said)));
+}
+const LONGEST_MS = 24 * 3600 * 1000;
+
 /** A page says on which tool it is, takes one over, or leaves. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBeQuietly(request, "setter");
   const read = readHere(await request.json().catch(() => undefined));
   if (!read.ok) return Response.json({ message: "Not understood." }, { status: 400 });
   const { page, row, since, take = false } = read.value;
-  if (row === undefined) await leaveClaims(sql(), page);
+  if (row === undefined) await leaveClaims(sql(), page, person.id);
   else {
     if (!(await readSetup(sql(), params.setupId))) return Response.json({ message: "No such setup." }, { status: 404 });
-    const whose = { id: page, person, device: deviceOf(request), since: since ? new Date(since) : new Date() };
+    const whose = { id: page, person, device: deviceOf(request), since: sinceOf(since) };
     await answering(() => claimRow(database(), params.setupId, row, whose, take));
   }
   return new Response(null, { status: 204 });

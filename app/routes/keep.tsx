@@ -3,6 +3,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { unprovenOf } from "../../core/plan/index.ts";
 import { ledgerLines } from "../../core/record/index.ts";
 import { sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { readLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
@@ -28,7 +29,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 /** Notes, sign-off and reopening go as forms; a photo comes along with its note. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const { photo: file, ...fields } = Object.fromEntries(await request.formData());
+  const { photo: file, ...fields } = await fieldsOf(request);
   const photo = file instanceof File ? await takePhoto(sql(), file) : undefined;
   if (photo && !photo.ok) return refusedFile("photo", photo.refusal.message);
   const done = photo

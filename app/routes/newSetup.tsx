@@ -2,6 +2,7 @@ import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
+import { formOf } from "../../server/http/formOf.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
@@ -28,7 +29,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const form = await request.formData();
+  const form = await formOf(request);
   const file = form.get("program");
   form.delete("program");
   const outcome = await openSetup(

@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
@@ -44,7 +45,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const lead = await mustBe(request, "lead");
-  const answer = await ownExerciseForm(sql(), lead, Object.fromEntries(await request.formData()));
+  const answer = await ownExerciseForm(sql(), lead, await fieldsOf(request));
   return data(answer, answer.outcome === "refused" ? 422 : 200);
 }
 

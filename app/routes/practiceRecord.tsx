@@ -1,5 +1,6 @@
 import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { findPerson } from "../../server/people/peopleRepository.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
@@ -31,7 +32,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 
 export async function action({ request, params }: Route.ActionArgs) {
   const lead = await mustBe(request, "lead");
-  const answer = await signSkill(sql(), lead, params.personId, Object.fromEntries(await request.formData()));
+  const answer = await signSkill(sql(), lead, params.personId, await fieldsOf(request));
   return data(answer, answer.outcome === "done" ? 200 : 422);
 }
 

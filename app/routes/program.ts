@@ -1,6 +1,7 @@
 import { data } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
@@ -31,7 +32,7 @@ export const clientAction = async ({ request, params, serverAction }: Route.Clie
 /** Takes a program in. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const { program: file, ...fields } = Object.fromEntries(await request.formData());
+  const { program: file, ...fields } = await fieldsOf(request);
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   if (!(file instanceof File)) return refusedFile("program", "Choose the program's file.");

@@ -1,10 +1,11 @@
 import { useEffect } from "react";
 import { data, redirect } from "react-router";
 import { isDemo, sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { whenceOf } from "../../server/http/whence.server.ts";
-import { ownPath, signedIn, whoIs } from "../../server/people/access.server.ts";
+import { browserOf, ownPath, signedIn, whoIs } from "../../server/people/access.server.ts";
 import { findPerson, hasPeople, listPeople } from "../../server/people/peopleRepository.server.ts";
-import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
+import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import { forgetPages } from "../offline/keepSetupPages.ts";
 import { forgetPacks, orNoStore } from "../offline/store.ts";
@@ -36,38 +37,41 @@ const readForm = validator<Form>({
   ],
 });
 
+/** Why nobody can sign in at an address that is not encrypted, where the cookie is for encrypted ones alone. */
+const plainNote = (isEncrypted: boolean): string | undefined =>
+  process.env.LUVRIT_TLS === "1" && !isEncrypted
+    ? "Signing in does not work at this address: it is not encrypted (http), and Luvrit was started for encrypted addresses alone (LUVRIT_TLS=1), so the browser would not keep the sign-in. Open the address that begins with https. If this is that one, the proxy in front does not say that it encrypts: it must send X-Forwarded-Proto, and LUVRIT_PROXY=1 must be set."
+    : undefined;
+
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Luvrit" }];
 
-export async function loader({ request }: Route.LoaderArgs) {
+export async function loader({ request, context }: Route.LoaderArgs) {
   if (await whoIs(request)) throw redirect("/");
   if (!isDemo() && !(await hasPeople(sql()))) throw redirect("/first");
-  return { people: isDemo() ? await listPeople(sql()) : [] };
+  return { people: isDemo() ? await listPeople(sql()) : [], note: plainNote(context.isEncrypted) };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const form = readForm(Object.fromEntries(await request.formData()));
+  const form = readForm(await fieldsOf(request));
   const whence = whenceOf(request, context);
   const to = ownPath(new URL(request.url).searchParams.get("to") ?? "/");
+  const plain = plainNote(context.isEncrypted);
+  if (plain !== undefined)
+    return data({ name: form.ok && "name" in form.value ? form.value.name : "", message: plain }, 422);
   if (!form.ok)
     return data({ name: "", message: "This form was not complete. Type a name and a passphrase or PIN." }, 400);
   if (form.value.intent === "demo") {
     const person = isDemo() ? await findPerson(sql(), form.value.person) : undefined;
     return person
-      ? signedIn(person, to, whence)
+      ? signedIn(request, person, to, whence)
       : data({ name: "", message: "There is no such person in the demo." }, 403);
   }
   const { name, secret } = form.value;
   if (name.trim() === "" || secret === "")
     return data({ name, message: "Type both a name and a passphrase or PIN." }, 422);
-  const result = await attemptSignIn(whence, name, secret);
-  switch (result.outcome) {
-    case "in":
-      return signedIn(result.person, to, whence);
-    case "wrong":
-      return data({ name, message: "Name and passphrase or PIN do not belong together. Check both." }, 422);
-    case "locked":
-      return data({ name, message: `Too many attempts. Wait ${result.seconds} seconds, then try again.` }, 429);
-  }
+  const result = await attemptSignIn(sql(), { whence, device: await browserOf(request) }, name, secret);
+  if (result.outcome === "in") return signedIn(request, result.person, to, whence);
+  return data({ name, message: signInWords(result) }, result.outcome === "locked" ? 429 : 422);
 }
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
@@ -76,5 +80,5 @@ export default function SignIn({ loaderData, actionData }: Route.ComponentProps)
     forgetPages();
     orNoStore(forgetPacks());
   }, []);
-  return <SignInPage people={loaderData.people} failed={actionData} />;
+  return <SignInPage people={loaderData.people} note={loaderData.note} failed={actionData} />;
 }

@@ -1,8 +1,9 @@
 import { sql } from "../../server/context.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { whenceOf } from "../../server/http/whence.server.ts";
-import { mustBe, switched } from "../../server/people/access.server.ts";
+import { browserOf, mustBe, switched } from "../../server/people/access.server.ts";
 import { findPerson, listPeople } from "../../server/people/peopleRepository.server.ts";
-import { attemptSignIn } from "../../server/people/signInAttempt.server.ts";
+import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import type { Route } from "./+types/switch";
 
@@ -26,18 +27,21 @@ export async function loader({ request }: Route.LoaderArgs) {
 /** Another person goes on at this device, by their own PIN or passphrase. */
 export async function action({ request, context }: Route.ActionArgs) {
   await mustBe(request, "viewer");
-  const form = readForm(Object.fromEntries(await request.formData()));
+  const form = readForm(await fieldsOf(request));
   if (!form.ok) return Response.json({ message: "Choose who goes on, and type their PIN." }, { status: 422 });
   const { person, secret } = form.value;
   const whence = whenceOf(request, context);
   const chosen = await findPerson(sql(), person);
-  const result = await attemptSignIn(whence, chosen?.name ?? "", secret);
+  const trying = { whence, device: await browserOf(request) };
+  const result = await attemptSignIn(sql(), trying, chosen?.name ?? "", secret);
   switch (result.outcome) {
     case "in":
       return switched(request, result.person, whence);
     case "wrong":
       return Response.json({ message: "This PIN or passphrase is not theirs." }, { status: 422 });
+    case "used":
+      return Response.json({ message: signInWords(result) }, { status: 422 });
     case "locked":
-      return Response.json({ message: `Too many attempts. Wait ${result.seconds} seconds.` }, { status: 429 });
+      return Response.json({ message: signInWords(result) }, { status: 429 });
   }
 }

@@ -1,4 +1,5 @@
 import { redirect } from "react-router";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { ownPath } from "../../server/people/access.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
 import { type Theme, themeCookie } from "../ui/theme.server.ts";
@@ -12,7 +13,7 @@ const readForm = validator<{ theme: Theme; to: string }>({
 });
 
 export async function action({ request }: Route.ActionArgs) {
-  const form = readForm(Object.fromEntries(await request.formData()));
+  const form = readForm(await fieldsOf(request));
   if (!form.ok) throw new Response("A theme is light or dark.", { status: 400 });
   return redirect(ownPath(form.value.to), { headers: { "Set-Cookie": await themeCookie.serialize(form.value.theme) } });
 }

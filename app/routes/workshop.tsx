@@ -2,6 +2,7 @@ import { data } from "react-router";
 import { WORKSHOP_KINDS } from "../../core/workshop/index.ts";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { whenceOf } from "../../server/http/whence.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
@@ -41,7 +42,7 @@ const LEADS: readonly string[] = ["people", "sign-ins"];
 
 export async function action({ request, context }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const form = Object.fromEntries(await request.formData());
+  const form = await fieldsOf(request);
   const outcome = await answering(() => runWorkshopForm(database(), person, form, whenceOf(request, context)));
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }

@@ -4,7 +4,7 @@ import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../.
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { fieldsOf } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
-import type { HeardReport } from "../link/useFeed.ts";
+import type { HeardReport } from "../stream/useFeed.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";

@@ -22,9 +22,16 @@ export function PeopleSection({ people, sessions, open }: WorkshopProps & { read
   return (
     <Split $isOpen={isNew || person !== undefined}>
       <List
-        entries={people.map(({ id, name, role, decimalMark, retired }) => ({
+        entries={people.map(({ id, name, role, decimalMark, retired, mustChoose, lockedFor }) => ({
           ...{ id, name, retired },
-          words: `${role}${decimalMark ? `, writes 1${decimalMark}25` : ""}`,
+          words: [
+            role,
+            decimalMark && `writes 1${decimalMark}25`,
+            mustChoose && "has yet to choose their own PIN",
+            lockedFor > 0 && "locked after wrong PINs",
+          ]
+            .filter(Boolean)
+            .join(", "),
         }))}
         open={open}
         empty="Nobody yet."
@@ -99,7 +106,7 @@ function PersonForm({
           value={secret}
           onChange={setSecret}
           refusal={form.refusalOf("secret")}
-          hint="4 to 12 digits, or 10 characters"
+          hint="4 to 12 digits, or 10 characters; good for one sign-in, then they choose their own"
         />
       </Fields>
       {children}
@@ -131,12 +138,21 @@ function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly 
         ))}
       </ul>
       {sessions.length > 0 && (
-        <PlainButton
-          onPress={() => form.send("end-sessions", { id: person.id, name: person.name })}
-          isDisabled={form.busy}
-        >
+        <PlainButton onPress={() => form.send("end-sessions", { id: person.id })} isDisabled={form.busy}>
           Sign {person.name} out everywhere
         </PlainButton>
+      )}
+      {person.lockedFor > 0 && (
+        <>
+          <p>
+            Too many wrong PINs or passphrases were tried at this name. On devices where {person.name} has not signed in
+            before, it is locked for{" "}
+            {person.lockedFor < 90 ? `${person.lockedFor} s` : `${Math.ceil(person.lockedFor / 60)} min`} more.
+          </p>
+          <PlainButton onPress={() => form.send("unlock-person", { id: person.id })} isDisabled={form.busy}>
+            Unlock {person.name}
+          </PlainButton>
+        </>
       )}
       <Answer answer={form.answer} />
     </section>

@@ -15,6 +15,7 @@ const WORDS: Readonly<Record<Audited, string>> = {
   "person-left": "has left",
   "person-back": "is back",
   "first-lead": "became the first lead",
+  unlocked: "let try again",
 };
 /** What a lead should look at. */
 const CALLS: readonly Audited[] = ["sign-in-failed", "locked-out", "role-changed", "sessions-ended"];

@@ -7,6 +7,9 @@ import { inTransaction, type Pool, sqlOn } from "./pool.server.ts";
 /** Says which applied migration does not agree with the file of that name. The start stops there. */
 export class MigrationMismatch extends Error {}
 
+/** What a migration's file is called. */
+export const MIGRATION_FILE = /^\d{4}-[a-z-]+\.sql$/;
+
 const JOURNALS = [
   "CREATE TABLE IF NOT EXISTS schema_migrations (name VARCHAR(100) NOT NULL PRIMARY KEY, hash CHAR(64) NOT NULL, applied_at DATETIME(3) NOT NULL)",
   // What was begun and not yet journaled: after a kill its statement may have been carried out or not.
@@ -18,10 +21,11 @@ const JOURNALS = [
  * Applies the migrations of a folder that have not been applied yet, in the order of their names. Each file holds one
  * statement (DDL commits by itself) and is journaled with its hash: a changed or missing applied file stops the start.
  * Several processes may start at once, on several nodes; one migrates, the others wait. May be killed at any moment: what
- * was begun is finished by the next start.
+ * was begun is finished by the next start. `until`: the last one to apply, for the tables of an older version.
  */
-export async function migrate(pool: Pool, folder: string): Promise<readonly string[]> {
-  const files = (await readdir(folder)).filter((name) => /^\d{4}-[a-z-]+\.sql$/.test(name)).sort();
+export async function migrate(pool: Pool, folder: string, until?: string): Promise<readonly string[]> {
+  const all = (await readdir(folder)).filter((name) => MIGRATION_FILE.test(name)).sort();
+  const files = until === undefined ? all : all.filter((name) => name <= until);
   const sql = sqlOn(pool);
   for (const statement of JOURNALS) await sql.run(statement);
   return underLease(pool, async () => {

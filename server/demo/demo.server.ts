@@ -57,7 +57,10 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
   const read = <Value>(name: string): Value => JSON.parse(readFileSync(path.join(folder, name), "utf8"));
   const people = new Map<string, Person>();
   for (const { pin, ...person } of read<DemoPerson[]>("people.json"))
-    people.set(person.name, await addPerson(sql, { ...person, secret: pin, id: stableId(`person ${person.name}`) }));
+    people.set(
+      person.name,
+      await addPerson(sql, { ...person, isGiven: false, secret: pin, id: stableId(`person ${person.name}`) }),
+    );
   const machines = read<MachineProfile[]>("machines.json");
   for (const machine of machines) await storeMachine(sql, machine);
   const workshop = read<Readonly<Record<WorkshopKind, readonly NamedItem[]>>>("workshop.json");

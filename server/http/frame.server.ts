@@ -7,6 +7,7 @@ import { RateLimiterMemory } from "rate-limiter-flexible";
 import { LARGEST_PHOTO } from "../../core/deeds/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
 import { LARGEST_PROGRAM } from "../../core/program/index.ts";
+import { isAcceptedHost } from "./hosts.server.ts";
 import { log } from "./log.server.ts";
 import { countRequest, mayReadMetrics, metrics } from "./metrics.server.ts";
 
@@ -27,7 +28,7 @@ export function createServer(application: Express, clientFolder: string, isReady
   server.disable("x-powered-by");
   // Behind a proxy it alone says where a request comes from, and whether it came encrypted.
   if (process.env.LUVRIT_PROXY === "1") server.set("trust proxy", 1);
-  server.use(requestLog, securityHeaders, ownOriginOnly, bodyLimit);
+  server.use(requestLog, securityHeaders, knownMethod, knownHost, ownOriginOnly, bodyLimit);
   // Built files were packed when they were built; packing them anew for every request costs more than the pages do.
   server.use("/assets", packedFiles(`${clientFolder}/assets`));
   // Pages go a few metres: packed quickly, not tightly.
@@ -67,6 +68,7 @@ const requestLog: RequestHandler = (request, response, next) => {
   response.locals.requestId = requestId;
   response.setHeader("X-Request-Id", requestId);
   // The address as the log and the limits have it: the proxy's word where one is trusted, else the connection's own.
+  response.locals.isEncrypted = request.secure;
   response.locals.address = request.ip ?? request.socket.remoteAddress ?? "";
   response.on("finish", () => {
     countRequest(request.method, request.path, response.statusCode, performance.now() - began);
@@ -115,6 +117,23 @@ const [plainHeaders, encryptedHeaders] = [headersWhere(false), headersWhere(true
 const securityHeaders: RequestHandler = (request, response, next) => {
   response.locals.nonce = randomBytes(16).toString("base64");
   (request.secure ? encryptedHeaders : plainHeaders)(request, response, next);
+};
+
+/** Looking and changing are all that is done here: a browser's own TRACE or a stranger's method gets no further. */
+const METHODS: readonly string[] = ["GET", "HEAD", "POST"];
+
+const knownMethod: RequestHandler = (request, response, next) => {
+  if (METHODS.includes(request.method)) return next();
+  response.status(405).set("Allow", METHODS.join(", ")).type("text/plain").send("Luvrit knows GET, HEAD and POST.\n");
+};
+
+/** Only under its own names: a page whose name was led here from elsewhere does not reach what this browser may see. */
+const knownHost: RequestHandler = (request, response, next) => {
+  if (isAcceptedHost(request.headers.host)) return next();
+  response
+    .status(421)
+    .type("text/plain")
+    .send("This server is not known under this name. Whoever looks after it lists its names in LUVRIT_HOSTS.\n");
 };
 
 /** Every change comes from a page of our own: a browser always says where a POST comes from. */

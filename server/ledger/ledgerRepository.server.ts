@@ -31,14 +31,17 @@ export interface Author {
   readonly base: number;
   /**
    * Of an entry that waited on its device for the server: when it was made there, by the device's clock, and on which
-   * device, so that what the same device made before it since `base` is no conflict.
+   * device, so that what the same device made before it since `base` is no conflict. Without a time where that clock was
+   * plainly wrong.
    */
-  readonly made?: { readonly at: Date; readonly on: string } | undefined;
+  readonly made?: { readonly at: Date | undefined; readonly on: string } | undefined;
 }
 
 /** A command that is worked out once its setup is locked, so that nothing changes between knowing and entering. */
 export interface Asked {
   readonly id: string;
+  /** SHA-256 of the form that it is made from: the same id with another form is no repetition. */
+  readonly digest?: string | undefined;
   readonly make: (state: SetupState, sql: Sql) => Promise<Made>;
 }
 
@@ -70,6 +73,11 @@ interface LedgerRow {
   readonly made_at: Date | null;
   readonly payload: unknown;
 }
+/** The same with what tells a repetition from another form under the same id. */
+interface FoundRow extends LedgerRow {
+  readonly person_id: string;
+  readonly form_digest: string | null;
+}
 const COLUMNS = "setup_id, seq, id, kind, version, base, person_name, device, recorded_at, made_at, payload";
 
 /** A stored row as the entry that it is; its payload was validated when it was appended. */
@@ -98,8 +106,10 @@ export async function appendEntry(
   command: Command,
   author: Author,
   clock: () => Date = () => new Date(),
+  digest?: string,
 ): Promise<AppendResult> {
-  const [result] = await appendForms(pool, setupId, [{ id: command.id, author, make: async () => command }], clock);
+  const form = { id: command.id, author, digest, make: async () => command };
+  const [result] = await appendForms(pool, setupId, [form], clock);
   if (!result || result.outcome === "not-made") throw new Error("a command was made into something else");
   return result;
 }
@@ -164,9 +174,9 @@ export async function appendForms(
 }
 
 /** Entries with these ids, of whatever setup. */
-async function readById(sql: Sql, ids: readonly string[]): Promise<ReadonlyMap<string, LedgerRow>> {
-  const rows = await sql.rows<LedgerRow>(
-    `SELECT ${COLUMNS} FROM ledger WHERE id IN (${ids.map(() => "?").join(", ")})`,
+async function readById(sql: Sql, ids: readonly string[]): Promise<ReadonlyMap<string, FoundRow>> {
+  const rows = await sql.rows<FoundRow>(
+    `SELECT ${COLUMNS}, person_id, form_digest FROM ledger WHERE id IN (${ids.map(() => "?").join(", ")})`,
     ids,
   );
   return new Map(rows.map((row) => [row.id, row]));
@@ -178,7 +188,7 @@ interface Standing {
   readonly latest: Date | null;
   readonly now: Date;
   /** Entries that have the forms' ids; undefined where they were not looked for. */
-  readonly there: ReadonlyMap<string, LedgerRow> | undefined;
+  readonly there: ReadonlyMap<string, FoundRow> | undefined;
   /** Entries of others since a base: while the setup is locked there are no new ones. */
   readonly others: Map<string, readonly Entry[]>;
 }
@@ -192,8 +202,14 @@ async function takeOne(
   standing: Standing,
 ): Promise<FormResult> {
   const { there, state } = standing;
-  const repeated = (row: LedgerRow): AppendResult =>
-    row.setup_id === setupId ? { outcome: "repeated", entry: toEntry(row), state } : ID_IN_USE;
+  const repeated = (row: FoundRow): AppendResult => {
+    if (row.setup_id !== setupId) return ID_IN_USE;
+    if (row.person_id !== author.person.id) return ID_OF_ANOTHER;
+    // Entries from before forms had digests have none: their id and person must do.
+    if (row.form_digest !== null && asked.digest !== undefined && row.form_digest !== asked.digest)
+      return OTHER_CONTENT;
+    return { outcome: "repeated", entry: toEntry(row), state };
+  };
   // Looked for before anything is worked out: what was sent before would find its own entry in the way.
   const before = there?.get(asked.id);
   if (before) return repeated(before);
@@ -230,7 +246,7 @@ async function tryOne(
   const entry = asEntry(command, author, state.seq + 1, at);
   const next = apply(state, entry);
   if (isNew) await insertSetup(sql, setupId, next, entry.at);
-  if (!(await insertEntry(sql, setupId, machineId, entry, author))) {
+  if (!(await insertEntry(sql, setupId, machineId, entry, author, asked.digest))) {
     // Its setup was stored just now, and must not stay without an entry: all of it is rolled back.
     if (isNew) throw new Error("the first entry of a new setup has the id of another one's");
     return ID_IN_USE;
@@ -242,7 +258,7 @@ async function tryOne(
 const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
   ...command,
   ...{ seq, base, person: person.name, device, at: at.toISOString() },
-  ...(made && { madeAt: made.at.toISOString() }),
+  ...(made?.at && { madeAt: made.at.toISOString() }),
 });
 
 /** Clocks of several processes differ by less than this when all is well. */
@@ -269,6 +285,15 @@ async function latestOn(sql: Sql, machineId: string): Promise<Date | null> {
 
 const refuse = (code: string, message: string): AppendResult => ({ outcome: "refused", refusal: { code, message } });
 const ID_IN_USE = refuse("id-in-use", "This entry's id belongs to another setup. Reload the page and enter it again.");
+
+const ID_OF_ANOTHER = refuse(
+  "id-of-another",
+  "This entry's id belongs to an entry of another person. Reload the page and enter it again.",
+);
+const OTHER_CONTENT = refuse(
+  "id-with-other-content",
+  "This was entered already, with other content. Reload the page, look at what is there, and enter it again.",
+);
 
 async function sameCellSince(
   sql: Sql,
@@ -314,11 +339,12 @@ async function insertEntry(
   machineId: string,
   entry: Entry,
   { person, made }: Author,
+  digest: string | undefined,
 ): Promise<boolean> {
   try {
     await sql.run(
-      `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, payload)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+      `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, form_digest, payload)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       [
         setupId,
         entry.seq,
@@ -333,6 +359,7 @@ async function insertEntry(
         new Date(entry.at),
         made?.at ?? null,
         made?.on ?? null,
+        digest ?? null,
         JSON.stringify(entry.payload),
       ],
     );

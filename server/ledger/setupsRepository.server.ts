@@ -70,6 +70,16 @@ export async function isSetup(sql: Sql, id: string): Promise<boolean> {
   return (await sql.rows("SELECT 1 FROM setups WHERE id = ?", [id])).length > 0;
 }
 
+/** Those of these ids that are setups. */
+export async function standingSetups(sql: Sql, ids: readonly string[]): Promise<readonly string[]> {
+  if (ids.length === 0) return [];
+  const rows = await sql.rows<{ id: string }>(
+    `SELECT id FROM setups WHERE id IN (${ids.map(() => "?").join(", ")})`,
+    ids,
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** The folded state, with the setup's row locked until the transaction ends; and when its machine's latest entry was recorded. */
 export async function lockSetup(
   sql: Sql,

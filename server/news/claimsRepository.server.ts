@@ -34,7 +34,8 @@ export async function claimRow(
   take: boolean,
 ): Promise<void> {
   await inTransaction(pool, async (sql) => {
-    await sql.run("DELETE FROM claims WHERE page_id = ?", [page.id]);
+    // Its own alone: another page's name ends nothing of another person's.
+    await sql.run("DELETE FROM claims WHERE page_id = ? AND person_id = ?", [page.id, page.person.id]);
     const [there] = await sql.rows<{ person_id: string; is_there: number }>(
       `SELECT person_id, seen_at >= TIMESTAMPADD(SECOND, ?, UTC_TIMESTAMP(3)) AS is_there
          FROM claims WHERE setup_id = ? AND row_key = ? FOR UPDATE`,
@@ -59,9 +60,9 @@ export interface ClaimingPage {
   readonly since: Date;
 }
 
-/** A page that is closed is on nothing any more. */
-export async function leaveClaims(sql: Sql, page: string): Promise<void> {
-  await sql.run("DELETE FROM claims WHERE page_id = ?", [page]);
+/** A page that is closed is on nothing any more; said by its person, since others know its name from what they are told. */
+export async function leaveClaims(sql: Sql, page: string, personId: string): Promise<void> {
+  await sql.run("DELETE FROM claims WHERE page_id = ? AND person_id = ?", [page, personId]);
 }
 
 /** Who is where in each of these setups now. */

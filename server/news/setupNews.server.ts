@@ -1,6 +1,6 @@
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
-import { type Claim, leaveClaims, readClaims } from "./claimsRepository.server.ts";
+import { type Claim, readClaims } from "./claimsRepository.server.ts";
 
 /** What an open page of a setup is told: how far its ledger is, and who is on which tool. */
 export interface SetupNews {
@@ -13,9 +13,6 @@ const LOOK_EVERY_MS = 600;
 /** News are repeated this often although there are none, so that a dead connection is noticed. */
 const REPEAT_EVERY_MS = 10_000;
 
-/** A page that is reloaded, or whose Wi-Fi blinks, listens again within this time. */
-const GONE_AFTER_MS = 1500;
-
 type Listener = (news: SetupNews) => void;
 
 /**
@@ -25,15 +22,12 @@ type Listener = (news: SetupNews) => void;
 export class NewsDesk {
   private readonly listeners = new Map<string, Set<Listener>>();
   private readonly told = new Map<string, { readonly text: string; readonly at: number }>();
-  /** Pages that listen, with how often: one that is opened anew begins before it ends. */
-  private readonly pages = new Map<string, number>();
   private timer: NodeJS.Timeout | undefined;
 
   constructor(private readonly pool: () => Pool) {}
 
-  /** Tells a listener from now on; the answer ends it. A page that listens no more is on no tool any more. */
-  listen(setupId: string, listener: Listener, page?: string): () => void {
-    if (page !== undefined) this.pages.set(page, (this.pages.get(page) ?? 0) + 1);
+  /** Tells a listener from now on; the answer ends it. */
+  listen(setupId: string, listener: Listener): () => void {
     const own = this.listeners.get(setupId) ?? new Set();
     own.add(listener);
     this.listeners.set(setupId, own);
@@ -41,25 +35,11 @@ export class NewsDesk {
     this.told.delete(setupId);
     this.timer ??= setTimeout(() => this.look(), 0);
     return () => {
-      if (page !== undefined) this.left(page);
       own.delete(listener);
       if (own.size > 0) return;
       this.listeners.delete(setupId);
       this.told.delete(setupId);
     };
-  }
-
-  private left(page: string): void {
-    const times = (this.pages.get(page) ?? 1) - 1;
-    if (times > 0) {
-      this.pages.set(page, times);
-      return;
-    }
-    this.pages.delete(page);
-    setTimeout(() => {
-      if (this.pages.has(page)) return;
-      leaveClaims(sqlOn(this.pool()), page).catch((failure: unknown) => log.warn({ err: failure }, "leaving a tool"));
-    }, GONE_AFTER_MS).unref();
   }
 
   private async look(): Promise<void> {

@@ -1,10 +1,12 @@
+import { randomBytes } from "node:crypto";
 import { RateLimiterMemory } from "rate-limiter-flexible";
 import { createCookie, redirect } from "react-router";
 import { REFUSED_PERSON } from "../../core/deeds/index.ts";
 import { sql } from "../context.server.ts";
 import { type Audited, audit, type Whence } from "./auditRepository.server.ts";
 import { may, type Person, type Role, shownPerson } from "./person.server.ts";
-import { beginSession, endSession, personOfSession, SESSION_HOURS } from "./sessionRepository.server.ts";
+import { beginSession, endSession, readSession, SESSION_HOURS, type SignedIn } from "./sessionRepository.server.ts";
+import { DEVICE_DAYS, noteDevice } from "./signInCounts.server.ts";
 
 const cookie = createCookie("luvrit", {
   httpOnly: true,
@@ -14,6 +16,21 @@ const cookie = createCookie("luvrit", {
   secure: process.env.LUVRIT_TLS === "1",
 });
 
+/** Names this browser, so that its own people are told from strangers who try their names. It opens nothing by itself. */
+const deviceCookie = createCookie("luvrit-device", {
+  httpOnly: true,
+  sameSite: "lax",
+  path: "/",
+  maxAge: DEVICE_DAYS * 86_400,
+  secure: process.env.LUVRIT_TLS === "1",
+});
+
+/** The name of the browser that asks; undefined for one that nobody has signed in on. */
+export async function browserOf(request: Request): Promise<string | undefined> {
+  const name: unknown = await deviceCookie.parse(request.headers.get("Cookie"));
+  return typeof name === "string" && /^[\w-]{43}$/.test(name) ? name : undefined;
+}
+
 async function tokenOf(request: Request): Promise<string | undefined> {
   const token: unknown = await cookie.parse(request.headers.get("Cookie"));
   return typeof token === "string" ? token : undefined;
@@ -21,8 +38,19 @@ async function tokenOf(request: Request): Promise<string | undefined> {
 
 /** Who is signed in, or nobody. */
 export async function whoIs(request: Request, isUse = true): Promise<Person | undefined> {
+  return (await sessionOf(request, isUse))?.person;
+}
+
+async function sessionOf(request: Request, isUse = true): Promise<SignedIn | undefined> {
   const token = await tokenOf(request);
-  return token === undefined ? undefined : personOfSession(sql(), token, isUse);
+  return token === undefined ? undefined : readSession(sql(), token, isUse);
+}
+
+/** Who is signed in, whether or not they have chosen a secret of their own: for choosing one. */
+export async function mustBeSomebody(request: Request): Promise<SignedIn & { readonly token: string }> {
+  const [token, session] = [await tokenOf(request), await sessionOf(request)];
+  if (!session || token === undefined) throw redirect("/sign-in");
+  return { ...session, token };
 }
 
 /**
@@ -36,11 +64,13 @@ export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> =
  * Too low a role: 403 with what is needed.
  */
 export async function mustBe(request: Request, needed: Role, isUse = true): Promise<Person> {
-  const person = await whoIs(request, isUse);
-  if (!person) {
+  const session = await sessionOf(request, isUse);
+  if (!session || session.mustChoose) {
     const { pathname, search } = new URL(request.url);
-    throw redirect(`/sign-in?${new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search })}`);
+    const to = new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search });
+    throw redirect(`/${session ? "secret" : "sign-in"}?${to}`);
   }
+  const { person } = session;
   if (request.method !== "GET" && request.method !== "HEAD") await withinLimit(person.id);
   if (!may(person.role, needed))
     throw new Response(`This needs the role ${needed}; ${person.name} has the role ${person.role}.`, {
@@ -70,26 +100,32 @@ async function withinLimit(person: string): Promise<void> {
 
 /** Signs a person in: the answer that sets the cookie and goes on to `to`, if that is a place of our own. */
 export async function signedIn(
+  request: Request,
   person: Person,
   to: string,
   whence: Whence,
   deed: Audited = "signed-in",
 ): Promise<Response> {
-  return redirect(ownPath(to), { headers: await newSession(person, whence, deed) });
+  return redirect(ownPath(to), { headers: await newSession(request, person, whence, deed) });
 }
 
-async function newSession(person: Person, whence: Whence, deed: Audited): Promise<Readonly<Record<string, string>>> {
+/** A session in place of the one that this browser had, and the browser known as one of this person's. */
+async function newSession(request: Request, person: Person, whence: Whence, deed: Audited): Promise<Headers> {
+  const before = await tokenOf(request);
+  if (before !== undefined) await endSession(sql(), before);
   const token = await beginSession(sql(), person.id, whence);
+  const device = (await browserOf(request)) ?? randomBytes(32).toString("base64url");
+  await noteDevice(sql(), device, person.id);
   await audit(sql(), deed, person, whence);
-  return { "Set-Cookie": await cookie.serialize(token) };
+  const headers = new Headers({ "Set-Cookie": await cookie.serialize(token) });
+  headers.append("Set-Cookie", await deviceCookie.serialize(device));
+  return headers;
 }
 
 /** Another person takes over this device: the session of the one before ends. The answer says who it is, for the device. */
 export async function switched(request: Request, person: Person, whence: Whence): Promise<Response> {
-  const token = await tokenOf(request);
   const before = await whoIs(request);
-  if (token !== undefined) await endSession(sql(), token);
-  const headers = await newSession(person, whence, "switched");
+  const headers = await newSession(request, person, whence, "switched");
   if (before) await audit(sql(), "signed-out", before, whence, { detail: `${person.name} went on` });
   return Response.json({ person: shownPerson(person) }, { headers });
 }

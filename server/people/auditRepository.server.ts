@@ -4,7 +4,15 @@ import type { Sql } from "../database/pool.server.ts";
 /** What is kept about who came in and what they may do; changes of setups stand in their own ledgers. */
 export const AUDITED = [
   ...(["signed-in", "sign-in-failed", "locked-out", "signed-out", "switched", "sessions-ended"] as const),
-  ...(["person-added", "role-changed", "secret-changed", "person-left", "person-back", "first-lead"] as const),
+  ...([
+    "person-added",
+    "role-changed",
+    "secret-changed",
+    "person-left",
+    "person-back",
+    "first-lead",
+    "unlocked",
+  ] as const),
 ] as const;
 export type Audited = (typeof AUDITED)[number];
 

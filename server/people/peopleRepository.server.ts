@@ -3,6 +3,7 @@ import { hash, verify } from "@node-rs/argon2";
 import { inTransaction, type Pool, type Sql, sqlOn } from "../database/pool.server.ts";
 import type { Audited } from "./auditRepository.server.ts";
 import type { Person, Role } from "./person.server.ts";
+import { keyOfPerson, lockedNames, unlockPerson } from "./signInCounts.server.ts";
 
 interface PersonRow {
   readonly id: string;
@@ -10,11 +11,8 @@ interface PersonRow {
   readonly role: Role;
   readonly decimal_mark: "." | "," | null;
 }
-interface SecretRow extends PersonRow {
-  readonly secret_hash: string;
-  readonly failed_attempts: number;
-  readonly locked_for_ms: number | null;
-}
+/** Whose a secret is: chosen by its person; given by somebody else for one sign-in; given, and that sign-in has been. */
+export type SecretState = "own" | "given" | "used";
 
 const toPerson = ({ id, name, role, decimal_mark }: PersonRow): Person => ({
   id,
@@ -23,53 +21,55 @@ const toPerson = ({ id, name, role, decimal_mark }: PersonRow): Person => ({
   decimalMark: decimal_mark ?? undefined,
 });
 
-/** After this many wrong secrets in a row a name is locked, for twice as long each further time. */
-export const ATTEMPTS_BEFORE_LOCK = 5;
-const FIRST_LOCK_SECONDS = 30;
-const LONGEST_LOCK_SECONDS = 3600;
 /** A PIN has at least four digits, a passphrase at least ten characters. */
 export const SECRET_RULE = /^(\d{4,12}|.{10,200})$/s;
 
 /** Verifying against this takes as long as against a real one, so that a name's existence cannot be timed. */
-const NOBODYS_HASH = hash("nobody has this passphrase");
+export const NOBODYS_HASH = hash("nobody has this passphrase");
 
-export type SignIn =
-  | { readonly outcome: "in"; readonly person: Person }
-  /** `known`: the name of the person whom it was tried for, where there is one. */
-  | { readonly outcome: "wrong"; readonly known?: string }
-  | { readonly outcome: "locked"; readonly seconds: number; readonly known?: string };
-
-/** Checks a name with its passphrase or PIN; counts wrong ones and locks the name for a while. */
-export async function signIn(sql: Sql, name: string, secret: string): Promise<SignIn> {
-  const [row] = await sql.rows<SecretRow>(
-    `SELECT id, name, role, decimal_mark, secret_hash, failed_attempts,
-            TIMESTAMPDIFF(MICROSECOND, UTC_TIMESTAMP(3), locked_until) / 1000 AS locked_for_ms
+/** A person with what their secret is held against; undefined for a name that nobody has. */
+export async function findSecret(
+  sql: Sql,
+  name: string,
+): Promise<{ readonly person: Person; readonly hash: string; readonly state: SecretState } | undefined> {
+  const [row] = await sql.rows<PersonRow & { readonly secret_hash: string; readonly secret_state: SecretState }>(
+    `SELECT id, name, role, decimal_mark, secret_hash, secret_state
        FROM people WHERE name = ? AND retired_at IS NULL`,
     [name],
   );
-  if (!row) {
-    await verify(await NOBODYS_HASH, secret);
-    return { outcome: "wrong" };
-  }
-  const lockedForMs = Number(row.locked_for_ms ?? 0);
-  if (lockedForMs > 0) return { outcome: "locked", seconds: Math.ceil(lockedForMs / 1000), known: row.name };
-  if (await verify(row.secret_hash, secret)) {
-    await sql.run("UPDATE people SET failed_attempts = 0, locked_until = NULL WHERE id = ?", [row.id]);
-    return { outcome: "in", person: toPerson(row) };
-  }
-  // Counted in the database itself, so that attempts at the same moment all count.
-  await sql.run("UPDATE people SET failed_attempts = failed_attempts + 1 WHERE id = ?", [row.id]);
-  const [{ failed_attempts: failed } = { failed_attempts: 0 }] = await sql.rows<{ failed_attempts: number }>(
-    "SELECT failed_attempts FROM people WHERE id = ?",
-    [row.id],
+  return row && { person: toPerson(row), hash: row.secret_hash, state: row.secret_state };
+}
+
+/** Uses up a secret that was given for one sign-in; false where that has been done already. */
+export async function spendGivenSecret(sql: Sql, id: string): Promise<boolean> {
+  const { affected } = await sql.run(
+    "UPDATE people SET secret_state = 'used' WHERE id = ? AND secret_state = 'given'",
+    [id],
   );
-  if (failed < ATTEMPTS_BEFORE_LOCK) return { outcome: "wrong", known: row.name };
-  const seconds = Math.min(LONGEST_LOCK_SECONDS, FIRST_LOCK_SECONDS * 2 ** (failed - ATTEMPTS_BEFORE_LOCK));
-  await sql.run("UPDATE people SET locked_until = TIMESTAMPADD(SECOND, ?, UTC_TIMESTAMP(3)) WHERE id = ?", [
-    seconds,
-    row.id,
-  ]);
-  return { outcome: "locked", seconds, known: row.name };
+  return affected === 1;
+}
+
+/** Keeps the secret that a person has chosen; theirs from now on. Not the one before, which somebody else may know. */
+export async function chooseSecret(pool: Pool, id: string, secret: string): Promise<"kept" | "same-as-before"> {
+  const [row] = await sqlOn(pool).rows<{ secret_hash: string }>("SELECT secret_hash FROM people WHERE id = ?", [id]);
+  if (row && (await verify(row.secret_hash, secret))) return "same-as-before";
+  await sqlOn(pool).run(
+    "UPDATE people SET secret_hash = ?, secret_state = 'own', version = version + 1 WHERE id = ? AND retired_at IS NULL",
+    [await hash(secret), id],
+  );
+  return "kept";
+}
+
+/**
+ * The role that a person has now, which does not change before this transaction ends; undefined for somebody who has left.
+ * What somebody may do is asked here, inside the change itself: a role that was lowered a moment ago is lowered.
+ */
+export async function holdRole(inside: Sql, id: string): Promise<Role | undefined> {
+  const [row] = await inside.rows<{ role: Role }>(
+    "SELECT role FROM people WHERE id = ? AND retired_at IS NULL LOCK IN SHARE MODE",
+    [id],
+  );
+  return row?.role;
 }
 
 /**
@@ -99,6 +99,18 @@ export async function findPerson(sql: Sql, id: string): Promise<Person | undefin
   return row && toPerson(row);
 }
 
+/** By id, also somebody who has left. */
+export async function findKeptPerson(sql: Sql, id: string): Promise<Person | undefined> {
+  const [row] = await sql.rows<PersonRow>("SELECT id, name, role, decimal_mark FROM people WHERE id = ?", [id]);
+  return row && toPerson(row);
+}
+
+/** By name, also somebody who has left. */
+export async function findPersonByName(sql: Sql, name: string): Promise<Person | undefined> {
+  const [row] = await sql.rows<PersonRow>("SELECT id, name, role, decimal_mark FROM people WHERE name = ?", [name]);
+  return row && toPerson(row);
+}
+
 export async function listPeople(sql: Sql): Promise<readonly Person[]> {
   const rows = await sql.rows<PersonRow>(
     "SELECT id, name, role, decimal_mark FROM people WHERE retired_at IS NULL ORDER BY FIELD(role, 'setter', 'lead', 'viewer'), name",
@@ -108,12 +120,24 @@ export async function listPeople(sql: Sql): Promise<readonly Person[]> {
 
 export async function addPerson(
   sql: Sql,
-  person: { name: string; role: Role; secret: string; decimalMark?: "." | ","; id?: string },
+  person: {
+    readonly name: string;
+    readonly role: Role;
+    readonly secret: string;
+    /** Whether the secret was set by somebody else: then it is good for one sign-in. */
+    readonly isGiven: boolean;
+    readonly decimalMark?: "." | ",";
+    readonly id?: string;
+  },
 ): Promise<Person> {
   const id = person.id ?? randomUUID();
   await sql.run(
-    "INSERT INTO people (id, name, role, secret_hash, decimal_mark, created_at) VALUES (?, ?, ?, ?, ?, UTC_TIMESTAMP(3))",
-    [id, person.name, person.role, await hash(person.secret), person.decimalMark ?? null],
+    `INSERT INTO people (id, name, role, secret_hash, secret_state, decimal_mark, created_at)
+     VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))`,
+    [
+      ...[id, person.name, person.role, await hash(person.secret), person.isGiven ? "given" : "own"],
+      person.decimalMark ?? null,
+    ],
   );
   return { id, name: person.name, role: person.role, decimalMark: person.decimalMark };
 }
@@ -122,14 +146,24 @@ export async function addPerson(
 export interface KeptPerson extends Person {
   readonly version: number;
   readonly retired: boolean;
+  /** Seconds that their name is still locked for on some device; 0 where it is not. */
+  readonly lockedFor: number;
+  /** Whether they have yet to choose a secret of their own. */
+  readonly mustChoose: boolean;
 }
 
 /** Everybody, those who have left last. */
 export async function listKeptPeople(sql: Sql): Promise<readonly KeptPerson[]> {
-  const rows = await sql.rows<PersonRow & { version: number; retired_at: Date | null }>(
-    "SELECT id, name, role, decimal_mark, version, retired_at FROM people ORDER BY retired_at IS NOT NULL, name",
+  const rows = await sql.rows<PersonRow & { version: number; retired_at: Date | null; secret_state: SecretState }>(
+    `SELECT id, name, role, decimal_mark, version, retired_at, secret_state
+       FROM people ORDER BY retired_at IS NOT NULL, name`,
   );
-  return rows.map((row) => ({ ...toPerson(row), version: row.version, retired: row.retired_at !== null }));
+  const locked = await lockedNames(sql);
+  return rows.map((row) => ({
+    ...toPerson(row),
+    ...{ version: row.version, retired: row.retired_at !== null, mustChoose: row.secret_state !== "own" },
+    lockedFor: locked.get(keyOfPerson(row.id)) ?? 0,
+  }));
 }
 
 export interface PersonChange {
@@ -149,23 +183,34 @@ export interface PersonChange {
 export async function changePerson(
   pool: Pool,
   change: PersonChange,
-): Promise<{ readonly deeds: readonly (readonly [Audited, string])[] } | "changed-meanwhile" | "last-lead"> {
+  by: { readonly id: string },
+): Promise<
+  | { readonly name: string; readonly deeds: readonly (readonly [Audited, string])[] }
+  | "changed-meanwhile"
+  | "last-lead"
+  | "not-allowed"
+> {
   const secretHash = change.secret === undefined ? null : await hash(change.secret);
   return inTransaction(pool, async (sql) => {
+    // Whoever changes is a lead still when the change is made; two who demote each other do so in turn.
     const leads = await sql.rows<{ id: string }>(
       "SELECT id FROM people WHERE role = 'lead' AND retired_at IS NULL ORDER BY id FOR UPDATE",
     );
+    if (leads.every(({ id }) => id !== by.id)) return "not-allowed";
     const stays = change.role === "lead" && !change.retired;
     if (!stays && leads.every(({ id }) => id === change.id) && leads.length > 0) return "last-lead";
-    const [before] = await sql.rows<{ role: Role; retired_at: Date | null }>(
-      "SELECT role, retired_at FROM people WHERE id = ?",
+    const [before] = await sql.rows<{ name: string; role: Role; retired_at: Date | null }>(
+      "SELECT name, role, retired_at FROM people WHERE id = ?",
       [change.id],
     );
     const { affected } = await sql.run(
       `UPDATE people SET role = ?, decimal_mark = ?, version = version + 1, secret_hash = COALESCE(?, secret_hash),
-              failed_attempts = 0, locked_until = NULL, retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
+              secret_state = IF(?, 'given', secret_state), retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
         WHERE id = ? AND version = ?`,
-      [change.role, change.decimalMark ?? null, secretHash, change.retired, change.id, change.version],
+      [
+        ...[change.role, change.decimalMark ?? null, secretHash, secretHash !== null, change.retired],
+        ...[change.id, change.version],
+      ],
     );
     if (affected !== 1 || !before) return "changed-meanwhile";
     const wasAway = before.retired_at !== null;
@@ -176,6 +221,7 @@ export async function changePerson(
     // A role that is taken away is taken away at once: whoever has signed in as a lead does not stay one.
     if (change.retired || secretHash !== null || before.role !== change.role)
       await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
-    return { deeds };
+    if (secretHash !== null) await unlockPerson(sql, change.id);
+    return { name: before.name, deeds };
   });
 }

@@ -28,17 +28,24 @@ export async function beginSession(sql: Sql, personId: string, { device, address
   return token;
 }
 
+/** Who is signed in, and whether they have yet to choose a secret of their own before anything else. */
+export interface SignedIn {
+  readonly person: Person;
+  readonly mustChoose: boolean;
+}
+
 /** Whose session it is, if it stands. `isUse`: whether the look counts as somebody using it. */
-export async function personOfSession(sql: Sql, token: string, isUse = true): Promise<Person | undefined> {
+export async function readSession(sql: Sql, token: string, isUse = true): Promise<SignedIn | undefined> {
   const hash = hashOf(token);
   const [row] = await sql.rows<{
     id: string;
     name: string;
     role: Role;
     decimal_mark: "." | "," | null;
+    must_choose: number;
     is_old: number;
   }>(
-    `SELECT people.id, people.name, people.role, people.decimal_mark,
+    `SELECT people.id, people.name, people.role, people.decimal_mark, people.secret_state <> 'own' AS must_choose,
             sessions.seen_at IS NULL OR sessions.seen_at < TIMESTAMPADD(SECOND, -${SEEN_EVERY_SECONDS}, UTC_TIMESTAMP(3)) AS is_old
        FROM sessions JOIN people ON people.id = sessions.person_id
       WHERE people.retired_at IS NULL AND sessions.token_hash = ? AND ${STANDS}`,
@@ -50,11 +57,19 @@ export async function personOfSession(sql: Sql, token: string, isUse = true): Pr
     sql
       .run("UPDATE sessions SET seen_at = UTC_TIMESTAMP(3) WHERE token_hash = ?", [hash])
       .catch((failure: unknown) => log.warn({ failure }, "a session's use was not noted"));
-  return { id: row.id, name: row.name, role: row.role, decimalMark: row.decimal_mark ?? undefined };
+  return {
+    person: { id: row.id, name: row.name, role: row.role, decimalMark: row.decimal_mark ?? undefined },
+    mustChoose: row.must_choose === 1,
+  };
 }
 
 export async function endSession(sql: Sql, token: string): Promise<void> {
   await sql.run("DELETE FROM sessions WHERE token_hash = ?", [hashOf(token)]);
+}
+
+/** Ends every session of a person but the one that asks for it. */
+export async function endOtherSessions(sql: Sql, personId: string, token: string): Promise<void> {
+  await sql.run("DELETE FROM sessions WHERE person_id = ? AND token_hash <> ?", [personId, hashOf(token)]);
 }
 
 /** Ends every session of a person, on whatever device; gives how many there were. */

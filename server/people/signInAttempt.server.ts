@@ -1,26 +1,91 @@
-import { RateLimiterMemory } from "rate-limiter-flexible";
-import { sql } from "../context.server.ts";
+import { verify } from "@node-rs/argon2";
+import { Slots } from "../concurrency/slots.ts";
+import type { Sql } from "../database/pool.server.ts";
+import { AddressAllowance } from "./addressAllowance.server.ts";
 import { audit, type Whence } from "./auditRepository.server.ts";
-import { type SignIn, signIn } from "./peopleRepository.server.ts";
+import { findSecret, NOBODYS_HASH, spendGivenSecret } from "./peopleRepository.server.ts";
+import type { Person } from "./person.server.ts";
+import {
+  beginAttempt,
+  type CountKey,
+  endAttempt,
+  isKnownDevice,
+  keyOfDevice,
+  keyOfName,
+  keyOfPerson,
+  OTHER_DEVICES,
+} from "./signInCounts.server.ts";
 
-/** Attempts from one address in a minute, whoever they name. Per process; the lock of a name lives in the database. */
-const perAddress = new RateLimiterMemory({ points: 20, duration: 60 });
+export type SignIn =
+  | { readonly outcome: "in"; readonly person: Person }
+  | { readonly outcome: "wrong" }
+  /** The secret is right, but a lead has given it for one sign-in, and that has been. */
+  | { readonly outcome: "used" }
+  | { readonly outcome: "locked"; readonly seconds: number };
 
-/** One attempt to sign in, held back when an address tries too often; what fails is kept for the lead to see. */
-export async function attemptSignIn(whence: Whence, name: string, secret: string): Promise<SignIn> {
-  const result = await attempt(whence.address, name.trim(), secret);
-  // The name as it was typed may be a passphrase in the wrong field: only a name that is known is written down.
-  if (result.outcome !== "in" && result.known)
-    await audit(sql(), result.outcome === "locked" ? "locked-out" : "sign-in-failed", { name: result.known }, whence);
-  return result;
+const addresses = new AddressAllowance();
+/** Checking a secret takes a processor some time on purpose: so many at once, so that pages are served beside it. */
+const checks = new Slots(2, 400);
+/** Seconds to wait where more want to sign in than are let wait. */
+const CROWDED_SECONDS = 5;
+
+/** Who tries: from where, and on which device, if that has a name already. */
+export interface Trying {
+  readonly whence: Whence;
+  readonly device: string | undefined;
 }
 
-async function attempt(address: string, name: string, secret: string): Promise<SignIn> {
-  try {
-    await perAddress.consume(address || "unknown");
-  } catch (limit) {
-    if (limit instanceof Error) throw limit;
-    return { outcome: "locked", seconds: Math.ceil((limit as { msBeforeNext: number }).msBeforeNext / 1000) };
+/**
+ * One attempt to sign in with a name and a passphrase or PIN. Held back when an address fails too often, or when the name
+ * has on this device; counted before it is checked. A name that nobody has goes the same way as any other.
+ */
+export async function attemptSignIn(sql: Sql, trying: Trying, name: string, secret: string): Promise<SignIn> {
+  const { address } = trying.whence;
+  const held = (): SignIn | undefined => {
+    const seconds = addresses.wait(address);
+    return seconds > 0 ? { outcome: "locked", seconds } : undefined;
+  };
+  return (
+    held() ??
+    // Asked again inside: of those who waited for their turn, many may have failed meanwhile.
+    (await checks.run(async () => held() ?? (await check(sql, trying, name.trim(), secret)))) ?? {
+      outcome: "locked",
+      seconds: CROWDED_SECONDS,
+    }
+  );
+}
+
+async function check(sql: Sql, { whence, device }: Trying, name: string, secret: string): Promise<SignIn> {
+  const found = await findSecret(sql, name);
+  const isKnown = await isKnownDevice(sql, device ?? "", found?.person.id ?? "");
+  const key: CountKey = {
+    name: found ? keyOfPerson(found.person.id) : keyOfName(name),
+    device: isKnown && device !== undefined ? keyOfDevice(device) : OTHER_DEVICES,
+  };
+  const may = await beginAttempt(sql, key);
+  if (!may.may) return { outcome: "locked", seconds: may.seconds };
+  const isRight = (await verify(found?.hash ?? (await NOBODYS_HASH), secret)) && found !== undefined;
+  const lockedFor = await endAttempt(sql, key, isRight);
+  if (isRight) {
+    if (found.state === "own" || (found.state === "given" && (await spendGivenSecret(sql, found.person.id))))
+      return { outcome: "in", person: found.person };
+    return { outcome: "used" };
   }
-  return signIn(sql(), name, secret);
+  addresses.fail(whence.address);
+  // What was typed as a name may be a passphrase in the wrong field: only a name that is known is written down.
+  const about = found?.person ?? { name: "a name that nobody has" };
+  await audit(sql, lockedFor > 0 ? "locked-out" : "sign-in-failed", about, whence);
+  return lockedFor > 0 ? { outcome: "locked", seconds: lockedFor } : { outcome: "wrong" };
+}
+
+/** The words for an attempt that let nobody in. */
+export function signInWords(result: Exclude<SignIn, { outcome: "in" }>): string {
+  switch (result.outcome) {
+    case "wrong":
+      return "Name and passphrase or PIN do not belong together. Check both.";
+    case "used":
+      return "This passphrase or PIN was given for one sign-in, and that has been. Ask a lead for a new one.";
+    case "locked":
+      return `Too many attempts. Wait ${result.seconds} ${result.seconds === 1 ? "second" : "seconds"}, then try again; or ask a lead to unlock your name.`;
+  }
 }

@@ -1,17 +1,28 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { readSize, readStock } from "../../core/deeds/index.ts";
+import { readSize, readStock, refuse as refuseForm } from "../../core/deeds/index.ts";
 import type { MachineProfile } from "../../core/frame/index.ts";
-import { type Command, foldMachine, type Payload, unmovedCells, viewSetup } from "../../core/ledger/index.ts";
+import {
+  type Command,
+  foldMachine,
+  type Payload,
+  type SetupState,
+  unmovedCells,
+  viewSetup,
+} from "../../core/ledger/index.ts";
 import { setupLists } from "../../core/program/index.ts";
+import type { Refusal } from "../../core/refusal.ts";
 import { database, sql } from "../context.server.ts";
+import type { Sql } from "../database/pool.server.ts";
 import { answering } from "../http/answering.server.ts";
 import { stableId } from "../identity/stableId.ts";
-import { appendEntry, readMachineLedger } from "../ledger/ledgerRepository.server.ts";
+import { appendForms, readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { readMachine } from "../machines/machinesRepository.server.ts";
-import type { Person } from "../people/person.server.ts";
+import { holdRole } from "../people/peopleRepository.server.ts";
+import { may, type Person } from "../people/person.server.ts";
 import { takeProgram } from "../program/takeProgram.server.ts";
 import { validator } from "../validation/validate.server.ts";
+import { digestOf } from "./formDigest.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
 const schema = {
@@ -64,6 +75,7 @@ export async function openSetup(
   if (!machine) wrong.machine = "Choose the machine.";
   for (const name of ["job", "part", "operation"] as const)
     if (form[name].trim() === "") wrong[name] = ASKED[name];
+    else if (/\p{Cc}/u.test(form[name])) wrong[name] = "This stands on one line.";
     else if (form[name].trim().length > 120) wrong[name] = "At most 120 characters.";
   const stock = readStock(form, person);
   if ("fields" in stock) Object.assign(wrong, stock.fields);
@@ -89,13 +101,15 @@ export async function openSetup(
     },
   ];
   if (program?.ok) commands.push({ kind: "program-read", version: 1, payload: program.value });
-  await append(form.id, commands, person, device, 0);
+  const digest = digestOf({ ...form, ...(program?.ok && { program: program.value.fingerprint }) });
+  const refusal = await append(form.id, commands, person, device, 0, digest);
+  if (refusal) return refuse({}, refusal.message);
   const more = form.from
     ? await toolsOfPast(form.from, machine, form.takeOver === "yes" ? stock.stock.stickOut : undefined)
     : form.standing
       ? await toolsStanding(form.id, machine)
       : [];
-  await append(form.id, more, person, device, commands.length);
+  await append(form.id, more, person, device, commands.length, digest);
   return { outcome: "opened", setupId: form.id };
 }
 
@@ -138,16 +152,27 @@ async function append(
   person: Person,
   device: string,
   after: number,
-): Promise<void> {
+  digest: string,
+): Promise<Refusal | undefined> {
   for (const [index, command] of commands.entries()) {
     const id = entryId(setupId, after + index);
     const base = (await readSetup(sql(), setupId))?.seq ?? 0;
-    const result = await answering(() =>
-      appendEntry(database(), setupId, { ...command, id } as Command, { person, device, base }),
-    );
-    if (result.outcome === "refused" || result.outcome === "conflict")
+    const author = { person, device, base };
+    const make = async (_state: SetupState, inside: Sql) => {
+      const role = await holdRole(inside, person.id);
+      return role !== undefined && may(role, "setter")
+        ? ({ ...command, id } as Command)
+        : refuseForm(`This needs the role setter; ${person.name} has it no more.`);
+    };
+    const [result] = await answering(() => appendForms(database(), setupId, [{ id, author, digest, make }]));
+    if (result?.outcome === "not-made")
+      return { code: "role", message: "message" in result.made ? result.made.message : "" };
+    // The same form sent again, with other content or by somebody else.
+    if (result?.outcome === "refused" && result.refusal.code.startsWith("id-")) return result.refusal;
+    if (result?.outcome !== "appended" && result?.outcome !== "repeated")
       throw new Error(`Entry ${after + index} of a new setup was not taken: ${JSON.stringify(result)}`);
   }
+  return undefined;
 }
 
 /**

@@ -39,6 +39,17 @@ export interface ReplayAnswer {
   readonly stopped?: Exclude<SetupOutcome, { outcome: "kept" }>;
 }
 
+/** A device whose clock says that an entry was made longer ago than this, or later than now, has a wrong clock. */
+const LONGEST_WAIT_MS = 400 * 24 * 3600 * 1000;
+const CLOCKS_DIFFER_MS = 5 * 60 * 1000;
+
+/** When an entry was made, as far as that can be: undefined where the device's clock is plainly wrong. */
+function madeOf(text: string): Date | undefined {
+  const [at, now] = [Date.parse(text), Date.now()];
+  if (at > now + CLOCKS_DIFFER_MS || at < now - LONGEST_WAIT_MS) return undefined;
+  return new Date(Math.min(at, now));
+}
+
 /**
  * Carries out forms that waited on a device, in the order in which they were made there. Each may have been sent before:
  * its UUID says so. Stops at the first that cannot be kept, so that a person decides before what rests on it follows.
@@ -52,11 +63,12 @@ export async function replayForms(
   const read = readReplay(json);
   if (!read.ok || read.value.person !== person.id) return undefined;
   const { items, device: on } = read.value;
+  if (items.some(({ madeAt }) => Number.isNaN(Date.parse(madeAt)))) return undefined;
   const outcomes = await runSetupForms(
     setupId,
     person,
     device,
-    items.map(({ fields, madeAt }) => ({ fields, made: { at: new Date(madeAt), on } })),
+    items.map(({ fields, madeAt }) => ({ fields, made: { at: madeOf(madeAt), on } })),
   );
   const last = outcomes.at(-1);
   return !last || last.outcome === "kept" ? { kept: outcomes.length } : { kept: outcomes.length - 1, stopped: last };

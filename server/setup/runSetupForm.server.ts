@@ -11,7 +11,9 @@ import { database } from "../context.server.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { answering } from "../http/answering.server.ts";
 import { type Author, appendForms, type FormResult } from "../ledger/ledgerRepository.server.ts";
-import type { Person } from "../people/person.server.ts";
+import { holdRole } from "../people/peopleRepository.server.ts";
+import { may, type Person, type Role } from "../people/person.server.ts";
+import { digestOf } from "./formDigest.ts";
 import { knownFor, NOTHING } from "./known.server.ts";
 import { readList, readSetupForm } from "./readForm.server.ts";
 
@@ -51,25 +53,36 @@ export async function runSetupForms(
   }
   const incomplete = refuse("This form was not complete. Reload the page; what you typed is kept.");
   if (forms.length === 0) return sent.length === 0 ? [] : [incomplete];
+  const roleNow = rolesHeld(person.id);
   const asked = forms.map((form, index) => ({
     id: form.id,
     author: { person, device, base: Number(form.base), made: sent[index]?.made },
-    make: async (state: SetupState, inside: Sql) =>
-      state.seq === 0
-        ? refuse("There is no such setup.")
-        : makeCommand(
-            state,
-            form,
-            { ...person, readList },
-            sent[index]?.brought
-              ? { ...NOTHING, brought: sent[index].brought }
-              : await knownFor(inside, setupId, state, form),
-          ),
+    digest: digestOf(form),
+    make: async (state: SetupState, inside: Sql) => {
+      // As it is inside this transaction: a role that was lowered a moment ago lets nothing more through.
+      const role = await roleNow(inside);
+      if (role === undefined || !may(role, "setter"))
+        return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
+      if (state.seq === 0) return refuse("There is no such setup.");
+      const brought = sent[index]?.brought;
+      const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form);
+      return makeCommand(state, form, { ...person, role, readList }, known);
+    },
   }));
   const results = await answering(() => appendForms(database(), setupId, asked));
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));
   const allKept = outcomes.every(({ outcome }) => outcome === "kept");
   return allKept && forms.length < sent.length ? [...outcomes, incomplete] : outcomes;
+}
+
+/** Asked once in each transaction, however many forms it takes. */
+function rolesHeld(personId: string): (inside: Sql) => Promise<Role | undefined> {
+  const asked = new WeakMap<Sql, Promise<Role | undefined>>();
+  return (inside) => {
+    const role = asked.get(inside) ?? holdRole(inside, personId);
+    asked.set(inside, role);
+    return role;
+  };
 }
 
 function outcomeOf(result: FormResult, form: SetupForm): SetupOutcome {

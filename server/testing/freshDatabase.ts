@@ -30,5 +30,5 @@ export async function dropEverything(pool: Pool): Promise<void> {
 }
 
 export async function somebody(pool: Pool, role: "setter" | "lead" | "viewer" = "setter") {
-  return addPerson(sqlOn(pool), { name: `Person ${randomUUID().slice(0, 8)}`, role, secret: "2468" });
+  return addPerson(sqlOn(pool), { name: `Person ${randomUUID().slice(0, 8)}`, role, isGiven: false, secret: "2468" });
 }

@@ -11,9 +11,10 @@ import type { Pool } from "../database/pool.server.ts";
 import { inTransaction, sqlOn } from "../database/pool.server.ts";
 import { changeMachine, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
 import { audit, type Whence } from "../people/auditRepository.server.ts";
-import { addPerson, changePerson, SECRET_RULE } from "../people/peopleRepository.server.ts";
+import { addPerson, changePerson, findKeptPerson, holdRole, SECRET_RULE } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
 import { endSessionsOf } from "../people/sessionRepository.server.ts";
+import { unlockPerson } from "../people/signInCounts.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import {
   isTextRows,
@@ -33,6 +34,7 @@ const refuse = (message: string, fields: Readonly<Record<string, string>> = {}):
 });
 const done = (message: string): WorkshopOutcome => ({ outcome: "done", message });
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+const NOBODY = "There is no such person. Reload the page.";
 const SLOWER = "Somebody has changed this meanwhile. Reload the page, look at it, and change it again.";
 
 const contentOf = Object.fromEntries(
@@ -52,8 +54,10 @@ export async function runWorkshopForm(
   const read = readWorkshopForm(fields);
   if (!read.ok) return refuse(INCOMPLETE);
   const form = read.value;
-  if (!may(person.role, neededFor(form)))
-    return refuse(`This needs the role ${neededFor(form)}; ${person.name} has the role ${person.role}.`);
+  // As it is now, not as it was when the page was asked for.
+  const role = await holdRole(sqlOn(pool), person.id);
+  if (role === undefined || !may(role, neededFor(form)))
+    return refuse(`This needs the role ${neededFor(form)}; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
   switch (form.intent) {
     case "keep-item":
       return keepItem(pool, form, person);
@@ -69,13 +73,28 @@ export async function runWorkshopForm(
       return importMachines(pool, form.text);
     case "keep-person":
       return keepPerson(pool, form, person, whence);
-    case "end-sessions": {
-      const ended = await endSessionsOf(sqlOn(pool), form.id);
-      const about = { id: form.id, name: form.name };
-      await audit(sqlOn(pool), "sessions-ended", about, whence, { by: person.name, detail: `${ended}` });
-      return done(`${form.name} is signed out everywhere.`);
-    }
+    case "end-sessions":
+      return endSessions(pool, form.id, person, whence);
+    case "unlock-person":
+      return unlock(pool, form.id, person, whence);
   }
+}
+
+/** Named in the record as they are called, not as the form calls them. */
+async function endSessions(pool: Pool, id: string, by: Person, whence: Whence): Promise<WorkshopOutcome> {
+  const about = await findKeptPerson(sqlOn(pool), id);
+  if (!about) return refuse(NOBODY);
+  const ended = await endSessionsOf(sqlOn(pool), id);
+  await audit(sqlOn(pool), "sessions-ended", about, whence, { by: by.name, detail: `${ended}` });
+  return done(`${about.name} is signed out everywhere.`);
+}
+
+async function unlock(pool: Pool, id: string, by: Person, whence: Whence): Promise<WorkshopOutcome> {
+  const about = await findKeptPerson(sqlOn(pool), id);
+  if (!about) return refuse(NOBODY);
+  await unlockPerson(sqlOn(pool), id);
+  await audit(sqlOn(pool), "unlocked", about, whence, { by: by.name });
+  return done(`${about.name} can try to sign in again.`);
 }
 
 function neededFor(form: WorkshopForm): "setter" | "lead" {
@@ -98,6 +117,7 @@ async function keepItem(pool: Pool, form: WorkshopFormOf<"keep-item">, person: P
   const wrong: Record<string, string> = read.ok ? {} : { ...read.refusal.fields };
   const name = form.name.trim();
   if (name === "") wrong.name = "Give it a name by which it is found.";
+  else if (/\p{Cc}/u.test(name)) wrong.name = "A name stands on one line.";
   else if (name.length > LONGEST_NAME) wrong.name = `At most ${LONGEST_NAME} characters.`;
   const [first] = Object.values(wrong);
   if (first !== undefined || !read.ok) return refuse(first ?? INCOMPLETE, wrong);
@@ -201,6 +221,7 @@ async function keepPerson(
   const name = form.name.trim();
   const wrong: Record<string, string> = {};
   if (name === "" || name.length > 80) wrong.name = "A name has 1 to 80 characters.";
+  else if (/\p{Cc}/u.test(name)) wrong.name = "A name stands on one line.";
   const isNew = form.id === undefined;
   if ((isNew || form.secret !== "") && !SECRET_RULE.test(form.secret))
     wrong.secret = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
@@ -213,6 +234,7 @@ async function keepPerson(
         name,
         role: form.role,
         secret: form.secret,
+        isGiven: true,
         ...(decimalMark && { decimalMark }),
       });
       await audit(sqlOn(pool), "person-added", added, whence, { by: by.name, detail: form.role });
@@ -221,18 +243,23 @@ async function keepPerson(
       const message = `Somebody is called ${name} already, perhaps among those who left. Choose another name.`;
       return refuse(message, { name: message });
     }
-    return done(`${name} can sign in as ${form.role}.`);
+    return done(`${name} can sign in as ${form.role}, once with this; then they choose their own.`);
   }
-  const outcome = await changePerson(pool, {
-    ...{ id: form.id ?? "", version: Number(form.version ?? 0), role: form.role, decimalMark },
-    ...{ retired: form.retired === "yes", secret: form.secret === "" ? undefined : form.secret },
-  });
+  const outcome = await changePerson(
+    pool,
+    {
+      ...{ id: form.id ?? "", version: Number(form.version ?? 0), role: form.role, decimalMark },
+      ...{ retired: form.retired === "yes", secret: form.secret === "" ? undefined : form.secret },
+    },
+    by,
+  );
+  if (outcome === "not-allowed") return refuse(`This needs the role lead; ${by.name} has it no more.`);
   if (outcome === "last-lead") {
     const message = "The shop needs at least one lead. Make somebody else one first.";
     return refuse(message, { role: message });
   }
   if (outcome === "changed-meanwhile") return refuse(SLOWER);
   for (const [deed, detail] of outcome.deeds)
-    await audit(sqlOn(pool), deed, { id: form.id, name }, whence, { by: by.name, detail });
-  return done(`${name} is changed.`);
+    await audit(sqlOn(pool), deed, { id: form.id, name: outcome.name }, whence, { by: by.name, detail });
+  return done(`${outcome.name} is changed.`);
 }

@@ -6,9 +6,10 @@ import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } 
 import { textsOfProfile, writeWorkshopCsv, writeWorkshopJson } from "../../core/workshop/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { listKeptMachines, listMachines, readMachine } from "../machines/machinesRepository.server.ts";
-import { listKeptPeople, signIn } from "../people/peopleRepository.server.ts";
+import { listKeptPeople } from "../people/peopleRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
-import { beginSession, personOfSession } from "../people/sessionRepository.server.ts";
+import { beginSession, readSession } from "../people/sessionRepository.server.ts";
+import { attemptSignIn } from "../people/signInAttempt.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { runWorkshopForm } from "./runWorkshopForm.server.ts";
 import { listItems, shopSpacers, toolLibrary } from "./workshopRepository.server.ts";
@@ -132,14 +133,17 @@ describe("people", () => {
     expect(await run(person(name))).toMatchObject({ outcome: "refused", fields: { name: expect.any(String) } });
     const nora = (await listKeptPeople(sqlOn(pool))).find((one) => one.name === name);
     if (!nora) throw new Error("Nora is there");
-    expect(await signIn(sqlOn(pool), name, "4711")).toMatchObject({ outcome: "in" });
+    const tryIn = () =>
+      attemptSignIn(sqlOn(pool), { whence: { device: "pc", address: "192.0.2.1" }, device: undefined }, name, "4711");
+    expect(await tryIn()).toMatchObject({ outcome: "in" });
     const token = await beginSession(sqlOn(pool), nora.id, { device: "pc", address: "192.0.2.1" });
     const change = { id: nora.id, version: "1", mark: ",", secret: "" };
     expect(await run(person(name, change))).toMatchObject({ outcome: "done" });
-    expect(await personOfSession(sqlOn(pool), token)).toMatchObject({ decimalMark: "," });
+    // What a lead set was good for one sign-in.
+    expect(await readSession(sqlOn(pool), token)).toMatchObject({ person: { decimalMark: "," }, mustChoose: true });
     expect(await run(person(name, { ...change, version: "2", retired: "yes" }))).toMatchObject({ outcome: "done" });
-    expect(await personOfSession(sqlOn(pool), token)).toBeUndefined();
-    expect(await signIn(sqlOn(pool), name, "4711")).toMatchObject({ outcome: "wrong" });
+    expect(await readSession(sqlOn(pool), token)).toBeUndefined();
+    expect(await tryIn()).toMatchObject({ outcome: "wrong" });
   });
   it("always leave one lead, and are nobody's but a lead's to change", async () => {
     const me = (await listKeptPeople(sqlOn(pool))).find(({ id }) => id === lead.id);

@@ -41,7 +41,8 @@ const forms = {
     role: { type: "string", enum: ["setter", "lead", "viewer"] },
     mark: { type: "string", enum: [".", ",", "either"] },
   } as const),
-  "end-sessions": form("end-sessions", ["id", "name"], { id: uuid, name: typed } as const),
+  "end-sessions": form("end-sessions", ["id"], { id: uuid, name: typed } as const),
+  "unlock-person": form("unlock-person", ["id"], { id: uuid } as const),
 } as const;
 
 export type WorkshopForm = { [Kind in keyof typeof forms]: FromSchema<(typeof forms)[Kind]> }[keyof typeof forms];

@@ -1,10 +1,12 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { existsSync, readFileSync } from "node:fs";
-import { chmod, mkdtemp, rm, stat } from "node:fs/promises";
+import { mkdtemp, stat } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { type DatabasePlace, databasePlace } from "../../server/private-database/databasePlace.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
+import { removeHome } from "../../server/testing/removeHome.ts";
 
 const LAUNCHER = path.resolve(import.meta.dirname, "../../build/launch.mjs");
 let home: string;
@@ -12,13 +14,13 @@ let port: number;
 const running: ChildProcess[] = [];
 beforeEach(async () => {
   home = await mkdtemp(path.join(os.tmpdir(), "luvrit-start-"));
-  await chmod(home, 0o755);
+  place = await databasePlace(home);
   port = await freePort();
 });
 afterEach(async () => {
   for (const child of running.splice(0)) await ended(child, "SIGTERM");
   await stopDatabase();
-  await rm(home, { recursive: true, force: true });
+  await removeHome(home);
 });
 
 interface Launched {
@@ -52,7 +54,8 @@ async function untilServing({ child, said }: Launched): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
 }
-const databasePid = () => Number(readFileSync(path.join(home, "database/pid"), "utf8"));
+let place: DatabasePlace;
+const databasePid = () => Number(readFileSync(place.pidFile, "utf8"));
 function isAlive(pid: number): boolean {
   try {
     return readFileSync(`/proc/${pid}/stat`, "utf8").replace(/^.*\) /, "")[0] !== "Z";
@@ -61,7 +64,7 @@ function isAlive(pid: number): boolean {
   }
 }
 async function stopDatabase(): Promise<void> {
-  if (!existsSync(path.join(home, "database/pid"))) return;
+  if (!existsSync(place.pidFile)) return;
   const pid = databasePid();
   if (isAlive(pid)) process.kill(pid, "SIGTERM");
   while (isAlive(pid)) await new Promise((resolve) => setTimeout(resolve, 20));
@@ -82,7 +85,7 @@ describe("the demo", () => {
     await untilServing(second);
     expect(await (await page("/sign-in")).text()).toContain("Ines");
     expect(await ended(second.child, "SIGINT")).toBe(0);
-    expect(existsSync(path.join(home, "database/pid"))).toBe(false);
+    expect(existsSync(place.pidFile)).toBe(false);
   });
 
   it("recovers after kill -9, though the database outlived it", async () => {

@@ -1,7 +1,7 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { rm } from "node:fs/promises";
 import path from "node:path";
-import { freePort } from "../../server/private-database/privateDatabase.server.ts";
+import { freePort } from "../../server/private-database/ports.server.ts";
+import { removeHome } from "../../server/testing/removeHome.ts";
 
 /** A server of a story's own, that can be killed and started again on the same address. */
 export class OwnServer {
@@ -15,7 +15,7 @@ export class OwnServer {
   static async start(name: string): Promise<OwnServer> {
     const port = await freePort();
     const server = new OwnServer(`http://127.0.0.1:${port}`, port, path.resolve(".luvrit/own", name));
-    await rm(server.home, { recursive: true, force: true });
+    await removeHome(server.home);
     await server.up("--fresh");
     return server;
   }
@@ -52,6 +52,6 @@ export class OwnServer {
     const gone = new Promise((resolve) => child?.once("exit", resolve));
     child?.kill("SIGTERM");
     await gone;
-    await rm(this.home, { recursive: true, force: true });
+    await removeHome(this.home);
   }
 }

@@ -126,7 +126,13 @@ export const keyIn = (page: Page) => page.getByTestId("key-in");
 
 /** Takes the machines' position feeds away from this page: readings are keyed, as in a shop that has none. */
 export async function withoutFeed(page: Page): Promise<void> {
-  await page.route("**/machines/*/position", (route) => route.fulfill({ status: 204 }));
+  // A worker's requests are out of a test's reach: without one the page asks itself.
+  await page.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
+  await page.route("**/stream?*", (route) => {
+    const address = new URL(route.request().url());
+    address.searchParams.delete("machine");
+    return address.searchParams.size > 0 ? route.continue({ url: address.href }) : route.fulfill({ status: 204 });
+  });
 }
 
 /** A cell of the offset table by the name of its row (`03`, `G54`) and the head of its column (`X geometry`). */

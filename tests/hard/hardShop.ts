@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
-import { chmod, mkdtemp, rm } from "node:fs/promises";
+import { mkdtemp } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
 import type { Command } from "../../core/ledger/index.ts";
@@ -16,6 +16,7 @@ import {
   type PrivateDatabase,
   startPrivateDatabase,
 } from "../../server/private-database/privateDatabase.server.ts";
+import { removeHome } from "../../server/testing/removeHome.ts";
 import { LAUNCHER, ROOT, type Running, start, untilReady } from "../command/processes.ts";
 
 /** One process of the application, started again on the same port after each kill. */
@@ -65,7 +66,6 @@ export class HardShop {
 
   static async open(name: string): Promise<HardShop> {
     const home = await mkdtemp(path.join(os.tmpdir(), `luvrit-${name}-`));
-    await chmod(home, 0o755);
     const shop = new HardShop(home, await startPrivateDatabase(home));
     shop.pool = openPool(shop.database.url, 8);
     await migrate(shop.pool, path.join(ROOT, "db/migrations"));
@@ -89,7 +89,7 @@ export class HardShop {
 
   /** As a power cut would, and up again: the engine recovers by its own log. */
   async killDatabase(): Promise<void> {
-    const pid = Number(readFileSync(path.join(this.home, "database/pid"), "utf8"));
+    const pid = Number(readFileSync(this.database.place.pidFile, "utf8"));
     process.kill(pid, "SIGKILL");
     for (const deadline = Date.now() + 30_000; Date.now() < deadline; ) {
       await new Promise((resolve) => setTimeout(resolve, 20));
@@ -112,12 +112,17 @@ export class HardShop {
     await Promise.all(this.apps.map((app) => app.kill()));
     await this.pool.end();
     await this.database.stop();
-    await rm(this.home, { recursive: true, force: true });
+    await removeHome(this.home);
   }
 }
 
 export async function personWithSession(pool: Pool, role: Role) {
-  const person = await addPerson(sqlOn(pool), { name: `Person ${randomUUID().slice(0, 8)}`, role, secret: "246813" });
+  const person = await addPerson(sqlOn(pool), {
+    name: `Person ${randomUUID().slice(0, 8)}`,
+    role,
+    isGiven: false,
+    secret: "246813",
+  });
   const token = await beginSession(sqlOn(pool), person.id, { device: "test", address: "127.0.0.1" });
   return { person, cookie: cookieOf(token) };
 }

@@ -38,7 +38,7 @@ describe("a database that goes away for a while", () => {
   });
   afterAll(() => shop.close());
   const address = () => shop.apps[0]?.address ?? "";
-  const engine = () => Number(readFileSync(path.join(shop.home, "database/pid"), "utf8"));
+  const engine = () => Number(readFileSync(shop.database.place.pidFile, "utf8"));
   const ids = async () => (await readLedger(sqlOn(shop.pool), setup)).map(({ id }) => id);
 
   it("is said in words, with a page of its own and 503, and readiness says so too; afterwards all is as before", async () => {
@@ -68,20 +68,14 @@ describe("a database that goes away for a while", () => {
 
   it("that takes no changes is told apart: the page reads on, an entry is refused in words", async () => {
     const admin = (statement: string) => {
-      const socket = path.join(shop.home, "database/socket");
-      const done = spawnSync(
-        "mariadb",
-        [
-          "--no-defaults",
-          `--socket=${socket}`,
-          `--user=${process.getuid?.() === 0 ? "mysql" : os.userInfo().username}`,
-          "-e",
-          statement,
-        ],
-        {
-          ...(process.getuid?.() === 0 && { uid: Number(execFileSync("id", ["-u", "mysql"]).toString()) }),
-        },
-      );
+      const { socket } = shop.database.place;
+      const done = spawnSync("mariadb", [
+        "--no-defaults",
+        `--socket=${socket}`,
+        `--user=${process.getuid?.() === 0 ? "root" : os.userInfo().username}`,
+        "-e",
+        statement,
+      ]);
       if (done.status !== 0) throw new Error(done.stderr.toString());
     };
     admin("SET GLOBAL read_only = 1");
@@ -133,7 +127,7 @@ describe.runIf(canMount)("a disk of the server's own", () => {
     execFileSync("mount", ["-t", "tmpfs", "-o", "size=420m,mode=755", "none", disk]);
     await mkdir(home());
     appHome = await mkdtemp(path.join(os.tmpdir(), "luvrit-disk-app-"));
-    database = await startPrivateDatabase(home());
+    database = await startPrivateDatabase(home(), path.join(disk, "data"));
     pool = openPool(database.url, 4);
     await migrate(pool, path.join(ROOT, "db/migrations"));
     app = new AppProcess(await freePort(), appHome, () => ({ DATABASE_URL: database.url }));

@@ -273,7 +273,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
       const work = async (index: number) => {
         const cookie = cookies[index] ?? "";
         let own = places[index] ?? "";
-        const stream = await fetch(`${app.address}/setups/${own}/news?page=${newId()}`, {
+        const stream = await fetch(`${app.address}/stream?setup=${own}`, {
           headers: { cookie },
           signal: streams.signal,
         });

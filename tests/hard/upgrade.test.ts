@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import { chmod, cp, mkdtemp, readdir, rm } from "node:fs/promises";
+import { cp, mkdtemp, readdir, rm } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -12,6 +12,7 @@ import { makeMissingWords, searchSetups } from "../../server/ledger/setupSearch.
 import { listSetups, readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { type PrivateDatabase, startPrivateDatabase } from "../../server/private-database/privateDatabase.server.ts";
+import { removeHome } from "../../server/testing/removeHome.ts";
 import { ROOT } from "../command/processes.ts";
 
 const MIGRATIONS = path.join(ROOT, "db/migrations");
@@ -23,14 +24,13 @@ let database: PrivateDatabase;
 let pool: Pool;
 beforeAll(async () => {
   home = await mkdtemp(path.join(os.tmpdir(), "luvrit-upgrade-"));
-  await chmod(home, 0o755);
   database = await startPrivateDatabase(home);
   pool = openPool(database.url, 4);
 });
 afterAll(async () => {
   await pool.end();
   await database.stop();
-  await rm(home, { recursive: true, force: true });
+  await removeHome(home);
 });
 
 /** An empty database with the first `count` migrations, as that Luvrit left it. */

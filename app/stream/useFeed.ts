@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import type { PositionReport } from "../../core/frame/index.ts";
-import { listenTo } from "../frame/listenTo.ts";
+import { listenShared } from "./sharedStream.ts";
 
 /** A report with the time at which it came in on this device. */
 export interface HeardReport extends PositionReport {
@@ -12,20 +12,19 @@ const LOST: PositionReport = {
   words: "The connection is lost. Key the reading.",
 };
 
-/** A feed repeats itself every second. */
-const SILENT_MS = 5000;
-
 /** What a machine's position feed says, as long as this page is open; undefined where the machine has none. */
 export function useFeed(machine: string, hasFeed: boolean): HeardReport | undefined {
   const [report, setReport] = useState<HeardReport>();
   useEffect(() => {
     if (!hasFeed) return;
     const hear = (next: PositionReport) => setReport({ ...next, heardAt: Date.now() });
-    return listenTo(`/machines/${encodeURIComponent(machine)}/position`, {
-      hear,
+    return listenShared({
+      topics: { setups: [], machines: [machine] },
+      hear: (told) => {
+        if ("report" in told) hear(told.report);
+      },
       // Refused: there is nothing to hear, as where there is no feed.
       onFailure: (isRefused) => (isRefused ? setReport(undefined) : hear(LOST)),
-      silentMs: SILENT_MS,
     });
   }, [machine, hasFeed]);
   return report;

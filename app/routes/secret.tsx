@@ -1,0 +1,40 @@
+import { data } from "react-router";
+import { database, sql } from "../../server/context.server.ts";
+import { answering } from "../../server/http/answering.server.ts";
+import { fieldsOf } from "../../server/http/formOf.server.ts";
+import { whenceOf } from "../../server/http/whence.server.ts";
+import { browserOf, mustBeSomebody, ownPath } from "../../server/people/access.server.ts";
+import { chooseOwnSecret } from "../../server/people/ownSecret.server.ts";
+import { validator } from "../../server/validation/validate.server.ts";
+import { SecretPage } from "../people/SecretPage.tsx";
+import type { Route } from "./+types/secret";
+
+const typed = { type: "string", maxLength: 200 } as const;
+const readForm = validator<{ now?: string; secret: string; again: string }>({
+  type: "object",
+  additionalProperties: false,
+  required: ["secret", "again"],
+  properties: { now: typed, secret: typed, again: typed },
+});
+
+export const meta: Route.MetaFunction = () => [{ title: "Your PIN or passphrase · Luvrit" }];
+
+export async function loader({ request }: Route.LoaderArgs) {
+  const { person, mustChoose } = await mustBeSomebody(request);
+  return { name: person.name, mustChoose };
+}
+
+/** Chooses a secret of one's own; every other session of this person ends. */
+export async function action({ request, context }: Route.ActionArgs) {
+  const session = await mustBeSomebody(request);
+  const form = readForm(await fieldsOf(request));
+  if (!form.ok) return data({ fields: { secret: "This form was not complete." }, to: undefined }, 400);
+  const trying = { whence: whenceOf(request, context), device: await browserOf(request) };
+  const fields = await answering(() => chooseOwnSecret(database(), sql(), session, form.value, trying));
+  if (fields) return data({ fields, to: undefined }, 422);
+  return data({ fields: {}, to: ownPath(new URL(request.url).searchParams.get("to") ?? "/") });
+}
+
+export default function Secret({ loaderData, actionData }: Route.ComponentProps) {
+  return <SecretPage {...loaderData} answer={actionData} />;
+}

@@ -1,0 +1,2 @@
+ALTER TABLE ledger
+  ADD COLUMN form_digest CHAR(64) CHARACTER SET ascii NULL

@@ -1,0 +1,2 @@
+/** Tells the person at the terminal. */
+export const say = (text: string): void => void process.stdout.write(`${text}\n`);
