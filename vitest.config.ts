@@ -36,6 +36,7 @@ export default defineConfig({
             "cli/**/*.test.ts",
             "standins/**/*.test.ts",
             "app/**/*.test.ts",
+            "tests/patterns/**/*.test.ts",
           ],
         },
       },

@@ -69,6 +69,7 @@ if (only !== "cli") {
     entryPoints: {
       launch: "server/launch.server.ts",
       "stand-in": "standins/position-feed/main.ts",
+      reader: "server/reading/readerWorker.ts",
       bench: "tests/bench/bench.ts",
     },
     outdir: "build",

@@ -3,5 +3,8 @@ import { convertLength, formatLength, type Unit } from "../../core/units/index.t
 /** A length for a form, without zeros that say nothing. */
 export const plainLength = (mm: number, unit: Unit): string => {
   const text = formatLength(convertLength(mm, "mm", unit), unit === "mm" ? 0.001 : 0.0001);
-  return text.includes(".") ? text.replace(/\.?0+$/, "") : text;
+  if (!text.includes(".")) return text;
+  let end = text.length;
+  while (text[end - 1] === "0") end--;
+  return text.slice(0, text[end - 1] === "." ? end - 1 : end);
 };

@@ -1,13 +1,14 @@
 import { data } from "react-router";
+import { LARGEST_PHOTO } from "../../core/deeds/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { unprovenOf } from "../../core/plan/index.ts";
 import { ledgerLines } from "../../core/record/index.ts";
 import { sql } from "../../server/context.server.ts";
-import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { readLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
-import { takePhoto } from "../../server/photos/photosRepository.server.ts";
+import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
+import { takeSentPhoto } from "../../server/uploads/takeFile.server.ts";
 import { useSetup } from "../frame/useSetup.ts";
 import { KeepPage } from "../keep/KeepPage.tsx";
 import { loadStage } from "../offline/loadSetup.ts";
@@ -29,17 +30,21 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 /** Notes, sign-off and reopening go as forms; a photo comes along with its note. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const { photo: file, ...fields } = await fieldsOf(request);
-  const photo = file instanceof File ? await takePhoto(sql(), file) : undefined;
-  if (photo && !photo.ok) return refusedFile("photo", photo.refusal.message);
-  const done = photo
-    ? await answerFields(
-        ...([request, params.setupId, person] as const),
-        { ...fields, photo: photo.value.fingerprint },
-        { kind: "photo", photo: photo.value },
-      )
-    : await answerFields(request, params.setupId, person, fields);
-  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
+  const { fields, file, done } = await receiveForm(request, person.id, { photo: LARGEST_PHOTO });
+  try {
+    const photo = file && (await takeSentPhoto(sql(), file, person.id));
+    if (photo && !photo.ok) return refusedFile("photo", photo.refusal.message);
+    const answered = photo
+      ? await answerFields(
+          ...([request, params.setupId, person] as const),
+          { ...fields, photo: photo.value.fingerprint },
+          { kind: "photo", photo: photo.value },
+        )
+      : await answerFields(request, params.setupId, person, fields);
+    return answered.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : answered.answer;
+  } finally {
+    await done();
+  }
 }
 
 export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>

@@ -1,13 +1,14 @@
 import { data, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
+import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
-import { formOf } from "../../server/http/formOf.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { openSetup } from "../../server/setup/openSetup.server.ts";
+import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
 import { NewSetupPage } from "../prepare/NewSetupPage.tsx";
 import type { Route } from "./+types/newSetup";
 
@@ -29,17 +30,14 @@ export async function loader({ request }: Route.LoaderArgs) {
 
 export async function action({ request }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const form = await formOf(request);
-  const file = form.get("program");
-  form.delete("program");
-  const outcome = await openSetup(
-    person,
-    deviceOf(request),
-    Object.fromEntries(form),
-    file instanceof File && (file.size > 0 || file.name !== "") ? file : undefined,
-  );
-  if (outcome.outcome === "opened") return redirect(`/setups/${outcome.setupId}/prepare`);
-  return data(outcome, 422);
+  const { fields, file, done } = await receiveForm(request, person.id, { program: LARGEST_PROGRAM });
+  try {
+    const outcome = await openSetup(person, deviceOf(request), fields, file);
+    if (outcome.outcome === "opened") return redirect(`/setups/${outcome.setupId}/prepare`);
+    return data(outcome, 422);
+  } finally {
+    await done();
+  }
 }
 
 export default function NewSetup({ loaderData, actionData }: Route.ComponentProps) {

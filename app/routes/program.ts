@@ -1,11 +1,12 @@
 import { data } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
+import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
-import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
-import { takeProgram } from "../../server/program/takeProgram.server.ts";
+import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
+import { takeSentProgram } from "../../server/uploads/takeFile.server.ts";
 import { sendSetupForm } from "../offline/sendSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/program";
@@ -32,17 +33,20 @@ export const clientAction = async ({ request, params, serverAction }: Route.Clie
 /** Takes a program in. */
 export async function action({ request, params }: Route.ActionArgs) {
   const person = await mustBe(request, "setter");
-  const { program: file, ...fields } = await fieldsOf(request);
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
-  if (!(file instanceof File)) return refusedFile("program", "Choose the program's file.");
-  const taken = await takeProgram(sql(), file, viewSetup(state).machine);
-  if (!taken.ok) return refusedFile("program", taken.refusal.message);
-  const program = taken.value;
-  const done = await answerFields(
-    ...([request, params.setupId, person] as const),
-    { ...fields, program: program.fingerprint },
-    { kind: "program", program },
-  );
-  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
+  const { fields, file, done } = await receiveForm(request, person.id, { program: LARGEST_PROGRAM });
+  try {
+    if (!file) return refusedFile("program", "Choose the program's file.");
+    const taken = await takeSentProgram(sql(), file, person.id, viewSetup(state).machine);
+    if (!taken.ok) return refusedFile("program", taken.refusal.message);
+    const answered = await answerFields(
+      ...([request, params.setupId, person] as const),
+      { ...fields, program: taken.value.fingerprint },
+      { kind: "program", program: taken.value },
+    );
+    return answered.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : answered.answer;
+  } finally {
+    await done();
+  }
 }

@@ -194,9 +194,16 @@ function textOf(value: unknown): string | undefined {
 function depthOf(text: string): number {
   let depth = 0;
   let deepest = 0;
-  for (const [, closing, name, selfClosing] of text.matchAll(/<(\/?)([A-Za-z_][^\s/>]*)[^>]*?(\/?)>/g)) {
-    if (name === undefined || selfClosing) continue;
-    depth += closing ? -1 : 1;
+  // From one `<` to the next `>`: a pattern over both would look for the end of each `<` in all of the rest.
+  for (let from = text.indexOf("<"); from >= 0; ) {
+    const to = text.indexOf(">", from);
+    if (to < 0) break;
+    const isElement = /[A-Za-z_/]/.test(text[from + 1] ?? "");
+    const isClosing = text[from + 1] === "/";
+    const isWhole = text[to - 1] === "/";
+    from = text.indexOf("<", to);
+    if (!isElement || isWhole) continue;
+    depth += isClosing ? -1 : 1;
     deepest = Math.max(deepest, depth);
     if (deepest > DEEPEST) break;
   }

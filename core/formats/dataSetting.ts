@@ -1,4 +1,5 @@
 import type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "../offsets/index.ts";
+import { withoutComments } from "../program/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
 import { decimalsOf, roundToResolution, usualResolution } from "../units/index.ts";
 import { pointedDecimal } from "./decimal.ts";
@@ -79,10 +80,7 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
   for (const [index, raw] of text.split(/\r\n|\r|\n/).entries()) {
     const line = index + 1;
     const no = (code: OffsetFileCode, message: string) => refuseFile(code, message, line);
-    const block = raw
-      .replace(/\([^)]*\)|;.*$/g, "")
-      .trim()
-      .toUpperCase();
+    const block = withoutComments(raw, true).trim().toUpperCase();
     if (block === "" || block === "%" || /^O\d+$/.test(block)) continue;
     const words = [...block.matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))\s*/g)];
     if (words.map(([whole]) => whole).join("") !== block)

@@ -20,7 +20,7 @@ export function pointedDecimal(value: number): string {
   return text.includes(".") ? text : `${text}.0`;
 }
 
-const DECIMAL = /^[+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d{1,3})?$/;
+const DECIMAL = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d{1,3})?$/;
 
 /** A plain decimal number as files hold it; undefined for anything else, such as `12,5`, `1.2.3`, an empty text, `Infinity`. */
 export function readDecimal(text: string): number | undefined {

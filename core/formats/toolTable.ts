@@ -110,5 +110,6 @@ export const TOOL_TABLE: OffsetFormat = {
   write,
   read,
   looksLike: (text) =>
-    text.startsWith(HEAD) || (/^\s*(P\d+\s+)?T\d+(\s+[A-Z][+-]?[\d.]+)*\s*(;|$)/im.test(text) && !/\bG\d/i.test(text)),
+    text.startsWith(HEAD) ||
+    (/^[ \t]*(P\d+[ \t]+)?T\d+([ \t]+[A-Z][+-]?[\d.]+)*[ \t]*\r?(;|$)/im.test(text) && !/\bG\d/i.test(text)),
 };

@@ -27,3 +27,4 @@ export {
   type StandingTool,
   type ToolLists,
 } from "./toolLists.ts";
+export { withoutComments } from "./withoutComments.ts";

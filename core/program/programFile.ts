@@ -34,5 +34,6 @@ function trimPercents(lines: readonly string[]): readonly string[] {
 /** The name without its ending, and without anything that a file's name cannot have. */
 function stem(name: string): string {
   const plain = name.replace(/\.[A-Za-z0-9]{1,8}$/, "").replace(/[^A-Za-z0-9_-]+/g, "-");
-  return plain.replace(/^-+|-+$/g, "") || "program";
+  // Hyphens stand alone by now.
+  return plain.replace(/-{2,}/g, "-").replace(/^-|-$/g, "") || "program";
 }

@@ -136,8 +136,8 @@ function kindOfMotion(calls: readonly ProgramCall[]): ToolKind | undefined {
 /** A plunge moves along Z by less than this, in either unit. */
 const NARROW = 0.05;
 
-const NUMBER = "(\\d+(?:\\.\\d+)?|\\.\\d+)";
-const SIZE = new RegExp(`${NUMBER}\\s*(MM|IN|")?`, "i");
+const SIZE = /(\d+(?:\.\d+)?|\.\d+)\s*(MM|IN|")?/i;
+const METRIC = /\bM(\d+(?:\.\d+)?|\.\d+)\s*(?:[Xx*]\s*(\d+(?:\.\d+)?|\.\d+))?/;
 
 /** Sizes that words name: a blade's width, a drill's diameter, a thread's pitch. */
 function sizesOf(
@@ -145,7 +145,7 @@ function sizesOf(
   units: Unit,
   kind: ToolKind | undefined,
 ): { readonly width?: number; readonly diameter?: number; readonly pitch?: number } {
-  const metric = new RegExp(`\\bM${NUMBER}\\s*(?:[Xx*]\\s*${NUMBER})?`).exec(words);
+  const metric = METRIC.exec(words);
   if (metric && (kind === "tap" || kind?.startsWith("thread")))
     return {
       ...(kind === "tap" && { diameter: Number(metric[1]) }),

@@ -54,7 +54,9 @@ export function renumberCalls(
     if (survey.marksPaths) path = pathOf(block) || path;
     if (block.toolDigits === "" && !(form.kind === "number" && callsByWord(block))) continue;
     const on = pathOfLine.get(line) ?? path;
-    const before = text.slice(from, at).replace(/[\r\n]+$/, "");
+    let end = at;
+    while (end > from && (text[end - 1] === "\n" || text[end - 1] === "\r")) end--;
+    const before = text.slice(from, end);
     const after = renumberLine(before, block, form, changes, on, stations);
     if (after === before) continue;
     lines.push({ line, before, after });

@@ -105,7 +105,7 @@ export function surveyProgram(text: string): Survey {
   return {
     ...{ sections, calls, contourEnds, stop },
     percent: { start: percentStart, end: lastIsPercent },
-    marksPaths: paths.size > 1 || (paths.size === 1 && /^\s*\$\d/m.test(text)),
+    marksPaths: paths.size > 1 || (paths.size === 1 && /^[^\S\r\n]*\$\d/m.test(text)),
     isEmpty: isFirst,
     lines: line - 1,
   };

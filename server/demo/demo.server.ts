@@ -10,6 +10,7 @@ import { storeMachine } from "../machines/machinesRepository.server.ts";
 import { addPerson, listPeople } from "../people/peopleRepository.server.ts";
 import type { Person, Role } from "../people/person.server.ts";
 import { takeProgram } from "../program/takeProgram.server.ts";
+import { incomingOf } from "../uploads/incoming.ts";
 import { importItems } from "../workshop/workshopRepository.server.ts";
 
 interface DemoPerson {
@@ -119,7 +120,7 @@ const machineOf = (setup: DemoSetup, machines: readonly MachineProfile[]) =>
 /** A demo setup names its program's file; it is taken in as anybody's would be. */
 async function readDemoProgram(pool: Pool, folder: string, name: string, machine: MachineProfile) {
   const content = readFileSync(path.join(folder, "programs", name));
-  const taken = await takeProgram(sqlOn(pool), new File([content], name), machine);
+  const taken = await takeProgram(sqlOn(pool), incomingOf(content, name), machine);
   if (!taken.ok) throw new Error(`Demo program ${name}: ${taken.refusal.message}`);
-  return taken.value;
+  return taken.value.program;
 }

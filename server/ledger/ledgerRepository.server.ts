@@ -19,6 +19,7 @@ import type { Refusal } from "../../core/refusal.ts";
 import { inTransaction, type Pool, type Sql, sqlOn } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
 import { countAppend } from "../http/metrics.server.ts";
+import { markUsed } from "../uploads/uploadsRepository.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, isSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
@@ -252,6 +253,8 @@ async function tryOne(
     return ID_IN_USE;
   }
   await storeHistory(sql, setupId, next, entry);
+  if (entry.kind === "program-read") await markUsed(sql, "program", entry.payload.fingerprint);
+  if (entry.kind === "note-added" && entry.payload.photo) await markUsed(sql, "photo", entry.payload.photo.fingerprint);
   return { outcome: "appended", entry, state: next };
 }
 

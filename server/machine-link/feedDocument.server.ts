@@ -124,7 +124,7 @@ export function readCurrent(xml: string, items: ProbedItems, device: string): An
 function position(axis: Axis, text: string, { factor, units }: PositionItem): Answer<number, FeedRefusal> {
   const name = axis.toUpperCase();
   if (text === "UNAVAILABLE") return no("unavailable", `The feed does not know where ${name} is.`);
-  if (!/^[+-]?(\d+\.?\d*|\.\d+)([eE][+-]?\d+)?$/.test(text) || !Number.isFinite(Number(text)))
+  if (!/^[+-]?(\d+(\.\d*)?|\.\d+)([eE][+-]?\d+)?$/.test(text) || !Number.isFinite(Number(text)))
     return no("not-a-number", `The feed's position of ${name} is not a number.`);
   if (factor === undefined)
     return no("units-unknown", `The feed gives ${name} in “${units.slice(0, 20)}”, which is unknown.`);

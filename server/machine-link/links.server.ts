@@ -19,7 +19,9 @@ export function feedsOf(text: string | undefined): Readonly<Record<string, strin
     const isAddress =
       typeof address === "string" && URL.canParse(address) && /^https?:$/.test(new URL(address).protocol);
     if (!isAddress) throw new BadFeeds(`LUVRIT_FEEDS: the address of ${machine} must begin with http:// or https://.`);
-    feeds[machine] = address.replace(/\/+$/, "");
+    let end = address.length;
+    while (address[end - 1] === "/") end--;
+    feeds[machine] = address.slice(0, end);
   }
   return feeds;
 }

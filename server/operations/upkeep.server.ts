@@ -1,7 +1,9 @@
-import { sql } from "../context.server.ts";
+import { database, sql } from "../context.server.ts";
 import { DatabaseAway } from "../database/databaseAway.ts";
 import { log } from "../http/log.server.ts";
 import { clearOldCounts } from "../people/signInCounts.server.ts";
+import { clearIncoming } from "../uploads/receiveForm.server.ts";
+import { clearUnused } from "../uploads/uploadsRepository.server.ts";
 
 /** Between two rounds, in which what nobody needs any more is cleared away; the first one comes soon after the start. */
 const EVERY_MS = 3600 * 1000;
@@ -10,6 +12,8 @@ const FIRST_AFTER_MS = 60 * 1000;
 async function round(): Promise<void> {
   try {
     await clearOldCounts(sql());
+    await clearUnused(database());
+    await clearIncoming();
   } catch (failure) {
     // It is done in the next round; an outage is said where somebody waits for an answer.
     if (!(failure instanceof DatabaseAway)) log.warn({ err: failure }, "clearing up");

@@ -1,18 +1,25 @@
-import { createHash } from "node:crypto";
 import { type Photo, readPhotoFile } from "../../core/deeds/index.ts";
 import { type Answer, accepted, type Refusal } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
+import { contentOf, type Incoming } from "../uploads/incoming.ts";
+import { storing } from "../uploads/storing.server.ts";
 
-/** Keeps a photo under its fingerprint; the same photo is kept once. */
-export async function takePhoto(sql: Sql, file: File, now = new Date()): Promise<Answer<Photo, Refusal<"photo">>> {
-  const content = Buffer.from(await file.arrayBuffer());
-  const read = readPhotoFile(content);
-  if (!read.ok) return read;
-  const fingerprint = createHash("sha256").update(content).digest("hex");
-  await sql.run("INSERT IGNORE INTO photos (fingerprint, media_type, content, stored_at) VALUES (?, ?, ?, ?)", [
-    ...[fingerprint, read.value.type, content, now],
-  ]);
-  return accepted({ fingerprint, ...read.value });
+/** Keeps a photo under its fingerprint; the same photo is kept once. Refused where it is no picture that is kept. */
+export async function takePhoto(
+  sql: Sql,
+  file: Incoming,
+  now = new Date(),
+): Promise<Answer<{ readonly photo: Photo; readonly isNew: boolean }, Refusal<"photo">>> {
+  return storing(async () => {
+    const content = await contentOf(file);
+    const read = readPhotoFile(content);
+    if (!read.ok) return read;
+    const { affected } = await sql.run(
+      "INSERT IGNORE INTO photos (fingerprint, media_type, content, stored_at) VALUES (?, ?, ?, ?)",
+      [file.fingerprint, read.value.type, content, now],
+    );
+    return accepted({ photo: { fingerprint: file.fingerprint, ...read.value }, isNew: affected === 1 });
+  });
 }
 
 export async function readPhoto(

@@ -5,6 +5,7 @@ import { SKILLS, type Skill } from "../../sim/exercise/skills.ts";
 import { GAUGES } from "../../sim/gauge/gauge.ts";
 import type { Sql } from "../database/pool.server.ts";
 import type { Person } from "../people/person.server.ts";
+import { NotRead, readInWorker } from "../reading/readInWorker.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import { findExercise, retireExercise, storeExercise } from "./practiceRepository.server.ts";
 import { readExercise } from "./readExercise.server.ts";
@@ -86,14 +87,8 @@ export async function ownExerciseForm(sql: Sql, lead: Person, given: unknown): P
   const asked = read.value;
   if (asked.intent === "retire")
     return (await retireExercise(sql, asked.id)) ? { outcome: "retired" } : no("There is no such exercise any more.");
-  const json =
-    asked.intent === "take-file"
-      ? parsed(asked.text)
-      : asked.intent === "from-setup"
-        ? await madeFrom(sql, asked)
-        : await madeLike(sql, asked);
-  if ("outcome" in json) return json;
-  const exercise = readExercise(json.value);
+  const exercise = asked.intent === "take-file" ? await ofFile(asked.text) : await ofForm(sql, asked);
+  if ("outcome" in exercise) return exercise;
   if (!exercise.ok) {
     const { message, fields } = exercise.refusal;
     return no(message, asked.intent === "take-file" ? { text: message } : fields);
@@ -102,14 +97,22 @@ export async function ownExerciseForm(sql: Sql, lead: Person, given: unknown): P
   return { outcome: "kept", id: exercise.value.id, title: exercise.value.title };
 }
 
-function parsed(text: string): { readonly value: unknown } | OwnExerciseAnswer {
+/** A file is read apart from everything else, since nobody knows what is in it. */
+async function ofFile(text: string): Promise<ReturnType<typeof readExercise> | OwnExerciseAnswer> {
   try {
-    return { value: JSON.parse(text) as unknown };
+    return await readInWorker("exercise", { text });
   } catch (failure) {
-    if (!(failure instanceof SyntaxError)) throw failure;
-    const message = `This is not JSON: ${failure.message}.`;
-    return no(message, { text: message });
+    if (failure instanceof NotRead) return no(failure.message, { text: failure.message });
+    throw failure;
   }
+}
+
+async function ofForm(
+  sql: Sql,
+  asked: Extract<Form, { intent: "from-setup" | "from-exercise" }>,
+): Promise<ReturnType<typeof readExercise> | OwnExerciseAnswer> {
+  const json = asked.intent === "from-setup" ? await madeFrom(sql, asked) : await madeLike(sql, asked);
+  return "outcome" in json ? json : readExercise(json.value);
 }
 
 /** Why an exercise cannot be called so: an empty name, or one that is in use; a file alone replaces what is there. */
@@ -189,6 +192,6 @@ export const idOf = (title: string): string =>
     .normalize("NFKD")
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "")
+    .replace(/^-/, "")
     .slice(0, 56)
-    .replace(/-+$/, "") || "exercise";
+    .replace(/-$/, "") || "exercise";

@@ -1,37 +1,34 @@
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Payload } from "../../core/ledger/index.ts";
-import {
-  type ProgramMachine,
-  type ProgramReading,
-  programMachine,
-  programName,
-  programRecord,
-  readProgramInSteps,
-  textOfProgram,
-} from "../../core/program/index.ts";
-import { type Answer, accepted } from "../../core/refusal.ts";
+import { programName } from "../../core/program/index.ts";
+import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
-import { readProgramText, storeProgram } from "./programsRepository.server.ts";
+import { NotRead, type Reader, readInWorker } from "../reading/readInWorker.server.ts";
+import { contentOf, type Incoming } from "../uploads/incoming.ts";
+import { storing } from "../uploads/storing.server.ts";
+import { readProgramBytes, storeProgram } from "./programsRepository.server.ts";
 
-/** Keeps the bytes of a program that a setup may take in later; gives their fingerprint, or why they are refused. */
-export async function keepProgram(sql: Sql, file: File): Promise<Answer<string>> {
-  const content = Buffer.from(await file.arrayBuffer());
-  const text = textOfProgram(content);
-  return text.ok ? accepted(await storeProgram(sql, content)) : text;
+/** Whether a program is new here, beside what was asked for. */
+export interface Stored {
+  readonly isNew: boolean;
+}
+
+/** Keeps the bytes of a program that a setup may take in later, or says why they are refused. */
+export async function keepProgram(sql: Sql, file: Incoming): Promise<Answer<Stored>> {
+  const read = await reading(() => readInWorker("isProgram", { content: file.content }));
+  return read.ok ? accepted(await store(sql, file)) : read;
 }
 
 /** Reads and keeps a program; gives what the ledger keeps of it, or why it is refused. */
 export async function takeProgram(
   sql: Sql,
-  file: File,
+  file: Incoming,
   machine: MachineProfile,
-): Promise<Answer<Payload<"program-read">>> {
-  const content = Buffer.from(await file.arrayBuffer());
-  const text = textOfProgram(content);
-  if (!text.ok) return text;
-  const read = await readWithPauses(text.value, programMachine(machine));
-  const fingerprint = await storeProgram(sql, content);
-  return accepted(programRecord({ name: programName(file.name), bytes: content.length, fingerprint }, read));
+): Promise<Answer<{ readonly program: Payload<"program-read"> } & Stored>> {
+  const { content, name, fingerprint } = file;
+  const read = await reading(() => readInWorker("program", { content, name, fingerprint, machine }));
+  if (!read.ok) return read;
+  return accepted({ program: read.value, ...(await store(sql, file)) });
 }
 
 /** What the ledger keeps of a program whose bytes are here already; undefined where they are not. */
@@ -40,19 +37,23 @@ export async function takeKeptProgram(
   fingerprint: string,
   name: string,
   machine: MachineProfile,
+  reader: Reader = readInWorker,
 ): Promise<Payload<"program-read"> | undefined> {
-  const text = await readProgramText(sql, fingerprint);
-  if (text === undefined) return undefined;
-  const read = await readWithPauses(text, programMachine(machine));
-  return programRecord({ name: programName(name), bytes: text.length, fingerprint }, read);
+  const bytes = await readProgramBytes(sql, fingerprint);
+  if (bytes === undefined) return undefined;
+  const read = await reader("program", { content: { bytes }, name: programName(name), fingerprint, machine });
+  return read.ok ? read.value : undefined;
 }
 
-/** Reads a long program in pieces, so that others are served in between. */
-async function readWithPauses(text: string, machine: ProgramMachine): Promise<ProgramReading> {
-  const steps = readProgramInSteps(text, machine);
-  for (;;) {
-    const { done, value } = steps.next();
-    if (done) return value;
-    await new Promise((resolve) => setImmediate(resolve));
+const store = (sql: Sql, file: Incoming): Promise<Stored> =>
+  storing(async () => storeProgram(sql, file.fingerprint, await contentOf(file)));
+
+/** A file that takes too long to read is refused like any other that is wrong. */
+async function reading<Value>(read: () => Promise<Answer<Value>>): Promise<Answer<Value>> {
+  try {
+    return await read();
+  } catch (failure) {
+    if (!(failure instanceof NotRead)) throw failure;
+    return refused({ code: "not-read", message: failure.message });
   }
 }

@@ -6,6 +6,7 @@ import { readHistory } from "../ledger/toolHistory.server.ts";
 import { keptPhoto } from "../photos/photosRepository.server.ts";
 import { readProgramText } from "../program/programsRepository.server.ts";
 import { takeKeptProgram } from "../program/takeProgram.server.ts";
+import { type Reader, readInWorker } from "../reading/readInWorker.server.ts";
 import { shopGauges, shopSpacers, shopUncertainty } from "../workshop/workshopRepository.server.ts";
 
 export const NOTHING: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
@@ -16,7 +17,13 @@ export async function machineBefore(sql: Sql, machineId: string, without: string
 }
 
 /** What one form needs to be worked out, and no more. */
-export async function knownFor(sql: Sql, setupId: string, state: SetupState, form: SetupForm): Promise<Known> {
+export async function knownFor(
+  sql: Sql,
+  setupId: string,
+  state: SetupState,
+  form: SetupForm,
+  reader: Reader = readInWorker,
+): Promise<Known> {
   switch (form.intent) {
     case "accept-touch":
       return {
@@ -39,7 +46,7 @@ export async function knownFor(sql: Sql, setupId: string, state: SetupState, for
     case "add-note":
       return { ...NOTHING, brought: form.photo === undefined ? undefined : await photoOf(sql, form.photo) };
     case "take-program":
-      return { ...NOTHING, brought: await programOf(sql, state, form) };
+      return { ...NOTHING, brought: await programOf(sql, state, form, reader) };
     default:
       return NOTHING;
   }
@@ -54,8 +61,9 @@ async function programOf(
   sql: Sql,
   state: SetupState,
   { program: fingerprint, name }: FormOf<"take-program">,
+  reader: Reader,
 ): Promise<Brought | undefined> {
-  const program = await takeKeptProgram(sql, fingerprint, name, viewSetup(state).machine);
+  const program = await takeKeptProgram(sql, fingerprint, name, viewSetup(state).machine, reader);
   return program && { kind: "program", program };
 }
 

@@ -20,7 +20,8 @@ import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { readMachine } from "../machines/machinesRepository.server.ts";
 import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
-import { takeProgram } from "../program/takeProgram.server.ts";
+import type { Incoming } from "../uploads/incoming.ts";
+import { takeSentProgram } from "../uploads/takeFile.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import { digestOf } from "./formDigest.ts";
 
@@ -61,7 +62,7 @@ export async function openSetup(
   person: Person,
   device: string,
   fields: Readonly<Record<string, unknown>>,
-  file: File | undefined,
+  file: Incoming | undefined,
 ): Promise<OpenOutcome> {
   const read = readForm(fields);
   if (!read.ok) return refuse({}, "This form was not complete. Reload the page; what you typed is kept.");
@@ -84,7 +85,7 @@ export async function openSetup(
     wrong.hole = "This hole would be larger than the stock. Check for a decimal point.";
   if (machine?.school === "master-tool" && !/^0*[1-9]\d{0,2}$/.test(form.master?.trim() ?? ""))
     wrong.master = "Say the offset of the master tool, such as 1.";
-  const program = file && machine ? await takeProgram(sql(), file, machine) : undefined;
+  const program = file && machine ? await takeSentProgram(sql(), file, person.id, machine) : undefined;
   if (program && !program.ok) wrong.program = program.refusal.message;
   if (Object.keys(wrong).length > 0 || !machine || !("stock" in stock)) return refuse(wrong);
 

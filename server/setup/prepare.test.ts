@@ -15,6 +15,7 @@ import { changedLines, editedProgram } from "../program/editedProgram.server.ts"
 import { readProgramText, storeProgram } from "../program/programsRepository.server.ts";
 import { keepProgram, takeProgram } from "../program/takeProgram.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
+import { type Incoming, incomingOf } from "../uploads/incoming.ts";
 import { openSetup } from "./openSetup.server.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
 
@@ -58,7 +59,7 @@ const groove = {
 };
 const opened = async () => {
   const fields = form();
-  const outcome = await openSetup(person, "desk", fields, new File([collar], "O4402.nc"));
+  const outcome = await openSetup(person, "desk", fields, incomingOf(collar, "O4402.nc"));
   expect(outcome).toEqual({ outcome: "opened", setupId: fields.id });
   return fields.id;
 };
@@ -81,17 +82,17 @@ describe("opening a setup", () => {
     expect(await readSetup(sqlOn(pool), wrong.id)).toBeUndefined();
   });
   it("refuses files that are no program", async () => {
-    const refusal = async (file: File) => {
+    const refusal = async (file: Incoming) => {
       const outcome = await openSetup(person, "desk", form(), file);
       return outcome.outcome === "refused" ? outcome.fields.program : "";
     };
-    expect(await refusal(new File([], "O1.nc"))).toContain("empty");
-    expect(await refusal(new File([Buffer.alloc(5000)], "O1.nc"))).toContain("not text");
-    expect(await refusal(new File([Buffer.alloc(LARGEST_PROGRAM + 1, 32)], "O1.nc"))).toContain("12 MB");
+    expect(await refusal(incomingOf(Buffer.alloc(0), "O1.nc"))).toContain("empty");
+    expect(await refusal(incomingOf(Buffer.alloc(5000), "O1.nc"))).toContain("not text");
+    expect(await refusal(incomingOf(Buffer.alloc(LARGEST_PROGRAM + 1, 32), "O1.nc"))).toContain("12 MB");
   });
   it("takes the program in, and the same form sent again opens nothing twice", async () => {
     const fields = form();
-    const again = () => openSetup(person, "desk", fields, new File([collar], "O4402.nc"));
+    const again = () => openSetup(person, "desk", fields, incomingOf(collar, "O4402.nc"));
     expect(await again()).toEqual(await again());
     const setup = await view(fields.id);
     expect(setup).toMatchObject({ seq: 2, program: "O4402.nc", stock: { oversize: 0.4 }, machine: { id: "north" } });
@@ -110,12 +111,15 @@ describe("opening a setup", () => {
       outcome: "refused",
       fields: { program: expect.stringContaining("Choose its file again") },
     });
-    const kept = await keepProgram(sqlOn(pool), new File([collar], "O4402.nc"));
+    const kept = await keepProgram(sqlOn(pool), incomingOf(collar, "O4402.nc"));
     if (!kept.ok) throw new Error("a program is kept");
-    expect(await runSetupForm(setup, person, "desk", take(kept.value))).toMatchObject({ outcome: "kept" });
-    const at = await takeProgram(sqlOn(pool), new File([collar], "O4402.nc"), (await view(setup)).machine);
+    expect(await runSetupForm(setup, person, "desk", take(incomingOf(collar, "").fingerprint))).toMatchObject({
+      outcome: "kept",
+    });
+    const at = await takeProgram(sqlOn(pool), incomingOf(collar, "O4402.nc"), (await view(setup)).machine);
     if (!at.ok) throw new Error("a program is taken");
-    expect((await view(setup)).programRead).toMatchObject(at.value);
+    expect(at.value.isNew).toBe(false);
+    expect((await view(setup)).programRead).toMatchObject(at.value.program);
   });
   it("opens nothing under the id of another setup", async () => {
     const command = { id: randomUUID(), kind: "setup-opened", version: 1 } as const;
@@ -148,7 +152,7 @@ describe("opening a setup", () => {
       outcome: "kept",
     });
     const next = form({ standing: "yes" });
-    await openSetup(person, "desk", next, new File([collar], "O4402.nc"));
+    await openSetup(person, "desk", next, incomingOf(collar, "O4402.nc"));
     expect((await view(next.id)).tools).toMatchObject([{ offset: "7", station: "11", x: undefined }]);
     const past = form({ from: first });
     await openSetup(person, "desk", past, undefined);
@@ -267,8 +271,9 @@ describe("machines and programs", () => {
     expect(await readMachine(sql, "north")).toMatchObject({ name: "North, moved", stations: expect.any(Array) });
     expect(readMachineProfile({ id: "x" })).toMatchObject({ ok: false });
     const bytes = Buffer.from([0x25, 0x0a, 0xe9, 0x0d, 0x0a]);
-    const [one, two] = [await storeProgram(sql, bytes), await storeProgram(sql, bytes)];
-    expect(one).toBe(two);
-    expect(Buffer.from((await readProgramText(sql, one)) ?? "", "latin1")).toEqual(bytes);
+    const { fingerprint } = incomingOf(bytes, "");
+    expect(await storeProgram(sql, fingerprint, bytes)).toEqual({ isNew: true });
+    expect(await storeProgram(sql, fingerprint, bytes)).toEqual({ isNew: false });
+    expect(Buffer.from((await readProgramText(sql, fingerprint)) ?? "", "latin1")).toEqual(bytes);
   });
 });

@@ -13,6 +13,7 @@ import { answering } from "../http/answering.server.ts";
 import { type Author, appendForms, type FormResult } from "../ledger/ledgerRepository.server.ts";
 import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person, type Role } from "../people/person.server.ts";
+import { NotRead, type Reader, withReader } from "../reading/readInWorker.server.ts";
 import { digestOf } from "./formDigest.ts";
 import { knownFor, NOTHING } from "./known.server.ts";
 import { readList, readSetupForm } from "./readForm.server.ts";
@@ -54,6 +55,7 @@ export async function runSetupForms(
   const incomplete = refuse("This form was not complete. Reload the page; what you typed is kept.");
   if (forms.length === 0) return sent.length === 0 ? [] : [incomplete];
   const roleNow = rolesHeld(person.id);
+  let reader: Reader | undefined;
   const asked = forms.map((form, index) => ({
     id: form.id,
     author: { person, device, base: Number(form.base), made: sent[index]?.made },
@@ -65,15 +67,36 @@ export async function runSetupForms(
         return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
       if (state.seq === 0) return refuse("There is no such setup.");
       const brought = sent[index]?.brought;
-      const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form);
-      return makeCommand(state, form, { ...person, role, readList }, known);
+      const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form, reader);
+      const doer = { ...person, role };
+      return reader && isFileForm(form)
+        ? reader("command", { state, form, doer, known })
+        : makeCommand(state, form, { ...doer, readList }, known);
     },
   }));
-  const results = await answering(() => appendForms(database(), setupId, asked));
+  // A place for reading is taken before the setup is locked: who waits for one holds up nobody else.
+  const append = () => answering(() => appendForms(database(), setupId, asked));
+  let results: readonly FormResult[];
+  try {
+    results = forms.some(isFileForm)
+      ? await withReader((read) => {
+          reader = read;
+          return append();
+        })
+      : await append();
+  } catch (failure) {
+    if (failure instanceof NotRead)
+      return [refuse(failure.message, { text: failure.message, program: failure.message })];
+    throw failure;
+  }
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));
   const allKept = outcomes.every(({ outcome }) => outcome === "kept");
   return allKept && forms.length < sent.length ? [...outcomes, incomplete] : outcomes;
 }
+
+/** Forms that bring the text of a file, or work on one that is kept: they are worked out by a reader. */
+const FILE_FORMS: readonly SetupForm["intent"][] = ["compare-table", "take-table", "renumber", "take-program"];
+const isFileForm = ({ intent }: SetupForm): boolean => FILE_FORMS.includes(intent);
 
 /** Asked once in each transaction, however many forms it takes. */
 function rolesHeld(personId: string): (inside: Sql) => Promise<Role | undefined> {

@@ -16,6 +16,7 @@ import { storeMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { readPhoto, takePhoto } from "../photos/photosRepository.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
+import { incomingOf } from "../uploads/incoming.ts";
 import { importItems } from "../workshop/workshopRepository.server.ts";
 import { openSetup } from "./openSetup.server.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
@@ -319,31 +320,34 @@ describe("photos", () => {
     "base64",
   );
   it("are kept once, as what they are, whatever they are called", async () => {
-    const first = await takePhoto(sqlOn(pool), new File([png], "../../etc/passwd.jpg", { type: "text/html" }));
-    const second = await takePhoto(sqlOn(pool), new File([png], "b.png"));
+    const first = await takePhoto(sqlOn(pool), incomingOf(png, "../../etc/passwd.jpg"));
+    const second = await takePhoto(sqlOn(pool), incomingOf(png, "b.png"));
     if (!first.ok || !second.ok) throw new Error("a photo is taken");
-    expect(first.value).toEqual(second.value);
-    expect(await readPhoto(sqlOn(pool), first.value.fingerprint)).toEqual({ type: "image/png", content: png });
+    expect(first.value.photo).toEqual(second.value.photo);
+    expect([first.value.isNew, second.value.isNew]).toEqual([true, false]);
+    expect(await readPhoto(sqlOn(pool), first.value.photo.fingerprint)).toEqual({ type: "image/png", content: png });
   });
   it("that waited on a device come before their note, and a note without its photo is not kept", async () => {
     const setup = await running([opened(machines[0] as MachineProfile)]);
     const note = (photo: string) => ({
       ...{ intent: "add-note", id: randomUUID(), base: "1", text: "", photo },
     });
-    const taken = await takePhoto(sqlOn(pool), new File([png], "jaws.png"));
+    const taken = await takePhoto(sqlOn(pool), incomingOf(png, "jaws.png"));
     if (!taken.ok) throw new Error("a photo is taken");
     const lost = await runSetupForm(setup, setter, "pc", note("0".repeat(64)));
     expect(lost).toMatchObject({ outcome: "refused", fields: { photo: expect.stringContaining("Choose it again") } });
-    expect(await runSetupForm(setup, setter, "pc", note(taken.value.fingerprint))).toMatchObject({ outcome: "kept" });
+    expect(await runSetupForm(setup, setter, "pc", note(taken.value.photo.fingerprint))).toMatchObject({
+      outcome: "kept",
+    });
     const entry = (await readLedger(sqlOn(pool), setup)).at(-1);
-    expect(entry).toMatchObject({ kind: "note-added", payload: { text: "", photo: taken.value } });
+    expect(entry).toMatchObject({ kind: "note-added", payload: { text: "", photo: taken.value.photo } });
   });
   it.each([
     ["<script>alert(1)</script>", "not a photo"],
     ["GIF89a", "not a photo"],
     ["x".repeat(8_000_001), "MB"],
   ])("refuse what is none", async (content, words) => {
-    const refused = await takePhoto(sqlOn(pool), new File([content], "a.png", { type: "image/png" }));
+    const refused = await takePhoto(sqlOn(pool), incomingOf(Buffer.from(content), "a.png"));
     expect(refused.ok ? "" : refused.refusal.message).toContain(words);
   });
 });

@@ -1,21 +1,15 @@
-import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
-import {
-  LONGEST_NAME,
-  profileOfTexts,
-  readTypedItem,
-  readWorkshopFile,
-  type WorkshopKind,
-  workshopSchemas,
-} from "../../core/workshop/index.ts";
+import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import { LONGEST_NAME, profileOfTexts, readTypedItem, type WorkshopKind } from "../../core/workshop/index.ts";
 import type { Pool } from "../database/pool.server.ts";
 import { inTransaction, sqlOn } from "../database/pool.server.ts";
+import { contradictionOf } from "../machines/contradictionOf.ts";
 import { changeMachine, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
 import { audit, type Whence } from "../people/auditRepository.server.ts";
 import { addPerson, changePerson, findKeptPerson, holdRole, SECRET_RULE } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
 import { endSessionsOf } from "../people/sessionRepository.server.ts";
 import { unlockPerson } from "../people/signInCounts.server.ts";
-import { validator } from "../validation/validate.server.ts";
+import { NotRead, readInWorker } from "../reading/readInWorker.server.ts";
 import {
   isTextRows,
   isTexts,
@@ -37,10 +31,6 @@ const INCOMPLETE = "This form was not complete. Reload the page; what you typed 
 const NOBODY = "There is no such person. Reload the page.";
 const SLOWER = "Somebody has changed this meanwhile. Reload the page, look at it, and change it again.";
 
-const contentOf = Object.fromEntries(
-  Object.entries(workshopSchemas).map(([kind, schema]) => [kind, validator(schema)]),
-) as Record<WorkshopKind, ReturnType<typeof validator>>;
-
 /** What a setter may change: what is measured at the machine. Everything else is a lead's. */
 const SETTERS: readonly WorkshopKind[] = ["gauge", "spacer"];
 
@@ -58,11 +48,20 @@ export async function runWorkshopForm(
   const role = await holdRole(sqlOn(pool), person.id);
   if (role === undefined || !may(role, neededFor(form)))
     return refuse(`This needs the role ${neededFor(form)}; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
+  try {
+    return await carryOut(pool, form, person, whence);
+  } catch (failure) {
+    if (failure instanceof NotRead) return refuse(failure.message, { text: failure.message });
+    throw failure;
+  }
+}
+
+async function carryOut(pool: Pool, form: WorkshopForm, person: Person, whence: Whence): Promise<WorkshopOutcome> {
   switch (form.intent) {
     case "keep-item":
       return keepItem(pool, form, person);
     case "import-items": {
-      const items = readWorkshopFile(form.kind, form.text, (content) => contentOf[form.kind](content).ok);
+      const items = await readInWorker("workshop", { kind: form.kind, text: form.text });
       if (!items.ok) return refuse(items.refusal.message, { text: items.refusal.message });
       const { added, changed } = await importItems(pool, form.kind, items.value, person.name);
       return done(`${added} new, ${changed} changed, ${items.value.length - added - changed} as they were.`);
@@ -172,44 +171,13 @@ async function keepMachine(pool: Pool, form: WorkshopFormOf<"keep-machine">): Pr
   return done(`${machine.name} is kept. Setups that are open keep the profile that they were opened with.`);
 }
 
-/** What a schema cannot say: ranges the right way round, stations in zones that there are, each once. */
-function contradictionOf(machine: MachineProfile): readonly [string, string] | undefined {
-  for (const axis of ["x", "y", "z"] as const) {
-    const range = machine.travel[axis];
-    if (range && (range[0] ?? 0) >= (range[1] ?? 0))
-      return [`travel/${axis}/1`, "The far end of the travel lies above the near one."];
-  }
-  const zones = machine.zones?.map(({ id }) => id) ?? [];
-  const seen = new Set<string>();
-  for (const [index, { id, zone }] of (machine.stations ?? []).entries()) {
-    if (zones.length > 0 && !zones.includes(zone)) return [`stations/${index}/zone`, `There is no zone “${zone}”.`];
-    if (seen.has(id)) return [`stations/${index}/id`, `Station ${id} stands twice.`];
-    seen.add(id);
-  }
-  return undefined;
-}
-
 async function importMachines(pool: Pool, text: string): Promise<WorkshopOutcome> {
-  const json = parsed(text);
-  const list = Array.isArray(json) ? json : [json];
-  if (json === undefined || list.length === 0 || list.length > 200) {
-    const message = "This is not a machine's profile, nor a list of them (JSON).";
-    return refuse(message, { text: message });
-  }
-  const machines: MachineProfile[] = [];
-  for (const [index, one] of list.entries()) {
-    const read = readMachineProfile(one);
-    const wrong = read.ok ? contradictionOf(read.value)?.[1] : read.refusal.message;
-    if (!read.ok || wrong !== undefined) {
-      const message = `Machine ${index + 1} of this file: ${wrong}`;
-      return refuse(message, { text: message });
-    }
-    machines.push(read.value);
-  }
+  const read = await readInWorker("machines", { text });
+  if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
   await inTransaction(pool, async (sql) => {
-    for (const machine of machines) await storeMachine(sql, machine);
+    for (const machine of read.value) await storeMachine(sql, machine);
   });
-  return done(`${machines.length} ${machines.length === 1 ? "machine" : "machines"} taken in.`);
+  return done(`${read.value.length} ${read.value.length === 1 ? "machine" : "machines"} taken in.`);
 }
 
 async function keepPerson(

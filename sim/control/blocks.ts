@@ -1,3 +1,4 @@
+import { withoutComments } from "../../core/program/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
 /** One line as the control understood it, numbers as written. */
@@ -27,10 +28,7 @@ export function readBlocks(text: string): Answer<readonly Block[], Refusal<Block
   const blocks: Block[] = [];
   let modal: Block["motion"];
   for (const [index, raw] of text.split(/\r\n|\r|\n|;/).entries()) {
-    const line = raw
-      .replace(/\([^)]*\)/g, "")
-      .trim()
-      .toUpperCase();
+    const line = withoutComments(raw, false).trim().toUpperCase();
     if (line === "" || line === "%") continue;
     const words = [...line.matchAll(/([A-Z])\s*([+-]?(?:\d+\.?\d*|\.\d+))\s*/g)];
     if (words.map(([whole]) => whole).join("") !== line)

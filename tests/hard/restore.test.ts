@@ -31,7 +31,8 @@ class Shop {
     await shop.on(async (pool) => {
       const { person } = await personWithSession(pool, "setter");
       for (let count = 0; count < setups; count++) await openedSetup(pool, person);
-      await storeProgram(sqlOn(pool), Buffer.from(`%\nO1 (${name})\n\u0000\u0080\u00ffM30\n%`.repeat(2000), "latin1"));
+      const program = Buffer.from(`%\nO1 (${name})\n\u0000\u0080\u00ffM30\n%`.repeat(2000), "latin1");
+      await storeProgram(sqlOn(pool), createHash("sha256").update(program).digest("hex"), program);
     });
     return shop;
   }
@@ -124,7 +125,7 @@ describe("a backup that is not as it must be", () => {
     ["without its manifest", (lines) => lines.slice(0, -1), /cut off/],
     [
       "with a row less",
-      (lines) => lines.filter((line, at) => at !== lines.findIndex(isRow)),
+      (lines) => lines.filter((_line, at) => at !== lines.findIndex(isRow)),
       /does not agree with the manifest/,
     ],
     [

@@ -100,7 +100,7 @@ export function tokenize(text: string): Answer<readonly Token[], LengthRefusal> 
 /** A run of digits, points and commas: which mark is the decimal mark, or the offset of the first that cannot be. */
 function readRun(run: string): { text: string; grouped: string } | { bad: number } {
   const same = (text: string) => ({ text, grouped: text });
-  if (/^(\d+\.?\d*|\.\d+)$/.test(run)) return same(run);
+  if (/^(\d+(?:\.\d*)?|\.\d+)$/.test(run)) return same(run);
   if (/^(\d+,\d*|,\d+)$/.test(run)) {
     const text = run.replace(",", ".");
     return /^[1-9]\d{0,2},\d{3}$/.test(run) ? { text, grouped: run.replace(",", "") } : same(text);
@@ -113,17 +113,21 @@ function readRun(run: string): { text: string; grouped: string } | { bad: number
 /** Offset of the first character after which no continuation could make the run a number; its length if none. */
 function firstBadInRun(run: string): number {
   const beginnings = [
-    /^\d*[.,]?\d*$/,
+    /^\d*(?:[.,]\d*)?$/,
     /^\d{1,3}(,\d{3})*,\d{0,3}$/,
     /^\d{1,3}(,\d{3})+\.\d*$/,
     /^\d{1,3}(\.\d{3})+,\d*$/,
   ];
   // Several points are a beginning of something only where a comma follows them.
   if (run.includes(",")) beginnings.push(/^\d{1,3}(\.\d{3})*\.\d{0,3}$/);
-  for (let length = 1; length <= run.length; length++) {
-    if (!beginnings.some((beginning) => beginning.test(run.slice(0, length)))) return length - 1;
+  // What is no beginning stays none with more behind it: the last good length is found by halving.
+  let [good, bad] = [0, run.length + 1];
+  while (bad - good > 1) {
+    const length = (good + bad) >> 1;
+    if (beginnings.some((beginning) => beginning.test(run.slice(0, length)))) good = length;
+    else bad = length;
   }
-  return run.length;
+  return good;
 }
 
 /** The unit that begins at `at`, or the position of the first character that makes it none. */

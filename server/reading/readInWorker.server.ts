@@ -1,0 +1,114 @@
+import { Worker } from "node:worker_threads";
+import { Slots } from "../concurrency/slots.ts";
+import { log } from "../http/log.server.ts";
+import type { Asked, JobName, Read } from "./jobs.ts";
+import type { FromReader, ToReader } from "./readerWorker.ts";
+
+/** Files that are read at the same time; others wait, and of those who wait no more than so many. */
+const AT_ONCE = 2;
+const MOST_WAITING = 60;
+/** A reader that has had nothing to do for this long is let go. */
+const IDLE_MS = 60_000;
+/** Memory of a reader, MB: the largest program with everything that is made of it. */
+const MOST_MEGABYTES = 768;
+/** How long the reading of a file may take. The largest program takes a fifth of this on a small machine. */
+const LONGEST_MS: Readonly<Record<JobName, number>> = {
+  ...{ program: 20_000, isProgram: 5000, command: 8000, workshop: 5000, machines: 5000, exercise: 8000 },
+};
+
+/** A file that was not read: why, in words for whoever sent it. */
+export class NotRead extends Error {
+  constructor(
+    message: string,
+    /** Whether sending it again may help. */
+    readonly isBusy: boolean,
+  ) {
+    super(message);
+  }
+}
+
+/** Reads on a place that is held. */
+export type Reader = <Name extends JobName>(name: Name, asked: Asked<Name>) => Promise<Read<Name>>;
+
+const slots = new Slots(AT_ONCE, MOST_WAITING);
+const idle: { readonly worker: Worker; readonly timer: NodeJS.Timeout }[] = [];
+
+/**
+ * Reads a foreign file apart from everything else that the server does: in a thread of its own, with limits on its time and
+ * memory, so that a file that is made to take long keeps nobody waiting. Throws `NotRead` where it exceeds them, or where
+ * too many wait.
+ */
+export async function readInWorker<Name extends JobName>(name: Name, asked: Asked<Name>): Promise<Read<Name>> {
+  const read = await slots.run(async () => ({ value: await readOn(takeWorker(), name, asked) }));
+  if (!read) throw new NotRead("Many files are being read just now. Send this one again in a moment.", true);
+  return read.value;
+}
+
+/** Holds one of the places for reading while some work asks for it, where that work itself must not wait for a place. */
+export async function withReader<Result>(work: (read: Reader) => Promise<Result>): Promise<Result> {
+  const done = await slots.run(async () => ({ value: await work((name, asked) => readOn(takeWorker(), name, asked)) }));
+  if (!done) throw new NotRead("Many files are being read just now. Send this one again in a moment.", true);
+  return done.value;
+}
+
+function takeWorker(): Worker {
+  const there = idle.pop();
+  if (there) {
+    clearTimeout(there.timer);
+    there.worker.ref();
+    return there.worker;
+  }
+  const program = process.env.LUVRIT_READER;
+  if (program === undefined) throw new Error("LUVRIT_READER is not set; the launcher sets it.");
+  return new Worker(program, { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } });
+}
+
+function giveBack(worker: Worker): void {
+  // A reader that waits for work keeps no process alive.
+  worker.unref();
+  const timer = setTimeout(() => {
+    const at = idle.findIndex((one) => one.worker === worker);
+    if (at >= 0) idle.splice(at, 1);
+    void worker.terminate();
+  }, IDLE_MS);
+  timer.unref();
+  idle.push({ worker, timer });
+}
+
+function readOn<Name extends JobName>(worker: Worker, name: Name, asked: Asked<Name>): Promise<Read<Name>> {
+  return new Promise((resolve, reject) => {
+    const onMessage = (answer: FromReader) => {
+      end();
+      giveBack(worker);
+      if (answer.ok) resolve(answer.read as Read<Name>);
+      else reject(new Error(`reading ${name}: ${answer.stack}`));
+    };
+    const onError = (failure: Error & { code?: string }) => {
+      if (failure.code === "ERR_WORKER_OUT_OF_MEMORY")
+        giveUp("Reading this file takes more memory than there is for it. Look at it in an editor.");
+      else {
+        end();
+        reject(failure);
+      }
+    };
+    const end = () => {
+      clearTimeout(timer);
+      worker.off("message", onMessage).off("error", onError);
+    };
+    const giveUp = (words: string) => {
+      end();
+      void worker.terminate();
+      log.warn({ reading: name }, words);
+      reject(new NotRead(words, false));
+    };
+    const timer = setTimeout(
+      () =>
+        giveUp(
+          `Reading this file was given up after ${LONGEST_MS[name] / 1000} seconds: it is not made as such files are. Look at it in an editor.`,
+        ),
+      LONGEST_MS[name],
+    );
+    worker.on("message", onMessage).on("error", onError);
+    worker.postMessage({ name, asked } satisfies ToReader);
+  });
+}

@@ -1,0 +1,21 @@
+import { parentPort } from "node:worker_threads";
+import { type Asked, JOBS, type JobName } from "./jobs.ts";
+
+/** What the server sends to a reader. */
+export interface ToReader {
+  readonly name: JobName;
+  readonly asked: Asked<JobName>;
+}
+/** What a reader answers: what was read, or the fault in reading it. */
+export type FromReader = { readonly ok: true; readonly read: unknown } | { readonly ok: false; readonly stack: string };
+
+parentPort?.on("message", ({ name, asked }: ToReader) => {
+  let answer: FromReader;
+  try {
+    const job = JOBS[name] as (asked: Asked<JobName>) => unknown;
+    answer = { ok: true, read: job(asked) };
+  } catch (failure) {
+    answer = { ok: false, stack: (failure as Error).stack ?? String(failure) };
+  }
+  parentPort?.postMessage(answer);
+});

@@ -1,0 +1,161 @@
+import { createHash, randomUUID } from "node:crypto";
+import { lstat, mkdir, open, readdir, rm } from "node:fs/promises";
+import os from "node:os";
+import path from "node:path";
+import { Readable, Transform } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import busboy from "busboy";
+import { Slots } from "../concurrency/slots.ts";
+import { fieldsOf } from "../http/formOf.server.ts";
+import type { Incoming } from "./incoming.ts";
+
+/** A form with the file that it brings, which lies on the disk until `done` is called. */
+export interface ReceivedForm {
+  readonly fields: Readonly<Record<string, string>>;
+  /** The file of the named field; undefined where none was chosen. */
+  readonly file: (Incoming & { readonly field: string }) | undefined;
+  done(): Promise<void>;
+}
+
+/** Fields of a form are short; the largest is a list. Bytes. */
+const LONGEST_FIELD = 64 * 1024;
+const MOST_FIELDS = 80;
+/** Files of one person that are received at the same time, and of all of them; the next ones wait their turn. */
+const OF_ONE_PERSON = 2;
+const receiving = new Slots(4, 40);
+const ofPerson = new Map<string, number>();
+
+const folder = () => process.env.LUVRIT_INCOMING ?? path.join(os.tmpdir(), `luvrit-incoming-${process.pid}`);
+
+const tell = (status: number, words: string) =>
+  new Response(words, {
+    status,
+    statusText: "Not received",
+    headers: { ...(status === 429 && { "Retry-After": "2" }) },
+  });
+const BUSY = () => tell(429, "Others of your files are being received just now. Send this one again in a moment.");
+
+/**
+ * Receives a form with at most one file, in one of the named fields, piece by piece to the disk: however many come at once,
+ * little of them is in memory. What is larger than its field allows, cut short or no form is answered in words (413, 400).
+ */
+export async function receiveForm(
+  request: Request,
+  personId: string,
+  largest: Readonly<Record<string, number>>,
+): Promise<ReceivedForm> {
+  if (!/^multipart\/form-data\b/i.test(request.headers.get("Content-Type") ?? "")) return withoutFile(request);
+  const count = ofPerson.get(personId) ?? 0;
+  if (count >= OF_ONE_PERSON) throw BUSY();
+  ofPerson.set(personId, count + 1);
+  try {
+    const received = await receiving.run(() => receive(request, largest));
+    if (!received) throw BUSY();
+    return received;
+  } finally {
+    const left = (ofPerson.get(personId) ?? 1) - 1;
+    if (left > 0) ofPerson.set(personId, left);
+    else ofPerson.delete(personId);
+  }
+}
+
+async function withoutFile(request: Request): Promise<ReceivedForm> {
+  const given = await fieldsOf(request);
+  const fields = Object.fromEntries(
+    Object.entries(given).filter((entry): entry is [string, string] => typeof entry[1] === "string"),
+  );
+  return { fields, file: undefined, done: async () => undefined };
+}
+
+async function receive(request: Request, largest: Readonly<Record<string, number>>): Promise<ReceivedForm> {
+  if (!request.body) throw tell(400, "This form is empty.");
+  const at = path.join(folder(), randomUUID());
+  await mkdir(folder(), { recursive: true, mode: 0o700 });
+  const fields: Record<string, string> = {};
+  let writing: Promise<void> = Promise.resolve();
+  let incoming: Readable | undefined;
+  let file: ReceivedForm["file"];
+  let refusal: Response | undefined;
+  const done = () => rm(at, { force: true });
+  try {
+    const parser = busboy({
+      headers: Object.fromEntries(request.headers),
+      defParamCharset: "utf8",
+      limits: { fieldSize: LONGEST_FIELD, fields: MOST_FIELDS, files: 1, parts: MOST_FIELDS + 1, fieldNameSize: 100 },
+    });
+    parser.on("field", (name, value, { valueTruncated }) => {
+      if (valueTruncated) refusal ??= tell(413, "A field of this form is larger than any form of Luvrit.");
+      fields[name] = value;
+    });
+    parser.on("file", (field, stream, { filename = "" }) => {
+      const most = largest[field];
+      if (most === undefined) {
+        refusal ??= tell(400, "This form brings a file that it has no place for.");
+        stream.resume();
+        return;
+      }
+      incoming = stream;
+      writing = write(stream, at, most).then(({ bytes, fingerprint, isTooLarge }) => {
+        if (isTooLarge) refusal ??= tell(413, `This file is too large: it may have ${most / 1e6} MB.`);
+        // A browser sends an empty file without a name where none was chosen.
+        if (bytes > 0 || filename !== "") file = { field, name: filename, content: { path: at }, bytes, fingerprint };
+      });
+      // Waited for below; a fault that comes earlier is not lost.
+      writing.catch(() => undefined);
+    });
+    await pipeline(Readable.fromWeb(request.body as Parameters<typeof Readable.fromWeb>[0]), parser);
+    await writing;
+  } catch (failure) {
+    // Its end is waited for: a file that is still being opened would be there after it was removed.
+    incoming?.destroy();
+    await writing.catch(() => undefined);
+    await done();
+    const { code } = failure as NodeJS.ErrnoException;
+    if (code === "ENOSPC")
+      throw tell(
+        503,
+        "The server's disk is full, so no file can be received. Tell the person who looks after the server.",
+      );
+    if (code !== undefined && /^E[A-Z]+$/.test(code) && code !== "ECONNRESET") throw failure;
+    throw tell(400, "This form cannot be read: it is cut short, or not what it says it is.");
+  }
+  if (refusal) {
+    await done();
+    throw refusal;
+  }
+  return { fields, file, done };
+}
+
+/** Writes a file's bytes as they come, up to a limit; what is beyond it is passed over. */
+async function write(stream: Readable, at: string, most: number) {
+  const digest = createHash("sha256");
+  let bytes = 0;
+  const counted = new Transform({
+    transform(piece: Buffer, _encoding, next) {
+      bytes += piece.length;
+      if (bytes > most) return next();
+      digest.update(piece);
+      next(null, piece);
+    },
+  });
+  // Opened by itself first: a stream that is given up may open its file after that.
+  const handle = await open(at, "wx", 0o600);
+  try {
+    await pipeline(stream, counted, handle.createWriteStream({ autoClose: false }));
+  } finally {
+    await handle.close();
+  }
+  return { bytes, fingerprint: digest.digest("hex"), isTooLarge: bytes > most };
+}
+
+/** Whatever is received takes minutes at most: a file that lies there longer was left by a process that was killed. */
+const LEFT_AFTER_MS = 3600 * 1000;
+
+/** Removes files whose receiving was cut off by a kill. */
+export async function clearIncoming(): Promise<void> {
+  for (const name of await readdir(folder()).catch(() => [])) {
+    const file = path.join(folder(), name);
+    const there = await lstat(file).catch(() => undefined);
+    if (there?.isFile() && Date.now() - there.mtimeMs > LEFT_AFTER_MS) await rm(file, { force: true });
+  }
+}
