@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
-import { lstat, mkdir, open, readdir, rm } from "node:fs/promises";
+import { createWriteStream } from "node:fs";
+import { type FileHandle, lstat, mkdir, open, readdir, rm } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
 import { Readable, Transform } from "node:stream";
@@ -71,6 +72,8 @@ async function receive(request: Request, largest: Readonly<Record<string, number
   if (!request.body) throw tell(400, "This form is empty.");
   const at = path.join(folder(), randomUUID());
   await mkdir(folder(), { recursive: true, mode: 0o700 });
+  // Opened before anything is read: a stream that is given up might open its file after that.
+  const handle = await open(at, "wx", 0o600);
   const fields: Record<string, string> = {};
   let writing: Promise<void> = Promise.resolve();
   let incoming: Readable | undefined;
@@ -95,7 +98,7 @@ async function receive(request: Request, largest: Readonly<Record<string, number
         return;
       }
       incoming = stream;
-      writing = write(stream, at, most).then(({ bytes, fingerprint, isTooLarge }) => {
+      writing = write(stream, handle, most).then(({ bytes, fingerprint, isTooLarge }) => {
         if (isTooLarge) refusal ??= tell(413, `This file is too large: it may have ${most / 1e6} MB.`);
         // A browser sends an empty file without a name where none was chosen.
         if (bytes > 0 || filename !== "") file = { field, name: filename, content: { path: at }, bytes, fingerprint };
@@ -105,10 +108,12 @@ async function receive(request: Request, largest: Readonly<Record<string, number
     });
     await pipeline(Readable.fromWeb(request.body as Parameters<typeof Readable.fromWeb>[0]), parser);
     await writing;
+    await handle.close();
   } catch (failure) {
     // Its end is waited for: a file that is still being opened would be there after it was removed.
     incoming?.destroy();
     await writing.catch(() => undefined);
+    await handle.close().catch(() => undefined);
     await done();
     const { code } = failure as NodeJS.ErrnoException;
     if (code === "ENOSPC")
@@ -119,15 +124,13 @@ async function receive(request: Request, largest: Readonly<Record<string, number
     if (code !== undefined && /^E[A-Z]+$/.test(code) && code !== "ECONNRESET") throw failure;
     throw tell(400, "This form cannot be read: it is cut short, or not what it says it is.");
   }
-  if (refusal) {
-    await done();
-    throw refusal;
-  }
+  if (refusal || !file) await done();
+  if (refusal) throw refusal;
   return { fields, file, done };
 }
 
 /** Writes a file's bytes as they come, up to a limit; what is beyond it is passed over. */
-async function write(stream: Readable, at: string, most: number) {
+async function write(stream: Readable, handle: FileHandle, most: number) {
   const digest = createHash("sha256");
   let bytes = 0;
   const counted = new Transform({
@@ -138,13 +141,7 @@ async function write(stream: Readable, at: string, most: number) {
       next(null, piece);
     },
   });
-  // Opened by itself first: a stream that is given up may open its file after that.
-  const handle = await open(at, "wx", 0o600);
-  try {
-    await pipeline(stream, counted, handle.createWriteStream({ autoClose: false }));
-  } finally {
-    await handle.close();
-  }
+  await pipeline(stream, counted, createWriteStream("", { fd: handle.fd, autoClose: false }));
   return { bytes, fingerprint: digest.digest("hex"), isTooLarge: bytes > most };
 }
 
