@@ -1,5 +1,5 @@
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
-import { awayWords, inTime, isSignInAsked } from "./away.ts";
+import { awayWords, inTime, isSignInAsked, refusalWords } from "./away.ts";
 import type { ChosenFile } from "./bringAlong.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
@@ -27,7 +27,12 @@ export async function sendSetupForm<Answer>(
       const away = awayWords(failure);
       if (away) connection.change({ server: "away", ...away });
       else if (isSignInAsked(failure)) signIn = failure;
-      else throw failure;
+      else {
+        // Refused: said on the page that it was typed on, which stays.
+        const message = refusalWords(failure);
+        if (message === undefined) throw failure;
+        return { answer: { outcome: "refused", message, fields: {} }, keptHere: false };
+      }
     }
   const { keepWaiting } = await workingOut();
   const isSignedOut = signIn !== undefined || connection.read().isSignedOut;

@@ -101,9 +101,8 @@ async function sendFiles(
     const form = new FormData();
     form.set(waiting.kind, new File([waiting.content], waiting.name, { type: waiting.type }));
     const response = await reach("/files", { method: "POST", body: form });
-    const isRefused = response?.status === 413 || (response && isRoleRefused(response, items));
-    if (isRefused) return { sent: index, refusal: await response.text() };
-    if (response?.status === 422) return { sent: index, refusal: (await response.json()).message };
+    if (response && (isRoleRefused(response, items) || isRefused(response)))
+      return { sent: index, refusal: await wordsOf(response) };
     if (!response?.ok || response.redirected) return undefined;
   }
   return { sent: items.length };
@@ -119,9 +118,38 @@ async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayA
       items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
     }),
   });
-  if (response && isRoleRefused(response, items))
-    return { kept: 0, stopped: { outcome: "refused", message: await response.text(), fields: {} } };
+  if (response && (isRoleRefused(response, items) || isRefused(response)))
+    return { kept: 0, stopped: { outcome: "refused", message: await wordsOf(response), fields: {} } };
+  if (response?.status === 500 && items[0] && isFaulty(items[0]))
+    return { kept: 0, stopped: { outcome: "refused", message: FAULTY, fields: {} } };
   return response?.ok && !response.redirected ? ((await response.json()) as ReplayAnswer) : undefined;
+}
+
+/** A server that is there and does not take them will not take them later: a person decides. Who is signed in, and when, is another matter. */
+const isRefused = ({ status, redirected }: Response): boolean =>
+  !redirected && status >= 400 && status < 500 && ![401, 403, 408, 429].includes(status);
+
+async function wordsOf(response: Response): Promise<string> {
+  const text = await response.text();
+  try {
+    const { message } = JSON.parse(text) as { message?: unknown };
+    if (typeof message === "string") return message;
+  } catch (failure) {
+    if (!(failure instanceof SyntaxError)) throw failure;
+  }
+  return text.length < 300 && !text.startsWith("<") ? text : `The server does not take this (${response.status}).`;
+}
+
+/** A fault of the server over the same form, so often, is no passing one: it must not hold up what comes after it for ever. */
+const MOST_FAULTS = 5;
+const FAULTY =
+  "The server fails over this entry each time. Enter it again on its page, or give it up; and tell the person who looks after the server.";
+const faults = new Map<string, number>();
+
+function isFaulty({ command }: Waiting): boolean {
+  const count = (faults.get(command.id) ?? 0) + 1;
+  faults.set(command.id, count);
+  return count >= MOST_FAULTS;
 }
 
 /** Whether who made these may no longer make them: somebody else signed in here says nothing of that. */
@@ -132,7 +160,7 @@ const isRoleRefused = ({ status, headers }: Response, [first]: readonly Waiting[
 async function reach(address: string, request: RequestInit): Promise<Response | undefined> {
   try {
     const response = await fetch(address, request);
-    if (response.status >= 500) connection.change({ server: "away" });
+    if (response.status >= 500 || response.status === 429) connection.change({ server: "away" });
     noteSignedOut(response);
     return response;
   } catch (failure) {

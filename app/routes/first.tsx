@@ -7,6 +7,7 @@ import { signedIn } from "../../server/people/access.server.ts";
 import { isFirstCode } from "../../server/people/firstCode.server.ts";
 import { addFirstLead, hasPeople, SECRET_RULE } from "../../server/people/peopleRepository.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
+import { keepTyped } from "../offline/away.ts";
 import { FirstPage } from "../people/FirstPage.tsx";
 import type { Route } from "./+types/first";
 
@@ -20,6 +21,12 @@ const readForm = validator<{ code: string; name: string; secret: string; again: 
 
 export const meta: Route.MetaFunction = () => [{ title: "First start · Luvrit" }];
 
+/** What is wrong, by field. */
+interface Answer {
+  readonly name: string;
+  readonly fields: Readonly<Record<string, string>>;
+}
+
 /** There only until the first person is. */
 export async function loader() {
   if (await hasPeople(sql())) throw redirect("/sign-in");
@@ -29,7 +36,7 @@ export async function loader() {
 export async function action({ request, context }: Route.ActionArgs) {
   if (await hasPeople(sql())) throw redirect("/sign-in");
   const form = readForm(await fieldsOf(request));
-  if (!form.ok) return data({ name: "", fields: { code: "This form was not complete." } }, 400);
+  if (!form.ok) return data<Answer>({ name: "", fields: { code: "This form was not complete." } }, 400);
   const { code, name, secret, again } = form.value;
   const fields: Record<string, string> = {};
   if (/\p{Cc}/u.test(name)) fields.name = "A name stands on one line.";
@@ -38,12 +45,15 @@ export async function action({ request, context }: Route.ActionArgs) {
   else if (secret !== again) fields.again = "This is not the same. Type it again.";
   if (Object.keys(fields).length === 0 && !isFirstCode(code, context.address))
     fields.code = "This is not the code. It stands where Luvrit was started.";
-  if (Object.keys(fields).length > 0) return data({ name, fields }, 422);
+  if (Object.keys(fields).length > 0) return data<Answer>({ name, fields }, 422);
   const person = await answering(() => addFirstLead(database(), name.trim(), secret));
   return person
     ? signedIn(request, person, "/workshop", whenceOf(request, context), "first-lead")
     : redirect("/sign-in");
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<Answer>(serverAction, (message) => ({ name: "", fields: { again: message } }));
 
 export default function First({ actionData }: Route.ComponentProps) {
   return <FirstPage failed={actionData} />;

@@ -7,8 +7,9 @@ import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
-import { openSetup } from "../../server/setup/openSetup.server.ts";
+import { type OpenOutcome, openSetup } from "../../server/setup/openSetup.server.ts";
 import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
+import { keepTyped } from "../offline/away.ts";
 import { NewSetupPage } from "../prepare/NewSetupPage.tsx";
 import type { Route } from "./+types/newSetup";
 
@@ -39,6 +40,9 @@ export async function action({ request }: Route.ActionArgs) {
     await done();
   }
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<OpenOutcome>(serverAction, (message) => ({ outcome: "refused", message, fields: {} }));
 
 export default function NewSetup({ loaderData, actionData }: Route.ComponentProps) {
   return <NewSetupPage {...loaderData} refused={actionData} />;

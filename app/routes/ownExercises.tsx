@@ -4,11 +4,12 @@ import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { mustBe } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
-import { ownExerciseForm } from "../../server/practice/ownExerciseForm.server.ts";
+import { type OwnExerciseAnswer, ownExerciseForm } from "../../server/practice/ownExerciseForm.server.ts";
 import { allExercises, listOwnExercises } from "../../server/practice/practiceRepository.server.ts";
 import { setupToAuthor } from "../../server/practice/setupToAuthor.server.ts";
 import { machineOf } from "../../sim/exercise/exerciseSetup.ts";
 import { OwnExercisesPage } from "../exercise/OwnExercisesPage.tsx";
+import { keepTyped } from "../offline/away.ts";
 import type { Route } from "./+types/ownExercises";
 
 export const meta: Route.MetaFunction = () => [{ title: "Exercises of our own · Luvrit" }];
@@ -48,6 +49,9 @@ export async function action({ request }: Route.ActionArgs) {
   const answer = await ownExerciseForm(sql(), lead, await fieldsOf(request));
   return data(answer, answer.outcome === "refused" ? 422 : 200);
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<OwnExerciseAnswer>(serverAction, (message) => ({ outcome: "refused", message, fields: {} }));
 
 export default function OwnExercises({ loaderData, actionData }: Route.ComponentProps) {
   return <OwnExercisesPage {...loaderData} answer={actionData} />;

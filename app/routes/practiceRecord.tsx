@@ -5,8 +5,9 @@ import { mustBe } from "../../server/people/access.server.ts";
 import { findPerson } from "../../server/people/peopleRepository.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
-import { signSkill } from "../../server/practice/signSkill.server.ts";
+import { type SignAnswer, signSkill } from "../../server/practice/signSkill.server.ts";
 import { RecordPage } from "../exercise/RecordPage.tsx";
+import { keepTyped } from "../offline/away.ts";
 import type { Route } from "./+types/practiceRecord";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice record · Luvrit" }];
@@ -35,6 +36,9 @@ export async function action({ request, params }: Route.ActionArgs) {
   const answer = await signSkill(sql(), lead, params.personId, await fieldsOf(request));
   return data(answer, answer.outcome === "done" ? 200 : 422);
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<SignAnswer>(serverAction, (message) => ({ outcome: "refused", message }));
 
 export default function PracticeRecord({ loaderData, actionData }: Route.ComponentProps) {
   return <RecordPage {...loaderData} answer={actionData} />;

@@ -6,6 +6,7 @@ import { whenceOf } from "../../server/http/whence.server.ts";
 import { browserOf, mustBeSomebody, ownPath } from "../../server/people/access.server.ts";
 import { chooseOwnSecret } from "../../server/people/ownSecret.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
+import { keepTyped } from "../offline/away.ts";
 import { SecretPage } from "../people/SecretPage.tsx";
 import type { Route } from "./+types/secret";
 
@@ -19,6 +20,12 @@ const readForm = validator<{ now?: string; secret: string; again: string }>({
 
 export const meta: Route.MetaFunction = () => [{ title: "Your PIN or passphrase · Luvrit" }];
 
+/** What is wrong, by field; or where the page leads once it is done. */
+interface Answer {
+  readonly fields: Readonly<Record<string, string>>;
+  readonly to: string | undefined;
+}
+
 export async function loader({ request }: Route.LoaderArgs) {
   const { person, mustChoose } = await mustBeSomebody(request);
   return { name: person.name, mustChoose };
@@ -28,12 +35,15 @@ export async function loader({ request }: Route.LoaderArgs) {
 export async function action({ request, context }: Route.ActionArgs) {
   const session = await mustBeSomebody(request);
   const form = readForm(await fieldsOf(request));
-  if (!form.ok) return data({ fields: { secret: "This form was not complete." }, to: undefined }, 400);
+  if (!form.ok) return data<Answer>({ fields: { secret: "This form was not complete." }, to: undefined }, 400);
   const trying = { whence: whenceOf(request, context), device: await browserOf(request) };
   const fields = await answering(() => chooseOwnSecret(database(), sql(), session, form.value, trying));
-  if (fields) return data({ fields, to: undefined }, 422);
-  return data({ fields: {}, to: ownPath(new URL(request.url).searchParams.get("to") ?? "/") });
+  if (fields) return data<Answer>({ fields, to: undefined }, 422);
+  return data<Answer>({ fields: {}, to: ownPath(new URL(request.url).searchParams.get("to") ?? "/") });
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<Answer>(serverAction, (message) => ({ fields: { again: message }, to: undefined }));
 
 export default function Secret({ loaderData, actionData }: Route.ComponentProps) {
   return <SecretPage {...loaderData} answer={actionData} />;

@@ -7,6 +7,7 @@ import { browserOf, ownPath, signedIn, whoIs } from "../../server/people/access.
 import { findPerson, hasPeople, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
+import { keepTyped } from "../offline/away.ts";
 import { forgetPages } from "../offline/keepSetupPages.ts";
 import { forgetPacks, orNoStore } from "../offline/store.ts";
 import { SignInPage } from "../people/SignInPage.tsx";
@@ -43,6 +44,12 @@ const plainNote = (isEncrypted: boolean): string | undefined =>
     ? "Signing in does not work at this address: it is not encrypted (http), and Luvrit was started for encrypted addresses alone (LUVRIT_TLS=1), so the browser would not keep the sign-in. Open the address that begins with https. If this is that one, the proxy in front does not say that it encrypts: it must send X-Forwarded-Proto, and LUVRIT_PROXY=1 must be set."
     : undefined;
 
+/** Why nobody was let in, and the name that was typed. */
+interface Answer {
+  readonly name: string;
+  readonly message: string;
+}
+
 export const meta: Route.MetaFunction = () => [{ title: "Sign in · Luvrit" }];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
@@ -57,22 +64,25 @@ export async function action({ request, context }: Route.ActionArgs) {
   const to = ownPath(new URL(request.url).searchParams.get("to") ?? "/");
   const plain = plainNote(context.isEncrypted);
   if (plain !== undefined)
-    return data({ name: form.ok && "name" in form.value ? form.value.name : "", message: plain }, 422);
+    return data<Answer>({ name: form.ok && "name" in form.value ? form.value.name : "", message: plain }, 422);
   if (!form.ok)
-    return data({ name: "", message: "This form was not complete. Type a name and a passphrase or PIN." }, 400);
+    return data<Answer>({ name: "", message: "This form was not complete. Type a name and a passphrase or PIN." }, 400);
   if (form.value.intent === "demo") {
     const person = isDemo() ? await findPerson(sql(), form.value.person) : undefined;
     return person
       ? signedIn(request, person, to, whence)
-      : data({ name: "", message: "There is no such person in the demo." }, 403);
+      : data<Answer>({ name: "", message: "There is no such person in the demo." }, 403);
   }
   const { name, secret } = form.value;
   if (name.trim() === "" || secret === "")
-    return data({ name, message: "Type both a name and a passphrase or PIN." }, 422);
+    return data<Answer>({ name, message: "Type both a name and a passphrase or PIN." }, 422);
   const result = await attemptSignIn(sql(), { whence, device: await browserOf(request) }, name, secret);
   if (result.outcome === "in") return signedIn(request, result.person, to, whence);
-  return data({ name, message: signInWords(result) }, result.outcome === "locked" ? 429 : 422);
+  return data<Answer>({ name, message: signInWords(result) }, result.outcome === "locked" ? 429 : 422);
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<Answer>(serverAction, (message) => ({ name: "", message }));
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
   // Nobody is signed in: what this device took along for the last person is of no use to the next.

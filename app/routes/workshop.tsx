@@ -12,6 +12,7 @@ import { shownPerson } from "../../server/people/person.server.ts";
 import { listSessions } from "../../server/people/sessionRepository.server.ts";
 import { runWorkshopForm, type WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { listItems } from "../../server/workshop/workshopRepository.server.ts";
+import { keepTyped } from "../offline/away.ts";
 import { SECTIONS } from "../workshop/sections.ts";
 import { WorkshopPage } from "../workshop/WorkshopPage.tsx";
 import type { Route } from "./+types/workshop";
@@ -46,6 +47,9 @@ export async function action({ request, context }: Route.ActionArgs) {
   const outcome = await answering(() => runWorkshopForm(database(), person, form, whenceOf(request, context)));
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }
+
+export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
+  keepTyped<WorkshopOutcome>(serverAction, (message) => ({ outcome: "refused", message, fields: {} }));
 
 export default function Workshop({ loaderData }: Route.ComponentProps) {
   return <WorkshopPage {...loaderData} />;
