@@ -70,7 +70,8 @@ if (only !== "cli") {
       launch: "server/launch.server.ts",
       "stand-in": "standins/position-feed/main.ts",
       reader: "server/reading/readerWorker.ts",
-      bench: "tests/bench/bench.ts",
+      // As deep as its source: what it reads of the checkout is found from there.
+      "bench/bench": "tests/bench/bench.ts",
     },
     outdir: "build",
     outExtension: { ".js": ".mjs" },

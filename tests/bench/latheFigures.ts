@@ -8,8 +8,9 @@ import { runScenario, type Scenario } from "../../sim/scenario/scenario.ts";
 const FRAME_MS = 16;
 const SIMULATED_MS = 1_000_000;
 
-/** Seconds that this machine takes for a thousand simulated seconds of roughing, frame by frame. */
-export function simulationTime(root: string) {
+/** Seconds that this machine takes for a thousand simulated seconds of roughing (times `scale`), frame by frame. */
+export function simulationTime(root: string, scale: number) {
+  const simulated = SIMULATED_MS * scale;
   const scenario = JSON.parse(readFileSync(`${root}/sim/scenario/long/roughing.json`, "utf8")) as Scenario;
   const config = SCENARIO_LATHES[scenario.lathe];
   if (!config) throw new Error(`no lathe “${scenario.lathe}”`);
@@ -18,7 +19,7 @@ export function simulationTime(root: string) {
   let cutting = 0;
   let trouble = 0;
   const began = performance.now();
-  for (let time = 0; time < SIMULATED_MS; time += FRAME_MS) {
+  for (let time = 0; time < simulated; time += FRAME_MS) {
     const before = state.stock.main;
     const done = step(state, { do: "advance", milliseconds: FRAME_MS });
     state = done.state;
@@ -30,7 +31,7 @@ export function simulationTime(root: string) {
   const seconds = (performance.now() - began) / 1000;
   return {
     seconds: round(seconds),
-    cuttingShare: round((cutting * FRAME_MS) / SIMULATED_MS),
+    cuttingShare: round((cutting * FRAME_MS) / simulated),
     crashesAndAlarms: trouble,
   };
 }
@@ -62,7 +63,8 @@ function isBelow(pid: number, ancestor: number): boolean {
 }
 
 /** Frames of the Practice screen in Chromium with the wheel turning and the tool cutting, at 1280 × 800. */
-export async function practiceFrames(address: string, setupPath: string) {
+export async function practiceFrames(address: string, setupPath: string, scale: number) {
+  const count = Math.max(40, Math.round(600 * scale));
   const browser = await chromium.launch({
     executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu"],
@@ -95,7 +97,7 @@ export async function practiceFrames(address: string, setupPath: string) {
     await axis("Z");
     await stepOf("0.1");
     const frames = await page.evaluate(
-      () =>
+      (wanted) =>
         new Promise<number[]>((resolve) => {
           const dial = document.querySelector("[role=slider]") as HTMLElement;
           const times: number[] = [];
@@ -106,10 +108,11 @@ export async function practiceFrames(address: string, setupPath: string) {
             // Two detents a frame, there and back again.
             const deltaY = times.length % 300 < 150 ? 60 : -60;
             dial.dispatchEvent(new WheelEvent("wheel", { deltaY, bubbles: true, cancelable: true }));
-            if (times.length < 600) requestAnimationFrame(pass);
+            if (times.length < wanted) requestAnimationFrame(pass);
             else resolve(times.slice(10));
           });
         }),
+      count,
     );
     const crashed = await page.getByRole("alert").count();
     const mean = frames.reduce((sum, one) => sum + one, 0) / frames.length;

@@ -23,8 +23,8 @@ function longProgram(lines: number): string {
 const round = (value: number) => Math.round(value * 100) / 100;
 
 /** Time for 100 000 lines, at the first reading and afterwards, and memory at its most as a multiple of a 10 MB file. */
-export function programTimes() {
-  const text = longProgram(100_000);
+export function programTimes(scale: number) {
+  const text = longProgram(Math.round(100_000 * scale));
   const times = Array.from({ length: 7 }, () => {
     const began = performance.now();
     const { findings } = readProgram(text);
@@ -37,7 +37,7 @@ export function programTimes() {
     lines: text.split("\n").length - 1,
     firstMilliseconds: round(first),
     medianMilliseconds: round(others[Math.floor(others.length / 2)] ?? Number.NaN),
-    memoryTimesFile: round(memoryOf(10_000_000)),
+    memoryTimesFile: round(memoryOf(10_000_000 * scale)),
   };
 }
 

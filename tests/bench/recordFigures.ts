@@ -101,7 +101,7 @@ async function fillShop(sql: Sql, setups: number): Promise<void> {
 }
 
 /** Searches as people type them, over so many setups: common words, rare ones, several, with machine and dates. */
-export async function searchTimes(url: string, setups: number) {
+export async function searchTimes(url: string, setups: number, scale: number) {
   const pool = openPool(url, 4);
   try {
     const sql = sqlOn(pool);
@@ -128,7 +128,7 @@ export async function searchTimes(url: string, setups: number) {
     const times: number[] = [];
     const byKind = kinds.map(() => [] as number[]);
     let found = 0;
-    for (let turn = 0; turn < 30; turn++)
+    for (let turn = 0; turn < Math.max(2, 30 * scale); turn++)
       for (const [index, kind] of kinds.entries()) {
         const search = kind();
         const start = performance.now();
@@ -184,7 +184,7 @@ export async function openLargeTable(url: string, offsets: number): Promise<stri
 }
 
 /** From the tap on “Table” to the laid-out grid on the screen, and from cell to cell, in a real browser. */
-export async function tableTimes(address: string, setup: string, offsets: number) {
+export async function tableTimes(address: string, setup: string, offsets: number, scale: number) {
   const browser = await chromium.launch({
     executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",
     args: ["--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking"],
@@ -197,7 +197,7 @@ export async function tableTimes(address: string, setup: string, offsets: number
     const opens: number[] = [];
     const paints: number[] = [];
     const wholes: number[] = [];
-    for (let turn = 0; turn < 8; turn++) {
+    for (let turn = 0; turn < Math.max(2, 8 * scale); turn++) {
       await page.goto(`${address}/setups/${setup}/keep`);
       await page.waitForLoadState("networkidle");
       const [open, paint, whole] = await page.evaluate(async () => {

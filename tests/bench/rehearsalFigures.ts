@@ -26,16 +26,16 @@ function freeform(moves: number): string {
 }
 
 /** Rehearsal, its comparison, combs and nose: how long each takes, and how many times as fast as the machine. */
-export function rehearsalFigures() {
+export function rehearsalFigures(root: string, scale: number) {
   const { setup } = demoSetup("dome-collar");
   const stage = stageOf(setup);
-  const collar = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+  const collar = readFileSync(`${root}/db/demo/programs/O4402.nc`, "latin1");
   const { motions } = programMotions(collar, { units: "mm" });
   const [, first] = timed(() => rehearse(stage, motions, { margin: 1 }));
   const [played, again] = timed(() => rehearse(stage, motions, { margin: 1 }));
   const intended = rehearse(stage, motions, { margin: 1, asProgrammed: true });
   const [, compared] = timed(() => comparedWith(intended, played, -30));
-  const long = programMotions(freeform(5000), { units: "mm" }).motions;
+  const long = programMotions(freeform(Math.max(50, 5000 * scale)), { units: "mm" }).motions;
   const before = process.memoryUsage().heapUsed;
   const [freed, longTook] = timed(() => rehearse(stage, long, { margin: 1 }));
   const memory = (process.memoryUsage().heapUsed - before) / 1e6;
@@ -77,7 +77,7 @@ export function rehearsalFigures() {
       timesRealTime: round((played.minutes * 60_000) / first),
     },
     comparedMs: round(compared),
-    fiveThousandMoves: {
+    longProgram: {
       moves: long.length,
       ms: round(longTook),
       megabytes: round(memory),

@@ -1,4 +1,5 @@
 import {
+  type Browser,
   type BrowserContext,
   test as base,
   type ConsoleMessage,
@@ -17,8 +18,28 @@ interface Shop {
   readonly allowConsole: (pattern: RegExp) => void;
 }
 
+/** Without a worker that pages share, one of them holds the stream, as on a tablet: the test runner waits for ever for a script of such a worker. */
+const withoutSharedWorker = (context: BrowserContext) =>
+  context.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
+
 /** Every page of every story is watched: no console message, no error, no hydration mismatch. */
-export const test = base.extend<Shop>({
+export const test = base.extend<Shop, { readonly browser: Browser }>({
+  browser: [
+    async ({ browser }, use) => {
+      const newContext = browser.newContext.bind(browser);
+      browser.newContext = async (options) => {
+        const context = await newContext(options);
+        await withoutSharedWorker(context);
+        return context;
+      };
+      await use(browser);
+    },
+    { scope: "worker" },
+  ],
+  context: async ({ context }, use) => {
+    await withoutSharedWorker(context);
+    await use(context);
+  },
   // biome-ignore lint/correctness/noEmptyPattern: the test runner reads from the pattern what a fixture needs.
   baseURL: async ({}, use, { parallelIndex }) => use(`http://127.0.0.1:${shopPort(parallelIndex)}`),
   allowConsole: [
@@ -126,8 +147,6 @@ export const keyIn = (page: Page) => page.getByTestId("key-in");
 
 /** Takes the machines' position feeds away from this page: readings are keyed, as in a shop that has none. */
 export async function withoutFeed(page: Page): Promise<void> {
-  // A worker's requests are out of a test's reach: without one the page asks itself.
-  await page.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
   await page.route("**/stream?*", (route) => {
     const address = new URL(route.request().url());
     address.searchParams.delete("machine");
