@@ -1,7 +1,7 @@
 // Builds everything that the command runs: the application (client and server), the launcher and the scripted commands.
-import { spawnSync } from "node:child_process";
+import { execFileSync, spawnSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import { readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { brotliCompressSync, gzipSync } from "node:zlib";
 import { build } from "esbuild";
 
@@ -36,6 +36,11 @@ async function buildServiceWorker() {
 }
 
 const only = process.argv[2];
+const STAMP = "build/.stamp";
+/** What the build was made from, as the command asks before it builds again. */
+const fingerprint = () => execFileSync("bash", ["scripts/sources.sh"], { encoding: "utf8" }).trim();
+const sources = only === "cli" ? "" : fingerprint();
+if (only !== "cli") rmSync(STAMP, { force: true });
 process.env.FORCE_COLOR ??= "0";
 if (only !== "cli") {
   const { status } = spawnSync("node", ["node_modules/@react-router/dev/bin.js", "build"], {
@@ -76,4 +81,6 @@ if (only !== "cli") {
     outdir: "build",
     outExtension: { ".js": ".mjs" },
   });
+  // Sources that were changed meanwhile are built again.
+  if (fingerprint() === sources) writeFileSync(STAMP, sources);
 }

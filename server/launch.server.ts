@@ -24,7 +24,7 @@ const runs: Readonly<Record<string, () => Promise<void>>> = {
   rebuild,
   backup: () => backup(words),
   restore: () => restore(words),
-  doctor,
+  doctor: () => doctor(words),
 };
 
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) {

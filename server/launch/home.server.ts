@@ -7,7 +7,7 @@ import { atEnd } from "./ending.server.ts";
 /** The checkout that this program was built in. */
 export const ROOT = path.resolve(path.dirname(fileURLToPath(import.meta.url)), "..");
 /** Where a Luvrit keeps what is its own: credentials, log, files that are being received. */
-export const HOME = process.env.LUVRIT_HOME ?? path.join(ROOT, ".luvrit");
+export const HOME = process.env.LUVRIT_HOME || path.join(ROOT, ".luvrit");
 export const LOG_FILE = path.join(HOME, "log", "server.log");
 export const MIGRATIONS = path.join(ROOT, "db", "migrations");
 export const DEMO = path.join(ROOT, "db", "demo");

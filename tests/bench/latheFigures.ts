@@ -71,6 +71,8 @@ export async function practiceFrames(address: string, setupPath: string, scale: 
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    // The browser's driver waits for ever for the script of a worker that pages share.
+    await page.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
     await page.goto(`${address}/sign-in`);
     await page.getByRole("button", { name: "Ines" }).click();
     await page.getByRole("heading", { name: "Running setups" }).waitFor();

@@ -191,6 +191,8 @@ export async function tableTimes(address: string, setup: string, offsets: number
   });
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    // The browser's driver waits for ever for the script of a worker that pages share.
+    await page.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
     await page.goto(`${address}/sign-in`);
     await page.getByRole("button", { name: "Ines" }).click();
     await page.getByRole("heading", { name: "Running setups" }).waitFor();
