@@ -120,11 +120,15 @@ const securityHeaders: RequestHandler = (request, response, next) => {
 };
 
 /** Looking and changing are all that is done here: a browser's own TRACE or a stranger's method gets no further. */
-const METHODS: readonly string[] = ["GET", "HEAD", "POST"];
+const METHODS: readonly string[] = ["GET", "HEAD", "POST", "PUT"];
 
 const knownMethod: RequestHandler = (request, response, next) => {
   if (METHODS.includes(request.method)) return next();
-  response.status(405).set("Allow", METHODS.join(", ")).type("text/plain").send("Luvrit knows GET, HEAD and POST.\n");
+  response
+    .status(405)
+    .set("Allow", METHODS.join(", "))
+    .type("text/plain")
+    .send("Luvrit knows GET, HEAD, POST and PUT.\n");
 };
 
 /** Only under its own names: a page whose name was led here from elsewhere does not reach what this browser may see. */

@@ -4,17 +4,39 @@ import { expect, signInAs, test } from "./shop.ts";
 
 const { address } = demoSetup("roller");
 const PIN = "471147";
+/** What a lead sets: it is good for one sign-in. */
+const GIVEN = "852258";
 
-/** A lead on a device of their own lets a setter in. */
+/** A lead on a device of their own lets a setter in, who chooses a PIN that nobody else knows. */
 async function letIn(browser: Browser): Promise<{ readonly lead: Page; readonly name: string }> {
   const lead = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
   await signInAs(lead, "Marit");
   const name = `Nora ${Date.now() % 10_000}`;
   await lead.goto("/workshop/people?open=new");
   await lead.getByRole("textbox", { name: "Name" }).fill(name);
-  await lead.getByRole("textbox", { name: "PIN or passphrase" }).fill(PIN);
+  await lead.getByRole("textbox", { name: "PIN or passphrase" }).fill(GIVEN);
   await lead.getByRole("button", { name: "Let them in" }).click();
-  await expect(lead.getByText(`${name} can sign in as setter.`)).toBeVisible();
+  await expect(
+    lead.getByText(`${name} can sign in as setter, once with this; then they choose their own.`),
+  ).toBeVisible();
+  const own = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
+  await own.goto("/sign-in");
+  await own.getByRole("textbox", { name: "Name" }).fill(name);
+  await own.getByLabel("Passphrase or PIN").fill(GIVEN);
+  await own.getByRole("button", { name: "Sign in" }).click();
+  await expect(own.getByRole("heading", { name: `${name}, choose your own` })).toBeVisible();
+  // Nothing else opens before that.
+  await own.goto(`${address}/keep`);
+  await expect(own.getByRole("heading", { name: `${name}, choose your own` })).toBeVisible();
+  await own.getByLabel("New PIN or passphrase").fill(PIN);
+  await own.getByLabel("The new one again").fill("471148");
+  await own.getByRole("button", { name: "Save" }).click();
+  await expect(own.getByRole("alert")).toHaveText("This is not the same. Type it again.");
+  await own.getByLabel("The new one again").fill(PIN);
+  await own.getByRole("button", { name: "Save" }).click();
+  await own.getByRole("link", { name: "Go on" }).click();
+  await expect(own.getByRole("button", { name: new RegExp(`^${name}, setter`) })).toBeVisible();
+  await own.context().close();
   return { lead, name };
 }
 
