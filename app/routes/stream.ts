@@ -24,6 +24,8 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     });
   return eventStream<Told>(
     (tell) => {
+      // Proxies pass an answer on with its first words.
+      tell({ listening: true });
       const ends = [
         countStream(person.id),
         ...setups.map((setup) => newsDesk.listen(setup, (news) => tell({ setup, news }))),

@@ -11,6 +11,8 @@ export interface Topics {
 export type Told =
   | { readonly setup: string; readonly news: SetupNews }
   | { readonly machine: string; readonly report: PositionReport }
+  /** The first that is told: the stream is open. */
+  | { readonly listening: true }
   | { readonly words: string };
 
 export const NO_TOPICS: Topics = { setups: [], machines: [] };
@@ -41,6 +43,6 @@ export function addressOf({ setups, machines }: Topics): string {
   return `/stream?${query}`;
 }
 
-/** The topic that something told is about, as a key; undefined for words. */
+/** The topic that something told is about, as a key; undefined for what is about none. */
 export const keyOf = (told: Told): string | undefined =>
   "setup" in told ? `setup ${told.setup}` : "machine" in told ? `machine ${told.machine}` : undefined;

@@ -11,7 +11,7 @@ const TRIAL_BYTES = 64 * 1024;
 /** A disk with less room than this takes no entries for long; bytes. */
 const LEAST_ROOM = 8_000_000;
 /** An answer holds this long, so that many who ask cost one look. */
-const HOLDS_MS = 1000;
+const HOLDS_MS = 150;
 
 let latest: { readonly at: number; readonly ready: Promise<boolean> } | undefined;
 

@@ -38,6 +38,8 @@ interface Application {
 
 /** `./luvrit start` and `./luvrit demo`: database, migrations, then the server, until the process is stopped. */
 export async function serve(words: readonly string[], isDemo: boolean): Promise<void> {
+  // For a program that rotates logs: it moves the file and sends this signal.
+  process.on("SIGUSR2", reopenLog);
   const port = await wantedPort(isDemo);
   const url = await openDatabase({ isStart: true });
   process.env.DATABASE_URL = url;
@@ -65,8 +67,6 @@ export async function serve(words: readonly string[], isDemo: boolean): Promise<
   if (isDemo) await startDemoFeeds();
   else feedsOf(process.env.LUVRIT_FEEDS);
   await listen(port);
-  // For a program that rotates logs: it moves the file and sends this signal.
-  process.on("SIGUSR2", reopenLog);
   const addresses = openableAddresses(HOST, port);
   const more = isDemo ? "   (demo data; made-up people, one tap to sign in)" : "";
   say(`\n  Luvrit is at ${addresses[0]}${more}`);

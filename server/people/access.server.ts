@@ -46,10 +46,17 @@ async function sessionOf(request: Request, isUse = true): Promise<SignedIn | und
   return token === undefined ? undefined : readSession(sql(), token, isUse);
 }
 
+/** The address that was asked for, to come back to. */
+function backTo(request: Request): URLSearchParams {
+  const { pathname, search } = new URL(request.url);
+  return new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search });
+}
+const toSignIn = (request: Request): Response => redirect(`/sign-in?${backTo(request)}`);
+
 /** Who is signed in, whether or not they have chosen a secret of their own: for choosing one. */
 export async function mustBeSomebody(request: Request): Promise<SignedIn & { readonly token: string }> {
   const [token, session] = [await tokenOf(request), await sessionOf(request)];
-  if (!session || token === undefined) throw redirect("/sign-in");
+  if (!session || token === undefined) throw toSignIn(request);
   return { ...session, token };
 }
 
@@ -66,9 +73,7 @@ export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> =
 export async function mustBe(request: Request, needed: Role, isUse = true): Promise<Person> {
   const session = await sessionOf(request, isUse);
   if (!session || session.mustChoose) {
-    const { pathname, search } = new URL(request.url);
-    const to = new URLSearchParams({ to: pathname.replace(/\.data$/, "") + search });
-    throw redirect(`/${session ? "secret" : "sign-in"}?${to}`);
+    throw session ? redirect(`/secret?${backTo(request)}`) : toSignIn(request);
   }
   const { person } = session;
   if (request.method !== "GET" && request.method !== "HEAD") await withinLimit(person.id);

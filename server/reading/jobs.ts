@@ -1,33 +1,29 @@
 import { readFileSync } from "node:fs";
-import { type Doer, type Known, type Made, makeCommand, type SetupForm } from "../../core/deeds/index.ts";
+import type { Doer, Known, Made, SetupForm } from "../../core/deeds/index.ts";
 import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Payload, SetupState } from "../../core/ledger/index.ts";
 import { programMachine, programName, programRecord, readProgram, textOfProgram } from "../../core/program/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
-import { type NamedItem, readWorkshopFile, type WorkshopKind, workshopSchemas } from "../../core/workshop/index.ts";
-import { readMachineFile } from "../machines/machineFile.ts";
-import { readExercise } from "../practice/readExercise.server.ts";
-import { readList } from "../setup/readForm.server.ts";
-import { validator } from "../validation/validate.server.ts";
+import type { NamedItem, WorkshopKind } from "../../core/workshop/index.ts";
+import type { readExercise } from "../practice/readExercise.server.ts";
 
 /** Bytes that are read: of a file that was received, by its path, or of one that is kept, as they are. */
 export type Content = { readonly path: string } | { readonly bytes: Uint8Array };
 
 const bytesOf = (content: Content): Uint8Array => ("path" in content ? readFileSync(content.path) : content.bytes);
 
-const contentOf = Object.fromEntries(
-  Object.entries(workshopSchemas).map(([kind, schema]) => [kind, validator(schema)]),
-) as Record<WorkshopKind, ReturnType<typeof validator>>;
-
-/** What is read of foreign files, each from plain values to plain values: they are carried out in a worker. */
+/**
+ * What is read of foreign files, each from plain values to plain values: they are carried out in a worker. What only some of
+ * them need is loaded when it is: a reader that has schemas to compile before it begins takes seconds on a small machine.
+ */
 export const JOBS = {
   /** What the ledger keeps of a program. */
-  program: (asked: {
+  program: async (asked: {
     readonly content: Content;
     readonly name: string;
     readonly fingerprint: string;
     readonly machine: MachineProfile;
-  }): Answer<Payload<"program-read">> => {
+  }): Promise<Answer<Payload<"program-read">>> => {
     const text = textOfProgram(bytesOf(asked.content));
     if (!text.ok) return text;
     const { length: bytes } = text.value;
@@ -35,31 +31,41 @@ export const JOBS = {
     return accepted(programRecord(file, readProgram(text.value, programMachine(asked.machine))));
   },
   /** Whether a file is a program that is taken in. */
-  isProgram: ({ content }: { readonly content: Content }): Answer<true> => {
+  isProgram: async ({ content }: { readonly content: Content }): Promise<Answer<true>> => {
     const text = textOfProgram(bytesOf(content));
     return text.ok ? accepted(true as const) : text;
   },
   /** A form of a setup that brings the text of a file, worked out. */
-  command: (asked: {
+  command: async (asked: {
     readonly state: SetupState;
     readonly form: SetupForm;
     readonly doer: Omit<Doer, "readList">;
     readonly known: Known;
-  }): Made => makeCommand(asked.state, asked.form, { ...asked.doer, readList }, asked.known),
+  }): Promise<Made> => {
+    const [{ makeCommand }, { readList }] = await Promise.all([
+      import("../../core/deeds/index.ts"),
+      import("../setup/readForm.server.ts"),
+    ]);
+    return makeCommand(asked.state, asked.form, { ...asked.doer, readList }, asked.known);
+  },
   /** Items of the workshop. */
-  workshop: ({
-    kind,
-    text,
-  }: {
+  workshop: async (asked: {
     readonly kind: WorkshopKind;
     readonly text: string;
-  }): Answer<readonly NamedItem[], Refusal> => readWorkshopFile(kind, text, (content) => contentOf[kind](content).ok),
+  }): Promise<Answer<readonly NamedItem[], Refusal>> => {
+    const { readItems } = await import("../workshop/readItems.ts");
+    return readItems(asked.kind, asked.text);
+  },
   /** Profiles of machines. */
-  machines: ({ text }: { readonly text: string }): Answer<readonly MachineProfile[]> => readMachineFile(text),
+  machines: async ({ text }: { readonly text: string }): Promise<Answer<readonly MachineProfile[]>> => {
+    const { readMachineFile } = await import("../machines/machineFile.ts");
+    return readMachineFile(text);
+  },
   /** An exercise of the shop's own. */
-  exercise: ({ text }: { readonly text: string }): ReturnType<typeof readExercise> => {
+  exercise: async ({ text }: { readonly text: string }): Promise<ReturnType<typeof readExercise>> => {
+    const exercise = await import("../practice/readExercise.server.ts");
     try {
-      return readExercise(JSON.parse(text) as unknown);
+      return exercise.readExercise(JSON.parse(text) as unknown);
     } catch (failure) {
       if (!(failure instanceof SyntaxError)) throw failure;
       return refused({ code: "bad-exercise" as const, message: `This is not JSON: ${failure.message}.`, fields: {} });
@@ -69,4 +75,4 @@ export const JOBS = {
 
 export type JobName = keyof typeof JOBS;
 export type Asked<Name extends JobName> = Parameters<(typeof JOBS)[Name]>[0];
-export type Read<Name extends JobName> = ReturnType<(typeof JOBS)[Name]>;
+export type Read<Name extends JobName> = Awaited<ReturnType<(typeof JOBS)[Name]>>;

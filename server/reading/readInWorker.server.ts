@@ -1,7 +1,8 @@
+import { statSync } from "node:fs";
 import { Worker } from "node:worker_threads";
 import { Slots } from "../concurrency/slots.ts";
 import { log } from "../http/log.server.ts";
-import type { Asked, JobName, Read } from "./jobs.ts";
+import type { Asked, Content, JobName, Read } from "./jobs.ts";
 import type { FromReader, ToReader } from "./readerWorker.ts";
 
 /** Files that are read at the same time; others wait, and of those who wait no more than so many. */
@@ -13,7 +14,7 @@ const IDLE_MS = 60_000;
 const MOST_MEGABYTES = 768;
 /** How long the reading of a file may take. The largest program takes a fifth of this on a small machine. */
 const LONGEST_MS: Readonly<Record<JobName, number>> = {
-  ...{ program: 20_000, isProgram: 5000, command: 8000, workshop: 5000, machines: 5000, exercise: 8000 },
+  ...{ program: 20_000, isProgram: 10_000, command: 10_000, workshop: 10_000, machines: 10_000, exercise: 15_000 },
 };
 
 /** A file that was not read: why, in words for whoever sent it. */
@@ -63,7 +64,9 @@ function takeWorker(): Worker {
   return new Worker(program, { resourceLimits: { maxOldGenerationSizeMb: MOST_MEGABYTES } });
 }
 
-function giveBack(worker: Worker): void {
+function giveBack(worker: Worker, wasLarge: boolean): void {
+  // What a large file took stays with its reader: that one goes.
+  if (wasLarge) return void worker.terminate();
   // A reader that waits for work keeps no process alive.
   worker.unref();
   const timer = setTimeout(() => {
@@ -75,11 +78,20 @@ function giveBack(worker: Worker): void {
   idle.push({ worker, timer });
 }
 
+/** Bytes beyond which a reader is not kept for the next file. */
+const LARGE = 500_000;
+
+function isLarge(asked: object): boolean {
+  const { content, text } = asked as { content?: Content; text?: string };
+  if (content === undefined) return (text?.length ?? 0) > LARGE;
+  return "bytes" in content ? content.bytes.length > LARGE : statSync(content.path).size > LARGE;
+}
+
 function readOn<Name extends JobName>(worker: Worker, name: Name, asked: Asked<Name>): Promise<Read<Name>> {
   return new Promise((resolve, reject) => {
     const onMessage = (answer: FromReader) => {
       end();
-      giveBack(worker);
+      giveBack(worker, isLarge(asked));
       if (answer.ok) resolve(answer.read as Read<Name>);
       else reject(new Error(`reading ${name}: ${answer.stack}`));
     };

@@ -9,11 +9,11 @@ export interface ToReader {
 /** What a reader answers: what was read, or the fault in reading it. */
 export type FromReader = { readonly ok: true; readonly read: unknown } | { readonly ok: false; readonly stack: string };
 
-parentPort?.on("message", ({ name, asked }: ToReader) => {
+parentPort?.on("message", async ({ name, asked }: ToReader) => {
   let answer: FromReader;
   try {
-    const job = JOBS[name] as (asked: Asked<JobName>) => unknown;
-    answer = { ok: true, read: job(asked) };
+    const job = JOBS[name] as (asked: Asked<JobName>) => Promise<unknown>;
+    answer = { ok: true, read: await job(asked) };
   } catch (failure) {
     answer = { ok: false, stack: (failure as Error).stack ?? String(failure) };
   }

@@ -1,10 +1,9 @@
 import { createHash, randomUUID } from "node:crypto";
-import { createWriteStream } from "node:fs";
+import { once } from "node:events";
 import { type FileHandle, lstat, mkdir, open, readdir, rm } from "node:fs/promises";
 import os from "node:os";
 import path from "node:path";
-import { Readable, Transform } from "node:stream";
-import { pipeline } from "node:stream/promises";
+import type { Readable } from "node:stream";
 import busboy from "busboy";
 import { Slots } from "../concurrency/slots.ts";
 import { fieldsOf } from "../http/formOf.server.ts";
@@ -73,76 +72,107 @@ async function receive(request: Request, largest: Readonly<Record<string, number
   const at = path.join(folder(), randomUUID());
   await mkdir(folder(), { recursive: true, mode: 0o700 });
   // Opened before anything is read: a stream that is given up might open its file after that.
-  const handle = await open(at, "wx", 0o600);
+  const handle = await open(at, "wx", 0o600).catch((failure: unknown) => {
+    throw refusalOf(failure);
+  });
   const fields: Record<string, string> = {};
-  let writing: Promise<void> = Promise.resolve();
-  let incoming: Readable | undefined;
   let file: ReceivedForm["file"];
+  let writing: Promise<void> = Promise.resolve();
   let refusal: Response | undefined;
   const done = () => rm(at, { force: true });
   try {
-    const parser = busboy({
-      headers: Object.fromEntries(request.headers),
-      defParamCharset: "utf8",
-      limits: { fieldSize: LONGEST_FIELD, fields: MOST_FIELDS, files: 1, parts: MOST_FIELDS + 1, fieldNameSize: 100 },
-    });
+    const parser = parserOf(request);
     parser.on("field", (name, value, { valueTruncated }) => {
       if (valueTruncated) refusal ??= tell(413, "A field of this form is larger than any form of Luvrit.");
       fields[name] = value;
     });
     parser.on("file", (field, stream, { filename = "" }) => {
-      const most = largest[field];
-      if (most === undefined) {
-        refusal ??= tell(400, "This form brings a file that it has no place for.");
-        stream.resume();
-        return;
-      }
-      incoming = stream;
-      writing = write(stream, handle, most).then(({ bytes, fingerprint, isTooLarge }) => {
-        if (isTooLarge) refusal ??= tell(413, `This file is too large: it may have ${most / 1e6} MB.`);
+      const most = largest[field] ?? 0;
+      if (largest[field] === undefined) refusal ??= tell(400, "This form brings a file that it has no place for.");
+      writing = write(stream, handle, most).then(({ bytes, fingerprint }) => {
+        if (bytes > most) refusal ??= tell(413, `This file is too large: it may have ${most / 1e6} MB.`);
         // A browser sends an empty file without a name where none was chosen.
         if (bytes > 0 || filename !== "") file = { field, name: filename, content: { path: at }, bytes, fingerprint };
       });
       // Waited for below; a fault that comes earlier is not lost.
       writing.catch(() => undefined);
     });
-    await pipeline(Readable.fromWeb(request.body as Parameters<typeof Readable.fromWeb>[0]), parser);
+    await feed(request.body, parser);
     await writing;
-    await handle.close();
   } catch (failure) {
-    // Its end is waited for: a file that is still being opened would be there after it was removed.
-    incoming?.destroy();
-    await writing.catch(() => undefined);
-    await handle.close().catch(() => undefined);
-    await done();
-    const { code } = failure as NodeJS.ErrnoException;
-    if (code === "ENOSPC")
-      throw tell(
-        503,
-        "The server's disk is full, so no file can be received. Tell the person who looks after the server.",
-      );
-    if (code !== undefined && /^E[A-Z]+$/.test(code) && code !== "ECONNRESET") throw failure;
-    throw tell(400, "This form cannot be read: it is cut short, or not what it says it is.");
+    refusal = refusalOf(failure);
+  } finally {
+    await handle.close();
   }
   if (refusal || !file) await done();
   if (refusal) throw refusal;
   return { fields, file, done };
 }
 
-/** Writes a file's bytes as they come, up to a limit; what is beyond it is passed over. */
+function parserOf(request: Request): busboy.Busboy {
+  const limits = {
+    fieldSize: LONGEST_FIELD,
+    fields: MOST_FIELDS,
+    files: 1,
+    parts: MOST_FIELDS + 1,
+    fieldNameSize: 100,
+  };
+  return busboy({ headers: Object.fromEntries(request.headers), defParamCharset: "utf8", limits });
+}
+
+/**
+ * Hands a body to its parser, as fast as that takes it. All of it is read, whatever comes of it: a browser that is still
+ * sending when it is answered and hung up on never sees the answer.
+ */
+async function feed(body: ReadableStream<Uint8Array>, parser: busboy.Busboy): Promise<void> {
+  const ended = new Promise<void>((resolve, reject) => parser.once("close", resolve).once("error", reject));
+  let isOver = false;
+  const over = ended.then(
+    () => {
+      isOver = true;
+    },
+    () => {
+      isOver = true;
+    },
+  );
+  const reader = body.getReader();
+  for (;;) {
+    const { done, value } = await reader.read();
+    if (done) break;
+    if (!isOver && !parser.write(value)) await Promise.race([once(parser, "drain").catch(() => undefined), over]);
+  }
+  if (!isOver) parser.end();
+  await ended;
+}
+
+function refusalOf(failure: unknown): Response {
+  const { code } = failure as NodeJS.ErrnoException;
+  if (code === "ENOSPC")
+    return tell(
+      503,
+      "The server's disk is full, so no file can be received. Tell the person who looks after the server.",
+    );
+  if (code !== undefined && /^E[A-Z]+$/.test(code) && code !== "ECONNRESET") throw failure;
+  return tell(400, "This form cannot be read: it is cut short, or not what it says it is.");
+}
+
+/** Writes a file's bytes as they come, up to a limit. What is beyond it, or what the disk does not take, is passed over. */
 async function write(stream: Readable, handle: FileHandle, most: number) {
   const digest = createHash("sha256");
   let bytes = 0;
-  const counted = new Transform({
-    transform(piece: Buffer, _encoding, next) {
-      bytes += piece.length;
-      if (bytes > most) return next();
-      digest.update(piece);
-      next(null, piece);
-    },
-  });
-  await pipeline(stream, counted, createWriteStream("", { fd: handle.fd, autoClose: false }));
-  return { bytes, fingerprint: digest.digest("hex"), isTooLarge: bytes > most };
+  let failure: unknown;
+  for await (const piece of stream as AsyncIterable<Buffer>) {
+    bytes += piece.length;
+    if (bytes > most || failure !== undefined) continue;
+    digest.update(piece);
+    try {
+      await handle.appendFile(piece);
+    } catch (cause) {
+      failure = cause;
+    }
+  }
+  if (failure !== undefined) throw failure;
+  return { bytes, fingerprint: digest.digest("hex") };
 }
 
 /** Whatever is received takes minutes at most: a file that lies there longer was left by a process that was killed. */

@@ -126,7 +126,8 @@ describe.runIf(canMount)("a disk of the server's own", () => {
     await chmod(disk, 0o755);
     execFileSync("mount", ["-t", "tmpfs", "-o", "size=420m,mode=755", "none", disk]);
     await mkdir(home());
-    appHome = await mkdtemp(path.join(os.tmpdir(), "luvrit-disk-app-"));
+    // Its log and what it receives are on the same disk.
+    appHome = path.join(disk, "app");
     database = await startPrivateDatabase(home(), path.join(disk, "data"));
     pool = openPool(database.url, 4);
     await migrate(pool, path.join(ROOT, "db/migrations"));
@@ -139,7 +140,6 @@ describe.runIf(canMount)("a disk of the server's own", () => {
     await database.stop();
     execFileSync("umount", ["-l", disk]);
     await rm(disk, { recursive: true, force: true });
-    await rm(appHome, { recursive: true, force: true });
   });
 
   it("that is full is said in words, damages nothing, and goes on when there is room again", async () => {
@@ -161,6 +161,17 @@ describe.runIf(canMount)("a disk of the server's own", () => {
     }
     expect(full?.status).toBe(503);
     expect(full?.text).toContain("disk is full");
+    // It says that it is not ready, goes on answering although it cannot log, and tells so of a file too.
+    await pause(1100);
+    expect((await fetch(`${app.address}/ready`)).status).toBe(503);
+    expect((await fetch(`${app.address}/health`)).status).toBe(200);
+    expect((await fetch(`${app.address}/setups/${setup}/keep`, { headers: { cookie } })).status).toBe(200);
+    const form = new FormData();
+    form.set("program", new File(["%\nO1\nM30\n%".repeat(20_000)], "O1.nc"));
+    const file = await fetch(`${app.address}/files`, {
+      ...{ method: "POST", headers: { origin: app.address, cookie }, body: form },
+    });
+    expect([file.status, await file.text()]).toEqual([503, expect.stringContaining("disk is full")]);
     for (const file of [fill, path.join(disk, "rest")]) await rm(file, { force: true });
     const fields = note();
     for (let tries = 0; ; tries++) {
@@ -169,6 +180,8 @@ describe.runIf(canMount)("a disk of the server's own", () => {
       if (tries > 50) throw new Error(`it did not go on: ${await answer.text()}`);
       await pause(100);
     }
+    await pause(1100);
+    expect((await fetch(`${app.address}/ready`)).status).toBe(200);
     const entries = await readLedger(sqlOn(pool), setup);
     expect(entries.map(({ id }) => id).slice(1)).toEqual([...kept, fields.id]);
     expect((await rebuildSnapshots(pool)).differed).toEqual([]);
