@@ -54,6 +54,8 @@ function sayHere(): void {
 }
 
 function hear(message: FromHolder): void {
+  // Told to all: a page that nobody sees fetches nothing because of it. It is told what is known once it is seen.
+  if (document.visibilityState === "hidden") return;
   for (const listener of [...listeners])
     if (message.kind === "failed") listener.onFailure(message.isRefused);
     else if (isAbout(listener.topics, message.told)) listener.hear(message.told);

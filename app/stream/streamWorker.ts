@@ -4,10 +4,12 @@ import { OneStream } from "./oneStream.ts";
 import { Roster, SAY_EVERY_MS } from "./roster.ts";
 
 /** Holds the one stream of a browser for all of its pages. */
+/** The ports of all pages, each with what its page listens to; undefined while it listens to nothing. */
 const ports = new Map<MessagePort, string | undefined>();
 const roster = new Roster();
+/** Tells all pages that listen: a hidden one does not. */
 const tellAll = (message: FromHolder) => {
-  for (const port of ports.keys()) port.postMessage(message);
+  for (const [port, topics] of ports) if (topics !== undefined) port.postMessage(message);
 };
 const stream = new OneStream({
   hear: (told) => tellAll({ kind: "told", told }),

@@ -6,7 +6,7 @@ import { Counter, collectDefaultMetrics, Histogram, register } from "prom-client
 export const metrics = register;
 
 /** The launcher and the application are bundled apart and share one process: whoever comes first makes the metric. */
-const once = <Kind>(name: string, make: () => Kind): Kind =>
+export const once = <Kind>(name: string, make: () => Kind): Kind =>
   (register.getSingleMetric(name) as Kind | undefined) ?? make();
 
 if (!register.getSingleMetric("process_cpu_seconds_total")) collectDefaultMetrics();
