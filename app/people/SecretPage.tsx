@@ -1,4 +1,4 @@
-import { Form, Link, useNavigation, useSearchParams } from "react-router";
+import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
@@ -15,14 +15,16 @@ const FIELDS = [
 export function SecretPage({
   name,
   mustChoose,
+  back,
   answer,
 }: {
   readonly name: string;
   readonly mustChoose: boolean;
+  /** Where the page was opened from. */
+  readonly back: string;
   readonly answer: { readonly fields: Readonly<Record<string, string>>; readonly to: string | undefined } | undefined;
 }) {
   const busy = useNavigation().state !== "idle";
-  const [query] = useSearchParams();
   return (
     <Page>
       <Mark />
@@ -58,12 +60,12 @@ export function SecretPage({
               <PrimaryButton type="submit" isDisabled={busy}>
                 {busy ? "Saving…" : "Save"}
               </PrimaryButton>
-              {!mustChoose && <Link to={query.get("to") ?? "/"}>Cancel</Link>}
+              {!mustChoose && <Link to={back}>Cancel</Link>}
             </Deeds>
           </Fields>
           {mustChoose && (
             <Form method="post" action="/sign-out">
-              <TextButton type="submit">Sign out instead</TextButton>
+              <TextButton type="submit">Sign out without choosing one: a lead then sets a new one</TextButton>
             </Form>
           )}
         </>
@@ -108,6 +110,7 @@ const TextButton = styled.button`
   background: none;
   color: ${color("quiet")};
   font: inherit;
+  text-align: left;
   text-decoration: underline;
   cursor: pointer;
 `;

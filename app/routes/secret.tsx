@@ -28,7 +28,8 @@ interface Answer {
 
 export async function loader({ request }: Route.LoaderArgs) {
   const { person, mustChoose } = await mustBeSomebody(request);
-  return { name: person.name, mustChoose };
+  // Only a path of our own: the address is anybody's to write.
+  return { name: person.name, mustChoose, back: ownPath(new URL(request.url).searchParams.get("to") ?? "/") };
 }
 
 /** Chooses a secret of one's own; every other session of this person ends. */

@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { styled } from "styled-components";
 import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
 import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -106,11 +107,14 @@ function PersonForm({
           value={secret}
           onChange={setSecret}
           refusal={form.refusalOf("secret")}
-          hint="4 to 12 digits, or 10 characters; good for one sign-in, then they choose their own"
+          hint="4 to 12 digits, or 10 characters"
         />
       </Fields>
       {children}
-      <p>A name stays with what was entered under it, so it is not changed.</p>
+      <p>
+        A name stays with what was entered under it, so it is not changed. A PIN or passphrase that you set is good for
+        one sign-in; then they choose their own.
+      </p>
       <Deeds
         words={{ make: "Let them in", retire: "They have left", back: "Let them in again" }}
         isThere={person !== undefined}
@@ -126,7 +130,7 @@ function PersonForm({
 function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly sessions: readonly RunningSession[] }) {
   const form = useWorkshopForm("people");
   return (
-    <section aria-label="Signed in now">
+    <Parts aria-label="Signed in now">
       <h3>Signed in now</h3>
       {sessions.length === 0 && <p>Nowhere.</p>}
       <ul>
@@ -144,10 +148,10 @@ function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly 
       )}
       {person.lockedFor > 0 && (
         <>
+          <h3>Locked</h3>
           <p>
             Too many wrong PINs or passphrases were tried at this name. On devices where {person.name} has not signed in
-            before, it is locked for{" "}
-            {person.lockedFor < 90 ? `${person.lockedFor} s` : `${Math.ceil(person.lockedFor / 60)} min`} more.
+            before, it is locked for {waitOf(person.lockedFor)} more.
           </p>
           <PlainButton onPress={() => form.send("unlock-person", { id: person.id })} isDisabled={form.busy}>
             Unlock {person.name}
@@ -155,6 +159,16 @@ function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly 
         </>
       )}
       <Answer answer={form.answer} />
-    </section>
+    </Parts>
   );
 }
+
+/** A wait as a person says it. */
+const waitOf = (seconds: number): string => (seconds < 90 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`);
+
+const Parts = styled.section`
+  display: grid;
+  justify-items: start;
+  gap: 8px;
+  h3:not(:first-child) { margin-top: 8px; }
+`;
