@@ -2,14 +2,18 @@ import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import { Mark } from "../frame/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
-import { typedField } from "./typedField.ts";
+import { color } from "../ui/tokens.ts";
+import { SecretForm, SecretPageFrame, type TypedField, TypedFields } from "./SecretForm.tsx";
 
-const FIELDS = [
-  ["now", "Present PIN or passphrase", "The one that you sign in with.", "current-password"],
-  ["secret", "New PIN or passphrase", "4 to 12 digits, or at least 10 characters.", "new-password"],
-  ["again", "The new one again", "So that a slip does not lock you out.", "new-password"],
-] as const;
+const secret = { type: "password", autoComplete: "new-password", longest: 200 } as const;
+const NOW: TypedField = {
+  ...{ name: "now", label: "Present PIN or passphrase", hint: "The one that you sign in with.", ...secret },
+  autoComplete: "current-password",
+};
+const NEW: readonly TypedField[] = [
+  { name: "secret", label: "New PIN or passphrase", hint: "4 to 12 digits, or at least 10 characters.", ...secret },
+  { name: "again", label: "The new one again", hint: "So that a slip does not lock you out.", ...secret },
+];
 
 /** Somebody chooses a PIN or passphrase that nobody else knows. `mustChoose`: theirs was given to them, and is used up. */
 export function SecretPage({
@@ -26,7 +30,7 @@ export function SecretPage({
 }) {
   const busy = useNavigation().state !== "idle";
   return (
-    <Page>
+    <SecretPageFrame>
       <Mark />
       <h1>{mustChoose ? `${name}, choose your own` : "Your PIN or passphrase"}</h1>
       {answer?.to === undefined ? (
@@ -36,33 +40,15 @@ export function SecretPage({
               ? "The one that you signed in with was set by somebody else and is used up now. What you enter and sign stands under your name, so nobody else may know it."
               : "What you enter and sign stands under your name. When you change it, you are signed out on every other device."}
           </p>
-          <Fields method="post">
-            {FIELDS.filter(([field]) => field !== "now" || !mustChoose).map(([field, label, hint, complete]) => {
-              const wrong = answer?.fields[field];
-              return (
-                <label key={field}>
-                  {label}
-                  <input
-                    name={field}
-                    type="password"
-                    autoComplete={complete}
-                    maxLength={200}
-                    aria-invalid={wrong ? true : undefined}
-                    aria-describedby={`${field}-words`}
-                  />
-                  <small id={`${field}-words`} role={wrong ? "alert" : undefined} data-wrong={wrong ? true : undefined}>
-                    {wrong ?? hint}
-                  </small>
-                </label>
-              );
-            })}
+          <SecretForm method="post">
+            <TypedFields fields={mustChoose ? NEW : [NOW, ...NEW]} wrong={answer?.fields} />
             <Deeds>
               <PrimaryButton type="submit" isDisabled={busy}>
                 {busy ? "Saving…" : "Save"}
               </PrimaryButton>
               {!mustChoose && <Link to={back}>Cancel</Link>}
             </Deeds>
-          </Fields>
+          </SecretForm>
           {mustChoose && (
             <Form method="post" action="/sign-out">
               <TextButton type="submit">Sign out without choosing one: a lead then sets a new one</TextButton>
@@ -77,26 +63,10 @@ export function SecretPage({
           </p>
         </>
       )}
-    </Page>
+    </SecretPageFrame>
   );
 }
 
-const Page = styled.main`
-  display: grid;
-  gap: 16px;
-  max-width: 520px;
-  margin: 0 auto;
-  padding: 8vh 24px 24px;
-  h1 { font-size: ${size.number}; }
-  > a, p a { display: inline-block; padding: 12px 0; }
-`;
-const Fields = styled(Form)`
-  ${typedField}
-  display: grid;
-  gap: 14px;
-  small { min-height: 1.3em; font-size: ${size.small}; font-weight: 400; color: ${color("quiet")}; }
-  small[data-wrong] { color: ${color("stop")}; font-weight: 600; }
-`;
 const Deeds = styled.div`
   display: flex;
   align-items: center;
