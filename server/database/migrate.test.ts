@@ -42,6 +42,12 @@ describe("migrations", () => {
       "0017-exercises.sql",
       "0018-practice-runs.sql",
       "0019-skill-signs.sql",
+      "0020-people-own-secret.sql",
+      "0021-sign-in-counts.sql",
+      "0022-known-devices.sql",
+      "0023-write-probe.sql",
+      "0024-ledger-form-digest.sql",
+      "0025-uploads.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

@@ -1,16 +1,27 @@
 import type { SetupView } from "../../core/ledger/index.ts";
-import { changedLines as changedLinesOf, editedProgram as editedProgramOf } from "../../core/program/index.ts";
 import type { Sql } from "../database/pool.server.ts";
+import type { Edited } from "../reading/jobs.ts";
+import { NotRead, readInWorker } from "../reading/readInWorker.server.ts";
 import { readProgramText } from "./programsRepository.server.ts";
 
-/** The text of a setup's program as it came; undefined while none has been taken in. */
-export const programText = async (sql: Sql, { programRead }: SetupView): Promise<string | undefined> =>
-  programRead && (await readProgramText(sql, programRead.fingerprint));
+const NOTHING: Edited = { file: undefined, lines: [] };
 
-/** The file to take away, as this machine's control wants it. */
-export const editedProgram = async (sql: Sql, setup: SetupView) =>
-  editedProgramOf(await programText(sql, setup), setup);
+/** A setup's program, read apart from everything else; nothing while none has been taken in. */
+async function edited(sql: Sql, setup: SetupView): Promise<Edited> {
+  const text = setup.programRead && (await readProgramText(sql, setup.programRead.fingerprint));
+  if (text === undefined) return NOTHING;
+  try {
+    return await readInWorker("edited", { text, setup });
+  } catch (failure) {
+    if (!(failure instanceof NotRead)) throw failure;
+    throw new Response(failure.message, { status: 503, statusText: "Not read", headers: { "Retry-After": "3" } });
+  }
+}
+
+/** The file to take away, as this machine's control wants it; undefined while no program has been taken in. */
+export const editedProgram = async (sql: Sql, setup: SetupView): Promise<Edited["file"]> =>
+  (await edited(sql, setup)).file;
 
 /** The lines that renumbering has changed. */
-export const changedLines = async (sql: Sql, setup: SetupView) =>
-  setup.renumbered ? changedLinesOf(await programText(sql, setup), setup) : [];
+export const changedLines = async (sql: Sql, setup: SetupView): Promise<Edited["lines"]> =>
+  setup.renumbered ? (await edited(sql, setup)).lines : [];

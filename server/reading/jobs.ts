@@ -1,8 +1,16 @@
 import { readFileSync } from "node:fs";
 import type { Doer, Known, Made, SetupForm } from "../../core/deeds/index.ts";
 import type { MachineProfile } from "../../core/frame/index.ts";
-import type { Payload, SetupState } from "../../core/ledger/index.ts";
-import { programMachine, programName, programRecord, readProgram, textOfProgram } from "../../core/program/index.ts";
+import type { Payload, SetupState, SetupView } from "../../core/ledger/index.ts";
+import {
+  changedLines,
+  editedProgram,
+  programMachine,
+  programName,
+  programRecord,
+  readProgram,
+  textOfProgram,
+} from "../../core/program/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 import type { NamedItem, WorkshopKind } from "../../core/workshop/index.ts";
 import type { readExercise } from "../practice/readExercise.server.ts";
@@ -35,6 +43,11 @@ export const JOBS = {
     const text = textOfProgram(bytesOf(content));
     return text.ok ? accepted(true as const) : text;
   },
+  /** A setup's program as its control wants it, with its calls renumbered; and the lines that this has changed. */
+  edited: async (asked: { readonly text: string; readonly setup: SetupView }): Promise<Edited> => ({
+    file: editedProgram(asked.text, asked.setup),
+    lines: changedLines(asked.text, asked.setup),
+  }),
   /** A form of a setup that brings the text of a file, worked out. */
   command: async (asked: {
     readonly state: SetupState;
@@ -72,6 +85,12 @@ export const JOBS = {
     }
   },
 } as const;
+
+/** A program to take away. */
+export interface Edited {
+  readonly file: ReturnType<typeof editedProgram>;
+  readonly lines: ReturnType<typeof changedLines>;
+}
 
 export type JobName = keyof typeof JOBS;
 export type Asked<Name extends JobName> = Parameters<(typeof JOBS)[Name]>[0];

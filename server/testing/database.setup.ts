@@ -25,9 +25,12 @@ export default async function setup(project: TestProject) {
   };
 }
 
-/** The reader of files as the build makes it, which these tests come before. In the checkout, where it finds its modules. */
+/**
+ * The reader of files as the build makes it, which is made beside these tests. In the checkout, where it finds its modules, but
+ * not where the build clears away what it finds.
+ */
 async function buildReader(): Promise<string> {
-  const outfile = path.resolve("build", `reader-for-tests-${process.pid}.mjs`);
+  const outfile = path.resolve(".luvrit", `reader-for-tests-${process.pid}.mjs`);
   await build({
     entryPoints: ["server/reading/readerWorker.ts"],
     ...{ outfile, bundle: true, platform: "node", format: "esm", target: "node20", packages: "external" },
