@@ -4,7 +4,20 @@ import { defineConfig } from "vitest/config";
 import { BaseSequencer, type TestSpecification } from "vitest/node";
 
 /** Files that take long, so that no worker is left alone with one of them at the end. */
-const LONG = ["start-and-stop", "cluster", "scale", "kills", "scripted-commands", "slips", "everyTool", "shipped"];
+const LONG = [
+  "start-and-stop",
+  "anywhere",
+  "doctorAndBench",
+  "restore",
+  "proxies",
+  "cluster",
+  "scale",
+  "kills",
+  "scripted-commands",
+  "slips",
+  "everyTool",
+  "shipped",
+];
 
 class LongestFirst extends BaseSequencer {
   override async sort(files: TestSpecification[]): Promise<TestSpecification[]> {
@@ -41,7 +54,12 @@ export default defineConfig({
         },
       },
       {
-        test: { name: "command", include: ["tests/command/**/*.test.ts"], testTimeout: 60_000 },
+        test: {
+          name: "command",
+          include: ["tests/command/**/*.test.ts"],
+          testTimeout: 90_000,
+          hookTimeout: 90_000,
+        },
       },
       {
         // Kills, outages, a cluster, attempts to get in: on real processes, after the build.

@@ -165,8 +165,15 @@ describe("a real start", () => {
     const cookie = (await post("a long passphrase")).headers.get("Set-Cookie") ?? "";
     expect(cookie).toMatch(/HttpOnly/);
     expect(cookie).toMatch(/SameSite=Lax/);
-    const setups = await fetch(origin, { headers: { Cookie: cookie.split(";")[0] ?? "" } });
-    expect(await setups.text()).toContain("No setup is running.");
+    // What was set on the command line is good for one sign-in: nothing else opens before an own one is chosen.
+    const headers = { Origin: origin, Cookie: cookie.split(";")[0] ?? "" };
+    expect(await (await fetch(origin, { headers })).text()).toContain("Ada, choose your own");
+    const own = new URLSearchParams({ secret: "another passphrase", again: "another passphrase" });
+    const chosen = await fetch(`${origin}/secret`, { method: "POST", redirect: "manual", headers, body: own });
+    expect(await chosen.text()).toContain("You sign in with the new one from now on.");
+    expect(await (await fetch(origin, { headers })).text()).toContain("No setup is running.");
+    expect((await post("a long passphrase")).status).toBe(422);
+    expect((await post("another passphrase")).status).toBe(302);
   });
 
   it("rebuilds snapshots by command", async () => {

@@ -184,9 +184,7 @@ describe("every route and every role", () => {
     const person = { intent: "keep-person", name: "Me", role: "lead", mark: "either", secret: "123456", retired: "no" };
     expect(await (await ask("/workshop/people.data", "setter", form(person))).text()).toContain("needs the role lead");
     expect(
-      await (
-        await ask("/workshop/people.data", "setter", form({ intent: "end-sessions", id: randomUUID(), name: "x" }))
-      ).text(),
+      await (await ask("/workshop/people.data", "setter", form({ intent: "end-sessions", id: randomUUID() }))).text(),
     ).toContain("needs the role lead");
     expect((await sendTo(address(), setup, cookies.viewer, { intent: "add-note", text: "x", ...id() })).status).toBe(
       403,
