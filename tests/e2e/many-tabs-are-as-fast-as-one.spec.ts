@@ -82,7 +82,7 @@ for (const [kind, hasWorkers] of KINDS)
     // The slowest answer of a dozen, in the quietest of several dozens: other stories are told meanwhile.
     const times = async (page: Page) => {
       let least = Number.POSITIVE_INFINITY;
-      for (let turn = 0; turn < 6; turn++) least = Math.min(least, await slowest(page));
+      for (let turn = 0; turn < 4; turn++) least = Math.min(least, await slowest(page));
       return least;
     };
     const alone = await times(first);
