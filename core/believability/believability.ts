@@ -27,7 +27,7 @@ interface Way {
 
 /**
  * How believable a number is: the odds of an honest re-setting against every slip that its touch allows, by Bayes' rule
- * (2-mathematics, believability; the odds are those of 7-contracts, `doubt`). The number is expected about the mean of its
+ * (docs/MATHEMATICS.md, Believability). The number is expected about the mean of its
  * history with σ·√(1 + 1/h), and so is, for each slip, what the number would be without it. Without history every number
  * is as likely as any other.
  */

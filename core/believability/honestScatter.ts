@@ -14,8 +14,8 @@ export const HOLDINGS = [
 export type Holding = (typeof HOLDINGS)[number];
 
 /**
- * One standard deviation of an honest re-setting with its touch, millimetres, X on the diameter (2-mathematics,
- * believability): where to begin until a holder's own history says better.
+ * One standard deviation of an honest re-setting with its touch, millimetres, X on the diameter
+ * (docs/MATHEMATICS.md, Believability): where to begin until a holder's own history says better.
  */
 const USUAL_SCATTER: Readonly<Record<Holding, { readonly x: number; readonly z: number }>> = {
   "insert-indexed": { x: 0.06, z: 0.03 },

@@ -188,7 +188,7 @@ export function chanceFrom(seed: number): Chance {
   };
 }
 
-/** A slip stands clear where neither the honest scatter nor any other slip comes near it (7-contracts, what is measured). */
+/** A slip stands clear where neither the honest scatter nor any other slip comes near it (docs/MATHEMATICS.md, Believability). */
 export function isClear({ one, kind, truth }: Drawn): boolean {
   const expected = expectedOf(one);
   if (!expected) return false;

@@ -25,7 +25,7 @@ export interface SlipWay {
 const exactly = (...values: readonly number[]): readonly SlipWay[] => values.map((value) => ({ value, rounding: 0 }));
 
 /**
- * What a number would be without each slip that its touch allows (7-contracts, `doubt`): one value for each way in which
+ * What a number would be without each slip that its touch allows (docs/MATHEMATICS.md, Believability): one value for each way in which
  * the slip can have happened. With G = M − W − S − (c + n·k·t + δ), what was counted too little in the bracket made G too
  * large. Kinds that do not apply are absent.
  */

@@ -45,7 +45,7 @@ const SAME = TOLERANCES.meshedLength;
 
 /**
  * How a pair stands at an alignment: whether it is near, by how much its stand-outs and the margin are more than the
- * gap, and the room that is left between the two ends (2-mathematics, clearance of opposing combs).
+ * gap, and the room that is left between the two ends (docs/MATHEMATICS.md, Facing combs).
  */
 export function pairAt(
   margin: number,

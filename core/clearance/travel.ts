@@ -39,7 +39,7 @@ export interface TravelResult {
 
 /**
  * Whether every tool stays within the travel of its axes with its own offset: machine = part + geometry + wear + work
- * (2-mathematics, distance to go, travel). X then Z for each tool, in order; nothing is rounded.
+ * (docs/MATHEMATICS.md, Travel). X then Z for each tool, in order; nothing is rounded.
  *
  * @example a tool of geometry X −340 whose retract is X 360 stands at machine 20: past a limit of 12 with a margin of 2 by 10
  */

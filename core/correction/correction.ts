@@ -42,7 +42,7 @@ export interface Correction {
 /**
  * Corrections of the offsets that made a first part, one for each offset and axis in the order of first appearance:
  * target − measured, weighted by 1/u² over the features that one offset makes, with a verdict on their pattern
- * (2-mathematics, first part; the verdicts are those of 7-contracts, `correct`).
+ * (docs/MATHEMATICS.md, First part).
  */
 export function correctionsOf(features: readonly MeasuredFeature[], resolution: number): readonly Correction[] {
   const groups = new Map<string, MeasuredFeature[]>();

@@ -1,7 +1,7 @@
 import { type Axis, jogStep, lastDigitInCore, type MachineProfile, repeatability } from "../frame/index.ts";
 import { familyOf, type Tool, type TouchWay } from "../tool/index.ts";
 
-/** Standard uncertainties of what a touch is made with, in millimetres (2-mathematics, error budget; editable per shop). */
+/** Standard uncertainties of what a touch is made with, in millimetres (docs/MATHEMATICS.md, Error budget; editable per shop). */
 export const USUAL_UNCERTAINTY = {
   /** On the measured diameter. */
   micrometer: 0.003,
@@ -33,7 +33,7 @@ export interface ErrorBudget {
   readonly fits: boolean;
 }
 
-/** Steel grows by this share of its length for each degree (2-mathematics, error budget). */
+/** Steel grows by this share of its length for each degree (docs/MATHEMATICS.md, Error budget). */
 const EXPANSION = 11.5e-6;
 /** Expanded uncertainty is twice the standard one. */
 const COVERAGE = 2;

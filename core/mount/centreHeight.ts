@@ -13,7 +13,7 @@ export interface CentreHeight {
 /**
  * Effect of a centre-height error h (tip above centre positive): a tool thought to cut D truly cuts √(D² + 4h²); a skim
  * measured at D0 takes that out there and leaves about 2h²·(1/D − 1/D0) elsewhere, most on small diameters; on the face
- * a nib of diameter 2h stays (2-mathematics, "Centre height").
+ * a nib of diameter 2h stays (docs/MATHEMATICS.md, Mounting).
  *
  * Exact, not the approximation: √(D² + 4h²) with the offset that makes D0 right. Diameters above 0.
  *

@@ -1,4 +1,4 @@
-/** Young's modulus of what bars are made of, N/mm², and the length over diameter that they stand (2-mathematics, "Overhang"). */
+/** Young's modulus of what bars are made of, N/mm², and the length over diameter that they stand (docs/MATHEMATICS.md, Mounting). */
 export const BAR_MATERIALS = {
   steel: { modulus: 210_000, usualRatio: 4 },
   carbide: { modulus: 600_000, usualRatio: 6 },

@@ -12,7 +12,7 @@ const SEATED_SHARE = 0.4;
 
 /**
  * Exposed length of a dowel pin in front of a stepped turret face: what the holder needs plus the height of the step
- * between the pin's seat and the face that the holder stands on (2-mathematics, "Pin"). Never below the holder's need.
+ * between the pin's seat and the face that the holder stands on (docs/MATHEMATICS.md, Mounting). Never below the holder's need.
  *
  * Refuses a pin that would then sit too shallow (`too-short`). Lengths in one unit.
  *

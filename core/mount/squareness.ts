@@ -9,8 +9,8 @@ export interface Squareness {
 }
 
 /**
- * Squareness from two readings a length apart: slope = Δ ÷ length, drift at depth d = slope × d (2-mathematics,
- * "Squareness"). Lengths in one unit; `length` above 0.
+ * Squareness from two readings a length apart: slope = Δ ÷ length, drift at depth d = slope × d
+ * (docs/MATHEMATICS.md, Mounting). Lengths in one unit; `length` above 0.
  *
  * @example 0.03 over 40: slope 0.00075, 0.043°, drift 0.009 at a depth of 12
  */

@@ -29,7 +29,7 @@ const FEWEST = 3;
 
 /**
  * Centre of a swept bore or pin from indicator readings at n angles: least squares of a + b·cos + c·sin
- * (2-mathematics, "Sweep"). (b, c) points to the highest reading; pressed in more means that the wall is nearer, so a
+ * (docs/MATHEMATICS.md, Mounting). (b, c) points to the highest reading; pressed in more means that the wall is nearer, so a
  * bore's centre lies the opposite way and a pin's centre that way. Sag of the indicator, known from a sweep of a true
  * ring, is taken off first.
  *

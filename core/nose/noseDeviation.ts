@@ -31,7 +31,7 @@ export interface ElementDeviation {
 const SHORTEST_IN_RADII = 4;
 
 /**
- * Deviation of what a nose leaves from the profile, element by element (2-mathematics, geometry of the nose):
+ * Deviation of what a nose leaves from the profile, element by element (docs/MATHEMATICS.md, Nose):
  *
  *     R·(1 + d_control·n) − r·(1 + d_real·n)
  *

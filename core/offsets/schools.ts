@@ -21,7 +21,7 @@ export function schoolNeeds(school: School): SchoolNeeds {
 
 /**
  * How much must move from every tool's Z into the work offset to put a table into another school's boxes. G + W + S is
- * what it was for every tool: `S' = S + shift`, `G' = G − shift` (2-mathematics, "Schools"). Undefined where the
+ * what it was for every tool: `S' = S + shift`, `G' = G − shift` (docs/MATHEMATICS.md, Schools). Undefined where the
  * master has no Z yet.
  *
  * @example master at −402.880 under S = 0: shift −402.880, so that S' = −402.880 and the master's own Z is 0

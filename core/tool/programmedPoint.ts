@@ -35,7 +35,7 @@ export type ContactTool =
 /**
  * δ: signed distance from the point that touches to the point that the program moves, in part coordinates (X as a
  * diameter), for a tool that stands on side `side` of the surface (+1 outside or in front, −1 in a bore or behind,
- * 0 on centre). From the table of δ in 2-mathematics.
+ * 0 on centre). From the table in docs/MATHEMATICS.md, Contact to programmed point.
  *
  * Blades and threads shift on Z only, a face-groove blade on X only (its walls are diameters: 0, w, 2w); a drill's corner
  * trails its point on Z; a cutter touches with its side on Z and Y and with its tip on X; a pin or shank that touches

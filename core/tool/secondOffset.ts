@@ -11,7 +11,7 @@ export interface BladeOffset {
 
 /**
  * The second offset of a blade of width `width` whose first offset is its left (chuck-side) edge: Z reduced by the
- * width, X equal, the corner radius repeated, the tip mirrored in Z (2-mathematics, "Second offset"). From the right edge
+ * width, X equal, the corner radius repeated, the tip mirrored in Z (docs/MATHEMATICS.md, Second offset). From the right edge
  * the other way round; from the centre half a width either way.
  *
  * @example left edge at Z −402.880, 3 wide: the right edge has Z −405.880, and code 3 becomes 4 (numbering A)

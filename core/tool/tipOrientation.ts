@@ -9,7 +9,7 @@ export interface TipDirection {
   readonly z: -1 | 0 | 1;
 }
 
-/** Each row: X, Z, code in numbering A, code in numbering B (2-mathematics, orientation codes). */
+/** Each row: X, Z, code in numbering A, code in numbering B (docs/MATHEMATICS.md, Tip orientation). */
 const CODES: readonly (readonly [TipDirection["x"], TipDirection["z"], number, number])[] = [
   [1, 1, 1, 4],
   [1, -1, 2, 3],

@@ -28,7 +28,7 @@ function plainTip(tool: Tool, edge: string | undefined): TipDirection {
   return tip.value;
 }
 
-/** The kind and word under which 2-mathematics lists a tool's ordinary code. */
+/** The kind and word that a tool's ordinary code goes by (docs/MATHEMATICS.md, Tip orientation). */
 function orientationWord(
   tool: Tool,
   edge: string | undefined,

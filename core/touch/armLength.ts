@@ -6,7 +6,7 @@ export interface ArmError {
 
 /**
  * What a cutter that stands out by `error` more than assumed does on a swivelling arm at `angle` degrees (0 along Z, 90
- * along X), when the control does not carry the overhang: Z −e·cos β, X −2·e·sin β, deeper (2-mathematics, "Swivelling arm").
+ * along X), when the control does not carry the overhang: Z −e·cos β, X −2·e·sin β, deeper (docs/MATHEMATICS.md, Swivelling arm).
  *
  * @example 0.2 too long at 90 degrees: X −0.4, Z 0
  */

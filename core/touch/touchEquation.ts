@@ -90,7 +90,7 @@ export interface TouchResult {
 
 /**
  * Solves the touch equation G = M − W − S − P for the tool's geometry, or S = M − W − G − P for the work offset, where
- * P = c + n·k·t + δ is where the touch says the programmed point is (2-mathematics, "One equation").
+ * P = c + n·k·t + δ is where the touch says the programmed point is (docs/MATHEMATICS.md, The equation).
  *
  * Never fails on finite input; which input makes sense is settled by `touchCase.ts` or by the screen.
  *

@@ -16,7 +16,7 @@ interface Gauge {
   readonly width: number;
 }
 
-/** The drawer beside the lathe, with the usual errors of 2-mathematics (error budget). */
+/** The drawer beside the lathe, with its usual errors (docs/MATHEMATICS.md, Error budget). */
 export const GAUGE_DRAWER: Readonly<Record<GaugeKind, Gauge>> = {
   micrometer: { name: "Micrometer", deviation: 0.003, step: { mm: 0.001, in: 0.0001 }, measures: "outside", width: 3 },
   caliper: { name: "Caliper", deviation: 0.02, step: { mm: 0.01, in: 0.0005 }, measures: "outside", width: 2 },
