@@ -67,11 +67,17 @@ export async function runSetupForms(
         return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
       if (state.seq === 0) return refuse("There is no such setup.");
       const brought = sent[index]?.brought;
-      const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form, reader);
-      const doer = { ...person, role };
-      return reader && isFileForm(form)
-        ? reader("command", { state, form, doer, known })
-        : makeCommand(state, form, { ...doer, readList }, known);
+      try {
+        const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form, reader);
+        const doer = { ...person, role };
+        return reader && isFileForm(form)
+          ? await reader("command", { state, form, doer, known })
+          : makeCommand(state, form, { ...doer, readList }, known);
+      } catch (failure) {
+        // This form's file: those before it are kept.
+        if (!(failure instanceof NotRead)) throw failure;
+        return refuse(failure.message, { text: failure.message, program: failure.message });
+      }
     },
   }));
   // A place for reading is taken before the setup is locked: who waits for one holds up nobody else.
@@ -85,8 +91,9 @@ export async function runSetupForms(
         })
       : await append();
   } catch (failure) {
+    // No place for reading: nothing was looked at yet, and what was sent may be sent again.
     if (failure instanceof NotRead)
-      return [refuse(failure.message, { text: failure.message, program: failure.message })];
+      throw new Response(failure.message, { status: 503, statusText: "Busy", headers: { "Retry-After": "3" } });
     throw failure;
   }
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));
