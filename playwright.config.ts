@@ -9,8 +9,8 @@ export default defineConfig({
   workers: SHOPS,
   retries: 0,
   forbidOnly: process.env.CI !== undefined,
-  timeout: 90_000,
-  expect: { timeout: 7_000 },
+  timeout: 180_000,
+  expect: { timeout: 15_000 },
   reporter: [["list"], ["json", { outputFile: ".luvrit/e2e-report.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },

@@ -14,6 +14,8 @@ const LONG = [
   "scale",
   "kills",
   "scripted-commands",
+  "judge/judge",
+  "closedLoop",
   "slips",
   "everyTool",
   "shipped",
@@ -41,6 +43,8 @@ export default defineConfig({
       {
         test: {
           name: "core",
+          // A property that is tried very often takes seconds, and more where something else runs beside it.
+          testTimeout: 60_000,
           // Pure functions leave nothing behind for the next file: what they share is loaded once.
           isolate: false,
           include: [
@@ -51,6 +55,16 @@ export default defineConfig({
             "app/**/*.test.ts",
             "tests/patterns/**/*.test.ts",
           ],
+        },
+      },
+      {
+        // The pages themselves, drawn without a browser as they are served.
+        oxc: { jsx: { runtime: "automatic", development: false } },
+        test: {
+          name: "judge",
+          env: { NODE_ENV: "production" },
+          include: ["tests/judge/**/*.test.ts"],
+          testTimeout: 600_000,
         },
       },
       {
@@ -86,7 +100,7 @@ export default defineConfig({
           include: ["server/**/*.test.ts"],
           globalSetup: ["server/testing/database.setup.ts"],
           fileParallelism: false,
-          testTimeout: 20_000,
+          testTimeout: 60_000,
         },
       },
     ],

@@ -13,9 +13,9 @@ import {
   useRouteLoaderData,
 } from "react-router";
 import type { Route } from "./+types/root";
-import { FailurePage } from "./frame/FailurePage.tsx";
-import { NavigationProgress } from "./frame/NavigationProgress.tsx";
 import { goOn } from "./offline/keptPage.ts";
+import { FailurePage } from "./shell/FailurePage.tsx";
+import { NavigationProgress } from "./shell/NavigationProgress.tsx";
 import base from "./ui/base.css?url";
 import { useNonce } from "./ui/nonce.ts";
 import { chosenTheme } from "./ui/theme.server.ts";

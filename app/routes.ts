@@ -21,6 +21,7 @@ export default [
   route("practice/why/:topic", "routes/why.tsx"),
   route("practice/lathes/:machineId", "routes/practiceLathe.ts"),
   route("setups/new", "routes/newSetup.tsx"),
+  route("setups/:setupId/entries", "routes/entries.ts"),
   route("setups/:setupId/program", "routes/program.ts"),
   route("setups/:setupId/offsets.nc", "routes/offsetsFile.ts"),
   route("setups/:setupId/sheet.csv", "routes/sheetFile.ts"),

@@ -1,5 +1,5 @@
-import { type BelievabilityCase, believabilityOf, scatterOf } from "../core/believability/index.ts";
-import type { Axis } from "../core/frame/index.ts";
+import type { Axis } from "../core/machine/index.ts";
+import { type BelievabilityCase, believabilityOf, scatterOf } from "../core/plausibility/index.ts";
 import { accepted } from "../core/refusal.ts";
 import { readCaseContact } from "../core/touch/index.ts";
 import type { Unit } from "../core/units/index.ts";

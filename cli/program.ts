@@ -1,4 +1,4 @@
-import { callOf } from "../core/frame/index.ts";
+import { callOf } from "../core/machine/index.ts";
 import { type ProgramMachine, readProgram } from "../core/program/index.ts";
 import { Unreadable } from "./unreadable.ts";
 

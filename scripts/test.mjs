@@ -70,7 +70,7 @@ function report(name, began, { passed, failed }) {
 }
 
 const json = (file) => JSON.parse(readFileSync(file, "utf8"));
-const vitest = (...projects) => {
+const vitest = (projects) => {
   const name = projects.join(" and ");
   const file = `${REPORTS}/${projects.join("-")}.json`;
   return tests(
@@ -129,18 +129,20 @@ await Promise.all([
     ),
   ),
 ]);
-await vitest("core");
 // The whole command, so that its own staleness check sees a fresh build too.
 const [isBuilt] = await Promise.all([
-  check("build", ["node", ["scripts/build.mjs"]], { FORCE_COLOR: "0" }),
-  vitest("server"),
+  check("build", ["node", ["scripts/build.mjs"]], { FORCE_COLOR: "0" }).then(async (built) => {
+    await vitest(["server"]);
+    return built;
+  }),
+  vitest(["core", "judge"]),
 ]);
 if (isBuilt) {
   // These wait for processes and disks as often as they compute. Only the long load holds its bars to the millisecond.
   if (isLong) {
-    await vitest("command", "hard");
-    await vitest("load");
-  } else await vitest("command", "hard", "load");
+    await vitest(["command", "hard"]);
+    await vitest(["load"]);
+  } else await vitest(["command", "hard", "load"]);
   const file = ".luvrit/e2e-report.json";
   rmSync(file, { force: true });
   await tests(

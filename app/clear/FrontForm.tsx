@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { styled } from "styled-components";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
-import { showFor } from "../frame/useShow.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -24,7 +24,7 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
       <h3>In front of the part</h3>
       <p>
         {front
-          ? `${WHAT[front.what]}, Ø ${show.length(front.diameter)}, from Z ${show.axis("z", front.z, "readout")}`
+          ? `${WHAT[front.what]}, Ø ${show.length(front.diameter)}, ${show.length(front.z)} ${machine.units} in front of the face`
           : "nothing"}
       </p>
       {mayEnter && (
@@ -62,8 +62,8 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
               <SmallLength
                 typed={z}
                 name="z"
-                label="Z where it begins"
-                caption="begins at Z"
+                label="how far in front of the face it begins"
+                caption="in front of the face by"
                 unit={machine.units}
                 refusal={form.refusalOf("z")}
               />
@@ -78,7 +78,7 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
               seq={setup.seq}
               label="Take back"
               what="what is in front"
-              action={`/setups/${setupId}/touch`}
+              setupId={setupId}
             />
           )}
           {form.trouble && <p role="alert">{form.trouble}</p>}

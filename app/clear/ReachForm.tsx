@@ -1,8 +1,8 @@
 import { styled } from "styled-components";
 import type { ToolTravel } from "../../core/clearance/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -45,7 +45,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
           seq={setup.seq}
           label="Take back"
           what="what was said by hand"
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
       {mayEnter && (

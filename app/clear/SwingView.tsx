@@ -2,7 +2,7 @@ import { CircleCheck, OctagonX, TriangleAlert } from "lucide-react";
 import { useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
+import { mainZone, toolNumber, travelInZone } from "../../core/machine/index.ts";
 import {
   barChecks,
   indexPlace,
@@ -11,9 +11,9 @@ import {
   type Stage,
   stageOf,
 } from "../../sim/rehearsal/index.ts";
-import { ToolHead } from "../frame/ToolHead.tsx";
-import { showFor } from "../frame/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { ToolHead } from "../shell/ToolHead.tsx";
+import { showFor } from "../shell/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { ClearProps } from "./clearProps.ts";
 import { FrontForm } from "./FrontForm.tsx";
@@ -38,6 +38,8 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
   const place = chosen && indexPlace(stage, boxes, chosen.working.offset, NEAR);
   const bars = barChecks(stage, boxes, hole?.diameter);
   const name = (offset: string) => toolNumber(machine, offset);
+  const zone = chosen?.working.view.zone ?? mainZone(machine);
+  const farthest = travelInZone(machine, "x", zone)?.[1] ?? Number.POSITIVE_INFINITY;
   return (
     <ViewFrame>
       <ViewRail aria-label="Tools">
@@ -96,11 +98,10 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
             <section>
               <h3>Turn the turret from here on</h3>
               <p>
-                <Figure>X {show.axis("x", Math.min(place.x, machine.travel.x[1] ?? place.x), "readout")}</Figure> or
-                farther out
+                <Figure>X {show.axis("x", Math.min(place.x, farthest), "readout", zone)}</Figure> or farther out
                 {Number.isFinite(place.z) && (
                   <>
-                    , or <Figure>Z {show.axis("z", place.z, "readout")}</Figure> or farther away
+                    , or <Figure>Z {show.axis("z", place.z, "readout", zone)}</Figure> or farther away
                   </>
                 )}
                 .

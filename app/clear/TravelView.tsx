@@ -1,11 +1,11 @@
 import { CircleCheck, OctagonX, TriangleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { type ToolTravel, type TravelAxis, travelMargin } from "../../core/clearance/index.ts";
-import { toolNumber } from "../../core/frame/index.ts";
-import { ToolHead } from "../frame/ToolHead.tsx";
-import { showFor } from "../frame/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { type ToolTravel, type TravelAxis, type TravelResult, travelMargin } from "../../core/clearance/index.ts";
+import { mainZone, readoutSense, toolNumber, travelInZone, type Zone } from "../../core/machine/index.ts";
+import { ToolHead } from "../shell/ToolHead.tsx";
+import { showFor } from "../shell/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { ClearProps } from "./clearProps.ts";
 import { ReachForm } from "./ReachForm.tsx";
@@ -54,9 +54,9 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
                 {AXES.map((axis) => (
                   <th key={axis} scope="col">
                     <Ends>
-                      <span>{showFor(machine).axis(axis, machine.travel[axis][0] ?? 0, "readout")}</span>
+                      <span>{travelEnd(setup, axis, 0)}</span>
                       <b>{axis.toUpperCase()} travel</b>
-                      <span>{showFor(machine).axis(axis, machine.travel[axis][1] ?? 0, "readout")}</span>
+                      <span>{travelEnd(setup, axis, 1)}</span>
                     </Ends>
                   </th>
                 ))}
@@ -88,6 +88,20 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
       </ViewMain>
     </ViewFrame>
   );
+}
+
+/** An end of the travel as the readout shows it. */
+function travelEnd({ machine }: ClearProps["setup"], axis: TravelAxis, end: 0 | 1): string {
+  const zone = mainZone(machine);
+  const [low, high] = travelInZone(machine, axis, zone) ?? [0, 0];
+  const isTurned = readoutSense(zone, axis) < 0;
+  return showFor(machine).axis(axis, (end === 0) === isTurned ? high : low, "readout", zone);
+}
+
+/** The same stretch as the readout of its zone counts: lowest and highest as they are shown. */
+function asShown(zone: Zone, axis: TravelAxis, result: TravelResult | undefined): TravelResult | undefined {
+  if (!result || result.low === null || result.high === null || readoutSense(zone, axis) > 0) return result;
+  return { ...result, low: -result.high, high: -result.low };
 }
 
 const worst = ({ x, z }: ToolTravel) => Math.max(x?.excess ?? 0, z?.excess ?? 0);
@@ -128,13 +142,14 @@ function TravelBar({
 }) {
   const result = travel[axis];
   const { machine } = setup;
-  const bar = barOf(machine.travel[axis], travelMargin(setup), result);
+  const { zone } = travel.standing.tool;
+  const bar = barOf(machine.travel[axis], travelMargin(setup), asShown(zone, axis, result));
   const show = showFor(machine);
   const words =
     !result || result.low === null || result.high === null
       ? "not known"
       : result.excess > 0
-        ? `${show.axis(axis, result.excess, "readout").replace(/^[−-]/, "")} ${machine.units} too far`
+        ? `${show.amount(axis, result.excess)} ${machine.units} too far`
         : "";
   return (
     <Bar>
@@ -183,9 +198,9 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
       <tbody>
         {(
           [
-            ["machine, lowest", (axis: TravelAxis) => value(travel[axis]?.low, axis, "readout")],
-            ["machine, highest", (axis: TravelAxis) => value(travel[axis]?.high, axis, "readout")],
-            ["too far by", (axis: TravelAxis) => value(travel[axis]?.excess, axis, "readout")],
+            ["machine, lowest", (axis: TravelAxis) => value(ends(axis)[0], axis, "readout")],
+            ["machine, highest", (axis: TravelAxis) => value(ends(axis)[1], axis, "readout")],
+            ["too far by", (axis: TravelAxis) => (travel[axis] ? show.amount(axis, travel[axis].excess) : "–")],
             [
               "largest retract, in the part",
               (axis: TravelAxis) => value(travel[axis]?.largestRetract, axis, "program"),
@@ -202,6 +217,11 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
       </tbody>
     </Numbers>
   );
+  /** Lowest and highest as the readout shows them: where it runs the other way the part's lowest is its highest. */
+  function ends(axis: TravelAxis) {
+    const { low, high } = travel[axis] ?? {};
+    return readoutSense(zone, axis) < 0 ? [high, low] : [low, high];
+  }
   function value(millimetres: number | null | undefined, axis: TravelAxis, crossing: "readout" | "program") {
     return millimetres === null || millimetres === undefined ? "–" : show.axis(axis, millimetres, crossing, zone);
   }

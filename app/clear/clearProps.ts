@@ -1,5 +1,5 @@
 import type { ToolTravel } from "../../core/clearance/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 
 /** What every view of Clear works on. */
 export interface ClearProps extends LoadedSetup {

@@ -5,7 +5,7 @@ import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
-import { color, mono, radius, type Token } from "../ui/tokens.ts";
+import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 
 const Keypad = lazy(() => import("./Keypad.tsx"));
 
@@ -13,8 +13,10 @@ export interface LengthEntryProps {
   readonly name: string;
   /** Full name for a screen reader: "measured diameter, X, tool 4". */
   readonly label: string;
-  /** Short name shown under the field. */
+  /** Short name shown under the field, as on a dimension line. */
   readonly caption: string;
+  /** True in a form that is no drawing: the short name stands above the field, as those of its neighbours do. */
+  readonly isNamedAbove?: boolean;
   /** What stands before the number: `Ø`, `X`, `Z`. */
   readonly prefix?: string;
   readonly unit: Unit;
@@ -46,7 +48,7 @@ export interface PadControl {
  * understood in both units; never changes what was typed. Escape gives back what stood there when the field was entered.
  */
 export function LengthEntry(props: LengthEntryProps) {
-  const { name, label, caption, prefix, unit, quantity, text, onEdit, understood, isReadOnly } = props;
+  const { name, label, caption, prefix, unit, quantity, text, onEdit, understood, isReadOnly, isNamedAbove } = props;
   const refusal = useSettled(props.refusal, text);
   const [ownPad, setOwnPad] = useState(false);
   const {
@@ -57,6 +59,7 @@ export function LengthEntry(props: LengthEntryProps) {
   const before = useRef(text);
   const field = useRef<HTMLDivElement>(null);
   const input = useRef<HTMLInputElement>(null);
+  const isPointed = useRef(false);
   const tone = QUANTITY_TONE[quantity];
   return (
     <Field
@@ -68,7 +71,7 @@ export function LengthEntry(props: LengthEntryProps) {
       isInvalid={refusal !== undefined}
       isReadOnly={isReadOnly ?? false}
       validationBehavior="aria"
-      $tone={tone}
+      $isWide={isNamedAbove ?? false}
       onKeyDown={(event) => {
         if (event.key === "Escape" && text !== before.current) {
           const restored = before.current;
@@ -77,7 +80,8 @@ export function LengthEntry(props: LengthEntryProps) {
         }
       }}
     >
-      <Box $tone={tone}>
+      {isNamedAbove && <Above aria-hidden="true">{caption}</Above>}
+      <Box $tone={tone} $isLow={isNamedAbove ?? false}>
         {prefix && <span aria-hidden="true">{prefix}</span>}
         <Digits
           ref={input}
@@ -85,11 +89,14 @@ export function LengthEntry(props: LengthEntryProps) {
           autoCapitalize="off"
           spellCheck={false}
           inputMode="decimal"
-          placeholder="0"
-          onFocus={() => {
+          onFocus={({ target }) => {
             before.current = text;
+            // Come to by key or by the page itself: what is typed now replaces what stands there, and does not join it.
+            if (!isPointed.current) target.select();
+            isPointed.current = false;
           }}
           onPointerDown={(event) => {
+            isPointed.current = document.activeElement !== event.currentTarget;
             // A gloved finger gets large keys; a mouse or a pen types.
             if (event.pointerType === "touch" && !isReadOnly) setKeypad(true);
           }}
@@ -102,7 +109,7 @@ export function LengthEntry(props: LengthEntryProps) {
         )}
       </Box>
       <Caption>
-        <span>{caption}</span>
+        {!isNamedAbove && <span>{caption}</span>}
         <output>{understood && !props.refusal ? echo(understood, unit, props.resolution) : ""}</output>
       </Caption>
       <Refused>{refusal}</Refused>
@@ -150,18 +157,23 @@ function echo(reading: LengthReading, unit: Unit, resolution = usualResolution(u
 /** Label of the field for forms that are not drawings. */
 export const FieldLabel = Label;
 
-const Field = styled(TextField)<{ $tone: Token }>`
+const Field = styled(TextField)<{ $isWide: boolean }>`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   gap: 2px;
-  width: max-content;
+  width: ${({ $isWide }) => ($isWide ? "min(20em, 100%)" : "max-content")};
   max-width: 100%;
 `;
-const Box = styled.div<{ $tone: Token }>`
+const Above = styled.span`
+  margin-bottom: 3px;
+  font-size: ${size.small};
+  font-weight: 600;
+`;
+const Box = styled.div<{ $tone: Token; $isLow: boolean }>`
   display: flex;
   align-items: center;
   gap: 0.4em;
-  min-height: 3.47em;
+  min-height: ${({ $isLow }) => ($isLow ? "48px" : "3.47em")};
   padding-left: 0.66em;
   border: 2px solid ${({ $tone }) => color($tone)};
   border-radius: ${radius};
@@ -186,7 +198,6 @@ const Digits = styled(Input)`
   font-size: 1.6em;
   text-align: right;
   outline: none;
-  &::placeholder { color: ${color("quiet")}; opacity: 0.55; }
 `;
 const PadButton = styled(Button)`
   display: grid;

@@ -1,9 +1,18 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, fromControl, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
-import { formatLength, formatMillimetres, readLength } from "../../core/units/index.ts";
+import {
+  AXIS_NAME,
+  fromControl,
+  lastDigit,
+  mainZone,
+  offsetNumber,
+  shownAs,
+  toControl,
+} from "../../core/machine/index.ts";
+import { formatLength, formatMillimetres, plainMillimetres, readLength } from "../../core/units/index.ts";
 import { combsNow, SHAFT, setupNow } from "../../sim/exercise/bench.ts";
 import type { GoalOf } from "../../sim/exercise/exercise.ts";
+import { activeTool } from "../../sim/lathe/state.ts";
 import { Block, Field, Row, Small, Wrong } from "../practice/parts.ts";
 import { TakeLength } from "../practice/TakeLength.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -50,6 +59,7 @@ function Answer({
   const { machine } = bench.lathe.config;
   const given = bench.answers[index];
   const { retract } = goal;
+  const zone = activeTool(bench.lathe)?.zone ?? mainZone(machine);
   return (
     <Block aria-label={goal.question}>
       <h2>{goal.question}</h2>
@@ -68,13 +78,18 @@ function Answer({
           units={machine.units}
           button="Answer"
           onTake={({ exact }) =>
-            run.act({ do: "answer", goal: index, value: fromControl(machine, retract.axis, exact, "program") })
+            run.act({
+              do: "answer",
+              goal: index,
+              value: fromControl(machine, retract.axis, shownAs("program", exact), "program", zone),
+            })
           }
         />
       )}
       {retract && given !== undefined && (
         <p>
-          Answered: {formatLength(toControl(machine, retract.axis, given, "program"), lastDigit(machine, retract.axis))}
+          Answered:{" "}
+          {formatLength(toControl(machine, retract.axis, given, "program", zone), lastDigit(machine, retract.axis))}
         </p>
       )}
     </Block>
@@ -149,11 +164,11 @@ function Holder({ run, station }: { readonly run: ExerciseRun; readonly station:
       <h2>Radial holder in station {station}</h2>
       <Small onPress={() => run.act({ do: "indicate", station })}>Run the indicator along the shaft</Small>
       <output aria-label="Indicator">
-        {reading && `moves ${formatMillimetres(reading.value, units)} over ${SHAFT} mm`}
+        {reading && `moves ${formatMillimetres(reading.value, units)} over ${plainMillimetres(SHAFT, units)}`}
       </output>
       <TakeLength
         key={reading?.at ?? 0}
-        label={`turn it by, over ${SHAFT} mm`}
+        label={`turn it by, over ${plainMillimetres(SHAFT, units)}`}
         units={units}
         button="Set screws"
         onTake={({ mm }) => run.act({ do: "turn-holder", station, by: mm })}

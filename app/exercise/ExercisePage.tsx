@@ -1,16 +1,16 @@
 import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import type { Axis } from "../../core/frame/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import type { Depth } from "../../sim/exercise/run.ts";
-import { StageFrame, StageMain } from "../frame/StageFrame.tsx";
 import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "../practice/ControlBlocks.tsx";
 import { GaugeBlock, SpacerBlock, SpindleBlock } from "../practice/HandsBlock.tsx";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
 import { latheScene } from "../practice/latheScene.ts";
 import { Control, FeelStrip, Hands, Incident, Middle, Room, turningWords } from "../practice/PracticePage.tsx";
 import { WheelBlock } from "../practice/WheelBlock.tsx";
+import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { BenchBlock } from "./BenchBlock.tsx";

@@ -14,10 +14,10 @@ import {
 } from "../../sim/exercise/progress.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
 import { TOPICS } from "../../sim/exercise/topics.ts";
-import { Rooms } from "../frame/Rooms.tsx";
-import { TopStrip } from "../frame/TopStrip.tsx";
-import { Verdict } from "../frame/ViewFrame.tsx";
 import { ageOf } from "../setups/age.ts";
+import { Rooms } from "../shell/Rooms.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import { buttonLink, plainButtonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { DEPTH_WORDS } from "./depthWords.ts";

@@ -3,9 +3,9 @@ import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { SkillState } from "../../sim/exercise/progress.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
-import { Verdict } from "../frame/ViewFrame.tsx";
 import { ageOf } from "../setups/age.ts";
+import { TopStrip } from "../shell/TopStrip.tsx";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 interface Row {

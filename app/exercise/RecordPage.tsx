@@ -12,8 +12,8 @@ import {
 } from "../../sim/exercise/progress.ts";
 import { type Skill, skillName } from "../../sim/exercise/skills.ts";
 import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
-import { Verdict } from "../frame/ViewFrame.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";

@@ -2,7 +2,7 @@ import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { TOPICS, type Topic } from "../../sim/exercise/topics.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";

@@ -1,13 +1,14 @@
-import { AXIS_NAME, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
+import { AXIS_NAME, lastDigit, mainZone, offsetNumber, toControl } from "../../core/machine/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { Bench, BenchAct } from "../../sim/exercise/bench.ts";
+import { activeTool } from "../../sim/lathe/state.ts";
 
 /** An act of a run, in a few words. */
 export function actWords(act: BenchAct, { lathe }: Bench): string {
   const { machine } = lathe.config;
   switch (act.do) {
     case "jog":
-      return `Wheel on ${AXIS_NAME[act.axis]}: ${formatLength(toControl(machine, act.axis, act.by, "readout"), lastDigit(machine, act.axis), { sign: "always" })}`;
+      return `Wheel on ${AXIS_NAME[act.axis]}: ${formatLength(toControl(machine, act.axis, act.by, "readout", activeTool(lathe)?.zone ?? mainZone(machine)), lastDigit(machine, act.axis), { sign: "always" })}`;
     case "advance":
       return "The program runs";
     case "call":
@@ -55,16 +56,21 @@ export function actWords(act: BenchAct, { lathe }: Bench): string {
       return "Alarm cleared";
     case "remount":
       return "Holder off and on again";
-    default:
-      return {
-        "power-cycle": "Power off and on",
-        home: "Sent home",
-        "pull-bar": "Bar pulled",
-        live: "Live tool",
-        "single-block": "Single block",
-        "rapid-override": "Rapid override",
-        "activate-work": "Work offset chosen",
-        "load-offsets": "File taken in",
-      }[act.do];
+    case "power-cycle":
+      return "Power off and on";
+    case "home":
+      return "Sent home";
+    case "pull-bar":
+      return "Bar pulled";
+    case "live":
+      return "Live tool";
+    case "single-block":
+      return "Single block";
+    case "rapid-override":
+      return "Rapid override";
+    case "activate-work":
+      return "Work offset chosen";
+    case "load-offsets":
+      return "File taken in";
   }
 }

@@ -1,4 +1,4 @@
-import { lastDigit, toControl } from "../../core/frame/index.ts";
+import { lastDigit, mainZone, toControl } from "../../core/machine/index.ts";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { AdvisedSum } from "../../sim/exercise/advice/step.ts";
@@ -9,7 +9,7 @@ import { activeTool } from "../../sim/lathe/state.ts";
 export function sumLines({ lines, exact, axis }: AdvisedSum, { lathe }: Bench) {
   const { machine } = lathe.config;
   const digit = lastDigit(machine, axis);
-  const zone = activeTool(lathe)?.zone;
+  const zone = activeTool(lathe)?.zone ?? mainZone(machine);
   const write = (millimetres: number) => formatLength(toControl(machine, axis, millimetres, "readout", zone), digit);
   return {
     lines: lines

@@ -12,8 +12,8 @@ import {
   replay,
 } from "../../sim/exercise/run.ts";
 import type { LatheCommand, LatheEvent } from "../../sim/lathe/index.ts";
-import { newId } from "../frame/newId.ts";
 import type { Happened, Lathe } from "../practice/useLathe.ts";
+import { newId } from "../shell/newId.ts";
 import { forgetDraft, keepDraft, readDraft } from "./runDraft.ts";
 
 /** Time passes on an exercise's lathe in these steps, so that a run comes out the same when it is played again. */

@@ -1,19 +1,19 @@
 import { useState } from "react";
 import { styled } from "styled-components";
 import { FEATURE_FORMS } from "../../core/correction/index.ts";
-import { toolNumber } from "../../core/frame/index.ts";
-import { newId } from "../frame/newId.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { Field, LengthField, Pick } from "../prepare/Field.tsx";
+import { newId } from "../shell/newId.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, radius } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
 const LENGTHS = [
-  ["nominal", "Nominal"],
+  ["nominal", "Nominal, as drawn"],
   ["upper", "Upper deviation"],
   ["lower", "Lower deviation"],
-  ["at", "Measured at Z, if it matters"],
+  ["at", "Measured at, from the face"],
 ] as const;
 const EMPTY = { name: "", offset: "", axis: "x", form: "", nominal: "", lower: "", upper: "", at: "" };
 type Typed = Readonly<Record<keyof typeof EMPTY, string>>;
@@ -64,7 +64,7 @@ export function AddFeature({
           onChange={(axis) => setTyped((now) => ({ ...now, axis, form: "" }))}
           options={[
             ["x", "X, a diameter"],
-            ["z", "Z, from the face"],
+            ["z", "a length from the face"],
           ]}
         />
         <Pick
@@ -99,5 +99,6 @@ const Details = styled.details`
   border: 1px solid ${color("line")};
   border-radius: ${radius};
   summary { min-height: 32px; font-weight: 600; cursor: pointer; }
-  form { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); align-items: end; gap: 10px; margin-top: 8px; }
+  form { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); align-items: start; gap: 10px; margin-top: 8px; }
+  form > button { margin-top: 26px; }
 `;

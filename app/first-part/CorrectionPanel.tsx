@@ -2,12 +2,12 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { type OffsetCorrection, targetOf } from "../../core/correction/index.ts";
-import { lastDigit, toolNumber } from "../../core/frame/index.ts";
+import { lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
 import { standingCell } from "../../core/offsets/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
-import { showFor } from "../frame/useShow.ts";
-import { Verdict } from "../frame/ViewFrame.tsx";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
@@ -53,10 +53,12 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
           {features.map(({ id, state, next }) => (
             <tr key={id}>
               <th scope="row">{state.feature.name}</th>
-              <td>{write(targetOf(state.feature))}</td>
-              <td>{write(state.latest?.measured ?? 0)}</td>
-              <td>{write(targetOf(state.feature) - (state.latest?.measured ?? 0), "always")}</td>
-              <td>{isOffset ? write(next) : "–"}</td>
+              <td>{show.drawn(axis, targetOf(state.feature))}</td>
+              <td>{state.latest ? show.drawn(axis, state.latest.measured) : "–"}</td>
+              <td>
+                {state.latest ? show.drawn(axis, targetOf(state.feature) - state.latest.measured, "always") : "–"}
+              </td>
+              <td>{isOffset ? show.drawn(axis, next) : "–"}</td>
             </tr>
           ))}
         </tbody>
@@ -70,8 +72,11 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
               add to {axis.toUpperCase()}
               <output aria-label="correction">{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
             </p>
-            <p>{directionWords(axis, correction.side * amount, write)}</p>
-            <p>The next cut can still be off by some hundredths: push-off and another depth are process.</p>
+            <p>{directionWords(axis, correction.side * amount, write, partHolder(machine, tool.zone))}</p>
+            <p>
+              The next cut can still be off by {show.length(0.02)}&nbsp;{machine.units} or so: push-off and another
+              depth are process.
+            </p>
             {isLarge && (
               <label role="alert">
                 <input type="checkbox" checked={meant} onChange={({ target }) => setMeant(target.checked)} /> {isLarge}{" "}
@@ -102,6 +107,13 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
                     As a touch: {axis.toUpperCase()} geometry {after("geometry")}
                   </PlainButton>
                 )}
+                {after("geometry") !== undefined && features.length === 1 && features[0] && (
+                  <p>
+                    As a touch, and with the tool where it cut, the display must then read {axis.toUpperCase()}{" "}
+                    {show.axis(axis, correction.side * (features[0].state.latest?.measured ?? 0), "program", tool.zone)}
+                    .
+                  </p>
+                )}
               </>
             )}
           </Result>
@@ -113,11 +125,19 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
   );
 }
 
-/** Which way the tip goes, as one sees it: half of a diameter; `amount` as the diameter or length that is made changes. */
-function directionWords(axis: "x" | "z", amount: number, write: (millimetres: number) => string): string {
+/**
+ * Which way the cut goes, as one sees it, whatever moves: half of a diameter; `amount` in the part's frame, on X as the
+ * diameter that is made changes.
+ */
+function directionWords(
+  axis: "x" | "z",
+  amount: number,
+  write: (millimetres: number) => string,
+  holder: string,
+): string {
   if (axis === "z")
-    return `The tool moves ${write(Math.abs(amount))} ${amount < 0 ? "towards the chuck" : "away from the chuck"}.`;
-  return `The tool moves ${write(Math.abs(amount) / 2)} ${amount < 0 ? "towards the centre" : "away from the centre"}.`;
+    return `The cut moves ${write(Math.abs(amount))} ${amount < 0 ? "towards" : "away from"} the ${holder}.`;
+  return `The cut moves ${write(Math.abs(amount) / 2)} ${amount < 0 ? "towards the centre" : "away from the centre"}.`;
 }
 
 const Sums = styled.table`

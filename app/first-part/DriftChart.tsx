@@ -1,11 +1,12 @@
 import { Chart, LinearScale, LineController, LineElement, PointElement, ScatterController } from "chart.js";
 import { useEffect, useMemo, useRef } from "react";
 import { styled } from "styled-components";
-import { holderScatter } from "../../core/believability/index.ts";
 import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/correction/index.ts";
-import { lastDigit } from "../../core/frame/index.ts";
+import { lastDigit, toDrawing } from "../../core/machine/index.ts";
+import { holderScatter } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, size } from "../ui/tokens.ts";
+import { drawnLimits } from "./drawnLimits.ts";
 import { type ChartInk, driftChartConfig } from "./driftChartConfig.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
@@ -21,7 +22,11 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
     () =>
       setup.measured
         .filter((one) => one.feature === feature.feature)
-        .map(({ part, measured, seq }) => ({ part, deviation: measured - feature.nominal, seq }))
+        .map(({ part, measured, seq }) => ({
+          part,
+          deviation: toDrawing(feature.axis, measured - feature.nominal),
+          seq,
+        }))
         .sort((a, b) => a.part - b.part),
     [setup.measured, feature],
   );
@@ -29,7 +34,8 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
   const past = pastWear[feature.offset]?.[feature.axis] ?? [];
   const found = history[feature.offset]?.[feature.axis] ?? [];
   const since = changedAt(tool, feature.axis);
-  const drift = useMemo(() => driftOf(points, since, feature), [points, since, feature]);
+  const limits = useMemo(() => drawnLimits(feature), [feature]);
+  const drift = useMemo(() => driftOf(points, since, limits), [points, since, limits]);
   const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
   const write = (millimetres: number, sign?: "always") =>
     formatLength(toUnit(millimetres), lastDigit(machine, feature.axis), sign && { sign });
@@ -37,9 +43,9 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
   useEffect(() => {
     const element = canvas.current;
     if (!element || points.length === 0) return;
-    const chart = new Chart(element, driftChartConfig(points, since, drift, feature, toUnit, inkOf(element)));
+    const chart = new Chart(element, driftChartConfig(points, since, drift, limits, toUnit, inkOf(element)));
     return () => chart.destroy();
-  }, [points, since, drift, feature]);
+  }, [points, since, drift, limits]);
   return (
     <section aria-label={`Drift of ${feature.name}`}>
       <h2>{feature.name} over the parts</h2>

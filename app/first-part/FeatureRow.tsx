@@ -2,15 +2,17 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { FeatureState } from "../../core/correction/index.ts";
-import { lastDigit, toolNumber } from "../../core/frame/index.ts";
-import { convertLength, formatLength } from "../../core/units/index.ts";
+import type { Feature } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { useSetupForm } from "../frame/useSetupForm.ts";
-import { Verdict } from "../frame/ViewFrame.tsx";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { type Show, showFor } from "../shell/useShow.ts";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { drawnLimits, shareOfLimits } from "./drawnLimits.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
 /** One dimension: limits, what it measures on this part, and where in its limits that lies. */
@@ -23,9 +25,7 @@ export function FeatureRow(
   const form = useSetupForm(setupId, setup.seq);
   const typed = useTypedLength(machine.units, person.decimalMark);
   const [gauge, setGauge] = useState(state.latest?.gauge ?? "");
-  const digit = lastDigit(machine, feature.axis);
-  const write = (millimetres: number, sign?: "always") =>
-    formatLength(convertLength(millimetres, "mm", machine.units), digit, sign && { sign });
+  const show = showFor(machine);
   const own = setup.measured.find((one) => one.feature === feature.feature && one.part === part);
   const keep = () => {
     typed.ask();
@@ -41,9 +41,8 @@ export function FeatureRow(
           {feature.name}
         </Link>
         <span>
-          {feature.axis === "x" ? "Ø " : "Z "}
-          {write(feature.nominal)}{" "}
-          <Limits upper={write(feature.upper, "always")} lower={write(feature.lower, "always")} />
+          {feature.axis === "x" ? "Ø " : ""}
+          {show.drawn(feature.axis, feature.nominal)} <Limits {...limitsOf(feature, show)} />
         </span>
         <small>
           {state.form}, {feature.axis.toUpperCase()} of {toolNumber(machine, feature.offset)}
@@ -52,8 +51,8 @@ export function FeatureRow(
       </Name>
       {own && (
         <Found>
-          <output>{write(own.measured)}</output>
-          <i>{write(own.measured - feature.nominal, "always")}</i>
+          <output>{show.drawn(feature.axis, own.measured)}</output>
+          <i>{show.drawn(feature.axis, own.measured - feature.nominal, "always")}</i>
           {state.within !== undefined && state.latest === own && (
             <Verdict $tone={state.within ? "clear" : "stop"}>{state.within ? "within limits" : "outside"}</Verdict>
           )}
@@ -99,11 +98,16 @@ export function FeatureRow(
           seq={setup.seq}
           label="Take back"
           what={`measurement of ${name}`}
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
     </Row>
   );
+}
+
+function limitsOf(feature: Feature, { amount }: Show) {
+  const { lower, upper } = drawnLimits(feature);
+  return { upper: amount(feature.axis, upper, "always"), lower: amount(feature.axis, lower, "always") };
 }
 
 /** Limits as a drawing has them: one number where they are alike, else the upper over the lower. */
@@ -118,8 +122,7 @@ function Limits({ upper, lower }: { readonly upper: string; readonly lower: stri
 
 /** The band between the limits with where the latest measurement lies; a value outside stands at its end. */
 function Band({ state: { feature, deviation, within } }: { readonly state: FeatureState }) {
-  const { lower, upper } = feature;
-  const share = deviation === undefined ? undefined : (deviation - lower) / (upper - lower);
+  const share = shareOfLimits(feature, deviation);
   const at = share === undefined ? undefined : Math.min(1.2, Math.max(-0.2, share));
   const x = (of: number) => 30 + of * 150;
   return (

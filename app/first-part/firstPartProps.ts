@@ -1,5 +1,5 @@
-import type { Axis } from "../../core/frame/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import type { Axis } from "../../core/machine/index.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 
 /** A wear that measuring asked for in an earlier setup, and when. */
 export interface PastWear {

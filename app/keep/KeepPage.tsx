@@ -2,17 +2,18 @@ import { Camera, FileText, ImagePlus, Printer } from "lucide-react";
 import { useState } from "react";
 import { Link, useFetcher, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
-import type { LedgerLine } from "../../core/record/index.ts";
-import { newId } from "../frame/newId.ts";
-import { useEarly } from "../frame/useEarly.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { toolNumber } from "../../core/machine/index.ts";
+import type { LedgerLine } from "../../core/reports/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { Trouble } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { useEarly } from "../shell/useEarly.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
@@ -113,7 +114,7 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
           seq={setup.seq}
           label="Take back"
           what={`entry ${line.seq}, ${line.what}`}
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
     </li>
@@ -218,7 +219,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     if (photo) form.set("photo", photo);
     fetcher.submit(form, {
-      ...{ method: "post", action: `/setups/${setupId}/keep` },
+      ...{ method: "post", action: entriesAddress(setupId) },
       encType: photo ? "multipart/form-data" : "application/x-www-form-urlencoded",
     });
   };

@@ -1,13 +1,13 @@
 import { Printer } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { createGlobalStyle, styled } from "styled-components";
-import { AXIS_NAME } from "../../core/frame/index.ts";
-import { setupSheet } from "../../core/record/index.ts";
+import { AXIS_NAME } from "../../core/machine/index.ts";
+import { setupSheet } from "../../core/reports/index.ts";
 import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { Pick } from "../prepare/Field.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, mono } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";

@@ -1,5 +1,5 @@
-import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { color } from "../ui/tokens.ts";
 import { stationsScene } from "./stationsScene.ts";

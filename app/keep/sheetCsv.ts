@@ -1,6 +1,6 @@
 import { csvText, harmless } from "../../core/formats/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { sheetRows } from "../../core/record/index.ts";
+import { sheetRows } from "../../core/reports/index.ts";
 
 /** The setup sheet as CSV. A minus is written as spreadsheets read it; text that they would run is made harmless. */
 export function sheetCsv(setup: SetupView): { readonly name: string; readonly text: string } {

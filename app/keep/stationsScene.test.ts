@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { stationsScene } from "./stationsScene.ts";
 
 const machines: readonly MachineProfile[] = JSON.parse(

@@ -1,5 +1,5 @@
-import type { MachineProfile, Zone } from "../../core/frame/index.ts";
-import { ONLY_ZONE } from "../../core/frame/index.ts";
+import type { MachineProfile, Zone } from "../../core/machine/index.ts";
+import { ONLY_ZONE } from "../../core/machine/index.ts";
 
 /** One station on the sheet's drawing, in its own units: where it stands and which way its tool looks. */
 export interface StationPlace {

@@ -1,5 +1,12 @@
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, directionOf, type MachineProfile, ONLY_ZONE } from "../../core/frame/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  directionOf,
+  type MachineProfile,
+  ONLY_ZONE,
+  readoutSense,
+} from "../../core/machine/index.ts";
 import { color, size } from "../ui/tokens.ts";
 
 const MEASURING: Readonly<Record<MachineProfile["measuring"], string>> = {
@@ -12,10 +19,11 @@ const MEASURING: Readonly<Record<MachineProfile["measuring"], string>> = {
 export function MachineFacts({ machine }: { readonly machine: MachineProfile }) {
   const { encoders, home, indexing, reckons, table, toolCall, setter, stations } = machine;
   const axes: readonly Axis[] = machine.yAxis ? ["x", "y", "z"] : ["x", "z"];
+  const zone = machine.zones?.[0] ?? ONLY_ZONE;
   const facts: readonly (readonly [string, string | undefined])[] = [
     ...axes.map((axis): readonly [string, string] => [
       `${AXIS_NAME[axis]} plus`,
-      directionOf(machine, machine.zones?.[0] ?? ONLY_ZONE, axis, 1).leads || "not recorded",
+      directionOf(machine, zone, axis, readoutSense(zone, axis)).leads || "not recorded",
     ]),
     ["readout", `${machine.units}, X as ${machine.xShown}`],
     ["encoders", encoders === undefined ? undefined : ENCODERS[encoders]],

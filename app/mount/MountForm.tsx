@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import { lastDigit, toolNumber } from "../../core/frame/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
+import { lastDigit, toolNumber } from "../../core/machine/index.ts";
 import {
   BAR_MATERIALS,
   type BarMaterial,
@@ -15,9 +15,9 @@ import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/Dra
 import { mountScene } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { CentreForm } from "../touch/CentreForm.tsx";
 import { Caution, Strip } from "../touch/FootStrip.tsx";
 import { Facts, Foot, Kept, Panel } from "../touch/Ladder.tsx";
@@ -203,7 +203,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
                   seq={setup.seq}
                   label="Take back"
                   what={`${CHECK_NAME[check]} of ${name}`}
-                  action={`/setups/${setupId}/touch`}
+                  setupId={setupId}
                 />
               )}
             </Kept>

@@ -16,7 +16,7 @@ export const CHECK_HOW: Readonly<Record<MountCheck, string>> = {
     "Compare the tip with a tool that is known to be right, by dial indicator. Creep up from below and lock without losing it.",
   squareness: "Run an indicator along the blade: two readings, a known way apart. Off at an angle it rubs and drifts.",
   sweep:
-    "Indicator in the spindle, sweep the holder's bore or a pin in it. Sweep the holder, never the turret's own pocket: that need not be round.",
+    "Indicator in the spindle, sweep the holder's bore or a pin in it. Sweep the holder, never the seat that it stands in: that need not be round.",
   "radial-holder":
     "Snug the bolt, run the indicator along a ground shaft in the holder, turn the screw that is marked until both readings agree, then tighten all.",
   pin: "Press the pin in with its thread-hole side outwards, so that it can be pulled again, and let it stand out by this much.",
@@ -26,7 +26,7 @@ export const CHECK_CAUTION: Readonly<Record<MountCheck, string>> = {
   overhang: "Both spanners with the same hand: when one slips, the other hand is not in front of the tool.",
   "centre-height": "Spindle stopped. Fresh edges are sharp: mind your fingers.",
   squareness: "Spindle stopped. Fresh edges are sharp: mind your fingers.",
-  sweep: "Turn the spindle by hand, in a safe mode, chuck key out.",
+  sweep: "Turn the spindle by hand, in a safe mode, with no key left in a chuck.",
   "radial-holder": "Spindle and live drive stopped; both spanners with the same hand.",
   pin: "Press, do not hammer: eye protection on.",
 };

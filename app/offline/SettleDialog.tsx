@@ -2,13 +2,14 @@ import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
 import { Link, useLocation } from "react-router";
 import { styled } from "styled-components";
-import { may } from "../../core/deeds/index.ts";
-import { type Command, type SetupView, whatWasDone } from "../../core/ledger/index.ts";
+import { may } from "../../core/commands/index.ts";
+import { type Command, describeEntry, type SetupView } from "../../core/ledger/index.ts";
+import { mainZone, workInZone } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
-import { useRevalidate } from "../frame/useRevalidate.ts";
-import { showFor } from "../frame/useShow.ts";
 import { ageOf } from "../setups/age.ts";
+import { useRevalidate } from "../shell/useRevalidate.ts";
+import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DialogSheet, Shade } from "../ui/Sheet.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -61,7 +62,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
             {queue.map((one) => (
               <li key={one.order} data-settle={one.trouble ? true : undefined}>
                 <p>
-                  <b>{whatWasDone(one.command)}</b>
+                  <b>{describeEntry(one.command)}</b>
                   <span>
                     {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
                   </span>
@@ -142,9 +143,12 @@ function inControl(command: Command, setup: SetupView | undefined, millimetres: 
   const isWork = command.kind === "work-offset-taught";
   if (!setup || (command.kind !== "touch-accepted" && !isWork)) return formatMillimetres(millimetres, "mm");
   const { axis, offset } = command.payload;
-  const zone = setup.tools.find((tool) => tool.offset === offset)?.zone;
-  const { axis: write, unit } = showFor(setup.machine);
-  return `${write(axis, millimetres, isWork ? "work-offset" : "tool-offset", zone)} ${unit}`;
+  const zone = setup.tools.find((tool) => tool.offset === offset)?.zone ?? mainZone(setup.machine);
+  const { axis: write, work, unit } = showFor(setup.machine);
+  const shown = isWork
+    ? work(axis, workInZone(setup.machine, axis, millimetres, zone))
+    : write(axis, millimetres, "tool-offset", zone);
+  return `${shown} ${unit}`;
 }
 
 /** The queue as it is now; read again when `change` changes. */

@@ -1,5 +1,5 @@
-import { type Brought, readPhotoFile } from "../../core/deeds/index.ts";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import { type Brought, readPhotoFile } from "../../core/commands/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { programName, programRecord, textOfProgram } from "../../core/program/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import { readProgramFile } from "../prepare/readProgramFile.ts";

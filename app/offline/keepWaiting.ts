@@ -1,4 +1,4 @@
-import { makeCommand, readOwnList, type SetupForm } from "../../core/deeds/index.ts";
+import { makeCommand, readOwnList, type SetupForm } from "../../core/commands/index.ts";
 import { decide } from "../../core/ledger/index.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { bringAlong, type ChosenFile } from "./bringAlong.ts";
@@ -47,6 +47,8 @@ export async function keepWaiting(
     if ("outcome" in made) return made;
     const decision = decide(state, made);
     if (!decision.ok) return { outcome: "refused", message: decision.refusal.message, fields: {} };
+    // Before the entry: a page that asks anew between both shows the entry, and asks for its photo once.
+    if (along?.waiting.kind === "photo") await showPhotoHere(along.waiting);
     await addWaiting(
       {
         ...{ setupId, personId: pack.person.id, personName: pack.person.name, command: made },
@@ -58,7 +60,6 @@ export async function keepWaiting(
       },
       along?.waiting,
     );
-    if (along?.waiting.kind === "photo") await showPhotoHere(along.waiting);
     await countWaiting();
     return { outcome: "done" };
   } catch (failure) {

@@ -1,7 +1,7 @@
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import { textOfBytes } from "../../core/program/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
-import { isAskingAnew } from "../frame/useRevalidate.ts";
+import { isAskingAnew } from "../shell/useRevalidate.ts";
 import { awayWords, inTime, isSignInAsked } from "./away.ts";
 import { connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";

@@ -1,4 +1,4 @@
-import { type Known, may } from "../../core/deeds/index.ts";
+import { type Known, may } from "../../core/commands/index.ts";
 import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 

@@ -1,4 +1,4 @@
-import { newId } from "../frame/newId.ts";
+import { newId } from "../shell/newId.ts";
 
 let id: string | undefined;
 

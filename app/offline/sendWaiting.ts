@@ -1,4 +1,4 @@
-import { REFUSED_PERSON } from "../../core/deeds/index.ts";
+import { REFUSED_PERSON } from "../../core/commands/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
 import { connection, noteSignedOut } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";

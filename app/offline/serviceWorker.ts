@@ -110,7 +110,7 @@ async function keptPage(url: URL): Promise<Response | undefined> {
   return cache.match(path, { ignoreSearch: true });
 }
 
-/** Keeps a page, marked as kept, so that it knows that it must look for the server itscope. */
+/** Keeps a page, marked as kept, so that it knows that it must look for the server itself. */
 async function keep(url: URL, answer: Response): Promise<void> {
   const isPage = answer.headers.get("Content-Type")?.startsWith("text/html");
   if (!answer.ok || answer.redirected || !isPage) return;

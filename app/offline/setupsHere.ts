@@ -1,4 +1,4 @@
-import { offsetNumber } from "../../core/frame/index.ts";
+import { offsetNumber } from "../../core/machine/index.ts";
 import { nextStep, touchingOrder } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 import { setupHere } from "./loadSetup.ts";

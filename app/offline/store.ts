@@ -1,9 +1,9 @@
 import { type DBSchema, type IDBPDatabase, openDB } from "idb";
-import type { Brought, ConflictSide } from "../../core/deeds/index.ts";
+import type { Brought, ConflictSide } from "../../core/commands/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
-import { newId } from "../frame/newId.ts";
+import { newId } from "../shell/newId.ts";
 
 /** A form that waits on this device for the server. */
 export interface Waiting {

@@ -1,6 +1,6 @@
 import { useEffect, useSyncExternalStore } from "react";
 import type { Person } from "../../server/people/person.server.ts";
-import { useRevalidate } from "../frame/useRevalidate.ts";
+import { useRevalidate } from "../shell/useRevalidate.ts";
 import { type Connection, connection } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import { countWaiting, sendWaiting } from "./sendWaiting.ts";

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { useFetchers, useNavigation } from "react-router";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import type { SetupNews } from "../../server/news/setupNews.server.ts";
-import { useRevalidate } from "../frame/useRevalidate.ts";
+import { useRevalidate } from "../shell/useRevalidate.ts";
 import { listenShared } from "../stream/sharedStream.ts";
 import { connection } from "./connection.ts";
 import { syncPack } from "./syncPack.ts";

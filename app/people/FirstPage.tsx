@@ -1,5 +1,5 @@
 import { useNavigation } from "react-router";
-import { Mark } from "../frame/Mark.tsx";
+import { Mark } from "../shell/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { SecretForm, SecretPageFrame, type TypedField, TypedFields } from "./SecretForm.tsx";
 

@@ -1,6 +1,6 @@
 import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
-import { Mark } from "../frame/Mark.tsx";
+import { Mark } from "../shell/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color } from "../ui/tokens.ts";
 import { SecretForm, SecretPageFrame, type TypedField, TypedFields } from "./SecretForm.tsx";

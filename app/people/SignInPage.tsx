@@ -1,7 +1,7 @@
 import { Form, useNavigation } from "react-router";
 import { styled } from "styled-components";
-import { Mark } from "../frame/Mark.tsx";
 import { WaitingHere } from "../offline/WaitingHere.tsx";
+import { Mark } from "../shell/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";

@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { IDLE_HOURS } from "../../core/deeds/index.ts";
+import { IDLE_HOURS } from "../../core/commands/index.ts";
 import { connection, noteSignedOut } from "../offline/connection.ts";
 
 /** When somebody last touched a key or the screen, in any window of this device. */

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, workToControl } from "../../core/machine/index.ts";
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
@@ -209,7 +209,7 @@ export const EntryBlock = rendersFor(
 function heldIn(state: Lathe["state"], offset: string, axis: Axis, cell: Cell): number {
   if (cell !== "work") return state.rows[offset]?.[cell][axis] ?? 0;
   const work = state.work[state.activeWork]?.[axis] ?? 0;
-  return toControl(state.config.machine, axis, work, "work-offset", activeTool(state)?.zone);
+  return workToControl(state.config.machine, axis, work);
 }
 
 /** What Luvrit says is to be keyed there, and how; undefined where it has nothing for this cell. */

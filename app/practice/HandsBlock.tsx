@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { AXIS_NAME, type Axis } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
 import { formatMillimetres, readLength, type Unit } from "../../core/units/index.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool, SPACER_KINDS, type SpacerKind } from "../../sim/lathe/index.ts";

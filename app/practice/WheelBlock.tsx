@@ -1,6 +1,15 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, directionOf, fromControl, lastDigit } from "../../core/frame/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  directionOf,
+  fromControl,
+  lastDigit,
+  mainZone,
+  readoutSense,
+  shownAs,
+} from "../../core/machine/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts";
 import { color, size } from "../ui/tokens.ts";
@@ -28,11 +37,11 @@ export function WheelBlock({
   const [step, setStep] = useState<number>(100);
   const [turned, setTurned] = useState(0);
   const digit = lastDigit(machine, axis);
-  const zone = activeTool(state)?.zone ?? {};
-  const sign = fromControl(machine, axis, 1, "readout", zone) < 0 ? -1 : 1;
+  const zone = activeTool(state)?.zone ?? mainZone(machine);
+  const sign = readoutSense(zone, axis);
   const axes: readonly Axis[] = machine.yAxis ? ["x", "z", "y"] : ["x", "z"];
   const turn = (detents: number) => {
-    const by = fromControl(machine, axis, step * digit, "readout", zone);
+    const by = fromControl(machine, axis, shownAs("readout", step * digit), "readout", zone);
     const single = Math.abs(detents) <= FELT_SINGLY;
     const commands: readonly LatheCommand[] = single
       ? Array.from({ length: Math.abs(detents) }, () => ({ do: "jog", axis, by: Math.sign(detents) * by }))

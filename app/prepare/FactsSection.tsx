@@ -1,10 +1,12 @@
 import { Check } from "lucide-react";
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, directionOf, lastDigit, ONLY_ZONE } from "../../core/frame/index.ts";
 import type { MachineFact, SetupView } from "../../core/ledger/index.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { AXIS_NAME, directionOf, lastDigit, ONLY_ZONE, readoutSense } from "../../core/machine/index.ts";
+import { inOtherUnit } from "../../core/program/index.ts";
+import { plainMillimetres } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -29,7 +31,10 @@ function factsOf({ machine, programRead }: SetupView): readonly FactToCheck[] {
   const { encoders, home, units } = machine;
   const zone = machine.zones?.[0] ?? ONLY_ZONE;
   const plus = (["x", "z"] as const)
-    .map((axis) => `${AXIS_NAME[axis]} plus ${directionOf(machine, zone, axis, 1).leads || "as it is"}`)
+    .map(
+      (axis) =>
+        `${AXIS_NAME[axis]} plus ${directionOf(machine, zone, axis, readoutSense(zone, axis)).leads || "as it is"}`,
+    )
     .join(", ");
   const program = programRead?.units;
   const mixed = program !== undefined && program !== units;
@@ -60,7 +65,7 @@ function factsOf({ machine, programRead }: SetupView): readonly FactToCheck[] {
       trouble: mixed
         ? program === null
           ? "The program says no unit. Have it say G20 or G21 before anything moves."
-          : `The program is in ${UNIT[program]}, the control in ${UNIT[units]}: every move would be 25.4 times as far, or as little. Change one of them before anything moves.`
+          : `The program is in ${UNIT[program]}, the control in ${UNIT[units]}: ${inOtherUnit(program)}. Change one of them before anything moves.`
         : undefined,
     },
     {
@@ -78,7 +83,7 @@ function factsOf({ machine, programRead }: SetupView): readonly FactToCheck[] {
     {
       fact: "warm-up",
       name: "Warm",
-      how: "A cold machine moves: X may drift by hundredths in its first hour. Warm it up as its manual says.",
+      how: `A cold machine moves: X may drift by some ${plainMillimetres(units === "mm" ? 0.02 : 0.0254, units)} in its first hour. Warm it up as its manual says.`,
       found: ["warmed up", "cold, accepted"],
     },
   ];
@@ -129,13 +134,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
               </Quiet>
             </span>
             {mayEnter && (
-              <UndoButton
-                entry={kept.entry}
-                seq={setup.seq}
-                label="Take back"
-                what={name}
-                action={`/setups/${setupId}/touch`}
-              />
+              <UndoButton entry={kept.entry} seq={setup.seq} label="Take back" what={name} setupId={setupId} />
             )}
           </Kept>
         ) : (

@@ -2,7 +2,7 @@ import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
-import { useEarly } from "../frame/useEarly.ts";
+import { useEarly } from "../shell/useEarly.ts";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
 
@@ -47,6 +47,7 @@ export function LengthField({
     <LengthEntry
       {...{ name, label, unit }}
       caption={label}
+      isNamedAbove
       quantity="measured"
       text={value}
       onEdit={(edit) => onChange(edit(value))}

@@ -1,7 +1,7 @@
 import { Link } from "react-router";
-import { toolNumber } from "../../core/frame/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import type { MovedAdvice } from "../../core/plan/index.ts";
-import { Verdict } from "../frame/ViewFrame.tsx";
+import { Verdict } from "../shell/ViewFrame.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Section, Sheet } from "./Section.tsx";
 

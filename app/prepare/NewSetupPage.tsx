@@ -1,18 +1,18 @@
 import { useState } from "react";
 import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
-import type { MachineProfile } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
+import { plainLength, withUnit } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
-import { newId } from "../frame/newId.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
+import { newId } from "../shell/newId.ts";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import { ProgramPicker } from "./ProgramPicker.tsx";
-import { plainLength } from "./plainLength.ts";
-import { STOCK_LENGTHS } from "./stockLengths.ts";
+import { stockLengths } from "./stockLengths.ts";
 import { useProgramFile } from "./useProgramFile.ts";
 
 interface NewSetupProps {
@@ -23,7 +23,9 @@ interface NewSetupProps {
   readonly refused: OpenOutcome | undefined;
 }
 
-const LENGTHS = [...STOCK_LENGTHS, ["hole", "Hole in the stock, if any"]] as const;
+const lengthsOn = (machine: MachineProfile | undefined) =>
+  [...stockLengths(machine), ["hole", "Hole in the stock, if any"]] as const;
+const WORK_FIELDS = ["workX", "workZ"] as const;
 const WORK = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 
 /** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
@@ -35,9 +37,28 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
   );
   const [file, setFile] = useState<File>();
   const machine = machines.find((one) => one.id === typed.machine);
+  const lengths = lengthsOn(machine);
   const unit = typed.sizeUnit === "in" ? "in" : "mm";
   const read = useProgramFile(file, machine);
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  /** Lengths are typed in another unit from now on: those that stand there get theirs written out, and stay what they are. */
+  const setUnit = (to: "mm" | "in") =>
+    setTyped((now) => {
+      const from = now.sizeUnit === "in" ? "in" : "mm";
+      if (from === to) return now;
+      const same = lengths.map(([name]) => [name, withUnit(now[name] ?? "", from)] as const);
+      return { ...now, ...Object.fromEntries(same), sizeUnit: to };
+    });
+  /** Lengths are offered in the machine's own unit; what stands there already stays what it is, work offsets too. */
+  const chooseMachine = (key: string) => {
+    const to = machines.find((one) => one.id === key);
+    setTyped((now) => {
+      const same = machine && to && machine.units !== to.units ? WORK_FIELDS : [];
+      const written = same.map((name) => [name, withUnit(now[name] ?? "", machine?.units ?? unit)] as const);
+      return { ...now, ...Object.fromEntries(written), machine: key };
+    });
+    setUnit(to?.units ?? unit);
+  };
   const refusalOf = (name: string) => (refused?.outcome === "refused" ? refused.fields[name] : undefined);
   const text = (name: string) => typed[name] ?? "";
   const field = (name: string, label: string, hint?: string) => (
@@ -86,11 +107,7 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                   name="machine"
                   label="Machine"
                   value={text("machine")}
-                  onChange={(key) => {
-                    set("machine")(key);
-                    // Lengths are first offered in the machine's own unit.
-                    set("sizeUnit")(machines.find((one) => one.id === key)?.units ?? unit);
-                  }}
+                  onChange={chooseMachine}
                   options={machines.map(({ id: key, name }) => [key, name])}
                   refusal={refusalOf("machine")}
                 />
@@ -105,6 +122,18 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                   options={WORK.map((one) => [one, one])}
                 />
                 {machine?.school === "master-tool" && field("master", "Offset of the master tool")}
+                {(["X", "Z"] as const).map((axis) => (
+                  <LengthField
+                    key={axis}
+                    name={`work${axis}`}
+                    label={`${text("workOffset") || called || "G54"} ${axis} in the control now, if known`}
+                    unit={machine?.units ?? unit}
+                    decimal={person.decimalMark}
+                    value={text(`work${axis}`)}
+                    onChange={set(`work${axis}`)}
+                    refusal={refusalOf(`work${axis}`)}
+                  />
+                ))}
               </Columns>
             </Group>
             <Group>
@@ -115,7 +144,7 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                   name="sizeUnit"
                   label="Lengths here are in"
                   value={unit}
-                  onChange={set("sizeUnit")}
+                  onChange={(to) => setUnit(to === "in" ? "in" : "mm")}
                   options={[
                     ["mm", "millimetres"],
                     ["in", "inches"],
@@ -123,7 +152,7 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                 />
               </Columns>
               <Columns>
-                {LENGTHS.map(([name, label]) => (
+                {lengths.map(([name, label]) => (
                   <LengthField
                     key={name}
                     {...{ name, label, unit }}

@@ -1,12 +1,12 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { toControl, toolNumber, zoneOf } from "../../core/frame/index.ts";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
+import { toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
-import { notText, textOfFile } from "../frame/textOfFile.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
+import { notText, textOfFile } from "../shell/textOfFile.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size, target } from "../ui/tokens.ts";
 import { FileChoice } from "./FileChoice.tsx";
@@ -91,7 +91,8 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
     form.send("decide-rows", {
       rows: JSON.stringify(table.rows.map(({ offset }) => ({ offset, decision: decided(offset) }))),
     });
-  const write = (offset: string, axis: "x" | "z", value: number) => {
+  const write = (offset: string, axis: "x" | "z", value: number | undefined) => {
+    if (value === undefined) return "not known";
     const tool = tools.find((one) => one.offset === offset);
     const shown = toControl(machine, axis, value, "tool-offset", tool?.zone ?? zoneOf(machine, ""));
     return shown.toFixed(decimalsOf(machine.resolution[axis]));

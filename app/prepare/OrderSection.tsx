@@ -1,9 +1,9 @@
 import { ArrowDown, ArrowUp, Link2Off } from "lucide-react";
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, toolNumber } from "../../core/frame/index.ts";
+import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
 import { brokenNeeds, indexingOf, type PlanStep, planSetup, secondsOf } from "../../core/plan/index.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { wayName } from "../touch/words.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
@@ -76,13 +76,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
           </PlainButton>
         )}
         {setup.order && mayEnter && (
-          <UndoButton
-            entry={setup.order.entry}
-            seq={setup.seq}
-            label="Take back"
-            what="the order"
-            action={`/setups/${setupId}/touch`}
-          />
+          <UndoButton entry={setup.order.entry} seq={setup.seq} label="Take back" what="the order" setupId={setupId} />
         )}
         <Trouble>{form.trouble}</Trouble>
       </Row>
@@ -147,8 +141,14 @@ function stepName({ machine, tools }: PrepareProps["setup"], { offset, kind }: P
       return "Drill the hole, measure it";
     case "length":
       return "A good part in the sub-spindle, measured";
-    default:
-      return `${AXIS_NAME[kind as "x" | "y" | "z"]} of ${name}`;
+    case "nose":
+      return `Radius and tip of ${name}`;
+    case "second":
+      return `Second offset of ${name}`;
+    case "x":
+    case "y":
+    case "z":
+      return `${AXIS_NAME[kind]} of ${name}`;
   }
 }
 

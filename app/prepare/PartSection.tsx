@@ -1,17 +1,17 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import type { Unit } from "../../core/units/index.ts";
-import { newId } from "../frame/newId.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { plainLength } from "../../core/units/index.ts";
+import { newId } from "../shell/newId.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
-import { plainLength } from "./plainLength.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
-import { STOCK_LENGTHS } from "./stockLengths.ts";
+import { stockLengths } from "./stockLengths.ts";
 
 /** The stock, and the tolerances that matter, each tied to the offset that makes it. */
 export function PartSection(props: PrepareProps) {
@@ -36,7 +36,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
   const form = useSetupForm(setupId, setup.seq);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
     material: stock.material,
-    ...Object.fromEntries(STOCK_LENGTHS.map(([name]) => [name, plainLength(stock[name], unit)])),
+    ...Object.fromEntries(stockLengths(machine).map(([name]) => [name, plainLength(stock[name], unit)])),
   }));
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   return (
@@ -57,7 +57,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
           refusal={form.refusalOf("material")}
           isReadOnly={!mayEnter}
         />
-        {STOCK_LENGTHS.map(([name, label]) => (
+        {stockLengths(machine).map(([name, label]) => (
           <LengthField
             key={name}
             {...{ name, label, unit }}
@@ -132,7 +132,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
                       seq={setup.seq}
                       label="Take back"
                       what={feature.name}
-                      action={`/setups/${setupId}/touch`}
+                      setupId={setupId}
                     />
                   )}
                 </td>

@@ -3,11 +3,12 @@ import { useEffect, useState } from "react";
 import { Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
-import { newId } from "../frame/newId.ts";
-import { useFold } from "../frame/useFold.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { takeHere } from "../offline/takeHere.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { useFold } from "../shell/useFold.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
@@ -71,7 +72,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
     const fields = { intent: "take-program", id: newId(), base: String(setup.seq), name: programName(file.name) };
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     form.set("program", file);
-    fetcher.submit(form, { method: "post", action: `/setups/${setupId}/program`, encType: "multipart/form-data" });
+    fetcher.submit(form, { method: "post", action: entriesAddress(setupId), encType: "multipart/form-data" });
   };
   const refused =
     answer?.outcome === "conflict"
@@ -189,7 +190,9 @@ function Resolve({
       return <Go to={resolution.to}>{words}</Go>;
     case "second":
       return <Go to={`/setups/${setupId}/touch?tool=${resolution.of}`}>{words}</Go>;
-    default:
+    case "move":
+    case "remove":
+    case "renumber":
       return (
         <PlainButton
           isDisabled={busy}
@@ -213,6 +216,12 @@ function sendResolution(resolution: Resolution, send: ReturnType<typeof useSetup
     case "renumber":
       send("renumber", { changes: JSON.stringify(resolution.changes) });
       break;
+    case "load":
+    case "second":
+      // Links: they lead to where that is done.
+      break;
+    default:
+      resolution satisfies never;
   }
 }
 
@@ -232,7 +241,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
             seq={setup.seq}
             label="Take back"
             what="the renumbering"
-            action={`/setups/${setupId}/touch`}
+            setupId={setupId}
           />
         )}
       </Row>

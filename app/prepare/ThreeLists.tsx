@@ -2,11 +2,11 @@ import { GripVertical } from "lucide-react";
 import { useMemo } from "react";
 import { Button, GridList, GridListItem, useDragAndDrop } from "react-aria-components";
 import { styled } from "styled-components";
-import { offsetNumber, toControl, toolNumber, zoneOf } from "../../core/frame/index.ts";
+import { offsetNumber, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { calledNumber, type SetupLists } from "../../core/program/index.ts";
 import { toolSize } from "../../core/tool/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { changesTo } from "./conflict.ts";
 import { type ListLine, listLines } from "./listLines.ts";
@@ -84,7 +84,8 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
       }
     },
   });
-  const value = (offset: string, axis: "x" | "z", core: number) => {
+  const value = (offset: string, axis: "x" | "z", core: number | undefined) => {
+    if (core === undefined) return "not known";
     const zone = tools.find((tool) => tool.offset === offset)?.zone ?? zoneOf(machine, "");
     return toControl(machine, axis, core, "tool-offset", zone).toFixed(decimalsOf(machine.resolution[axis]));
   };
@@ -143,7 +144,7 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
                 {first ? (
                   <span>
                     {here.map(({ offset }) => toolNumber(machine, offset)).join(", ")} {first.tool.description}
-                    <small>{toolSize(first.tool)}</small>
+                    <small>{toolSize(first.tool, machine.units)}</small>
                   </span>
                 ) : (
                   <span data-empty>empty</span>

@@ -1,9 +1,10 @@
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { lastDigit, toControl, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
+import { workNow } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
-import { formatLength } from "../../core/units/index.ts";
+import { showFor } from "../shell/useShow.ts";
 import { plainButtonLink } from "../ui/Button.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Row, Section, Sheet } from "./Section.tsx";
@@ -34,8 +35,8 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
   const used = setup.programRead?.work ?? [];
   const rows = used.length > 0 ? used : [{ name: setup.workOffset.name, path: 1, line: 0 }];
   const { machine } = setup;
-  const write = (axis: "x" | "z") =>
-    formatLength(toControl(machine, axis, setup.workOffset[axis], "work-offset"), lastDigit(machine, axis));
+  const show = showFor(machine);
+  const write = (name: string, axis: "x" | "z") => show.work(axis, workNow(setup, name, axis));
   const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
   return (
     <Section>
@@ -65,8 +66,8 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
                 <th scope="row">{name}</th>
                 <td>{line === 0 ? "by this setup" : `line ${line}${path > 1 ? `, path ${path}` : ""}`}</td>
                 <td>{isOwn ? taughtBy(setup) : "another operation: plan it with its own"}</td>
-                <td className="number">{isOwn ? write("x") : "–"}</td>
-                <td className="number">{isOwn ? write("z") : "–"}</td>
+                <td className="number">{write(name, "x")}</td>
+                <td className="number">{write(name, "z")}</td>
               </tr>
             );
           })}

@@ -1,5 +1,5 @@
-import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { offsetNumber, toolNumber } from "../../core/machine/index.ts";
 import { type CallChange, type CalledTool, calledNumber, type ListConflict } from "../../core/program/index.ts";
 import { KIND_NAME } from "./toolWords.ts";
 

@@ -1,7 +1,7 @@
 import type { MovedTool } from "../../core/plan/index.ts";
 import type { ChangedLine } from "../../core/program/index.ts";
 import type { ToolLibrary } from "../../server/workshop/workshopRepository.server.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 
 /** What every part of Prepare is given. */
 export interface PrepareProps extends LoadedSetup {

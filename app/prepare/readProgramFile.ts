@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { type ProgramReading, programMachine } from "../../core/program/index.ts";
 import type { ReadProgramAnswer, ReadProgramRequest } from "../workers/programWorker.ts";
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { LARGEST_PROGRAM, type ProgramReading } from "../../core/program/index.ts";
 import { ProgramNotRead, readProgramFile } from "./readProgramFile.ts";
 

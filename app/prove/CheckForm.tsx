@@ -1,14 +1,14 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { lastDigit, readingOfFeed, toControl } from "../../core/frame/index.ts";
 import type { ProofFound } from "../../core/ledger/index.ts";
+import { lastDigit, readingOfFeed, shownAs, toControl } from "../../core/machine/index.ts";
 import { judgeStop, type ProofAxis, proofState, stoppedAt, type TwoLineCheck } from "../../core/proof/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
-import { showFor } from "../frame/useShow.ts";
 import { ageOf } from "../setups/age.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
 import { useFeed } from "../stream/useFeed.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
@@ -37,8 +37,8 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
   const judged = check.stops.map((stop) => {
     const { reading } = typed[stop.axis];
     const now = feed?.state === "live" ? readingOfFeed(machine, stop.axis, feed) : undefined;
-    const judgedNow = now?.ok ? judgeStop(setup, check.tool, stop, Number(now.value)) : undefined;
-    const seen = reading && judgeStop(setup, check.tool, stop, reading.exact);
+    const judgedNow = now?.ok ? judgeStop(setup, check.tool, stop, shownAs("readout", Number(now.value))) : undefined;
+    const seen = reading && judgeStop(setup, check.tool, stop, shownAs("readout", reading.exact));
     return {
       stop,
       judged: seen,
@@ -133,7 +133,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
               seq={setup.seq}
               label="Take back"
               what={`check of tool ${check.tool.offset}`}
-              action={`/setups/${setupId}/touch`}
+              setupId={setupId}
             />
           )}
         </Recorded>

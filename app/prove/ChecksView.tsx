@@ -2,13 +2,13 @@ import { CircleCheck, CircleDot, Download, OctagonX, RotateCcw, TriangleAlert } 
 import { useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { checkFile, checksOf, type ProofState, proofState } from "../../core/proof/index.ts";
-import { ToolHead } from "../frame/ToolHead.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { showFor } from "../frame/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
 import { takeHere } from "../offline/takeHere.ts";
+import { ToolHead } from "../shell/ToolHead.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { showFor } from "../shell/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CheckDrawing } from "./CheckDrawing.tsx";

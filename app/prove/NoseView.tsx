@@ -1,30 +1,48 @@
 import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
-import { noseDeviation, readProfile } from "../../core/nose/index.ts";
-import { noseRadiusOf, tipDirection } from "../../core/tool/index.ts";
+import { chosenEdge } from "../../core/ledger/index.ts";
+import { shownAs, toolNumber } from "../../core/machine/index.ts";
+import { noseDeviation, type ProfilePoints, profileFrame, readProfile } from "../../core/nose/index.ts";
+import { accepted } from "../../core/refusal.ts";
+import { noseRadiusOf, orientationCode, tipDirection, tipOf } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { ToolHead } from "../frame/ToolHead.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { showFor } from "../frame/useShow.ts";
-import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import { ToolHead } from "../shell/ToolHead.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { showFor } from "../shell/useShow.ts";
+import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { contourOf, exaggeration, noseScene } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
 
-/** A short profile to begin with: a face, a chamfer, a cylinder and a taper. */
-const FIRST = { mm: "20 0\n22 -1\n22 -20\n40 -30\n40 -45", in: ".8 0\n.88 -.04\n.88 -.8\n1.6 -1.2\n1.6 -1.8" } as const;
+/** A short profile of the part to begin with: a chamfer, a cylinder, a taper and a cylinder. Millimetres, or inches. */
+const FIRST: Readonly<Record<"mm" | "in", ProfilePoints>> = {
+  mm: [
+    [20, 0],
+    [22, -1],
+    [22, -20],
+    [40, -30],
+    [40, -45],
+  ],
+  in: [
+    [0.8, 0],
+    [0.88, -0.04],
+    [0.88, -0.8],
+    [1.6, -1.2],
+    [1.6, -1.8],
+  ],
+};
 const CODES = [0, 1, 2, 3, 4, 5, 6, 7, 8, 9] as const;
 
 /** Nose radius and tip orientation, right and wrong: what the nose leaves of a profile, element by element. */
 export function NoseView({ setup, person, program }: LoadedSetup & { readonly program: string | undefined }) {
   const { machine } = setup;
   const [search] = useSearchParams();
-  const tools = setup.tools.filter(({ tool, nose }) => noseRadiusOf(tool) !== undefined || nose !== undefined);
+  // A drill or a thread has none to look at; where the insert cannot be read, what was accepted counts.
+  const tools = setup.tools.filter(({ tool, nose }) => (noseRadiusOf(tool) ?? nose?.noseRadius ?? 0) > 0);
   const tool = tools.find(({ offset }) => offset === search.get("tool")) ?? tools[0];
   return (
     <ViewFrame>
@@ -71,25 +89,38 @@ function Bench({
     formatLength(convertLength(millimetres, "mm", units), machine.resolution.z).replace(/^−/, "-");
   const held = tool.nose?.noseRadius ?? tool.control?.noseRadius ?? 0;
   const truth = noseRadiusOf(tool.tool) ?? held;
-  const code = tool.nose?.orientation ?? tool.control?.orientation ?? 3;
-  const [text, setText] = useState<string>(FIRST[units]);
+  // Where nobody has said an orientation, as the tool itself points.
+  const own = orientationCode(tipOf(tool.tool, tool.zone, chosenEdge(tool)), numbering);
+  const code = tool.nose?.orientation ?? own;
+  const frame = useMemo(() => profileFrame(machine, tool.zone), [machine, tool.zone]);
+  /** Points of the part as lines of a program. */
+  const linesOf = (points: ProfilePoints) => {
+    const write = (number: number, axis: "x" | "z") =>
+      formatLength(shownAs("program", number), machine.resolution[axis]).replace(/^−/, "-");
+    return frame.toProgram(points).map(([x, z]) => `${write(x, "x")} ${write(z, "z")}`);
+  };
+  const [text, setText] = useState(() =>
+    linesOf(FIRST[units].map(([x, z]) => [convertLength(x, units, "mm"), convertLength(z, units, "mm")] as const)).join(
+      "\n",
+    ),
+  );
   const [side, setSide] = useState<"outside" | "bore">("smallestBore" in tool.tool ? "bore" : "outside");
   const [compensated, setCompensated] = useState(false);
   const real = useTypedLength(units, person.decimalMark, written(truth));
   const control = useTypedLength(units, person.decimalMark, written(held || truth));
   const [realCode, setRealCode] = useState(code);
-  const [controlCode, setControlCode] = useState(code);
-  const profile = useMemo(
-    () => readProfile(text, { units, ...(person.decimalMark && { decimal: person.decimalMark }) }),
-    [text, units, person.decimalMark],
-  );
+  const [controlCode, setControlCode] = useState(tool.nose?.orientation ?? tool.control?.orientation ?? own);
+  const profile = useMemo(() => {
+    const read = readProfile(text, { units, ...(person.decimalMark && { decimal: person.decimalMark }) });
+    return read.ok ? accepted(frame.toPart(read.value)) : read;
+  }, [text, units, person.decimalMark, frame]);
   const [realRadius, controlRadius] = [real.reading?.mm, control.reading?.mm];
   const answer =
     profile.ok && realRadius !== undefined && controlRadius !== undefined && realRadius >= 0 && controlRadius >= 0
       ? noseDeviation({
           ...{ profile: profile.value, side, numbering },
-          real: { radius: realRadius, code: realCode },
-          control: { radius: controlRadius, code: controlCode, compensated },
+          real: { radius: realRadius, code: frame.codeInPart(realCode) },
+          control: { radius: controlRadius, code: frame.codeInPart(controlCode), compensated },
         })
       : undefined;
   const found = answer?.ok ? answer.value : undefined;
@@ -100,14 +131,14 @@ function Bench({
     points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");
   const contour = () => {
     const points = program === undefined ? [] : contourOf(setup, program, tool);
-    if (points.length > 1) setText(points.map(([x, z]) => `${written(x)} ${written(z)}`).join("\n"));
+    if (points.length > 1) setText(linesOf(points).join("\n"));
   };
   const addPoint = (event: React.MouseEvent<SVGSVGElement>) => {
     const matrix = event.currentTarget.getScreenCTM();
     if (!matrix) return;
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    const tenth = (millimetres: number) => written(Math.round(millimetres * 10) / 10);
-    setText((now) => `${now.trimEnd()}\n${tenth(-2 * at.y)} ${tenth(at.x)}`);
+    const tenth = (millimetres: number) => Math.round(millimetres * 10) / 10;
+    setText((now) => `${now.trimEnd()}\n${linesOf([[tenth(-2 * at.y), tenth(at.x)]])}`);
   };
   return (
     <>
@@ -151,7 +182,7 @@ function Bench({
         </Legend>
         <Typed aria-label="Profile">
           <div>
-            <h2>Profile: X, Z, one point a line, from the front to the chuck</h2>
+            <h2>Profile: X, Z as the program writes them, one point a line, from the front to the chuck</h2>
             {!profile.ok && <p role="alert">{profile.refusal.message}</p>}
             {program !== undefined && <PlainButton onPress={contour}>Take the contour from the program</PlainButton>}
           </div>
@@ -212,7 +243,7 @@ function Bench({
               <caption>
                 largest{" "}
                 <b>
-                  {show.axis("z", found.largest, "program", undefined, "always")} {units}
+                  {show.amount("z", found.largest, "always")} {units}
                 </b>
               </caption>
               <thead>
@@ -224,7 +255,11 @@ function Bench({
               <tbody>
                 {found.elements.slice(0, MOST_ROWS).map(({ index, deviation }) => (
                   <tr key={index}>
-                    <td>{profile.value[index]?.map(written).join(", ")}</td>
+                    <td>
+                      {linesOf(profile.value.slice(index, index + 1))
+                        .join()
+                        .replace(" ", ", ")}
+                    </td>
                     <td data-off={Math.abs(deviation) >= FELT || undefined}>
                       {formatLength(convertLength(deviation, "mm", units), machine.resolution.z, { sign: "always" })}
                     </td>

@@ -1,6 +1,6 @@
 import { useSearchParams } from "react-router";
-import { NothingYet } from "../frame/StageFrame.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import { NothingYet } from "../shell/StageFrame.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { ChecksView } from "./ChecksView.tsx";
 import { NoseView } from "./NoseView.tsx";
 import { RehearsalView } from "./RehearsalView.tsx";

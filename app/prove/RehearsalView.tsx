@@ -2,11 +2,11 @@ import { CircleCheck, OctagonX, Pause, Play, SkipBack, SkipForward, TriangleAler
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
+import { mainZone, toolNumber } from "../../core/machine/index.ts";
 import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { type Show, showFor } from "../frame/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../frame/ViewFrame.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { type Show, showFor } from "../shell/useShow.ts";
+import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -305,7 +305,7 @@ function Differences({
   const widest = (kind: "gouge" | "uncut") => rehearsal.differences?.find((one) => one.kind === kind);
   const [gouge, uncut] = [widest("gouge"), widest("uncut")];
   const place = ({ z, x }: { readonly z: number; readonly x: number }) =>
-    `at Ø ${show.length(2 * x)}, Z ${show.length(z)}`;
+    `at Ø ${show.length(2 * x)}, Z ${show.axis("z", z, "program", mainZone(machine))}`;
   const took = gouge?.step === undefined ? undefined : rehearsal.steps[gouge.step];
   return (
     <>

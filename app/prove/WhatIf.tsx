@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, fromControl, toolNumber } from "../../core/frame/index.ts";
+import { AXIS_NAME, fromControl, mainZone, shownAs, toolNumber } from "../../core/machine/index.ts";
 import type { Slip } from "../../sim/rehearsal/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { size } from "../ui/tokens.ts";
@@ -24,7 +24,14 @@ export function WhatIf({
   const tool = tools.find((one) => one.offset === offset);
   const by =
     kind === "amount"
-      ? amount.reading && fromControl({ ...machine, units: "mm" }, axis, amount.reading.mm, "readout")
+      ? amount.reading &&
+        fromControl(
+          { ...machine, units: "mm" },
+          axis,
+          shownAs("tool-offset", amount.reading.mm),
+          "tool-offset",
+          tool?.zone ?? mainZone(machine),
+        )
       : slipAmount(setup, tool, axis, kind);
   const start = () => {
     if (kind === "amount") amount.ask();

@@ -1,11 +1,12 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import { MOST_POINTS, normalOf, type ProfilePoints } from "../../core/nose/index.ts";
 import type { Point } from "../../core/outline/index.ts";
-import { chordsOfArc, programMachine, programMotions } from "../../core/program/index.ts";
+import { chordsOfArc, motionsInPart, programMachine, programMotions } from "../../core/program/index.ts";
 
 /** The last unbroken stretch of cuts that a program makes with an offset: the contour that it finishes. */
 export function contourOf(setup: SetupView, program: string, tool: ToolView): ProfilePoints {
-  const { motions } = programMotions(program, programMachine(setup.machine));
+  const { motions: written } = programMotions(program, programMachine(setup.machine));
+  const motions = motionsInPart(written, setup.machine);
   let [best, stretch]: [(readonly [number, number])[], (readonly [number, number])[]] = [[], []];
   let [x, z] = [Number.NaN, Number.NaN];
   for (const motion of motions) {

@@ -1,4 +1,6 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { awayFromWork } from "../../core/limits/index.ts";
+import { workInZone } from "../../core/machine/index.ts";
 
 /** Slips that can be tried, in the words of the shop. */
 export const SLIPS = {
@@ -28,18 +30,19 @@ export function slipAmount(
   const geometry = touch?.exact ?? tool?.control?.[axis];
   if (!tool || geometry === undefined) return undefined;
   const size = touch?.size ?? 0;
+  const far = tool.zone.from === "minus" ? -1 : 1;
   switch (kind) {
     case "paper-ignored":
-      return (touch?.spacer || PAPER) * (axis === "x" ? 2 : 1);
+      return awayFromWork(tool, axis, tool.choice[axis]) * (touch?.spacer || PAPER) * (axis === "x" ? 2 : 1);
     case "radius-for-diameter":
-      return axis === "x" && size > 0 ? size / 2 : undefined;
+      return axis === "x" && size > 0 ? (far * size) / 2 : undefined;
     case "sign-lost":
       return geometry === 0 ? undefined : -2 * geometry;
     case "decimal-point":
-      return axis === "x" && size > 0 ? size * 0.9 : undefined;
+      return axis === "x" && size > 0 ? far * size * 0.9 : undefined;
     case "wrong-edge":
       return axis === "z" && "width" in tool.tool ? tool.tool.width : undefined;
     case "work-taught-twice":
-      return setup.workOffset.z === 0 ? geometry : setup.workOffset.z;
+      return setup.workOffset.z || workInZone(setup.machine, "z", geometry, tool.zone);
   }
 }

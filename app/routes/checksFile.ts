@@ -2,12 +2,12 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { checkFile, checksOf } from "../../core/proof/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/checksFile";
 
 /** All two-line checks of a setup as one program, to take away. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

@@ -1,8 +1,8 @@
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
-import { compareSetups } from "../../core/record/index.ts";
+import { compareSetups } from "../../core/reports/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { ComparePage } from "../setups/ComparePage.tsx";
 import type { Route } from "./+types/compare";
@@ -11,7 +11,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Two setups · Luvrit" }
 
 /** Two setups side by side. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const other = new URL(request.url).searchParams.get("with") ?? "";
   const [left, right] = await Promise.all([readSetup(sql(), params.setupId), readSetup(sql(), other.slice(0, 36))]);
   if (!left || !right) throw new Response("There is no such setup.", { status: 404 });

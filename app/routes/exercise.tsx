@@ -1,12 +1,12 @@
 import { redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { sql } from "../../server/context.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { findExercise } from "../../server/practice/practiceRepository.server.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
 import { ExercisePage } from "../exercise/ExercisePage.tsx";
 import { useFinish } from "../exercise/useFinish.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import type { Route } from "./+types/exercise";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -17,7 +17,7 @@ const MOST_SEED = 1_000_000;
 
 /** An exercise on a lathe of its own: another seed each time, unless the address says which. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
   if (!exercise) throw new Response("There is no such exercise.", { status: 404 });
   const { pathname, searchParams } = new URL(request.url);

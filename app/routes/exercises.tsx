@@ -1,5 +1,5 @@
 import { sql } from "../../server/context.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
 import { standingSigns } from "../../sim/exercise/progress.ts";
@@ -9,7 +9,7 @@ import type { Route } from "./+types/exercises";
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const [exercises, runs, signs] = await Promise.all([
     allExercises(sql()),
     listRuns(sql(), person.id),

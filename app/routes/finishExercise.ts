@@ -1,12 +1,12 @@
 import { sql } from "../../server/context.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { finishRun } from "../../server/practice/finishRun.server.ts";
 import { findExercise } from "../../server/practice/practiceRepository.server.ts";
 import type { Route } from "./+types/finishExercise";
 
 /** Takes in a run that somebody has finished; answers where its debrief is. */
 export async function action({ request, params }: Route.ActionArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
   if (!exercise) return Response.json({ message: "There is no such exercise any more." }, { status: 404 });
   const json: unknown = await request.json().catch(() => undefined);

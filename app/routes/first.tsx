@@ -2,7 +2,7 @@ import { data, redirect } from "react-router";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { whenceOf } from "../../server/http/whence.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
 import { signedIn } from "../../server/people/access.server.ts";
 import { isFirstCode } from "../../server/people/firstCode.server.ts";
 import { addFirstLead, hasPeople, SECRET_RULE } from "../../server/people/peopleRepository.server.ts";
@@ -48,7 +48,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (Object.keys(fields).length > 0) return data<Answer>({ name, fields }, 422);
   const person = await answering(() => addFirstLead(database(), name.trim(), secret));
   return person
-    ? signedIn(request, person, "/workshop", whenceOf(request, context), "first-lead")
+    ? signedIn(request, person, "/workshop", originOf(request, context), "first-lead")
     : redirect("/sign-in");
 }
 

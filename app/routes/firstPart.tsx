@@ -2,16 +2,16 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readPastWear } from "../../server/ledger/toolHistory.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shopGauges } from "../../server/workshop/workshopRepository.server.ts";
 import { FirstPartPage } from "../first-part/FirstPartPage.tsx";
-import { useSetup } from "../frame/useSetup.ts";
 import { loadStage } from "../offline/loadSetup.ts";
+import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/firstPart";
 
 /** The gauges that a part is measured with, and the wear that its tools were given before. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   return {

@@ -1,14 +1,14 @@
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { SCENARIO_LATHES } from "../../sim/scenario/lathes.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
 import { PracticePage } from "../practice/PracticePage.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import type { Route } from "./+types/latheByItself";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const config = SCENARIO_LATHES.turret;
   if (!config) throw new Error("the scenarios have a turret lathe");
   return { person: shownPerson(person), config };

@@ -1,7 +1,7 @@
-import { useSetup } from "../frame/useSetup.ts";
 import { MountPage } from "../mount/MountPage.tsx";
+import { useSetup } from "../shell/useSetup.ts";
 
-/** The Mount stage; its records go through the setup's one action. */
+/** The Mount stage; its records go to the setup's entries. */
 export default function Mount() {
   return <MountPage {...useSetup()} />;
 }

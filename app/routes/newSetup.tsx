@@ -5,7 +5,7 @@ import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { type OpenOutcome, openSetup } from "../../server/setup/openSetup.server.ts";
 import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
@@ -16,7 +16,7 @@ import type { Route } from "./+types/newSetup";
 export const meta: Route.MetaFunction = () => [{ title: "New setup · Luvrit" }];
 
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "setter");
+  const person = await requireRole(request, "setter");
   const { searchParams } = new URL(request.url);
   const from = searchParams.get("from");
   const past = from === null ? undefined : await readSetup(sql(), from);
@@ -30,7 +30,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const person = await mustBe(request, "setter");
+  const person = await requireRole(request, "setter");
   const { fields, file, done } = await receiveForm(request, person.id, { program: LARGEST_PROGRAM });
   try {
     const outcome = await openSetup(person, deviceOf(request), fields, file);

@@ -2,13 +2,13 @@ import { FORMATS, formatNamed } from "../../core/formats/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { offsetsFile } from "../table/offsetsFile.ts";
 import type { Route } from "./+types/offsetsFile";
 
 /** The rows found so far as a file, to take away: in the machine's own dialect, or in the format that is named. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { type OwnExerciseAnswer, ownExerciseForm } from "../../server/practice/ownExerciseForm.server.ts";
 import { allExercises, listOwnExercises } from "../../server/practice/practiceRepository.server.ts";
@@ -16,7 +16,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Exercises of our own ·
 
 /** Exercises that the shop has made: from a setup, or from a file. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "lead");
+  const person = await requireRole(request, "lead");
   const { searchParams } = new URL(request.url);
   const setupId = searchParams.get("setup") || undefined;
   const like = searchParams.get("like") || undefined;
@@ -45,7 +45,7 @@ export async function loader({ request }: Route.LoaderArgs) {
 }
 
 export async function action({ request }: Route.ActionArgs) {
-  const lead = await mustBe(request, "lead");
+  const lead = await requireRole(request, "lead");
   const answer = await ownExerciseForm(sql(), lead, await fieldsOf(request));
   return data(answer, answer.outcome === "refused" ? 422 : 200);
 }

@@ -2,9 +2,9 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
-import { NothingYet } from "../frame/StageFrame.tsx";
-import { type LoadedSetup, useSetup } from "../frame/useSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
+import { NothingYet } from "../shell/StageFrame.tsx";
+import { type LoadedSetup, useSetup } from "../shell/useSetup.ts";
 
 /** Lathes of the same setup stand alike: what is tried here is tried on the machine that the setup is about. */
 const SEED = 4680;

@@ -1,17 +1,17 @@
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { askPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { readDrive, readPutUp } from "../../server/stand-in/practiceRequest.server.ts";
 import type { Route } from "./+types/practiceLathe";
 
 /** The shared simulated lathe of a machine: what it is doing now. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   return askPracticeLathe(params.machineId, { method: "GET" });
 }
 
 /** Drives it (POST) or puts it up anew (PUT). It is a simulation: no machine is reached from here. */
 export async function action({ request, params }: Route.ActionArgs) {
-  await mustBe(request, "setter");
+  await requireRole(request, "setter");
   const json: unknown = await request.json().catch(() => undefined);
   const body = request.method === "PUT" ? readPutUp(json) : readDrive(json);
   if (!body.ok) return Response.json({ message: body.refusal.message }, { status: 400 });

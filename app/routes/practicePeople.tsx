@@ -1,5 +1,5 @@
 import { sql } from "../../server/context.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
@@ -11,7 +11,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Who is ready · Luvrit"
 
 /** Who has learned what, for a lead: by name in the order of the alphabet, never by who was quicker. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "lead");
+  const person = await requireRole(request, "lead");
   const [exercises, people] = await Promise.all([allExercises(sql()), listPeople(sql())]);
   const rows = await Promise.all(
     people.map(async ({ id, name }) => {

@@ -1,7 +1,7 @@
 import { data } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { findPerson } from "../../server/people/peopleRepository.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
@@ -14,8 +14,8 @@ export const meta: Route.MetaFunction = () => [{ title: "Practice record · Luvr
 
 /** What somebody has practised and what was signed: one's own; a lead sees everybody's. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
-  if (params.personId !== undefined && params.personId !== person.id) await mustBe(request, "lead");
+  const person = await requireRole(request, "viewer");
+  if (params.personId !== undefined && params.personId !== person.id) await requireRole(request, "lead");
   const about = params.personId === undefined ? person : await findPerson(sql(), params.personId);
   if (!about) throw new Response("There is no such person.", { status: 404 });
   const [exercises, runs, signs] = await Promise.all([
@@ -32,7 +32,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params }: Route.ActionArgs) {
-  const lead = await mustBe(request, "lead");
+  const lead = await requireRole(request, "lead");
   const answer = await signSkill(sql(), lead, params.personId, await fieldsOf(request));
   return data(answer, answer.outcome === "done" ? 200 : 422);
 }

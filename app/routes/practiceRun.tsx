@@ -1,5 +1,5 @@
 import { sql } from "../../server/context.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, readRun } from "../../server/practice/practiceRepository.server.ts";
 import { tryNext } from "../../sim/exercise/progress.ts";
@@ -12,12 +12,12 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 /** The debrief of a run: one's own; a lead sees everybody's. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const found = await readRun(sql(), params.runId);
   if (!found) throw new Response("There is no such run.", { status: 404 });
   const { kept, run, debrief } = found;
   const isOwn = kept.personId === person.id;
-  if (!isOwn) await mustBe(request, "lead");
+  if (!isOwn) await requireRole(request, "lead");
   const [exercises, runs] = await Promise.all([allExercises(sql()), listRuns(sql(), kept.personId)]);
   const next = tryNext(exercises, runs, new Date().toISOString()).find(
     ({ exercise }) => exercise.id !== run.exercise.id,

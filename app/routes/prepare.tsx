@@ -1,21 +1,21 @@
-import { rowsOf } from "../../core/deeds/index.ts";
+import { rowsOf } from "../../core/commands/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { whatMoved } from "../../core/plan/index.ts";
 import { changedLines as changedLinesOf } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { changedLines } from "../../server/program/editedProgram.server.ts";
 import { machineBefore } from "../../server/setup/known.server.ts";
 import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
-import { useSetup } from "../frame/useSetup.ts";
 import { loadStage } from "../offline/loadSetup.ts";
 import { PreparePage } from "../prepare/PreparePage.tsx";
+import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/prepare";
 
 /** The Prepare stage; its records go through the setup's one action, its program through a route of its own. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

@@ -1,16 +1,16 @@
 import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { editedProgram } from "../../server/program/editedProgram.server.ts";
-import { useSetup } from "../frame/useSetup.ts";
 import { loadStage } from "../offline/loadSetup.ts";
 import { ProvePage } from "../prove/ProvePage.tsx";
+import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/prove";
 
 /** The program as it will run, for the views that play it. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const view = new URL(request.url).searchParams.get("view");
   const state = view === "rehearsal" || view === "nose" ? await readSetup(sql(), params.setupId) : undefined;
   const file = state && (await editedProgram(sql(), viewSetup(state)));

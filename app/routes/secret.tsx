@@ -2,7 +2,7 @@ import { data } from "react-router";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { whenceOf } from "../../server/http/whence.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
 import { browserOf, mustBeSomebody, ownPath } from "../../server/people/access.server.ts";
 import { chooseOwnSecret } from "../../server/people/ownSecret.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
@@ -37,7 +37,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const session = await mustBeSomebody(request);
   const form = readForm(await fieldsOf(request));
   if (!form.ok) return data<Answer>({ fields: { secret: "This form was not complete." }, to: undefined }, 400);
-  const trying = { whence: whenceOf(request, context), device: await browserOf(request) };
+  const trying = { origin: originOf(request, context), device: await browserOf(request) };
   const fields = await answering(() => chooseOwnSecret(database(), sql(), session, form.value, trying));
   if (fields) return data<Answer>({ fields, to: undefined }, 422);
   return data<Answer>({ fields: {}, to: ownPath(new URL(request.url).searchParams.get("to") ?? "/") });

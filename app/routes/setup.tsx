@@ -1,17 +1,14 @@
 import { useEffect } from "react";
-import { Outlet, type ShouldRevalidateFunctionArgs } from "react-router";
+import { Outlet, PrefetchPageLinks, type ShouldRevalidateFunctionArgs } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readHistory } from "../../server/ledger/toolHistory.server.ts";
 import { hasFeed } from "../../server/machine-link/links.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
-import { OthersHere } from "../frame/OthersHere.tsx";
-import { StageChain } from "../frame/StageChain.tsx";
-import { TopStrip } from "../frame/TopStrip.tsx";
 import { keepSetupPages } from "../offline/keepSetupPages.ts";
 import { loadedSetup } from "../offline/loadedSetup.ts";
 import { loadSetup } from "../offline/loadSetup.ts";
@@ -19,13 +16,17 @@ import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { workingOut } from "../offline/sendSetupForm.ts";
 import { useSetupNews } from "../offline/useSetupNews.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { OthersHere } from "../shell/OthersHere.tsx";
+import { StageChain } from "../shell/StageChain.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/setup";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.setup.part} · Luvrit` : "Luvrit" }];
 
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
@@ -82,6 +83,8 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
       >
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />
       </TopStrip>
+      {/* What sends a form must be there before the server goes away. */}
+      <PrefetchPageLinks page={entriesAddress(setupId)} />
       <Outlet />
     </SetupNewsContext>
   );

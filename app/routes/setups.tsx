@@ -2,7 +2,7 @@ import { sql } from "../../server/context.server.ts";
 import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { awayWords, inTime } from "../offline/away.ts";
 import { connection } from "../offline/connection.ts";
@@ -15,7 +15,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Setups · Luvrit" }];
 
 /** The running setups and the latest others, or those that are looked for. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const search = new URL(request.url).searchParams;
   const day = (key: string) =>
     /^\d{4}-\d{2}-\d{2}$/.test(search.get(key) ?? "") ? `${search.get(key)}T00:00:00Z` : undefined;

@@ -1,13 +1,13 @@
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { squareCode } from "../../server/setup/squareCode.server.ts";
-import { useSetup } from "../frame/useSetup.ts";
 import { SheetPage } from "../keep/SheetPage.tsx";
 import { loadStage } from "../offline/loadSetup.ts";
+import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/sheet";
 
 /** The code on the sheet opens this setup where the sheet was printed from. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const { origin } = new URL(request.url);
   return { code: squareCode(`${origin}/setups/${params.setupId}`) };
 }

@@ -2,7 +2,7 @@ import { useEffect } from "react";
 import { data, redirect } from "react-router";
 import { isDemo, sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { whenceOf } from "../../server/http/whence.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
 import { browserOf, ownPath, signedIn, whoIs } from "../../server/people/access.server.ts";
 import { findPerson, hasPeople, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
@@ -60,7 +60,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const form = readForm(await fieldsOf(request));
-  const whence = whenceOf(request, context);
+  const origin = originOf(request, context);
   const to = ownPath(new URL(request.url).searchParams.get("to") ?? "/");
   const plain = plainNote(context.isEncrypted);
   if (plain !== undefined)
@@ -70,14 +70,14 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (form.value.intent === "demo") {
     const person = isDemo() ? await findPerson(sql(), form.value.person) : undefined;
     return person
-      ? signedIn(request, person, to, whence)
+      ? signedIn(request, person, to, origin)
       : data<Answer>({ name: "", message: "There is no such person in the demo." }, 403);
   }
   const { name, secret } = form.value;
   if (name.trim() === "" || secret === "")
     return data<Answer>({ name, message: "Type both a name and a passphrase or PIN." }, 422);
-  const result = await attemptSignIn(sql(), { whence, device: await browserOf(request) }, name, secret);
-  if (result.outcome === "in") return signedIn(request, result.person, to, whence);
+  const result = await attemptSignIn(sql(), { origin, device: await browserOf(request) }, name, secret);
+  if (result.outcome === "in") return signedIn(request, result.person, to, origin);
   return data<Answer>({ name, message: signInWords(result) }, result.outcome === "locked" ? 429 : 422);
 }
 

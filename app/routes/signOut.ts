@@ -1,5 +1,5 @@
-import { whenceOf } from "../../server/http/whence.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
 import { signedOut } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/signOut";
 
-export const action = ({ request, context }: Route.ActionArgs) => signedOut(request, whenceOf(request, context));
+export const action = ({ request, context }: Route.ActionArgs) => signedOut(request, originOf(request, context));

@@ -1,7 +1,7 @@
 import { sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { whenceOf } from "../../server/http/whence.server.ts";
-import { browserOf, mustBe, switched } from "../../server/people/access.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
+import { browserOf, requireRole, switched } from "../../server/people/access.server.ts";
 import { findPerson, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
@@ -19,24 +19,24 @@ const readForm = validator<{ person: string; secret: string }>({
 
 /** Who else could go on at this device. */
 export async function loader({ request }: Route.LoaderArgs) {
-  const me = await mustBe(request, "viewer");
+  const me = await requireRole(request, "viewer");
   const people = await listPeople(sql());
   return Response.json(people.filter(({ id }) => id !== me.id).map(({ id, name, role }) => ({ id, name, role })));
 }
 
 /** Another person goes on at this device, by their own PIN or passphrase. */
 export async function action({ request, context }: Route.ActionArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const form = readForm(await fieldsOf(request));
   if (!form.ok) return Response.json({ message: "Choose who goes on, and type their PIN." }, { status: 422 });
   const { person, secret } = form.value;
-  const whence = whenceOf(request, context);
+  const origin = originOf(request, context);
   const chosen = await findPerson(sql(), person);
-  const trying = { whence, device: await browserOf(request) };
+  const trying = { origin, device: await browserOf(request) };
   const result = await attemptSignIn(sql(), trying, chosen?.name ?? "", secret);
   switch (result.outcome) {
     case "in":
-      return switched(request, result.person, whence);
+      return switched(request, result.person, origin);
     case "wrong":
       return Response.json({ message: "This PIN or passphrase is not theirs." }, { status: 422 });
     case "used":

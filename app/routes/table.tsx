@@ -1,21 +1,17 @@
-import { data } from "react-router";
 import { FORMATS } from "../../core/formats/index.ts";
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
-import { useSetup } from "../frame/useSetup.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { loadStage } from "../offline/loadSetup.ts";
-import { sendSetupForm } from "../offline/sendSetupForm.ts";
+import { useSetup } from "../shell/useSetup.ts";
 import { offsetsFile } from "../table/offsetsFile.ts";
 import { TablePage } from "../table/TablePage.tsx";
-import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import type { Route } from "./+types/table";
-import { answerForm } from "./answerForm.server.ts";
 
 /** The files that this setup's table can be taken away as, with what each cannot hold. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   // Written only for whoever looks at them.
   if (new URL(request.url).searchParams.get("side") !== "files") return { files: [] };
   const state = await readSetup(sql(), params.setupId);
@@ -35,15 +31,6 @@ export const clientLoader = ({ params, request, serverLoader }: Route.ClientLoad
     files: new URL(request.url).searchParams.get("side") === "files" ? filesOf(setup) : [],
   }));
 clientLoader.hydrate = true as const;
-
-/** Reading a control's table back: files are larger than any other form. */
-export async function action({ request, params }: Route.ActionArgs) {
-  const done = await answerForm(request, params.setupId);
-  return done.outcome === "kept" ? data<TouchAnswer>({ outcome: "done" }) : done.answer;
-}
-
-export const clientAction = async ({ request, params, serverAction }: Route.ClientActionArgs) =>
-  (await sendSetupForm(params.setupId, await request.clone().formData(), serverAction)).answer;
 
 export default function Table({ loaderData }: Route.ComponentProps) {
   return <TablePage {...useSetup()} {...loaderData} />;

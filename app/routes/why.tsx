@@ -1,4 +1,4 @@
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { TOPICS } from "../../sim/exercise/topics.ts";
 import { WhyPage } from "../exercise/WhyPage.tsx";
@@ -7,7 +7,7 @@ import type { Route } from "./+types/why";
 export const meta: Route.MetaFunction = () => [{ title: "In a few words · Luvrit" }];
 
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const topic = TOPICS.find((one) => one === params.topic);
   if (!topic) throw new Response("Nothing is explained under this name.", { status: 404 });
   return { person: shownPerson(person), topic };

@@ -3,9 +3,9 @@ import { WORKSHOP_KINDS } from "../../core/workshop/index.ts";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
-import { whenceOf } from "../../server/http/whence.server.ts";
+import { originOf } from "../../server/http/origin.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { readAudit } from "../../server/people/auditRepository.server.ts";
 import { listKeptPeople } from "../../server/people/peopleRepository.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
@@ -21,10 +21,10 @@ export const meta: Route.MetaFunction = () => [{ title: "Workshop · Luvrit" }];
 
 /** One section of the workshop. People and their roles are shown to leads alone. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBe(request, "viewer");
+  const person = await requireRole(request, "viewer");
   const section = SECTIONS.find(({ path }) => path === (params.section ?? "machines"));
   if (!section) throw new Response("There is no such part of the workshop.", { status: 404 });
-  if (LEADS.includes(section.path)) await mustBe(request, "lead");
+  if (LEADS.includes(section.path)) await requireRole(request, "lead");
   const kind = WORKSHOP_KINDS.find((one) => one === section.kind);
   return {
     person: shownPerson(person),
@@ -42,9 +42,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 const LEADS: readonly string[] = ["people", "sign-ins"];
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = await mustBe(request, "setter");
+  const person = await requireRole(request, "setter");
   const form = await fieldsOf(request);
-  const outcome = await answering(() => runWorkshopForm(database(), person, form, whenceOf(request, context)));
+  const outcome = await answering(() => runWorkshopForm(database(), person, form, originOf(request, context)));
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }
 

@@ -1,5 +1,5 @@
 import { csvText, harmless } from "../../core/formats/index.ts";
-import { machineProfileSchema } from "../../core/frame/index.ts";
+import { machineProfileSchema } from "../../core/machine/index.ts";
 import {
   profileFields,
   textsOfProfile,
@@ -9,14 +9,14 @@ import {
 } from "../../core/workshop/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
-import { mustBe } from "../../server/people/access.server.ts";
+import { requireRole } from "../../server/people/access.server.ts";
 import { listItems } from "../../server/workshop/workshopRepository.server.ts";
 import { SECTIONS } from "../workshop/sections.ts";
 import type { Route } from "./+types/workshopFile";
 
 /** A section of the workshop as a file, JSON or CSV, without what is retired. People are nobody's file. */
 export async function loader({ request, params }: Route.LoaderArgs) {
-  await mustBe(request, "viewer");
+  await requireRole(request, "viewer");
   const section = SECTIONS.find(({ path }) => path === params.section);
   const isCsv = new URL(request.url).searchParams.get("as") === "csv";
   const kind = WORKSHOP_KINDS.find((one) => one === section?.kind);

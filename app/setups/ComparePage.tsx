@@ -2,9 +2,9 @@ import { Equal, EqualNot } from "lucide-react";
 import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import type { ComparedGroup } from "../../core/record/index.ts";
+import type { ComparedGroup } from "../../core/reports/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
-import { TopStrip } from "../frame/TopStrip.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 
 interface Head {

@@ -1,4 +1,4 @@
-import { newId } from "../frame/newId.ts";
+import { newId } from "../shell/newId.ts";
 import type { FromHolder, FromPage, Message } from "./messages.ts";
 import { OneStream } from "./oneStream.ts";
 import { Roster, SAY_EVERY_MS } from "./roster.ts";

@@ -1,4 +1,4 @@
-import type { PositionReport } from "../../core/frame/index.ts";
+import type { PositionReport } from "../../core/machine/index.ts";
 import type { SetupNews } from "../../server/news/setupNews.server.ts";
 
 /** What a page listens to: news of setups, positions of machines, by their ids. */

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { PositionReport } from "../../core/frame/index.ts";
+import type { PositionReport } from "../../core/machine/index.ts";
 import { listenShared } from "./sharedStream.ts";
 
 /** A report with the time at which it came in on this device. */

@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import { Dialog, Heading, Modal, ModalOverlay } from "react-aria-components";
 import { styled } from "styled-components";
-import { AXIS_NAME, toolNumber } from "../../core/frame/index.ts";
 import type { GridColumn, SetupView } from "../../core/ledger/index.ts";
+import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
 import { axisOf, columnDigit, columnWords, type GridCell, type GridRow, isToKey } from "../../core/offsets/index.ts";
 import { formatLength, spokenLength } from "../../core/units/index.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
@@ -17,8 +17,10 @@ interface BigDigitsProps {
   readonly onClose: () => void;
 }
 
-const isOpen = (cell: GridCell) => isToKey(cell) && (!cell.keyed || cell.keyed.stale);
-const toKeyIn = (row: GridRow | undefined) => Object.values(row?.cells ?? {}).filter(isToKey);
+const isOpen = isToKey;
+/** Cells that are to be keyed, and those that have been: a row stays whole while it is gone through. */
+const toKeyIn = (row: GridRow | undefined) =>
+  Object.values(row?.cells ?? {}).filter((cell) => isToKey(cell) || (cell.keyed && !cell.keyed.stale));
 
 /** One row at a time in digits for arm's length, for keying at the control; ticked with one key, read aloud if wished. */
 export function BigDigits({ setup, rows, from, mayEnter, onTick, onClose }: BigDigitsProps) {

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { beliefOfTouch } from "../../core/believability/index.ts";
-import { AXIS_NAME } from "../../core/frame/index.ts";
+import { findingOfCells } from "../../core/commands/index.ts";
 import type { SetupView, TableColumn } from "../../core/ledger/index.ts";
+import { AXIS_NAME } from "../../core/machine/index.ts";
 import {
   axisOf,
   cellForControl,
@@ -17,13 +17,14 @@ import {
   type GridRow,
   isToKey,
 } from "../../core/offsets/index.ts";
+import { beliefOfTouch } from "../../core/plausibility/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { Trouble } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
@@ -113,7 +114,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
               seq={setup.seq}
               label="Take back"
               what={`${row.name} ${columnWords(column)}`}
-              action={`/setups/${setupId}/touch`}
+              setupId={setupId}
             />
           )}
           {row.tool && axis && column.startsWith("geometry.") && !row.tool.second && (
@@ -161,10 +162,24 @@ function ByHand({
   const planned = read.ok
     ? enterCell(setup, row.row, column, how === "add" ? { add: read.value.exact } : { value: read.value.exact })
     : undefined;
+  const finding = planned?.ok ? findingOfCells(setup, planned.value) : {};
+  const [meant, setMeant] = useState("");
+  const isMeant = finding.doubt === undefined || meant === text;
   const refusal =
-    text === "" ? undefined : !read.ok ? read.refusal.message : planned?.ok ? undefined : planned?.refusal.message;
+    text === ""
+      ? undefined
+      : !read.ok
+        ? read.refusal.message
+        : planned?.ok
+          ? finding.refused
+          : planned?.refusal.message;
+  const mayKeep = planned?.ok === true && finding.refused === undefined && isMeant && !form.busy;
   const keep = () => {
-    if (planned?.ok && !form.busy) form.send("enter-cell", { offset: row.row, column, value: text, how });
+    if (mayKeep)
+      form.send("enter-cell", {
+        ...{ offset: row.row, column, value: text, how },
+        ...(finding.doubt !== undefined && { meant: "yes" }),
+      });
   };
   return (
     <Fold>
@@ -196,7 +211,20 @@ function ByHand({
         {planned?.ok && how === "value" && planned.value[0] && (
           <HandDoubt loaded={loaded} cell={planned.value[0]} onTake={setText} />
         )}
-        <PlainButton type="submit" isDisabled={!planned?.ok || form.busy}>
+        {finding.refused === undefined && finding.doubt !== undefined && (
+          <Asked role="alert">
+            {finding.doubt}
+            <label>
+              <input
+                type="checkbox"
+                checked={isMeant}
+                onChange={({ target }) => setMeant(target.checked ? text : "")}
+              />{" "}
+              It is meant
+            </label>
+          </Asked>
+        )}
+        <PlainButton type="submit" isDisabled={!mayKeep}>
           {how === "add" ? "Add it" : "Keep this value"}
         </PlainButton>
         <Trouble>{form.trouble}</Trouble>

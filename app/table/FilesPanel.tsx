@@ -3,10 +3,12 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
+import { tableGrid } from "../../core/offsets/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { Pick } from "../prepare/Field.tsx";
-import { buttonLink } from "../ui/Button.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { buttonLink, PlainButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import type { OffsetsFile } from "./offsetsFile.ts";
 import { ReadBack } from "./ReadBack.tsx";
@@ -60,10 +62,49 @@ export function FilesPanel({
           >
             <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
           </TakeFile>
+          {file.numbers === "control" && loaded.mayEnter && <Loaded loaded={loaded} file={file} />}
         </>
       )}
       <ReadBack loaded={loaded} />
     </Panel>
+  );
+}
+
+/** Says that the file has been loaded: from then on the control is taken to hold what stands in it. */
+function Loaded({ loaded, file }: { readonly loaded: LoadedSetup; readonly file: OffsetsFile }) {
+  const { setup, setupId } = loaded;
+  const form = useSetupForm(setupId, setup.seq);
+  const lost: readonly string[] = file.lost;
+  const all = tableGrid(setup).flatMap(({ row, cells }) =>
+    Object.values(cells).flatMap(({ column, wanted, now, closes }) =>
+      wanted === undefined || lost.includes(column) ? [] : [{ row, column, value: wanted, now, closes }],
+    ),
+  );
+  const open = all.filter(({ closes }) => closes === false);
+  const news = all.filter(({ value, now }) => value !== now);
+  const say = () =>
+    form.send("key-cells", {
+      cells: JSON.stringify(news.map(({ row, column, value }) => ({ row, column, value }))),
+      by: "file",
+    });
+  return (
+    <>
+      {open.length > 0 && (
+        <p role="alert">
+          <b>Stop:</b> the sum of{" "}
+          {[...new Set(open.map(({ row, column }) => `${row} ${column.slice(-1).toUpperCase()}`))].join(", ")} is open.
+          Look at it before anything is loaded.
+        </p>
+      )}
+      {news.length === 0 ? (
+        <p>The control is taken to hold what stands in this file.</p>
+      ) : (
+        <PlainButton onPress={say} isDisabled={form.busy}>
+          {form.busy ? "Keeping…" : "It is loaded in the control"}
+        </PlainButton>
+      )}
+      {form.trouble && <p role="alert">{form.trouble}</p>}
+    </>
   );
 }
 

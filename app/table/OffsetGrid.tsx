@@ -4,7 +4,7 @@ import { styled } from "styled-components";
 import type { GridColumn, SetupView, TableColumn } from "../../core/ledger/index.ts";
 import { columnDigit, columnWords, type GridCell, type GridRow, isToKey } from "../../core/offsets/index.ts";
 import { toolSize } from "../../core/tool/index.ts";
-import { formatLength } from "../../core/units/index.ts";
+import { formatLength, type Unit } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { cellId, gridColumn, type Place } from "./useGrid.ts";
@@ -88,7 +88,7 @@ const GridLine = memo(function GridLine({
     <tr data-kind={row.kind}>
       <th scope="row">
         <b>{row.name}</b>
-        <small>{rowWords(row)}</small>
+        <small>{rowWords(row, setup.machine.units)}</small>
       </th>
       {columns.map((column) => {
         const cell = cells.find((one) => gridColumn(one.column) === column);
@@ -109,10 +109,10 @@ const GridLine = memo(function GridLine({
   );
 });
 
-function rowWords({ kind, tool }: GridRow): string {
+function rowWords({ kind, tool }: GridRow, units: Unit): string {
   if (kind === "work") return "work offset";
   if (!tool) return "left over: clear it";
-  return tool.second ? `2nd of ${tool.second.of}` : `${tool.tool.description}, ${toolSize(tool.tool)}`;
+  return tool.second ? `2nd of ${tool.second.of}` : `${tool.tool.description}, ${toolSize(tool.tool, units)}`;
 }
 
 function Cell({

@@ -1,6 +1,6 @@
 import { styled } from "styled-components";
-import { offsetNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { offsetNumber } from "../../core/machine/index.ts";
 import { cellForControl, columnDigit, columnWords, type EditedCell } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";

@@ -5,12 +5,13 @@ import { CSV_FIELDS, CSV_HEADS, type CsvField } from "../../core/formats/csvColu
 import type { SetupView } from "../../core/ledger/index.ts";
 import { columnDigit, columnWords } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
-import { newId } from "../frame/newId.ts";
-import { notText, textOfFile } from "../frame/textOfFile.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { Trouble } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { notText, textOfFile } from "../shell/textOfFile.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -36,7 +37,7 @@ export function ReadBack({ loaded }: { readonly loaded: LoadedSetup }) {
     const form = new FormData();
     const fields = { intent: "compare-table", id: newId(), base: String(setup.seq), name, text, ...more };
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
-    fetcher.submit(form, { method: "post", action: `/setups/${setupId}/table`, encType: "multipart/form-data" });
+    fetcher.submit(form, { method: "post", action: entriesAddress(setupId), encType: "multipart/form-data" });
   };
   const pick = async (file: File | undefined) => {
     setForeign(undefined);

@@ -1,11 +1,21 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { fromControl, SCHOOLS, type School, toControl, toolNumber } from "../../core/frame/index.ts";
+import {
+  SCHOOLS,
+  type School,
+  shownAs,
+  toolNumber,
+  workFromControl,
+  workInZone,
+  workToControl,
+  type Zone,
+} from "../../core/machine/index.ts";
 import { rebased, schoolNeeds, schoolShift } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -23,22 +33,29 @@ const SCHOOL_WORDS: Readonly<Record<School, readonly [name: string, does: string
 
 /** The same sums in other boxes: a whole table from one school into another, with what it becomes shown first. */
 export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
-  const { machine, school, master, workOffset, tools, schoolChanged } = setup;
+  const { machine, school, master, workOffset, otherWork, tools, schoolChanged } = setup;
   const form = useSetupForm(setupId, setup.seq);
   const [to, setTo] = useState<School>(school);
-  const touched = tools.flatMap(({ offset, z }) => (z ? [{ offset, z: z.exact }] : []));
+  // All in the main spindle's frame; a zone whose readout runs the other way is turned where it is written.
+  const touched = tools.flatMap(({ offset, z, zone }) =>
+    z ? [{ offset, z: workInZone(machine, "z", z.exact, zone), zone }] : [],
+  );
   const [chosen, setChosen] = useState(master ?? touched[0]?.offset ?? "");
   const work = useTypedLength(machine.units, person.decimalMark);
   const needs = schoolNeeds(to);
-  const table = { work: workOffset.z, tools: touched };
-  const told = work.reading && fromControl({ ...machine, units: "mm" }, "z", work.reading.mm, "work-offset");
-  const shift = schoolShift(table, to, { master: chosen, work: told });
+  const isKnown = workOffset.z !== undefined;
+  const table = { work: workOffset.z ?? 0, tools: touched };
+  const told =
+    work.reading && workFromControl({ ...machine, units: "mm" }, "z", shownAs("work-offset", work.reading.mm));
+  const shift = isKnown ? schoolShift(table, to, { master: chosen, work: told }) : undefined;
   const isOther = to !== school || (to === "master-tool" && chosen !== master);
   const after = isOther && shift !== undefined ? rebased(table, shift) : undefined;
-  const write = (millimetres: number, crossing: "tool-offset" | "work-offset") =>
-    formatLength(toControl(machine, "z", millimetres, crossing), machine.resolution.z);
-  const difference = (millimetres: number, crossing: "tool-offset" | "work-offset") =>
-    formatLength(toControl(machine, "z", millimetres, crossing), machine.resolution.z, { sign: "always" });
+  const others = Object.entries(otherWork).flatMap(([name, { z }]) => (z ? [{ name, z: z.value }] : []));
+  const show = showFor(machine);
+  const workShown = (millimetres: number, sign?: "always") =>
+    formatLength(workToControl(machine, "z", millimetres), machine.resolution.z, sign && { sign });
+  const toolShown = (millimetres: number, zone: Zone, sign?: "always") =>
+    show.axis("z", workInZone(machine, "z", millimetres, zone), "tool-offset", zone, sign);
   const change = () => {
     if (needs === "work-offset") work.ask();
     if (!after) return;
@@ -67,7 +84,7 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
           seq={setup.seq}
           label="Take back"
           what="change of school or master"
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
       {mayEnter && (
@@ -110,24 +127,35 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               <tbody>
                 <tr>
                   <th scope="row">{workOffset.name}</th>
-                  <td>{write(table.work, "work-offset")}</td>
-                  <td>{write(after.work, "work-offset")}</td>
-                  <td>{difference(after.work - table.work, "work-offset")}</td>
+                  <td>{workShown(table.work)}</td>
+                  <td>{workShown(after.work)}</td>
+                  <td>{workShown(after.work - table.work, "always")}</td>
                 </tr>
-                {after.tools.map(({ offset, z }, index) => (
+                {others.map(({ name, z }) => (
+                  <tr key={name}>
+                    <th scope="row">{name}</th>
+                    <td>{workShown(z)}</td>
+                    <td>{workShown(z + after.work - table.work)}</td>
+                    <td>{workShown(after.work - table.work, "always")}</td>
+                  </tr>
+                ))}
+                {touched.map(({ offset, z, zone }) => (
                   <tr key={offset}>
                     <th scope="row">{toolNumber(machine, offset)}</th>
-                    <td>{write(table.tools[index]?.z ?? 0, "tool-offset")}</td>
-                    <td>{write(z, "tool-offset")}</td>
-                    <td>{difference(z - (table.tools[index]?.z ?? 0), "tool-offset")}</td>
+                    <td>{toolShown(z, zone)}</td>
+                    <td>{toolShown(z - (after.work - table.work), zone)}</td>
+                    <td>{toolShown(table.work - after.work, zone, "always")}</td>
                   </tr>
                 ))}
               </tbody>
             </Preview>
           )}
+          {isOther && !isKnown && (
+            <p>{workOffset.name} Z is not known: set or teach it first, then every sum can be kept.</p>
+          )}
           {isOther && touched.length === 0 && <p>No tool has a Z yet, so there is nothing to convert.</p>}
           {isOther && (
-            <PlainButton type="submit" isDisabled={form.busy || (needs !== "work-offset" && !after)}>
+            <PlainButton type="submit" isDisabled={form.busy || !isKnown || (needs !== "work-offset" && !after)}>
               Convert {touched.length === 1 ? "one tool" : `${touched.length} tools`}
             </PlainButton>
           )}

@@ -11,8 +11,8 @@ import {
   tableGrid,
 } from "../../core/offsets/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { KeysHelp } from "../touch/KeysHelp.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size, target } from "../ui/tokens.ts";

@@ -1,14 +1,15 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { AXIS_NAME, fromControl, lastDigit, toControl, toolNumber } from "../../core/frame/index.ts";
 import type { WorkMeans } from "../../core/ledger/index.ts";
-import { workAfter, workDoubt, workForControl, workNow, workRows } from "../../core/offsets/index.ts";
+import { AXIS_NAME, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
+import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { Trouble } from "../prepare/Section.tsx";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Changes } from "./Preview.tsx";
@@ -16,7 +17,7 @@ import { Changes } from "./Preview.tsx";
 const NAMES = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 const MEANS: Readonly<Record<WorkMeans, readonly [words: string, asks: string]>> = {
   entered: ["the number itself", "Work offset, as the control shows it"],
-  "datum-distance": ["distance from the datum face to the part's face", "Distance, plus away from the chuck"],
+  "datum-distance": ["distance from the datum face to the part's face", "Distance, plus away from what holds the part"],
   "next-operation": ["this operation's, moved by where the next face stands", "The face moves by (2.5 shorter: −2.5)"],
   shift: ["moved by how far the face moved when re-chucked", "The face moved by"],
 };
@@ -31,20 +32,21 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const [text, setText] = useState("");
   const [meant, setMeant] = useState("");
   const able = tools.filter(({ z, second, zone }) => z && !second && zone.works === "main");
-  const read = readLength(text, { units: machine.units, ...(person.decimalMark && { decimal: person.decimalMark }) });
-  const to = read.ok
-    ? workAfter(setup, name, axis, means, fromControl(machine, axis, read.value.exact, "work-offset"))
-    : undefined;
-  const doubt = to === undefined ? undefined : workDoubt(setup, name, axis, to);
-  const isMeant = doubt === undefined || meant === text;
-  const digit = lastDigit(machine, axis);
-  const write = (millimetres: number) => formatLength(workForControl(machine, axis, millimetres), digit);
   const offered = (Object.keys(MEANS) as WorkMeans[]).filter(
     (one) => !(one === "next-operation" && name === workOffset.name) && !(one === "datum-distance" && axis === "x"),
   );
   const chosen = offered.includes(means) ? means : "entered";
+  const read = readLength(text, { units: machine.units, ...(person.decimalMark && { decimal: person.decimalMark }) });
+  const to = read.ok
+    ? workAfter(setup, name, axis, chosen, workAmount(machine, axis, chosen, read.value.exact))
+    : undefined;
+  const finding = to === undefined ? {} : findingOfWork(setup, name, axis, to);
+  const open = chosen === "entered" ? finding.doubt : undefined;
+  const doubt = to === undefined ? undefined : (workDoubt(setup, name, axis, to) ?? open);
+  const isMeant = doubt === undefined || meant === text;
+  const show = showFor(machine);
   const set = () => {
-    if (to === undefined || !isMeant || form.busy) return;
+    if (to === undefined || finding.refused !== undefined || !isMeant || form.busy) return;
     form.send("set-work", { name, axis, means: chosen, value: text, ...(doubt !== undefined && { meant: "yes" }) });
   };
   return (
@@ -58,7 +60,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             {(["x", "z"] as const).map((one) => (
               <span key={one}>
                 {AXIS_NAME[one]}{" "}
-                {row.values[one] === undefined ? "–" : formatLength(row.values[one], lastDigit(machine, one))}
+                {row.values[one] === undefined ? "not known" : formatLength(row.values[one], lastDigit(machine, one))}
               </span>
             ))}
             <small>{row.isActive ? "active" : "called"}</small>
@@ -118,7 +120,9 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               label={`${MEANS[chosen][1]}, ${machine.units}`}
               value={text}
               onChange={setText}
-              refusal={text === "" ? undefined : read.ok ? form.refusalOf("value") : read.refusal.message}
+              refusal={
+                text === "" ? undefined : read.ok ? (finding.refused ?? form.refusalOf("value")) : read.refusal.message
+              }
             />
             {to !== undefined && (
               <Changes>
@@ -130,15 +134,15 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                     <th scope="row">
                       {name} {AXIS_NAME[axis]}
                     </th>
-                    <td>{write(workNow(setup, name, axis))}</td>
-                    <td>{write(to)}</td>
+                    <td>{show.work(axis, workNow(setup, name, axis))}</td>
+                    <td>{show.work(axis, to)}</td>
                   </tr>
                   {axis === "z" &&
                     able.slice(0, 6).map(({ offset, z, zone }) => (
                       <tr key={offset}>
                         <th scope="row">{toolNumber(machine, offset)}: machine Z at Z0</th>
                         <td />
-                        <td>{formatLength(toControl(machine, "z", (z?.exact ?? 0) + to, "readout", zone), digit)}</td>
+                        <td>{show.axis("z", (z?.exact ?? 0) + workInZone(machine, "z", to, zone), "readout", zone)}</td>
                       </tr>
                     ))}
                 </tbody>
@@ -157,7 +161,10 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                 </label>
               </Doubt>
             )}
-            <PlainButton type="submit" isDisabled={to === undefined || !isMeant || form.busy}>
+            <PlainButton
+              type="submit"
+              isDisabled={to === undefined || finding.refused !== undefined || !isMeant || form.busy}
+            >
               Set {name} {AXIS_NAME[axis]}
             </PlainButton>
             <Trouble>{form.trouble}</Trouble>

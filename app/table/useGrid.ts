@@ -62,6 +62,7 @@ export function placeAfter(
     case "End":
       return walk(withControl ? last : at, end, 0, -1);
     default:
+      // Every other key: it does not move between cells.
       return undefined;
   }
 }

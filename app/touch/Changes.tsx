@@ -1,18 +1,18 @@
 import { useState } from "react";
 import { FieldError, Input, Label, TextField } from "react-aria-components";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
 import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { otherEdge } from "../../core/tool/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { useFold } from "../frame/useFold.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { useFold } from "../shell/useFold.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { UndoButton } from "./UndoButton.tsx";
-import { EDGE_NAME } from "./words.ts";
+import { edgeName } from "./words.ts";
 
 type ChangesProps = LoadedSetup & { readonly tool: ToolView | undefined };
 
@@ -62,7 +62,7 @@ function Indexed({ setup, setupId, tool, name }: OfTool) {
           seq={setup.seq}
           label="Take back"
           what={`insert of ${name} indexed`}
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
       <Trouble>{form.trouble}</Trouble>
@@ -97,7 +97,7 @@ function Moved({ setup, setupId, tool, name }: OfTool) {
           seq={setup.seq}
           label="Take back"
           what={`move of ${name}`}
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
       <Trouble>{form.trouble}</Trouble>
@@ -144,7 +144,7 @@ function SafetyWear({ setup, setupId, person, tool, name }: OfTool) {
           seq={setup.seq}
           label="Take out"
           what={`safety wear of ${name}`}
-          action={`/setups/${setupId}/touch`}
+          setupId={setupId}
         />
       )}
       <Trouble>{form.trouble}</Trouble>
@@ -173,7 +173,7 @@ function Second({ setup, setupId, tool, name }: OfTool) {
         validationBehavior="aria"
       >
         <Label>
-          second offset of {name}, for the {EDGE_NAME[edge]}: its number
+          second offset of {name}, for the {edgeName(edge, setup.machine, tool.zone)}: its number
         </Label>
         <Input inputMode="numeric" autoComplete="off" maxLength={3} />
         <FieldError>{form.refusalOf("offset")}</FieldError>
@@ -212,13 +212,7 @@ function Rechucked({ setup, setupId, person }: LoadedSetup) {
       </PlainButton>
       <small>Face it again; one tool then teaches the work offset's Z for all.</small>
       {rechucked && (
-        <UndoButton
-          entry={rechucked.entry}
-          seq={setup.seq}
-          label="Take back"
-          what="bar re-chucked"
-          action={`/setups/${setupId}/touch`}
-        />
+        <UndoButton entry={rechucked.entry} seq={setup.seq} label="Take back" what="bar re-chucked" setupId={setupId} />
       )}
       <Trouble>{form.trouble}</Trouble>
     </Section>

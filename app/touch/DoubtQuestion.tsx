@@ -1,9 +1,9 @@
 import type { RefObject } from "react";
 import { styled } from "styled-components";
-import { type Explanation, hiddenSlips, SLIP_QUESTIONS, type TouchBelief } from "../../core/believability/index.ts";
-import { type Axis, toControl } from "../../core/frame/index.ts";
-import { errorBudget, type ShopUncertainty } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { errorBudget, type ShopUncertainty } from "../../core/limits/index.ts";
+import { type Axis, toControl } from "../../core/machine/index.ts";
+import { type Explanation, hiddenSlips, SLIP_QUESTIONS, type TouchBelief } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";

@@ -1,12 +1,13 @@
 import { Radio, RadioGroup } from "react-aria-components";
 import { styled } from "styled-components";
-import type { Axis } from "../../core/frame/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
-import { type EdgeChoice, edgeOptions, type TouchWay, wholeChoice } from "../../core/tool/index.ts";
+import { type Axis, type MachineProfile, nearSide } from "../../core/machine/index.ts";
+import { type Edge, type EdgeChoice, edgeOptions, type TouchWay, wholeChoice } from "../../core/tool/index.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-import { EDGE_NAME } from "./words.ts";
+import { edgeName } from "./words.ts";
 
 interface EdgeChoicesProps {
+  readonly machine: MachineProfile;
   readonly tool: ToolView;
   readonly axis: Axis;
   readonly way: TouchWay;
@@ -25,7 +26,7 @@ const STAND_NAME = {
 } as const;
 
 /** Which edge meets the part, which one the program moves, and where the tool stands: what there is to choose, if anything. */
-export function EdgeChoices({ tool, axis, way, choice, onChoice, isDisabled, refusal }: EdgeChoicesProps) {
+export function EdgeChoices({ machine, tool, axis, way, choice, onChoice, isDisabled, refusal }: EdgeChoicesProps) {
   const options = edgeOptions(tool.tool, axis);
   const whole = wholeChoice(tool.tool, axis, choice);
   const isThread = "toShoulder" in tool.tool;
@@ -54,19 +55,25 @@ export function EdgeChoices({ tool, axis, way, choice, onChoice, isDisabled, ref
         </div>
       </Group>
     );
+  const threadName = (edge: Edge) =>
+    edge === "left"
+      ? `yes: ${nearSide(machine, tool.zone)}`
+      : edge === "centre"
+        ? "no: the tip"
+        : edgeName(edge, machine, tool.zone);
   const edges = group(
     axis === "x" ? "touching wall" : "touching edge",
     // The middle touches nothing; it can be lined up by eye.
     way === "centre" ? [] : options.touching.filter((edge) => edge !== "centre" || way === "eye"),
     whole.touching,
-    (edge) => EDGE_NAME[edge],
+    (edge) => edgeName(edge, machine, tool.zone),
     (touching) => ({ ...choice, touching }),
   );
   const programmed = group(
     isThread ? "up to a shoulder?" : "programmed",
     way === "centre" ? [] : options.programmed,
     whole.programmed,
-    (edge) => (isThread ? THREAD_NAME[edge as keyof typeof THREAD_NAME] : EDGE_NAME[edge]),
+    (edge) => (isThread ? threadName(edge) : edgeName(edge, machine, tool.zone)),
     (next) => ({ ...choice, programmed: next }),
   );
   const stand = group(
@@ -87,8 +94,6 @@ export function EdgeChoices({ tool, axis, way, choice, onChoice, isDisabled, ref
     </Strip>
   );
 }
-
-const THREAD_NAME = { left: "yes: chuck side", centre: "no: the tip", right: "far side" } as const;
 
 const Strip = styled.div`
   display: flex;

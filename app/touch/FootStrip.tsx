@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../../core/frame/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../../core/machine/index.ts";
 import { fieldsOf } from "../../core/touch/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { HeardReport } from "../stream/useFeed.ts";
@@ -29,7 +29,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
   const entered = entry.reading.understood.machine;
   const digit = lastDigit(machine, axis);
   const now = feed && readingOfFeed(machine, axis, feed);
-  const wantsReading = fieldsOf(way, axis).includes("machine");
+  const wantsReading = fieldsOf(way, axis, tool.zone).includes("machine");
   // What was entered stands here; before that, what the machine shows.
   const number = entered ? formatLength(entered.exact, digit) : now?.ok ? formatLength(Number(now.value), digit) : "–";
   const { first, why } = backOff({ setup, tool, axis, way });
@@ -49,7 +49,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
         <FeedNews {...{ machine, axis, feed, entry }} />
         <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
-      <Caution>{caution({ way, tool })}</Caution>
+      <Caution>{caution({ setup, way, tool })}</Caution>
     </Strip>
   );
 }

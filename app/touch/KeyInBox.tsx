@@ -1,6 +1,6 @@
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, lastDigit, toControl, type Zone } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, storesOpposite, toControl, type Zone } from "../../core/machine/index.ts";
 import type { KeyIn } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -12,52 +12,80 @@ interface KeyInBoxProps {
   /** Where it is keyed: the geometry of an offset number, or a work offset. */
   readonly place: { readonly geometryOf: string } | { readonly work: string };
   readonly keyed: KeyIn | undefined;
-  /** Wear that the control still holds on this axis, in millimetres. */
+  /** Wear that the control is believed to hold on this axis, in millimetres; undefined where nobody has said. */
   readonly wear: number | undefined;
   /** True when this is what the ledger holds, not what is being typed. */
   readonly isKept: boolean;
+  /** What nobody has said and the sum counts as 0, such as `G54 Z`. */
+  readonly assumed?: string | undefined;
+  /** True where the display is predicted with a work offset at 0 that nobody has said. */
+  readonly displayAtZero?: boolean;
+  /** The button that says it is keyed, or who has said so. */
+  readonly children?: React.ReactNode;
 }
 
 /** What this machine wants keyed, in digits for arm's length, and what its display must read right after. */
-export function KeyInBox({ setup: { machine, workOffset }, axis, zone, place, keyed, wear, isKept }: KeyInBoxProps) {
+export function KeyInBox(props: KeyInBoxProps) {
+  const { axis, zone, place, keyed, wear, isKept, assumed } = props;
+  const { machine, workOffset } = props.setup;
   const name = AXIS_NAME[axis];
   const resolution = lastDigit(machine, axis);
   const isWork = "work" in place;
   const as = keyed?.entry.as ?? (isWork ? "overwrite" : machine.measuring);
-  const what = isWork
-    ? `Key into ${place.work}, ${name}`
-    : {
-        overwrite: `Key into ${name} geometry, offset ${place.geometryOf}`,
-        add: `Add to ${name} geometry, offset ${place.geometryOf}`,
-        "touched-dimension": `State as touched ${name}, offset ${place.geometryOf}`,
-      }[as];
+  /** The control holds it already: nothing is left to key. */
+  const isIn = isKept && keyed !== undefined && keyed.before === keyed.value;
+  const what = isIn
+    ? isWork
+      ? `${place.work}, ${name}, in the control`
+      : `${name} geometry, offset ${place.geometryOf}, in the control`
+    : isWork
+      ? `Key into ${place.work}, ${name}`
+      : {
+          overwrite: `Key into ${name} geometry, offset ${place.geometryOf}`,
+          add: `Add to ${name} geometry, offset ${place.geometryOf}`,
+          "touched-dimension": `State as touched ${name}, offset ${place.geometryOf}`,
+        }[as];
   const stored = (millimetres: number) => toControl(machine, axis, millimetres, "tool-offset", zone);
-  const isFlipped =
-    !isWork && toControl(machine, axis, 1, "tool-offset", zone) * toControl(machine, axis, 1, "readout", zone) < 0;
+  const isFlipped = !isWork && storesOpposite(machine, axis, zone);
   const hasWear = wear !== undefined && Math.abs(stored(wear)) >= resolution / 2;
+  const clearsWear = !isWork && keyed !== undefined && !isIn && (hasWear || wear === undefined);
   return (
     <Box $idle={keyed === undefined} data-testid="key-in">
-      {hasWear && (
+      {clearsWear && (
         <p>
           First set wear {name} to 0{" "}
-          <small>(it holds {formatLength(stored(wear), resolution, { sign: "always" })})</small>
+          <small>
+            (
+            {wear === undefined
+              ? "not known"
+              : `it holds ${formatLength(stored(wear), resolution, { sign: "always" })}`}
+            )
+          </small>
         </p>
       )}
-      {keyed?.workFirstToZero && (
+      {keyed?.workFirstToZero && !isIn && (
         <p>
           First set {workOffset.name} {name} to 0, and back afterwards
         </p>
       )}
       <p>{what}</p>
       <output aria-label={what}>
-        {keyed ? formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {}) : "–"}
+        {keyed
+          ? isIn
+            ? formatLength(keyed.value, resolution)
+            : formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {})
+          : "–"}
       </output>
       {isFlipped && <small>this control stores it with the other sign</small>}
-      {as !== "overwrite" && (
-        <small>
-          makes {name} geometry {keyed ? formatLength(keyed.value, resolution) : "–"}
-        </small>
-      )}
+      {assumed !== undefined && <p>Right if {assumed} is 0: it is not known.</p>}
+      <Keyed>
+        {props.children}
+        {as !== "overwrite" && !isIn && (
+          <small>
+            makes {name} geometry {keyed ? formatLength(keyed.value, resolution) : "–"}
+          </small>
+        )}
+      </Keyed>
       {keyed && keyed.display === undefined ? (
         <Display>
           <span>no part was touched: the work offset, taught with this tool, closes it</span>
@@ -69,7 +97,8 @@ export function KeyInBox({ setup: { machine, workOffset }, axis, zone, place, ke
             {name} {keyed?.display === undefined ? "–" : formatLength(keyed.display, resolution)}
           </b>
           <small>
-            with this offset active{keyed?.workFirstToZero ? `, ${workOffset.name} at 0` : ""} and nothing moved
+            with this offset active{keyed?.workFirstToZero || props.displayAtZero ? `, ${workOffset.name} at 0` : ""}{" "}
+            and nothing moved
             {isKept ? "" : "; if it does not, stop"}
           </small>
         </Display>
@@ -87,6 +116,14 @@ const Box = styled.div<{ $idle: boolean }>`
   > p { font-weight: 600; }
   > output { color: ${({ $idle }) => color($idle ? "quiet" : "ink")}; min-height: 46px; ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
   small { font-size: ${size.small}; color: ${color("quiet")}; text-align: right; font-weight: 400; }
+`;
+const Keyed = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: flex-end;
+  gap: 10px;
+  button { flex: 1 0 auto; padding: 4px 10px; }
+  small { flex: 0 1 auto; }
 `;
 const Display = styled.div`
   display: grid;

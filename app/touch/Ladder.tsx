@@ -1,5 +1,6 @@
 import { styled } from "styled-components";
-import { SLIP_QUESTIONS } from "../../core/believability/index.ts";
+import type { SetupView, ToolView, TouchRecord, TouchWay } from "../../core/ledger/index.ts";
+import { errorBudget } from "../../core/limits/index.ts";
 import {
   AXIS_NAME,
   type Axis,
@@ -8,20 +9,22 @@ import {
   offsetNumber,
   toControl,
   toolNumber,
-} from "../../core/frame/index.ts";
-import { errorBudget } from "../../core/judgement/index.ts";
-import type { SetupView, ToolView, TouchRecord, TouchWay } from "../../core/ledger/index.ts";
+  workInZone,
+} from "../../core/machine/index.ts";
 import { DEED_WORDS } from "../../core/offsets/index.ts";
+import { SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
+import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
+import { KeyedIn } from "./KeyedIn.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { OtherOnTool } from "./OtherOnTool.tsx";
@@ -30,6 +33,7 @@ import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { barOf, wayName } from "./words.ts";
 
 interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
+  readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
@@ -59,11 +63,18 @@ export function Ladder(props: LadderProps) {
       : formatLength(toControl(machine, axis, millimetres, crossing, tool.zone), digit, sign ? { sign } : {});
   /** An amount without a direction. */
   const plain = (millimetres: number) => formatLength(convertLength(millimetres, "mm", machine.units), digit);
-  const result: Crossing = isWork ? "work-offset" : "tool-offset";
+  const shown = showFor(machine);
+  /** The result as the control holds it; a work offset was found in the frame of this tool's zone. */
+  const writeResult = (millimetres: number | undefined) =>
+    millimetres === undefined
+      ? "–"
+      : isWork
+        ? shown.work(axis, workInZone(machine, axis, millimetres, tool.zone))
+        : show(millimetres, "tool-offset");
 
   const ladder = ladderOf(setup, tool, { axis, way, solveFor }, entry.reading, entry.hasEdited ? undefined : kept);
   const { rungs, keyed, found, closes } = ladder;
-  const before = isWork ? setup.workOffset[axis] : tool.control?.[axis];
+  const before = isWork ? setup.workHeld[setup.workOffset.name]?.[axis] : tool.control?.[axis];
   const wear = isWork ? undefined : tool.control?.[WEAR[axis]];
   const title = isWork
     ? `${setup.workOffset.name} · ${name}, with ${toolNumber(machine, tool.offset)}`
@@ -78,9 +89,12 @@ export function Ladder(props: LadderProps) {
     >
       <h1>{title}</h1>
       <Sum>
-        {rungs.map(({ quantity, label, value }) => (
+        {rungs.map(({ quantity, label, value, offset }) => (
           <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
-            <dt>{label}</dt>
+            <dt>
+              {label}
+              {offset === "work" && (value === undefined ? ", not known" : ` of ${show(0 - value)}`)}
+            </dt>
             <dd>{show(value)}</dd>
           </Line>
         ))}
@@ -93,27 +107,40 @@ export function Ladder(props: LadderProps) {
         keyed={keyed}
         wear={wear}
         isKept={ladder.isKept}
-      />
+        assumed={ladder.assumed}
+        displayAtZero={ladder.displayAtZero}
+      >
+        {kept && ladder.isKept && keyed && !isAsked && (
+          <KeyedIn
+            {...{ setup, setupId: props.setupId, axis, keyed, wear, mayEnter }}
+            row={isWork ? setup.workOffset.name : tool.offset}
+            column={isWork ? `work.${axis}` : `geometry.${axis}`}
+            now={now}
+          />
+        )}
+      </KeyInBox>
       <Facts>
         <div>
           <dt>in the control now</dt>
-          <dd>{before === undefined ? "not recorded" : show(before, result)}</dd>
-        </div>
-        <div>
-          <dt>change</dt>
           <dd>
-            {keyed && keyed.before !== undefined
-              ? formatLength(keyed.value - keyed.before, digit, { sign: "always" })
-              : "–"}
+            {before === undefined ? "not known" : isWork ? shown.work(axis, before) : show(before, "tool-offset")}
           </dd>
         </div>
-        <div>
-          <dt>tolerance it makes</dt>
-          <dd>± {plain(tool.tolerance[axis])}</dd>
-        </div>
-        <div>
+        {keyed?.entry.as !== "add" && (
+          <div>
+            <dt>change</dt>
+            <dd>
+              {keyed && keyed.before !== undefined
+                ? formatLength(keyed.value - keyed.before, digit, { sign: "always" })
+                : "–"}
+            </dd>
+          </div>
+        )}
+        <div data-spare="">
           <dt>expected error</dt>
-          <dd>± {plain(budget.expanded)}</dd>
+          <dd>
+            ± {plain(budget.expanded)} of {plain(tool.tolerance[axis])}
+          </dd>
         </div>
         {!isAsked && (
           <div>
@@ -122,9 +149,9 @@ export function Ladder(props: LadderProps) {
           </div>
         )}
         {!isAsked && !isWork && axis !== "y" && (
-          <div>
+          <div data-spare="">
             <dt>work offset {setup.workOffset.name}</dt>
-            <dd>{show(setup.workOffset[axis], "work-offset")}</dd>
+            <dd>{shown.work(axis, setup.workOffset[axis])}</dd>
           </div>
         )}
       </Facts>
@@ -137,8 +164,8 @@ export function Ladder(props: LadderProps) {
             <p>
               {answer.theirs.under !== undefined
                 ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
-                : `On record: ${answer.theirs.exact === undefined ? "taken back" : show(answer.theirs.exact, result)}.`}{" "}
-              Yours: {show(found, result)}.
+                : `On record: ${answer.theirs.exact === undefined ? "taken back" : writeResult(answer.theirs.exact)}.`}{" "}
+              Yours: {writeResult(found)}.
             </p>
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
@@ -153,7 +180,7 @@ export function Ladder(props: LadderProps) {
         {kept && !isAsked && (
           <Kept>
             <span>
-              Accepted by {kept.person}, {ageOf(kept.at, now)}: {show(kept.exact, result)}
+              Accepted by {kept.person}, {ageOf(kept.at, now)}: {writeResult(kept.exact)}
             </span>
             {"doubt" in kept && kept.doubt && <em>{doubtSettled(kept.doubt)}</em>}
             {"derived" in kept && kept.derived && (
@@ -161,6 +188,7 @@ export function Ladder(props: LadderProps) {
             )}
             {mayEnter && (
               <UndoButton
+                setupId={props.setupId}
                 entry={kept.entry}
                 seq={setup.seq}
                 label="Take back"
@@ -262,7 +290,7 @@ export const Facts = styled.dl`
   display: grid;
   gap: 2px;
 /* Beside a question what was compared and the closure stay; the ways say the rest. */
-  &:has(+ * [data-asks]) > :is(:nth-child(3), :nth-child(4), :nth-child(n + 6)) { display: none; }
+  &:has(+ * [data-asks]) > [data-spare] { display: none; }
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }

@@ -2,8 +2,8 @@ import { useMemo, useRef, useState } from "react";
 import { FieldError, Input, TextField } from "react-aria-components";
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { offsetNumber, toolNumber } from "../../core/frame/index.ts";
 import { chosenEdge, type ToolView } from "../../core/ledger/index.ts";
+import { offsetNumber, partHolder, toolNumber } from "../../core/machine/index.ts";
 import { radiusForControl } from "../../core/offsets/index.ts";
 import {
   hasNamedNose,
@@ -13,14 +13,15 @@ import {
   tipOf,
   toolSize,
 } from "../../core/tool/index.ts";
-import { formatLength } from "../../core/units/index.ts";
+import { formatLength, plainMillimetres } from "../../core/units/index.ts";
 import { noseScene } from "../drawing/geometry/noseScene.ts";
 import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
-import { newId } from "../frame/newId.ts";
-import { useEnter } from "../frame/useEnter.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { useEnter } from "../shell/useEnter.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -34,6 +35,7 @@ import { UndoButton } from "./UndoButton.tsx";
 /** Nose radius from the insert's designation, tip orientation from how the tip points. */
 export function NoseStep({
   setup,
+  setupId,
   tool,
   mayEnter,
   now,
@@ -59,6 +61,9 @@ export function NoseStep({
     [named, noseRadius, tool.zone.from, edge, isFar],
   );
   const show = (millimetres: number) => formatLength(radiusForControl(setup, millimetres), machine.resolution.z);
+  const size = (millimetres: number) => plainMillimetres(millimetres, machine.units);
+  const heldNose = (held: ToolView["control"]) =>
+    `${held?.noseRadius === undefined ? "not known" : show(held.noseRadius)} · ${held?.orientation ?? "not known"}`;
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
   const refusal = isNamed && !insert.ok ? insert.refusal : undefined;
 
@@ -74,7 +79,7 @@ export function NoseStep({
         offset: tool.offset,
         ...(isNamed && { insert: designation }),
       },
-      { method: "post" },
+      { method: "post", action: entriesAddress(setupId) },
     );
   };
   useEnter(() => accept());
@@ -106,7 +111,7 @@ export function NoseStep({
             <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
             <output>
               {insert.ok &&
-                `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${insert.value.inscribedCircle} mm · thickness ${insert.value.thickness} mm · radius ${insert.value.noseRadius} mm${insert.value.sharp ? ", called sharp: a real corner has 0.05 to 0.1" : ""}`}
+                `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${size(insert.value.inscribedCircle)} · thickness ${size(insert.value.thickness)} · radius ${size(insert.value.noseRadius)}${insert.value.sharp ? `, called sharp: a real corner has ${size(0.05)} to ${size(0.1)}` : ""}`}
             </output>
             <FieldError>
               {refusal && (
@@ -139,16 +144,19 @@ export function NoseStep({
         <Box>
           <p>Key into tip orientation, offset {number}</p>
           <output>{orientation}</output>
-          <small>this machine's numbering; {tipWords(tipOf(tool.tool, { from: tool.zone.from }, edge))}</small>
+          <small>
+            this machine's numbering;{" "}
+            {tipWords(tipOf(tool.tool, { from: tool.zone.from }, edge), partHolder(machine, tool.zone))}
+          </small>
         </Box>
         <Facts>
           <div>
             <dt>in the control now</dt>
-            <dd>{tool.control ? `${show(tool.control.noseRadius)} · ${tool.control.orientation}` : "not recorded"}</dd>
+            <dd>{heldNose(tool.control)}</dd>
           </div>
           <div>
             <dt>loaded as</dt>
-            <dd>{toolSize(tool.tool)}</dd>
+            <dd>{toolSize(tool.tool, machine.units)}</dd>
           </div>
         </Facts>
         <Question as="p">
@@ -171,6 +179,7 @@ export function NoseStep({
               </span>
               {mayEnter && (
                 <UndoButton
+                  setupId={setupId}
                   entry={tool.nose.entry}
                   seq={setup.seq}
                   label="Take back"
@@ -206,8 +215,8 @@ const NO_INSERT = ({ tool }: ToolView): string =>
       ? "The cutter's own radius is what compensation uses."
       : "This tool has no nose radius; its orientation only says how it points.";
 
-function tipWords({ x, z }: { readonly x: number; readonly z: number }): string {
-  const along = z < 0 ? "at the chuck" : z > 0 ? "away from the chuck" : "";
+function tipWords({ x, z }: { readonly x: number; readonly z: number }, holder: string): string {
+  const along = z < 0 ? `at the ${holder}` : z > 0 ? `away from the ${holder}` : "";
   const across = x < 0 ? "to X minus" : x > 0 ? "to X plus" : "";
   const both = [along, across].filter((word) => word !== "").join(" and ");
   return both === "" ? "nose centre" : `tip points ${both}`;

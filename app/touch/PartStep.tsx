@@ -1,12 +1,12 @@
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView, Source } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { useEnter } from "../frame/useEnter.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
 import { ageOf } from "../setups/age.ts";
+import { useEnter } from "../shell/useEnter.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
@@ -41,7 +41,7 @@ function FaceStep({ setup, setupId, mayEnter, now }: LoadedSetup) {
       action={form.busy ? "Keeping…" : "The bar end is faced"}
       isBusy={form.busy}
       mayEnter={mayEnter}
-      kept={setup.face && { source: setup.face, words: "Bar end faced", seq: setup.seq, now }}
+      kept={setup.face && { source: setup.face, words: "Bar end faced", setupId, seq: setup.seq, now }}
     />
   );
 }
@@ -68,7 +68,7 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         hole?.source && {
           source: hole.source,
           words: `Hole Ø ${write(setup, hole.diameter)}`,
-          ...{ seq: setup.seq, now },
+          ...{ setupId, seq: setup.seq, now },
         }
       }
     >
@@ -123,7 +123,7 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         partLength && {
           source: partLength,
           words: `Length ${write(setup, partLength.length)}, drawing ${write(setup, partLength.nominal)}`,
-          ...{ seq: setup.seq, now },
+          ...{ setupId, seq: setup.seq, now },
         }
       }
     >
@@ -172,7 +172,13 @@ interface StepProps {
   readonly trouble: string | undefined;
   readonly onSubmit: () => void;
   readonly kept:
-    | { readonly source: Source; readonly words: string; readonly seq: number; readonly now: string }
+    | {
+        readonly source: Source;
+        readonly words: string;
+        readonly setupId: string;
+        readonly seq: number;
+        readonly now: string;
+      }
     | undefined;
   readonly children?: React.ReactNode;
 }
@@ -213,7 +219,15 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
               <span>
                 Kept by {kept.source.person}, {ageOf(kept.source.at, kept.now)}
               </span>
-              {mayEnter && <UndoButton entry={kept.source.entry} seq={kept.seq} label="Take back" what={title} />}
+              {mayEnter && (
+                <UndoButton
+                  setupId={kept.setupId}
+                  entry={kept.source.entry}
+                  seq={kept.seq}
+                  label="Take back"
+                  what={title}
+                />
+              )}
             </Kept>
           )}
           {mayEnter && (

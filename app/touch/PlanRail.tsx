@@ -2,11 +2,11 @@ import { Check, CircleDot, Clock, RotateCcw, User } from "lucide-react";
 import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { toolNumber } from "../../core/frame/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
-import { ToolHead } from "../frame/ToolHead.tsx";
+import { ToolHead } from "../shell/ToolHead.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 

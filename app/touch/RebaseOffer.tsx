@@ -1,8 +1,8 @@
 import { styled } from "styled-components";
-import { toControl, toolNumber } from "../../core/frame/index.ts";
+import { mainZone, toControl, toolNumber } from "../../core/machine/index.ts";
 import { formatLength } from "../../core/units/index.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 
@@ -11,9 +11,13 @@ export function RebaseOffer({ setup, setupId }: LoadedSetup) {
   const { machine, master, masterShift } = setup;
   const form = useSetupForm(setupId, setup.seq);
   if (masterShift === undefined || master === undefined) return null;
-  const by = formatLength(toControl(machine, "z", -masterShift, "tool-offset"), machine.resolution.z, {
-    sign: "always",
-  });
+  const by = formatLength(
+    toControl(machine, "z", -masterShift, "tool-offset", mainZone(machine)),
+    machine.resolution.z,
+    {
+      sign: "always",
+    },
+  );
   return (
     <Offer>
       <p>

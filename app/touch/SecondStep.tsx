@@ -1,14 +1,14 @@
 import { styled } from "styled-components";
-import { type Axis, offsetNumber, toControl, toolNumber } from "../../core/frame/index.ts";
 import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
+import { type Axis, offsetNumber, toControl, toolNumber } from "../../core/machine/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
 import { secondOffset } from "../../core/tool/index.ts";
-import { formatLength } from "../../core/units/index.ts";
-import { useEnter } from "../frame/useEnter.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
-import { useSetupForm } from "../frame/useSetupForm.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
+import { useEnter } from "../shell/useEnter.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -16,7 +16,7 @@ import { CentreForm } from "./CentreForm.tsx";
 import { Caution, Strip } from "./FootStrip.tsx";
 import { Foot, Kept, Panel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
-import { EDGE_NAME } from "./words.ts";
+import { edgeName } from "./words.ts";
 
 /** A second offset of a blade: what it is made of, what to key, and the same change once its first was touched anew. */
 export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
@@ -54,15 +54,14 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         }}
       >
         <h1>
-          {name}: {EDGE_NAME[second.edge]} of the blade of {toolNumber(machine, first.offset)}
+          {name}: {edgeName(second.edge, machine, tool.zone)} of the blade of {toolNumber(machine, first.offset)}
         </h1>
         <Card>
           <p>
-            The blade is{" "}
-            {formatLength(toControl(machine, "z", width, "readout"), machine.resolution.z).replace("−", "")}{" "}
-            {machine.units} wide. Its second offset lets the program move the other edge, and the two walls be corrected
-            apart: X is the first one's, Z is the first one's less the width, the corner radius is repeated, the
-            orientation is that of this edge. Wear is kept apart.
+            The blade is {formatLength(convertLength(width, "mm", machine.units), machine.resolution.z)} {machine.units}{" "}
+            wide. Its second offset lets the program move the other edge, and the two walls be corrected apart: X is the
+            first one's, Z is the first one's less the width, the corner radius is repeated, the orientation is that of
+            this edge. Wear is kept apart.
           </p>
           <Grid>
             <thead>
@@ -127,6 +126,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
             </span>
             {mayEnter && (
               <UndoButton
+                setupId={setupId}
                 entry={second.entry}
                 seq={setup.seq}
                 label="Take back"

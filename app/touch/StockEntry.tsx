@@ -4,8 +4,9 @@ import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
-import { newId } from "../frame/newId.ts";
-import { useFold } from "../frame/useFold.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { useFold } from "../shell/useFold.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
@@ -13,12 +14,13 @@ import { UndoButton } from "./UndoButton.tsx";
 
 interface StockEntryProps {
   readonly setup: SetupView;
+  readonly setupId: string;
   readonly decimal: "." | "," | undefined;
   readonly mayEnter: boolean;
 }
 
 /** The bar's diameter: nominal until somebody measures it; then no diameter may be larger than what was measured. */
-export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
+export function StockEntry({ setup, setupId, decimal, mayEnter }: StockEntryProps) {
   const { stock, machine } = setup;
   const [text, setText] = useState("");
   const [asked, setAsked] = useState(false);
@@ -40,7 +42,7 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
       diameter: text,
       sizeUnit: machine.units,
     };
-    fetcher.submit(form, { method: "post" });
+    fetcher.submit(form, { method: "post", action: entriesAddress(setupId) });
     setAsked(false);
   };
   const { isOpen, fold } = useFold();
@@ -83,6 +85,7 @@ export function StockEntry({ setup, decimal, mayEnter }: StockEntryProps) {
               </PlainButton>
               {stock.measuredEntry !== undefined && (
                 <UndoButton
+                  setupId={setupId}
                   entry={stock.measuredEntry}
                   seq={setup.seq}
                   label="Take back"

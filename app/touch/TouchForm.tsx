@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/frame/index.ts";
-import { awayFromWork, largestRetreat, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { awayFromWork, largestRetreat, type TouchField } from "../../core/limits/index.ts";
+import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/machine/index.ts";
 import { faceIsMade } from "../../core/plan/index.ts";
 import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
 import { armError, crossingOf, fieldsOf } from "../../core/touch/index.ts";
@@ -47,7 +47,7 @@ export function TouchForm(props: TouchFormProps) {
   const scene = useScene(props, view);
   if (!scene) return <Unknown>The insert of {tool.tool.description} is not a designation that can be drawn.</Unknown>;
 
-  const fields = fieldsOf(way, axis);
+  const fields = fieldsOf(way, axis, tool.zone);
   const others: readonly TouchField[] = fields.filter((field) => field !== "size");
   // Many numbers stand beside the sheet, few on it.
   const isBeside = others.length > MOST_ON_SHEET;
@@ -227,8 +227,8 @@ function Retreat({ setup, tool, axis, choice, entry }: TouchFormProps) {
   if (old === undefined || commanded === undefined) return null;
   const far = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
   const away = awayFromWork(tool, axis, choice);
-  const room = largestRetreat(setup.machine, axis, {
-    ...{ old, called: far * commanded, work: setup.workOffset[axis], away },
+  const room = largestRetreat(setup.machine, axis, tool.zone, {
+    ...{ old, called: far < 0 && commanded > 0 ? -commanded : commanded, work: tool.work[axis] ?? 0, away },
   });
   if (room === undefined || room <= 0) return null;
   return (

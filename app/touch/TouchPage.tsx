@@ -2,12 +2,12 @@ import { useContext, useLayoutEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import type { ToolView } from "../../core/ledger/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
-import { NothingYet, StageFrame, StageMain } from "../frame/StageFrame.tsx";
-import { useRevalidate } from "../frame/useRevalidate.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { type OnTool, useClaim } from "../offline/useClaim.ts";
+import { NothingYet, StageFrame, StageMain } from "../shell/StageFrame.tsx";
+import { useRevalidate } from "../shell/useRevalidate.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
@@ -39,7 +39,12 @@ export function TouchPage(loaded: LoadedSetup) {
         search={search}
         others={claims.filter(({ page }) => page !== pageIdIfAny())}
       >
-        <StockEntry setup={loaded.setup} decimal={loaded.person.decimalMark} mayEnter={loaded.mayEnter} />
+        <StockEntry
+          setup={loaded.setup}
+          setupId={loaded.setupId}
+          decimal={loaded.person.decimalMark}
+          mayEnter={loaded.mayEnter}
+        />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>

@@ -1,15 +1,16 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
-import { beliefOfTouch, openDoubt } from "../../core/believability/index.ts";
-import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/frame/index.ts";
-import type { TouchField } from "../../core/judgement/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
+import type { TouchField } from "../../core/limits/index.ts";
+import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/machine/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
+import { beliefOfTouch, openDoubt } from "../../core/plausibility/index.ts";
 import { type EdgeChoice, waysToTouch } from "../../core/tool/index.ts";
 import { fieldsOf, type SolveFor } from "../../core/touch/index.ts";
-import { newId } from "../frame/newId.ts";
-import type { LoadedSetup } from "../frame/useSetup.ts";
 import type { OnTool } from "../offline/useClaim.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useFeed } from "../stream/useFeed.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { EdgeChoices } from "./EdgeChoices.tsx";
@@ -60,7 +61,7 @@ export function TouchStep(props: TouchStepProps) {
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */
   const focusFirst = () => {
-    const fields = fieldsOf(way, axis);
+    const fields = fieldsOf(way, axis, tool.zone);
     focus(fields.find((field) => (entry.typed[field] ?? "") === "") ?? fields[0] ?? "machine");
   };
   const feed = useFeed(setup.machine.id, props.hasFeed);
@@ -68,15 +69,20 @@ export function TouchStep(props: TouchStepProps) {
   const holdReading = () => {
     const reading = feed && readingOfFeed(setup.machine, axis, feed);
     const shown = feed?.position[axis];
-    if (!fieldsOf(way, axis).includes("machine") || !reading?.ok || shown === undefined) return focusFirst();
+    if (!fieldsOf(way, axis, tool.zone).includes("machine") || !reading?.ok || shown === undefined) return focusFirst();
     entry.hold(reading.value, shown);
-    const next = fieldsOf(way, axis).find((field) => field !== "machine" && (entry.typed[field] ?? "") === "");
+    const next = fieldsOf(way, axis, tool.zone).find(
+      (field) => field !== "machine" && (entry.typed[field] ?? "") === "",
+    );
     focus(next ?? "machine");
   };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
     const content: Record<string, string> = { offset: tool.offset, axis, way: next };
     for (const [name, value] of Object.entries(nextEdges)) if (value !== undefined) content[name] = value;
-    choice.submit({ intent: "choose-way", id: newId(), base: String(setup.seq), ...content }, { method: "post" });
+    choice.submit(
+      { intent: "choose-way", id: newId(), base: String(setup.seq), ...content },
+      { method: "post", action: entriesAddress(setupId) },
+    );
   };
   const chooseWay = (next: TouchWay) => {
     if (next !== way) choose(next, next === "eye" ? edges : { ...edges, touching: undefined });
@@ -132,7 +138,7 @@ export function TouchStep(props: TouchStepProps) {
           mayEnter={mayEnter}
         >
           <EdgeChoices
-            {...{ tool, axis, way, choice: edges }}
+            {...{ machine: setup.machine, tool, axis, way, choice: edges }}
             onChoice={(next) => choose(way, next)}
             isDisabled={!mayEnter}
             refusal={entry.refusalOf("choice")}
@@ -142,6 +148,7 @@ export function TouchStep(props: TouchStepProps) {
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
       <Ladder
+        setupId={setupId}
         setup={setup}
         tool={tool}
         axis={axis}

@@ -1,28 +1,28 @@
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { newId } from "../frame/newId.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { size } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 
 interface UndoButtonProps {
+  readonly setupId: string;
   readonly entry: string;
   readonly seq: number;
   readonly label: string;
   /** What is taken back, for a screen reader. */
   readonly what: string;
-  /** Address of the action; the page's own when absent. */
-  readonly action?: string;
 }
 
 /** Takes an entry back by a new entry; nothing is deleted. */
-export function UndoButton({ entry, seq, label, what, action }: UndoButtonProps) {
+export function UndoButton({ setupId, entry, seq, label, what }: UndoButtonProps) {
   const fetcher = useFetcher<TouchAnswer>();
   const answer = fetcher.data;
   const undo = () =>
     fetcher.submit(
       { intent: "undo", id: newId(), base: String(seq), entry },
-      { method: "post", ...(action !== undefined && { action }) },
+      { method: "post", action: entriesAddress(setupId) },
     );
   return (
     <>

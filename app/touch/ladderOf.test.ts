@@ -19,7 +19,7 @@ describe("ladderOf", () => {
     const typed = ladder("-284.25", "54.8", "paper", "0.1");
     expect(sum(typed)).toBeCloseTo(typed.found ?? Number.NaN, 9);
     expect(typed).toMatchObject({ isKept: false, closes: true, keyed: { value: -339.25, before: -339.432 } });
-    expect(typed.rungs.map(({ label }) => label)).toContain("less spacer, twice");
+    expect(typed.rungs.map(({ label }) => label)).toContain("spacer, twice");
   });
   it("shows what is on record while nothing new is typed", () => {
     const kept = ladder("", "");

@@ -1,4 +1,4 @@
-import type { SetupOutcome } from "../../core/deeds/index.ts";
+import type { SetupOutcome } from "../../core/commands/index.ts";
 
 /** What the screen hears back: the server's word, or that the server could not be reached. */
 export type TouchAnswer =

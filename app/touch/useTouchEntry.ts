@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
-import type { Axis } from "../../core/frame/index.ts";
-import { type ShopUncertainty, TOUCH_FIELDS, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { type ShopUncertainty, TOUCH_FIELDS, type TouchField } from "../../core/limits/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import type { EdgeChoice } from "../../core/tool/index.ts";
 import {
   crossingOf,
@@ -14,8 +14,9 @@ import {
   type TypedTouch,
 } from "../../core/touch/index.ts";
 import { type Unit, withUnit } from "../../core/units/index.ts";
-import { newId } from "../frame/newId.ts";
-import { useRevalidate } from "../frame/useRevalidate.ts";
+import { entriesAddress } from "../shell/entriesAddress.ts";
+import { newId } from "../shell/newId.ts";
+import { useRevalidate } from "../shell/useRevalidate.ts";
 import { draftKey, drafts } from "./drafts.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 
@@ -56,12 +57,14 @@ export function useTouchEntry(task: TouchEntryTask) {
     () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }, spacers),
     [setup, tool, axis, way, sizeUnit, choice, spacers],
   );
-  const [typed, setTyped] = useState<TypedTouch>(proposal);
+  const record = solveFor === "work" ? setup.taught[axis] : tool[axis];
+  // What was accepted stands in its fields again, on whichever device it is looked at; before that, what is known.
+  const [typed, setTyped] = useState<TypedTouch>(() => ({ ...proposal, ...typedOf(record, way, setup, sizeUnit) }));
   const [hasEdited, setHasEdited] = useState(false);
   /** When the reading was entered on this page, and what the feed showed where it was held from there (millimetres). */
   const [held, setHeld] = useState<{ readonly at: number; readonly shown: number | undefined }>();
   const [asked, setAsked] = useState(false);
-  const base = useBase(setup, solveFor === "work" ? setup.taught[axis] : tool[axis], me, hasEdited);
+  const base = useBase(setup, record, me, hasEdited);
   const fetcher = useFetcher<TouchAnswer>();
   const { revalidate } = useRevalidate();
   /** An answer that has been dealt with. */
@@ -92,18 +95,23 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (from !== sizeUnit) setTyped((now) => inUnit(now, from, sizeUnit));
   }, [sizeUnit]);
 
-  // Another way to touch brings its own proposals; what somebody typed stays.
+  // Another way to touch brings its own proposals; what somebody typed stays, but a spacer belongs to its way: a paper's
+  // thickness is no block's size.
   const lastWay = useRef(way);
+  const spacerOf = useRef<Partial<Record<TouchWay, string>>>({});
   useEffect(() => {
-    if (lastWay.current === way) return;
+    const before = lastWay.current;
+    if (before === way) return;
     lastWay.current = way;
     setTyped((now) => {
       const filled: Partial<Record<TouchField, string>> = { ...now };
-      for (const field of fieldsOf(way, axis)) filled[field] = now[field] || proposal[field] || "";
+      spacerOf.current = { ...spacerOf.current, [before]: now.spacer ?? "" };
+      for (const field of fieldsOf(way, axis, tool.zone)) filled[field] = now[field] || proposal[field] || "";
+      filled.spacer = spacerOf.current[way] ?? proposal.spacer ?? "";
       return filled;
     });
     setAsked(false);
-  }, [way, axis, proposal]);
+  }, [way, axis, proposal, tool.zone]);
 
   const reading = useMemo(
     () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal, shop }, typed),
@@ -139,7 +147,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
   const accept = (over?: number, settled?: Settlement): TouchField | undefined => {
     setAsked(true);
-    const fields = fieldsOf(way, axis);
+    const fields = fieldsOf(way, axis, tool.zone);
     const wrong = fields.find((field) => reading.refusals[field]);
     if (wrong || reading.refusals.choice) return wrong ?? fields[0];
     const content: Record<string, string> = {
@@ -152,7 +160,10 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (settled) Object.assign(content, settled);
     const isSame = sent.current.content === JSON.stringify(content);
     sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
-    fetcher.submit({ intent: "accept-touch", id: sent.current.id, ...content }, { method: "post" });
+    fetcher.submit(
+      { intent: "accept-touch", id: sent.current.id, ...content },
+      { method: "post", action: entriesAddress(setupId) },
+    );
     return undefined;
   };
 
@@ -187,6 +198,20 @@ function useBase(
   const isNews = seen.entry !== record?.entry ? record?.person !== me : seen.rests !== rests;
   if (seen.seq !== setup.seq && !(isTyping && isNews)) setSeen({ seq: setup.seq, entry: record?.entry, rests });
   return seen.seq;
+}
+
+/** What was typed for the touch that stands, if it was made this way, with its unit where that is another. */
+function typedOf(
+  record:
+    | { readonly way: TouchWay; readonly typed: Readonly<Record<string, string>>; readonly derived?: boolean }
+    | undefined,
+  way: TouchWay,
+  { machine }: SetupView,
+  sizeUnit: Unit,
+): TypedTouch {
+  if (!record || record.derived || record.way !== way) return {};
+  const from = record.typed.sizeUnit === "in" || record.typed.sizeUnit === "mm" ? record.typed.sizeUnit : machine.units;
+  return inUnit(record.typed, from, sizeUnit);
 }
 
 /** The same numbers read with another unit for sizes: those typed without a unit get theirs written out. */

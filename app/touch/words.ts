@@ -1,6 +1,6 @@
-import { AXIS_NAME, type Axis, directionOf } from "../../core/frame/index.ts";
-import { awayFromWork, type TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { awayFromWork, type TouchField } from "../../core/limits/index.ts";
+import { AXIS_NAME, type Axis, directionOf, nearSide, partHolder, toolHolder } from "../../core/machine/index.ts";
 import { type Edge, familyOf, isLive, wholeChoice } from "../../core/tool/index.ts";
 import type { Quantity } from "../../core/touch/index.ts";
 
@@ -121,7 +121,8 @@ function sizeWords(told: Told): FieldWords {
     return words(way === "skim" ? "measured diameter" : "known diameter", "Ø");
   }
   if (setup.school === "datum-face") return words("from the datum face", "Z");
-  if (wholeChoice(tool.tool, axis, tool.choice[axis]).stand === "behind") return words("Z of the rear face", "Z");
+  if (wholeChoice(tool.tool, axis, tool.choice[axis]).stand === "behind")
+    return words("rear face, from the front face", "Z");
   return words("stock still to face", "Z", "stock still to be faced");
 }
 
@@ -146,16 +147,18 @@ export function instruction(told: Told): string {
         : `Creep in until it just touches, nothing in between.${live}`;
     case "centre":
       return axis === "x"
-        ? "Holder swept true in the spindle: what the machine reads now is centre. Sweep the holder, not the turret's pocket."
+        ? `Holder swept true in the spindle: what the machine reads now is centre. Sweep the holder, not the ${toolHolder(tool.zone)}'s own seat.`
         : "Swept or indicated on the spindle's axis: what the machine reads now is Y0.";
     case "side":
       return "The shank's side touches the outside with a paper between: its axis is one diameter farther. Counts its diameter and twice the paper.";
     case "setter":
       return `${isLive(tool.tool) ? "Turn the cutter backwards. " : ""}Finest jog step for the last approach, or it is pressed too deep. Move clear before indexing, then park the setter.`;
     case "slide":
+      if (tool.zone.arm)
+        return `Machine at the bar's ${axis === "x" ? "diameter" : "end"}, no tool offset active. Slide the cutter until it meets the bar, and clamp it.`;
       return axis === "x"
-        ? "Machine at the bar's diameter, no offset active. Slide the loose tool to the bar and clamp it. Another overhang than the standard one counts twice."
-        : "Machine at Z0, no offset active. Slide the loose holder to the faced bar end and clamp it.";
+        ? "Machine at the bar's diameter, no tool offset active. Slide the loose tool to the bar and clamp it. An overhang that you measure counts instead of the bar, twice."
+        : "Machine at Z0, no tool offset active. Slide the loose holder to the faced bar end and clamp it.";
     case "preset":
       return "Call it with its retreat, feed override at zero. Wheel in until the paper drags; going on by its thickness leaves 0 to count.";
     case "pull":
@@ -192,7 +195,7 @@ export function backOff({ setup, tool, axis, way }: Told): { readonly first: str
 }
 
 /** The short caution of this moment. */
-export function caution({ way, tool }: Pick<Told, "way" | "tool">): string {
+export function caution({ setup, way, tool }: Pick<Told, "setup" | "way" | "tool">): string {
   switch (way) {
     case "skim":
       return "Spindle stopped and in a safe mode before anybody measures.";
@@ -204,22 +207,39 @@ export function caution({ way, tool }: Pick<Told, "way" | "tool">): string {
       return "Door shut before the spindle turns; no glove or rag near it.";
     case "slide":
       return "Spindle stopped; both spanners with the same hand.";
-    default:
+    case "paper":
+    case "block":
+    case "centre":
+    case "side":
+    case "pull":
+    case "eye":
       return isLive(tool.tool)
         ? "Spindle and live drive stopped before a hand goes in."
-        : "Spindle stopped, chuck key out, before a hand goes in.";
+        : partHolder(setup.machine, tool.zone) === "chuck"
+          ? "Spindle stopped, chuck key out, before a hand goes in."
+          : "Spindle stopped before a hand goes in.";
   }
 }
 
-export const EDGE_NAME: Readonly<Record<Edge, string>> = {
-  left: "chuck side",
-  centre: "middle",
-  right: "far side",
-  inner: "inner wall",
-  outer: "outer wall",
-  point: "point",
-  corner: "full-diameter corner",
-};
+/** An edge as the people at this machine say it: next to its chuck, its guide bush, its sub-spindle. */
+export function edgeName(edge: Edge, machine: SetupView["machine"], zone: ToolView["zone"]): string {
+  switch (edge) {
+    case "left":
+      return nearSide(machine, zone);
+    case "centre":
+      return "middle";
+    case "right":
+      return "far side";
+    case "inner":
+      return "inner wall";
+    case "outer":
+      return "outer wall";
+    case "point":
+      return "point";
+    case "corner":
+      return "full-diameter corner";
+  }
+}
 
 /** Diameter of the bar as far as it is known: what a gauge reads when a tool is touched on it. */
 export const barOf = ({ stock }: Pick<SetupView, "stock">): number => stock.measuredDiameter ?? stock.nominalDiameter;

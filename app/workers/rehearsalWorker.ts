@@ -1,5 +1,5 @@
 import type { SetupView } from "../../core/ledger/index.ts";
-import { programMachine, programMotions } from "../../core/program/index.ts";
+import { motionsInPart, programMachine, programMotions } from "../../core/program/index.ts";
 import { outlinesOf } from "../../sim/clipping/region.ts";
 import {
   comparedWith,
@@ -70,7 +70,8 @@ self.onmessage = ({ data }: MessageEvent<RehearsalRequest>) => {
 /** The stage at once, so that there is something to see; then what is played, then the part as it is programmed to compare. */
 function play({ setup, program, slips, margin }: RehearsalRequest): void {
   const began = performance.now();
-  const { motions } = programMotions(program, programMachine(setup.machine));
+  const { motions: written } = programMotions(program, programMachine(setup.machine));
+  const motions = motionsInPart(written, setup.machine);
   const run = (stage: Stage, asProgrammed: boolean) => {
     const steps = rehearseInSteps(stage, motions, { margin, asProgrammed });
     for (;;) {

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { notText, textOfFile } from "../frame/textOfFile.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
+import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { Answer } from "./Answer.tsx";
 import { useWorkshopForm } from "./useWorkshopForm.ts";
 

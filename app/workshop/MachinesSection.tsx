@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/machine/index.ts";
 import { type ProfileField, profileFields, textsOfProfile } from "../../core/workshop/index.ts";
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -9,7 +9,7 @@ import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
-import { GROUPS, profileLabel } from "./profileWords.ts";
+import { choiceWords, GROUPS, profileLabel } from "./profileWords.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -270,7 +270,7 @@ function ProfileEntry({
         onChange={(text) => !isReadOnly && onChange(text)}
         options={[
           ...(required && value !== "" ? [] : [["", "–"] as const]),
-          ...options.map((one) => [one, one.replaceAll("-", " ").trim() || one] as const),
+          ...options.map((one) => [one, choiceWords(path, one)] as const),
         ]}
         refusal={refusal}
       />

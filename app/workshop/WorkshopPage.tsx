@@ -1,7 +1,7 @@
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { Rooms } from "../frame/Rooms.tsx";
-import { TopStrip } from "../frame/TopStrip.tsx";
+import { Rooms } from "../shell/Rooms.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ImportFile } from "./ImportFile.tsx";

@@ -35,9 +35,9 @@ const WORDS: Readonly<Record<string, string>> = {
 
 const NESTED: readonly (readonly [RegExp, (match: RegExpMatchArray) => string])[] = [
   [/^resolution\/(.)$/, ([, axis]) => `Last digit of ${upper(axis)}, in its unit`],
-  [/^storedSign\/(.)$/, ([, axis]) => `Sign of stored ${upper(axis)}`],
-  [/^motionSign\/(.)$/, ([, axis]) => `Sign of motion, ${upper(axis)}`],
-  [/^programSign\/(.)$/, ([, axis]) => `Sign in programs, ${upper(axis)}`],
+  [/^storedSign\/(.)$/, ([, axis]) => `A longer tool's ${upper(axis)} number is`],
+  [/^motionSign\/(.)$/, ([, axis]) => `${upper(axis)} display grows: tool and part`],
+  [/^programSign\/(.)$/, ([, axis]) => `${upper(axis)} plus in programs leads`],
   [/^travel\/(.)\/([01])$/, ([, axis, end]) => `Travel of ${upper(axis)}, ${end === "0" ? "near" : "far"} end, mm`],
   [/^jogStep\/(.)$/, ([, axis]) => `Finest step of ${upper(axis)}, mm`],
   [/^repeatability\/(.)$/, ([, axis]) => `Repeatability of ${upper(axis)}, mm`],
@@ -60,6 +60,17 @@ const NESTED: readonly (readonly [RegExp, (match: RegExpMatchArray) => string])[
   [/^arm\/carriesOverhang$/, () => "The control carries the arm's overhang"],
   [/^arm\/angle$/, () => "Angle of the arm (0 along Z)"],
   [/^arm\/pivotDistance$/, () => "Pivot distance of the arm, mm"],
+];
+/** What a sign of a profile means, by its field; any other choice stands for itself. */
+export function choiceWords(path: string, choice: string): string {
+  const sign = SIGNS.find(([pattern]) => pattern.test(path));
+  if (sign && (choice === "1" || choice === "-1")) return choice === "1" ? sign[1] : sign[2];
+  return choice.replaceAll("-", " ").trim() || choice;
+}
+const SIGNS: readonly (readonly [RegExp, plus: string, minus: string])[] = [
+  [/(^|\/)storedSign\//, "larger (+)", "smaller (−)"],
+  [/(^|\/)motionSign\//, "draw apart (+)", "come together (−)"],
+  [/(^|\/)programSign\//, "away from the part (+)", "into the part (−)"],
 ];
 const upper = (axis: string | undefined) => (axis ?? "").toUpperCase();
 

@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../frame/index.ts";
+import type { MachineProfile } from "../machine/index.ts";
 
 /** How a turret stands: its axis at machine X 0 and its seats, true distances. */
 export type Turret = NonNullable<MachineProfile["turret"]>;

@@ -1,5 +1,5 @@
-import { callOf, fromControl, stationOf } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { callOf, fromControl, shownAs, stationOf, travelInZone } from "../machine/index.ts";
 import type { ToolStanding } from "../proof/index.ts";
 import { convertLength } from "../units/index.ts";
 import { type TravelResult, type TravelTool, travel } from "./travel.ts";
@@ -16,20 +16,23 @@ export interface ToolTravel {
   readonly z: TravelResult | undefined;
 }
 
+/** A profile without an axis' travel lets it go nowhere. */
+const NO_TRAVEL = [0, 0] as const;
 /** Room kept to the ends of travel where the machine's profile says nothing. */
 const USUAL_MARGIN = 1;
 export const travelMargin = ({ machine }: Pick<SetupView, "machine">): number => machine.travelMargin ?? USUAL_MARGIN;
 
 /** Every tool of a setup against the travel of its machine, with what the control reckons with for it. */
 export function travelOfSetup(setup: SetupView, standings: readonly ToolStanding[]): readonly ToolTravel[] {
-  const { travel: limits } = setup.machine;
-  const span = ([low = 0, high = 0]: readonly number[]): readonly [number, number] => [low, high];
   return standings.map((standing): ToolTravel => {
     const { tool, reckoned } = standing;
     const reach = reachOfTool(setup, tool);
     if (reckoned.x === undefined || reckoned.z === undefined) return { standing, reach, x: undefined, z: undefined };
     const [x, z] = travel({
-      limits: { x: span(limits.x), z: span(limits.z) },
+      limits: {
+        x: travelInZone(setup.machine, "x", tool.zone) ?? NO_TRAVEL,
+        z: travelInZone(setup.machine, "z", tool.zone) ?? NO_TRAVEL,
+      },
       margin: travelMargin(setup),
       tools: [
         {
@@ -64,7 +67,7 @@ export function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach
       fromControl(
         { ...setup.machine, units: "mm", xShown: "diameter" },
         axis,
-        convertLength(end, units, "mm"),
+        shownAs("program", convertLength(end, units, "mm")),
         "program",
         tool.zone,
       ),

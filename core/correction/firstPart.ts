@@ -1,5 +1,5 @@
-import { lastDigit } from "../frame/index.ts";
 import type { Feature, Recorded, SetupView, ToolView } from "../ledger/index.ts";
+import { lastDigit } from "../machine/index.ts";
 import { standingCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { entersBore } from "../tool/index.ts";

@@ -1,4 +1,4 @@
-import type { EntryKind, Payload } from "./entrySchemas.ts";
+import type { EntryKind, Payload } from "./kinds/index.ts";
 
 /** What somebody wants to put on the ledger: made on the device, with its own UUID so that it can be sent twice safely. */
 export type Command = {

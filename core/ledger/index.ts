@@ -1,31 +1,33 @@
 export type { Tool, TouchWay } from "../tool/index.ts";
-export { CELLS, type Cell, cellsOf, restsOn } from "./cells.ts";
-export { type DecisionCode, decide } from "./decide.ts";
+export { CELLS, type Cell } from "./cells.ts";
+export type { ControlRow } from "./controlHolds.ts";
+export { decide } from "./decide.ts";
 export type { Command, Entry, EntryOf, Provenance } from "./entry.ts";
+export { cellsOf, dependenciesOf, describeEntry, offsetsOf } from "./entryFacts.ts";
+export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } from "./kinds/index.ts";
+export type { NumberWriter } from "./kinds/kind.ts";
+export type { TouchedAxis } from "./kinds/schemaParts.ts";
+export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
+export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
 export {
-  ENTRY_KINDS,
-  type EntryKind,
   GRID_COLUMNS,
   type GridColumn,
+  KEYED_BY,
   MACHINE_FACTS,
   type MachineFact,
-  type Payload,
   PHOTO_TYPES,
   PROOF_FOUND,
   type ProofFound,
-  payloadSchemas,
   STALE_DECISIONS,
   type StaleDecision,
   TABLE_COLUMNS,
   TABLE_DEEDS,
   type TableColumn,
   type TableDeed,
-  type TouchedAxis,
   WORK_MEANS,
   type WorkMeans,
-} from "./entrySchemas.ts";
-export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
-export { apply, EMPTY_SETUP, fold, history, type SetupState, standing, topOf } from "./setupState.ts";
+} from "./payloadWords.ts";
+export { apply, EMPTY_SETUP, fold, history, type SetupState } from "./setupState.ts";
 export {
   chosenEdge,
   type Feature,
@@ -38,7 +40,7 @@ export {
   type Source,
   type ToolView,
   viewSetup,
+  withWorkOffset,
 } from "./setupView.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
 export { toolFacts, unmovedCells } from "./unmoved.ts";
-export { offsetsOf, whatWasDone } from "./whatWasDone.ts";

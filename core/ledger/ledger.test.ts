@@ -3,8 +3,9 @@ import { describe, expect, it } from "vitest";
 import { CELLS } from "./cells.ts";
 import { decide } from "./decide.ts";
 import type { Command, Entry } from "./entry.ts";
+import { topOf } from "./lookUp.ts";
 import { asEntries, loaded, nextId, opened, recorded, stateOf, touched, undone, withNext } from "./setup.fixture.ts";
-import { apply, EMPTY_SETUP, fold, topOf } from "./setupState.ts";
+import { apply, EMPTY_SETUP, fold } from "./setupState.ts";
 import { viewSetup } from "./setupView.ts";
 
 const signOff: Command = { id: nextId(), kind: "signed-off", version: 1, payload: { unproven: [] } };

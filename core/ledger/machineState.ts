@@ -1,5 +1,7 @@
 import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
+import { kindOf } from "./kinds/index.ts";
+import type { BelievedField, MachineChanges } from "./kinds/kind.ts";
 import { apply, EMPTY_SETUP, type SetupState } from "./setupState.ts";
 
 /** What is believed about one cell of a machine's control, and which entry says so. Millimetres, X as a diameter. */
@@ -46,93 +48,39 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
   const stations: Record<string, MachineState["stations"][string]> = {};
   const rows: Record<string, BelievedRow> = {};
   for (const { setupId, entry } of history.filter(standing)) {
-    const believe = <Value>(value: Value): Believed<Value> => ({ value, setupId, entry: entry.id });
-    const change = (offset: string, row: BelievedRow) => {
-      rows[offset] = { ...rows[offset], ...row };
+    const held = <Value>(value: Value): Believed<Value> => ({ value, setupId, entry: entry.id });
+    const believe: MachineChanges["believe"] = (offset, row) => {
+      const said = FIELDS.flatMap((field) => (row[field] === undefined ? [] : [[field, held(row[field])]]));
+      rows[offset] = { ...rows[offset], ...Object.fromEntries(said) };
     };
-    /** Later entries of a setup that move a Z which it gave before. */
-    const shift = (offsets: readonly string[], by: number) => {
-      for (const offset of offsets) {
-        const z = rows[offset]?.z;
-        if (z && z.setupId === setupId) change(offset, { z: believe(z.value - by) });
-      }
-    };
-    const vacate = (offset: string) => {
-      for (const [station, { value, setupId: from }] of Object.entries(stations))
-        if (value.offset === offset && from === setupId) delete stations[station];
-    };
-    switch (entry.kind) {
-      case "tool-loaded": {
-        const { station, offset, tool } = entry.payload;
-        // Loaded again somewhere else it has left the place where this setup had it.
-        vacate(offset);
-        stations[station] = believe({ offset, tool });
-        break;
-      }
-      case "table-read":
-        for (const { offset, x, y, z, noseRadius, orientation } of entry.payload.rows)
-          change(offset, {
-            ...{ x: believe(x), z: believe(z), ...(y !== undefined && { y: believe(y) }) },
-            ...{ noseRadius: believe(noseRadius), orientation: believe(orientation) },
-          });
-        break;
-      case "tool-moved": {
-        const { from, to } = entry.payload;
-        const moved = stations[from];
-        if (moved) stations[to] = believe(moved.value);
-        delete stations[from];
-        break;
-      }
-      case "control-row-recorded": {
-        const { offset, x, z, noseRadius, orientation } = entry.payload;
-        change(offset, {
-          x: believe(x),
-          z: believe(z),
-          noseRadius: believe(noseRadius),
-          orientation: believe(orientation),
-        });
-        break;
-      }
-      case "touch-accepted":
-        change(entry.payload.offset, { [entry.payload.axis]: believe(entry.payload.exact) });
-        break;
-      case "table-edited":
-        for (const { offset, column, to } of entry.payload.cells) {
-          const field = column.startsWith("geometry.") ? (column.slice(9) as "x" | "y" | "z") : column;
-          if (!field.startsWith("wear.")) change(offset, { [field]: believe(to) });
-        }
-        break;
-      case "second-offset-made": {
-        const { offset, x, z, noseRadius, orientation } = entry.payload;
-        change(offset, {
-          ...(x !== undefined && { x: believe(x) }),
-          ...(z !== undefined && { z: believe(z) }),
-          ...(noseRadius !== undefined && { noseRadius: believe(noseRadius) }),
-          ...(orientation !== undefined && { orientation: believe(orientation) }),
-        });
-        break;
-      }
-      case "school-changed":
-        shift(Object.keys(rows), entry.payload.shift);
-        break;
-      case "master-changed": {
-        const { from, to, shift: by } = entry.payload;
-        shift(
-          Object.keys(rows).filter((offset) => from !== to || offset !== to),
-          by,
-        );
-        break;
-      }
-      case "part-length-corrected":
-        shift(entry.payload.offsets, entry.payload.difference);
-        break;
-      case "nose-accepted":
-        change(entry.payload.offset, {
-          noseRadius: believe(entry.payload.noseRadius),
-          orientation: believe(entry.payload.orientation),
-        });
-        break;
-    }
+    kindOf(entry.kind).changeMachine(
+      {
+        believe,
+        read: (row) => believe(row.offset, row),
+        rows: () => Object.keys(rows),
+        put: (station, tool) => {
+          stations[station] = held(tool);
+        },
+        move: (from, to) => {
+          const moved = stations[from];
+          if (moved) stations[to] = held(moved.value);
+          delete stations[from];
+        },
+        vacate: (offset) => {
+          for (const [station, { value, setupId: of }] of Object.entries(stations))
+            if (value.offset === offset && of === setupId) delete stations[station];
+        },
+        shift: (offsets, by) => {
+          for (const offset of offsets) {
+            const z = rows[offset]?.z;
+            if (z && z.setupId === setupId) believe(offset, { z: z.value - by });
+          }
+        },
+      },
+      entry.payload,
+    );
   }
   return { stations, rows };
 }
+
+const FIELDS = ["x", "y", "z", "noseRadius", "orientation"] as const satisfies readonly BelievedField[];

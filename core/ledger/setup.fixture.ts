@@ -1,7 +1,7 @@
-import type { MachineProfile } from "../frame/index.ts";
+import type { MachineProfile } from "../machine/index.ts";
 import type { Tool, TurningTool } from "../tool/index.ts";
 import type { Command, Entry } from "./entry.ts";
-import type { TouchedAxis } from "./entrySchemas.ts";
+import type { TouchedAxis } from "./kinds/schemaParts.ts";
 import { apply, EMPTY_SETUP, fold, type SetupState } from "./setupState.ts";
 import { type SetupView, viewSetup } from "./setupView.ts";
 

@@ -1,6 +1,8 @@
 import { invariant } from "../refusal.ts";
-import { type Cell, cellsOf } from "./cells.ts";
+import type { Cell } from "./cells.ts";
 import type { Entry } from "./entry.ts";
+import { cellsOf } from "./entryFacts.ts";
+import { activeEntry } from "./lookUp.ts";
 
 /**
  * A setup as the fold of its entries: for every cell the entries that wrote it and still stand, oldest first. Keeping
@@ -24,7 +26,7 @@ export const EMPTY_SETUP: SetupState = { seq: 0, cells: {}, undone: {} };
 export function apply(state: SetupState, entry: Entry): SetupState {
   invariant(entry.seq === state.seq + 1, `entry ${entry.seq} cannot follow ${state.seq}`);
   if (entry.kind === "entry-undone") {
-    const target = standing(state, entry.payload.entry);
+    const target = activeEntry(state, entry.payload.entry);
     if (!target) return { ...state, seq: entry.seq };
     const cells = { ...state.cells };
     for (const cell of cellsOf(target)) {
@@ -44,20 +46,6 @@ export function fold(entries: Iterable<Entry>, from: SetupState = EMPTY_SETUP): 
   let state = from;
   for (const entry of entries) state = apply(state, entry);
   return state;
-}
-
-/** The entry with this id if it stands (was made and not taken back). */
-export function standing(state: SetupState, id: string): Entry | undefined {
-  for (const stack of Object.values(state.cells)) {
-    const found = stack.find((entry) => entry.id === id);
-    if (found) return found;
-  }
-  return undefined;
-}
-
-/** The entry that a cell's present value comes from. */
-export function topOf(state: SetupState, cell: Cell): Entry | undefined {
-  return state.cells[cell]?.at(-1);
 }
 
 /** All entries that stand, in the order in which they were made. */

@@ -1,4 +1,12 @@
-import { type Axis, type MachineProfile, type School, stationOf, type Zone, zoneOf } from "../frame/index.ts";
+import {
+  type Axis,
+  type MachineProfile,
+  type School,
+  stationOf,
+  workInZone,
+  type Zone,
+  zoneOf,
+} from "../machine/index.ts";
 import { invariant } from "../refusal.ts";
 import {
   type BladeEdgeName,
@@ -9,17 +17,12 @@ import {
   waysToTouch,
 } from "../tool/index.ts";
 import { CELLS } from "./cells.ts";
-import { placeOf } from "./decide.ts";
+import { type ControlRow, heldByControl, heldRow, heldWork, tickOf } from "./controlHolds.ts";
 import type { Entry, EntryOf } from "./entry.ts";
-import {
-  type EntryKind,
-  MACHINE_FACTS,
-  type MachineFact,
-  type Payload,
-  type StaleDecision,
-  type TableDeed,
-} from "./entrySchemas.ts";
-import { history, type SetupState, topOf } from "./setupState.ts";
+import type { EntryKind, Payload } from "./kinds/index.ts";
+import { placeOf, topOf } from "./lookUp.ts";
+import { MACHINE_FACTS, type MachineFact, type StaleDecision, type TableDeed } from "./payloadWords.ts";
+import { history, type SetupState } from "./setupState.ts";
 import { type StandingNumbers, type TouchRecord, workNumbers } from "./standingNumbers.ts";
 
 /** Where a record comes from: the entry to undo, who made it and when, and its place in the order of entries. */
@@ -51,8 +54,10 @@ export interface ToolView {
   readonly zone: Zone;
   readonly tool: Tool;
   readonly tolerance: Readonly<Record<Axis, number>>;
-  /** What the control held before, if it was written down. */
-  readonly control: Payload<"control-row-recorded"> | undefined;
+  /** The row that the control is believed to hold now, cell by cell; a cell that nobody has said is absent. */
+  readonly control: ControlRow | undefined;
+  /** The active work offset in the frame of this tool's zone; an axis that nobody has said is undefined, which is not 0. */
+  readonly work: Readonly<Record<Axis, number | undefined>>;
   readonly way: Readonly<Record<Axis, TouchWay>>;
   readonly choice: Readonly<Record<Axis, EdgeChoice>>;
   readonly x: TouchRecord | undefined;
@@ -94,8 +99,10 @@ export interface SetupView {
     /** The entry that measured it, to be taken back. */
     readonly measuredEntry: string | undefined;
   };
-  /** The work offset as it is now. */
-  readonly workOffset: { readonly name: string } & Readonly<Record<Axis, number>>;
+  /** The work offset as it is to be, in the main spindle's frame; an axis that nobody has said is undefined. */
+  readonly workOffset: { readonly name: string } & Readonly<Record<Axis, number | undefined>>;
+  /** Work offsets that the control is believed to hold now, by name, in the main spindle's frame. */
+  readonly workHeld: Readonly<Record<string, Readonly<Partial<Record<Axis, number>>>>>;
   /** The latest teaching of each axis of the work offset. */
   readonly taught: Readonly<Partial<Record<Axis, Recorded<"work-offset-taught">>>>;
   /** Work offsets besides the active one that were set in this setup, by name. */
@@ -173,10 +180,12 @@ export function viewSetup(state: SetupState): SetupView {
   );
   const features = featuresOf(state);
   const table = recordOf<"table-read">(state, CELLS.table, "table-read");
-  const first = offsets.map((offset) => viewTool(state, machine, offset, numbers, features, table));
+  const held = heldByControl(state);
+  const known: Known = { machine, numbers, features, table, held };
+  const first = offsets.map((offset) => viewTool(state, offset, known));
   const second = Object.keys(state.cells)
     .filter((cell) => cell.startsWith("second/"))
-    .flatMap((cell) => viewSecond(top(state, cell, "second-offset-made"), first, state, numbers, table));
+    .flatMap((cell) => viewSecond(top(state, cell, "second-offset-made"), first, state, known));
   return {
     seq: state.seq,
     ...{ job, part, operation, machine },
@@ -202,7 +211,9 @@ export function viewSetup(state: SetupState): SetupView {
     partLength: numbers.partLength,
     rechucked: rechucked && { ...rechucked.payload, ...source(rechucked) },
     tools: [...first, ...second].sort((a, b) => Number(a.offset) - Number(b.offset)),
-    ...workOf(state, taughtSeq(numbers)),
+    otherWork: numbers.otherWork,
+    workHeld: heldWork(held, opened.payload, table),
+    workSet: workSetOf(state, taughtSeq(numbers)),
     keyed: keyedOf(state),
     front: frontOf(state),
     compared: recordOf<"table-compared">(state, CELLS.compared, "table-compared"),
@@ -212,7 +223,7 @@ export function viewSetup(state: SetupState): SetupView {
     programRead,
     table,
     features,
-    measured: measuredOf(state),
+    measured: measuredOf(state, features),
     renumbered: recordOf<"calls-renumbered">(state, CELLS.calls, "calls-renumbered"),
     stale: staleOf(state, table),
     facts: factsOf(state),
@@ -224,14 +235,24 @@ function featuresOf(state: SetupState): readonly Feature[] {
   const features = Object.keys(state.cells)
     .filter((cell) => cell.startsWith("feature/"))
     .flatMap((cell) => recordOf<"feature-recorded">(state, cell, "feature-recorded") ?? []);
-  return features.sort((a, b) => a.seq - b.seq);
+  return features.map(asCoordinates).sort((a, b) => a.seq - b.seq);
 }
 
-function measuredOf(state: SetupState): SetupView["measured"] {
+/** A length that was recorded as the drawing has it, above 0, is a coordinate behind the face; its limits change places. */
+function asCoordinates(feature: Feature): Feature {
+  const { axis, nominal, lower, upper } = feature;
+  return axis === "z" && nominal > 0 ? { ...feature, nominal: -nominal, lower: 0 - upper, upper: 0 - lower } : feature;
+}
+
+function measuredOf(state: SetupState, features: readonly Feature[]): SetupView["measured"] {
+  const lengths = new Set(features.filter(({ axis }) => axis === "z").map(({ feature }) => feature));
   const measured = Object.keys(state.cells)
     .filter((cell) => cell.startsWith("measured/"))
     .flatMap((cell) => recordOf<"feature-measured">(state, cell, "feature-measured") ?? []);
-  return measured.sort((a, b) => a.seq - b.seq);
+  const coordinates: Recorded<"feature-measured">[] = [];
+  for (const one of measured)
+    coordinates.push(lengths.has(one.feature) && one.measured > 0 ? { ...one, measured: -one.measured } : one);
+  return coordinates.sort((a, b) => a.seq - b.seq);
 }
 
 /** Decisions about the table that is there now; those about an older one are over. */
@@ -254,15 +275,33 @@ function factsOf(state: SetupState): SetupView["facts"] {
   return facts;
 }
 
-/** The row that the control held for an offset: written down by itself, or in the table that was read, whichever is newer. */
-function controlOf(
-  state: SetupState,
-  offset: string,
-  table: Recorded<"table-read"> | undefined,
-): Payload<"control-row-recorded"> | undefined {
-  const recorded = top(state, CELLS.control(offset), "control-row-recorded");
-  const row = table?.rows.find((one) => one.offset === offset);
-  return recorded && recorded.seq > (row ? (table?.seq ?? 0) : 0) ? recorded.payload : row;
+/** The setup under other numbers of its active work offset (main spindle's frame), its tools with it. */
+export function withWorkOffset(setup: SetupView, workOffset: SetupView["workOffset"]): SetupView {
+  const { machine } = setup;
+  const tools = setup.tools.map((tool) => ({ ...tool, work: workOf(machine, workOffset, tool.zone) }));
+  return { ...setup, workOffset, tools };
+}
+
+/** A work offset of the main spindle's frame as it counts for a tool in a zone. */
+function workOf(
+  machine: MachineProfile,
+  work: Readonly<Record<Axis, number | undefined>>,
+  zone: Zone,
+): ToolView["work"] {
+  const of = (axis: Axis) => {
+    const value = work[axis];
+    return value === undefined ? undefined : workInZone(machine, axis, value, zone);
+  };
+  return { x: of("x"), y: of("y"), z: of("z") };
+}
+
+/** What every tool of a setup is viewed with. */
+interface Known {
+  readonly machine: MachineProfile;
+  readonly numbers: StandingNumbers;
+  readonly features: readonly Feature[];
+  readonly table: Recorded<"table-read"> | undefined;
+  readonly held: ReturnType<typeof heldByControl>;
 }
 
 /** Half the tightest band that an offset makes: of the features that name it, or else as its tool was loaded with. */
@@ -280,14 +319,8 @@ function toleranceOf(
   return { x: band("x"), y: band("x"), z: band("z") };
 }
 
-function viewTool(
-  state: SetupState,
-  machine: MachineProfile,
-  offset: string,
-  numbers: StandingNumbers,
-  features: readonly Feature[],
-  table: Recorded<"table-read"> | undefined,
-): ToolView {
+function viewTool(state: SetupState, offset: string, known: Known): ToolView {
+  const { machine, numbers, features } = known;
   const loaded = top(state, CELLS.tool(offset), "tool-loaded");
   invariant(loaded, `offset ${offset} holds a loaded tool`);
   const { tool, tolerance } = loaded.payload;
@@ -304,7 +337,8 @@ function viewTool(
   return {
     ...{ offset, station, zone, tool },
     tolerance: toleranceOf(tolerance, features, offset),
-    control: controlOf(state, offset, table),
+    control: heldRow(state, machine, offset, zone, known.table, known.held),
+    work: workOf(machine, numbers.work, zone),
     way: { x: way("x"), y: way("y"), z: way("z") },
     choice: { x: choice("x"), y: choice("y"), z: choice("z") },
     ...touchesOf(numbers, offset),
@@ -324,8 +358,7 @@ function viewSecond(
   made: EntryOf<"second-offset-made"> | undefined,
   first: readonly ToolView[],
   state: SetupState,
-  numbers: StandingNumbers,
-  table: Recorded<"table-read"> | undefined,
+  known: Known,
 ): readonly ToolView[] {
   const of = first.find(({ offset }) => offset === made?.payload.of);
   if (!made || !of) return [];
@@ -335,8 +368,8 @@ function viewSecond(
     {
       ...of,
       offset,
-      control: controlOf(state, offset, table),
-      ...touchesOf(numbers, offset),
+      control: heldRow(state, known.machine, offset, of.zone, known.table, known.held),
+      ...touchesOf(known.numbers, offset),
       nose: noseOf(state, offset, { offset, noseRadius, orientation, ...source(made) }),
       wear: wearOf(state, offset),
       safetyWear: wear && { ...wear.payload, ...source(wear) },
@@ -397,31 +430,20 @@ const taughtSeq =
   (axis: Axis) =>
     taught[axis]?.seq ?? 0;
 
-function workOf(state: SetupState, taughtAt: (axis: Axis) => number): Pick<SetupView, "otherWork" | "workSet"> {
-  const otherWork: Record<string, Partial<Record<Axis, SetByHand>>> = {};
-  for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("other-work/"))) {
-    const set = top(state, cell, "work-offset-set");
-    if (!set) continue;
-    const { name, axis, to } = set.payload;
-    otherWork[name] = { ...otherWork[name], [axis]: { value: to, ...source(set) } };
-  }
+function workSetOf(state: SetupState, taughtAt: (axis: Axis) => number): SetupView["workSet"] {
   const workSet: Partial<Record<Axis, Recorded<"work-offset-set">>> = {};
   for (const axis of AXES) {
     const set = recordOf<"work-offset-set">(state, CELLS.work(axis), "work-offset-set");
     if (set && set.seq > taughtAt(axis)) workSet[axis] = set;
   }
-  return { otherWork, workSet };
+  return workSet;
 }
 
 function keyedOf(state: SetupState): SetupView["keyed"] {
   const keyed: Record<string, SetByHand> = {};
   for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("keyed/"))) {
-    const entry = topOf(state, cell);
-    if (entry?.kind !== "cells-keyed" && entry?.kind !== "table-compared") continue;
-    const cells = entry.kind === "cells-keyed" ? entry.payload.cells : entry.payload.agreed;
-    const name = cell.slice("keyed/".length);
-    const value = cells.find(({ row, column }) => `${row}/${column}` === name)?.value ?? null;
-    if (value !== null) keyed[name] = { value, ...source(entry) };
+    const tick = tickOf(state, cell);
+    if (tick) keyed[cell.slice("keyed/".length)] = { value: tick.value, ...source(tick.entry) };
   }
   return keyed;
 }

@@ -1,6 +1,7 @@
-import type { Axis, School } from "../frame/index.ts";
+import { type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
-import type { Payload, TableDeed } from "./entrySchemas.ts";
+import type { Payload } from "./kinds/index.ts";
+import type { TableDeed } from "./payloadWords.ts";
 
 /** One accepted touch with where it came from; `exact`, `touched` and `work` are as later re-basing has left them. */
 export type TouchRecord = Payload<"touch-accepted"> & {
@@ -24,7 +25,10 @@ export function wearBegan(touch: TouchRecord | undefined): number | undefined {
 /** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
 export interface StandingNumbers {
   readonly touches: Readonly<Record<string, Partial<Record<Axis, TouchRecord>>>>;
-  readonly work: Readonly<Record<Axis, number>>;
+  /** The active work offset in the main spindle's frame; an axis that nobody has said is undefined. */
+  readonly work: Readonly<Record<Axis, number | undefined>>;
+  /** Every other work offset that was said, by name. */
+  readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, WorkNumber>>>>>;
   readonly taught: Readonly<Partial<Record<Axis, Taught>>>;
   readonly school: School;
   readonly master: string | undefined;
@@ -34,6 +38,10 @@ export interface StandingNumbers {
    * tool's Z wants the opposite change. Undefined while there is nothing to re-base.
    */
   readonly masterShift: number | undefined;
+}
+/** A work offset's number, with the entry that said it last. */
+export interface WorkNumber extends ReturnType<typeof sourceOf> {
+  readonly value: number;
 }
 type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
 interface PartLength extends ReturnType<typeof sourceOf> {
@@ -51,13 +59,16 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
   const touches: Record<string, Partial<Record<Axis, TouchRecord>>> = {};
   const taught: Partial<Record<Axis, Taught>> = {};
   const now = {
-    work: { x: workOffset.x, y: workOffset.y ?? 0, z: workOffset.z } as Record<Axis, number>,
+    work: { x: workOffset.x, y: workOffset.y, z: workOffset.z } as Record<Axis, number | undefined>,
+    otherWork: {} as Record<string, Partial<Record<Axis, WorkNumber>>>,
     school: machine.school as School,
     master,
     partLength: undefined as PartLength | undefined,
     masterShift: undefined as number | undefined,
   };
   let masterIsIndexed = false;
+  const zones = new Map<string, Zone>();
+  const zone = (offset: string) => zones.get(offset) ?? zoneOf(machine, "");
   const keep = (offset: string, axis: Axis, record: TouchRecord) => {
     touches[offset] = { ...touches[offset], [axis]: record };
   };
@@ -65,24 +76,57 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
     const z = touches[offset]?.z;
     if (z) keep(offset, "z", change(z));
   };
+  /** Moves so much of the main spindle's frame from a tool's Z into the work offset. */
+  const rebase = (offset: string, main: number) => {
+    const by = workInZone(machine, "z", main, zone(offset));
+    shift(offset, (z) => ({ ...z, exact: z.exact - by, ...(z.work !== undefined && { work: z.work + by }) }));
+  };
+  /** The tools are shorter by it under every work offset: each that was said before takes it up. */
+  const rebaseOthers = (by: number, before: number) => {
+    for (const [name, { z, ...rest }] of Object.entries(now.otherWork))
+      if (z && z.seq < before) now.otherWork[name] = { ...rest, z: { ...z, value: z.value + by } };
+  };
+  /** The active work offset as it counts for a tool. */
+  const workFor = (offset: string, axis: Axis) => {
+    const value = now.work[axis];
+    return value === undefined ? {} : { work: workInZone(machine, axis, value, zone(offset)) };
+  };
 
   for (const entry of entries) {
     const source = sourceOf(entry);
     switch (entry.kind) {
+      case "tool-loaded":
+        zones.set(entry.payload.offset, zoneOf(machine, entry.payload.station));
+        break;
+      case "tool-moved":
+        zones.set(entry.payload.offset, zoneOf(machine, entry.payload.to));
+        break;
+      case "table-read":
+        for (const { name, ...values } of entry.payload.work ?? [])
+          for (const axis of AXES) {
+            const value = values[axis];
+            if (value === undefined) continue;
+            if (name === workOffset.name) now.work[axis] = value;
+            else now.otherWork[name] = { ...now.otherWork[name], [axis]: { value, ...source } };
+          }
+        break;
       case "touch-accepted":
         keep(entry.payload.offset, entry.payload.axis, { ...entry.payload, ...source });
         break;
       case "work-offset-taught": {
         const { axis, offset, exact, way } = entry.payload;
         if (axis === "z" && offset === now.master && masterIsIndexed && taught.z) {
-          now.masterShift = (now.masterShift ?? 0) + exact - now.work.z;
+          now.masterShift = (now.masterShift ?? 0) + workInZone(machine, "z", exact, zone(offset)) - (now.work.z ?? 0);
           masterIsIndexed = false;
         }
-        now.work[axis] = exact;
+        now.work[axis] = workInZone(machine, axis, exact, zone(offset));
         taught[axis] = { ...entry.payload, ...source };
         // The master's length is 0 by agreement: the work offset carries it.
         if (axis === "z" && now.school === "master-tool" && offset === now.master)
-          keep(offset, "z", { ...derived(offset, "z", way, 0, exact), touched: entry.payload.touched, ...source });
+          keep(offset, "z", {
+            ...{ ...derived(offset, "z", way, 0), work: exact },
+            ...{ touched: entry.payload.touched, ...source },
+          });
         break;
       }
       case "table-edited":
@@ -92,18 +136,24 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
           const before = touches[offset]?.[axis];
           const began = wearBegan(before);
           keep(offset, axis, {
-            ...derived(offset, axis, before?.way ?? "eye", to, now.work[axis]),
+            ...{ ...derived(offset, axis, before?.way ?? "eye", to), ...workFor(offset, axis) },
             ...{ deed: entry.payload.deed, ...source, ...(began !== undefined && { touchedBefore: began }) },
           });
         }
         break;
-      case "work-offset-set":
-        if (entry.payload.active) now.work[entry.payload.axis] = entry.payload.to;
+      case "work-offset-set": {
+        const { name, axis, active, to } = entry.payload;
+        if (active) now.work[axis] = to;
+        else now.otherWork[name] = { ...now.otherWork[name], [axis]: { value: to, ...source } };
         break;
+      }
       case "second-offset-made": {
-        const { offset, x, z } = entry.payload;
-        if (x !== undefined) keep(offset, "x", { ...derived(offset, "x", "paper", x, now.work.x), ...source });
-        if (z !== undefined) keep(offset, "z", { ...derived(offset, "z", "paper", z, now.work.z), ...source });
+        const { offset, of, x, z } = entry.payload;
+        zones.set(offset, zone(of));
+        const made = (axis: Axis, value: number) =>
+          keep(offset, axis, { ...derived(offset, axis, "paper", value), ...workFor(offset, axis), ...source });
+        if (x !== undefined) made("x", x);
+        if (z !== undefined) made("z", z);
         break;
       }
       case "insert-indexed":
@@ -114,14 +164,14 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         const by = entry.payload.shift;
         // The same master with another insert: its work offset is taught already, the others follow.
         if (entry.kind === "master-changed" && entry.payload.from === entry.payload.to) {
-          for (const offset of Object.keys(touches))
-            if (offset !== entry.payload.to) shift(offset, (z) => ({ ...z, exact: z.exact - by, work: z.work + by }));
+          for (const offset of Object.keys(touches)) if (offset !== entry.payload.to) rebase(offset, by);
+          rebaseOthers(by, taught.z?.seq ?? 0);
           now.masterShift = undefined;
           break;
         }
-        for (const offset of Object.keys(touches))
-          shift(offset, (z) => ({ ...z, exact: z.exact - by, work: z.work + by }));
-        now.work.z += by;
+        for (const offset of Object.keys(touches)) rebase(offset, by);
+        now.work.z = (now.work.z ?? 0) + by;
+        rebaseOthers(by, entry.seq);
         if (entry.kind === "school-changed") now.school = entry.payload.to;
         now.master = entry.kind === "master-changed" ? entry.payload.to : (entry.payload.master ?? now.master);
         break;
@@ -140,13 +190,17 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         if (now.partLength) now.partLength = { ...now.partLength, length };
         break;
       }
+      default:
+      // Every other kind moves no number that a touch rests on.
     }
   }
   return { touches, taught, ...now };
 }
 
-const derived = (offset: string, axis: Axis, way: TouchRecord["way"], exact: number, work: number) => ({
-  ...{ offset, axis, way, exact, work },
+const AXES = ["x", "y", "z"] as const;
+
+const derived = (offset: string, axis: Axis, way: TouchRecord["way"], exact: number) => ({
+  ...{ offset, axis, way, exact },
   expectedError: 0,
   typed: {},
   derived: true,

@@ -1,4 +1,4 @@
-import type { Payload } from "./entrySchemas.ts";
+import type { Payload } from "./kinds/index.ts";
 import type { MachineState } from "./machineState.ts";
 import type { ToolView } from "./setupView.ts";
 

@@ -1,4 +1,4 @@
-import type { Zone } from "../frame/index.ts";
+import type { Zone } from "../machine/index.ts";
 import { entersBore, familyOf, type Tool } from "../tool/index.ts";
 import type { MountCheck } from "./mountCheck.ts";
 

@@ -1,5 +1,5 @@
-import { type Axis, fromControl, lastDigit, toControl, zoneOf } from "../frame/index.ts";
 import type { GridColumn, SetupView } from "../ledger/index.ts";
+import { type Axis, fromControl, lastDigit, mainZone, shownAs, toControl, zoneOf } from "../machine/index.ts";
 import { type Numbering, orientationCode, tipDirection } from "../tool/index.ts";
 import { convertLength, roundToResolution, type Unit } from "../units/index.ts";
 import type { AxisWords, OffsetTable } from "./offsetTable.ts";
@@ -26,10 +26,13 @@ export function withNumbersOf(setup: SetupView, table: OffsetTable, numbers: Num
   const { units } = machine;
   const zone = (offset: string) => setup.tools.find((tool) => tool.offset === offset)?.zone ?? zoneOf(machine, "");
   const cross = (crossing: "tool-offset" | "work-offset", offset?: string) => (axis: Axis, value: number) => {
-    const signs = offset === undefined ? undefined : zone(offset);
+    const signs = offset === undefined ? mainZone(machine) : zone(offset);
     const digit = lastDigit(machine, axis);
     if (numbers === "equation")
-      return roundToResolution(convertLength(fromControl(machine, axis, value, crossing, signs), "mm", units), digit);
+      return roundToResolution(
+        convertLength(fromControl(machine, axis, shownAs(crossing, value), crossing, signs), "mm", units),
+        digit,
+      );
     return roundToResolution(toControl(machine, axis, convertLength(value, table.units, "mm"), crossing, signs), digit);
   };
   return {

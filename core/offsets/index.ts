@@ -1,4 +1,12 @@
 export { type Closure, closureOf } from "./closure.ts";
+export {
+  findingOfGeometry,
+  findingOfWork,
+  openBy,
+  type SumFinding,
+  type TouchedFact,
+  touchedFact,
+} from "./closureOfSetup.ts";
 export { controlNumbers, type NumbersOf, withNumbersOf } from "./controlNumbers.ts";
 export { type KeyIn, keyIn, type TouchedCell, workForControl } from "./keyIn.ts";
 export type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
@@ -35,4 +43,4 @@ export {
   keyedSoFar,
   tableGrid,
 } from "./tableGrid.ts";
-export { workAfter, workDoubt, workNow } from "./workShift.ts";
+export { workAfter, workAmount, workDoubt, workNow } from "./workShift.ts";

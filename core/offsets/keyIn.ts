@@ -1,16 +1,25 @@
-import { type Axis, fromControl, lastDigit, type MachineProfile, toControl, type Zone } from "../frame/index.ts";
+import {
+  type Axis,
+  fromControl,
+  lastDigit,
+  type MachineProfile,
+  type Shown,
+  toControl,
+  workToControl,
+  type Zone,
+} from "../machine/index.ts";
 import { roundToResolution } from "../units/index.ts";
 
 /** What a person does at the control for one cell, in the control's own unit, sign, digits and X meaning. */
 export interface KeyIn {
   /** The cell as the control will hold it. */
-  readonly value: number;
-  /** The cell as it was written down before; undefined when nobody recorded it. */
-  readonly before: number | undefined;
+  readonly value: Shown<"tool-offset" | "work-offset">;
+  /** The cell as the control holds it now; undefined when nobody has said. */
+  readonly before: Shown<"tool-offset" | "work-offset"> | undefined;
   /** What is keyed: the cell's content, the amount to add to it, or the touched dimension. */
   readonly entry: { readonly as: MachineProfile["measuring"]; readonly number: number };
   /** What the position display must read right after entry, with nothing moved; undefined where no part was touched. */
-  readonly display: number | undefined;
+  readonly display: Shown<"program"> | undefined;
   /** True where the measuring function wants the work offset at 0 while it is used. */
   readonly workFirstToZero: boolean;
 }
@@ -20,8 +29,13 @@ export interface TouchedCell {
   readonly exact: number;
   readonly touched: number | undefined;
   readonly before: number | undefined;
-  /** Work offset under which it was touched; 0 where nothing is said. */
-  readonly work?: number;
+  /** Work offset that the geometry was reckoned with, in the zone's frame; undefined where it counts and nobody has said it. */
+  readonly work?: number | undefined;
+  /**
+   * Work offset that is active at the control, where that is another: a tool that is touched on a datum face is reckoned
+   * without it, and the display counts it all the same. `unknown` where nobody has said it; undefined where it is the same.
+   */
+  readonly active?: number | "unknown" | undefined;
 }
 
 /**
@@ -36,9 +50,9 @@ export interface TouchedCell {
  *
  * @example P = 0.090 under G54 Z −104.775, the work offset must be 0: key −104.685, the display then reads −104.685
  */
-export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zone?: Zone): KeyIn {
+export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zone: Zone): KeyIn {
   const resolution = lastDigit(machine, axis);
-  const round = (length: number) => roundToResolution(length, resolution);
+  const round = <Length extends number>(length: Length) => roundToResolution(length, resolution);
   const store = (length: number) => round(toControl(machine, axis, length, "tool-offset", zone));
   const value = store(cell.exact);
   const before = cell.before === undefined ? undefined : store(cell.before);
@@ -47,13 +61,20 @@ export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zo
   const show = (length: number) => round(toControl(machine, axis, length, "program", zone));
   const { reckons } = machine;
   const states = machine.measuring === "touched-dimension" && cell.touched !== undefined;
-  const work = cell.work ?? 0;
-  const workFirstToZero = states && reckons?.workMustBeZero === true && work !== 0;
-  const display = cell.touched === undefined ? undefined : show(cell.touched + rounding + (workFirstToZero ? work : 0));
+  const counted = cell.work ?? 0;
+  const isUnknown = cell.active === "unknown";
+  const active = isUnknown || cell.active === undefined ? counted : (cell.active as number);
+  // M − G, from which the display takes the work offset that is active.
+  const total = (cell.touched ?? 0) + counted;
+  // A work offset that nobody has said is put to 0 where the measuring function would count it into the wrong number.
+  const isCounted = isUnknown && cell.work !== undefined && reckons?.work !== false;
+  const wantsZero = reckons?.workMustBeZero === true && (active !== 0 || isUnknown);
+  const workFirstToZero = states && (wantsZero || isCounted);
+  const display = cell.touched === undefined ? undefined : show(total + rounding - (workFirstToZero ? 0 : active));
   const common = { value, before, display, workFirstToZero };
   if (states) {
-    const isUnreckoned = reckons !== undefined && (!reckons.work || reckons.workMustBeZero);
-    const number = show((cell.touched ?? 0) + (isUnreckoned ? work : 0));
+    const isUnreckoned = workFirstToZero || (reckons !== undefined && (!reckons.work || reckons.workMustBeZero));
+    const number = show(total - (isUnreckoned ? 0 : active));
     return { ...common, entry: { as: "touched-dimension", number } };
   }
   if (machine.measuring === "add" && before !== undefined)
@@ -61,7 +82,7 @@ export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zo
   return { ...common, entry: { as: "overwrite", number: value } };
 }
 
-/** The work offset as this control holds it: its unit and digits, the sign of its readout. */
-export function workForControl(machine: MachineProfile, axis: Axis, millimetres: number, zone?: Zone): number {
-  return roundToResolution(toControl(machine, axis, millimetres, "work-offset", zone), lastDigit(machine, axis));
+/** The work offset as this control holds it: its unit and digits, the sign of its readout. From the main spindle's frame. */
+export function workForControl(machine: MachineProfile, axis: Axis, millimetres: number): Shown<"work-offset"> {
+  return roundToResolution(workToControl(machine, axis, millimetres), lastDigit(machine, axis));
 }

@@ -1,7 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { fromControl, type MachineProfile, toControl } from "../frame/index.ts";
 import { loaded, machineFixture, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
+import {
+  fromControl,
+  type MachineProfile,
+  ONLY_ZONE,
+  type Shown,
+  shownAs,
+  toControl,
+  workToControl,
+} from "../machine/index.ts";
 import { solveTouchOf } from "../touch/index.ts";
 import { closureOf } from "./closure.ts";
 import { keyIn } from "./keyIn.ts";
@@ -18,19 +26,17 @@ const inchRadius: MachineProfile = {
 
 describe("the boundary to a control", () => {
   it("translates unit, sign and radius, and comes back", () => {
-    expect(toControl(inchRadius, "x", -50.8, "tool-offset")).toBeCloseTo(1, 12);
-    expect(toControl(inchRadius, "x", -50.8, "readout")).toBeCloseTo(-1, 12);
-    expect(toControl(inchRadius, "z", 25.4, "work-offset")).toBeCloseTo(1, 12);
+    expect(toControl(inchRadius, "x", -50.8, "tool-offset", ONLY_ZONE)).toBeCloseTo(1, 12);
+    expect(toControl(inchRadius, "x", -50.8, "readout", ONLY_ZONE)).toBeCloseTo(-1, 12);
+    expect(workToControl(inchRadius, "z", 25.4)).toBeCloseTo(1, 12);
     fc.assert(
       fc.property(
         fc.double({ min: -1000, max: 1000, noNaN: true }),
         fc.constantFrom("x", "z"),
         fc.constantFrom("readout", "tool-offset", "work-offset"),
         (length, axis, crossing) => {
-          expect(fromControl(inchRadius, axis, toControl(inchRadius, axis, length, crossing), crossing)).toBeCloseTo(
-            length,
-            9,
-          );
+          const shown = toControl(inchRadius, axis, length, crossing, ONLY_ZONE);
+          expect(fromControl(inchRadius, axis, shown, crossing, ONLY_ZONE)).toBeCloseTo(length, 9);
         },
       ),
     );
@@ -41,7 +47,7 @@ describe("keyIn", () => {
   const cell = { exact: -339.2504, touched: 51.482, before: -339.432 };
   it("overwrites with the rounded value, and predicts what the display reads", () => {
     // The cell keeps −339.250; the 0.0004 that rounding leaves over shows as 51.4816, read as 51.482.
-    expect(keyIn(machineFixture, "x", cell)).toEqual({
+    expect(keyIn(machineFixture, "x", cell, ONLY_ZONE)).toEqual({
       value: -339.25,
       before: -339.432,
       entry: { as: "overwrite", number: -339.25 },
@@ -50,13 +56,16 @@ describe("keyIn", () => {
     });
   });
   it("adds the difference of the two cells, never of unrounded numbers", () => {
-    expect(keyIn({ ...machineFixture, measuring: "add" }, "x", cell).entry).toEqual({ as: "add", number: 0.182 });
-    expect(keyIn({ ...machineFixture, measuring: "add" }, "x", { ...cell, before: undefined }).entry.as).toBe(
-      "overwrite",
-    );
+    expect(keyIn({ ...machineFixture, measuring: "add" }, "x", cell, ONLY_ZONE).entry).toEqual({
+      as: "add",
+      number: 0.182,
+    });
+    expect(
+      keyIn({ ...machineFixture, measuring: "add" }, "x", { ...cell, before: undefined }, ONLY_ZONE).entry.as,
+    ).toBe("overwrite");
   });
   it("states the touched dimension where the control computes", () => {
-    expect(keyIn({ ...machineFixture, measuring: "touched-dimension" }, "x", cell).entry).toEqual({
+    expect(keyIn({ ...machineFixture, measuring: "touched-dimension" }, "x", cell, ONLY_ZONE).entry).toEqual({
       as: "touched-dimension",
       number: 51.482,
     });
@@ -64,9 +73,14 @@ describe("keyIn", () => {
   it("states it without the work offset where the measuring function does not reckon with that", () => {
     const reckons = { work: true, wear: true, workMustBeZero: false };
     const state = (change: Partial<typeof reckons>) =>
-      keyIn({ ...machineFixture, measuring: "touched-dimension", reckons: { ...reckons, ...change } }, "z", {
-        ...{ exact: -251.1425, touched: 0.09, before: undefined, work: -104.775 },
-      });
+      keyIn(
+        { ...machineFixture, measuring: "touched-dimension", reckons: { ...reckons, ...change } },
+        "z",
+        {
+          ...{ exact: -251.1425, touched: 0.09, before: undefined, work: -104.775 },
+        },
+        ONLY_ZONE,
+      );
     // −251.1425 is keyed as −251.143: the 0.0005 left over shows on the display.
     expect(state({})).toMatchObject({ entry: { number: 0.09 }, display: 0.091, workFirstToZero: false });
     expect(state({ work: false })).toMatchObject({ entry: { number: -104.685 }, display: 0.091 });
@@ -79,7 +93,7 @@ describe("keyIn", () => {
   });
   it("holds for an inch control that stores X as a radius with the opposite sign", () => {
     // −50.8 mm on the diameter is −2 in, −1 in as radius, +1 as stored; before −48.26 mm: +0.95.
-    const keyed = keyIn(inchRadius, "x", { exact: -50.8, touched: 25.4, before: -48.26 });
+    const keyed = keyIn(inchRadius, "x", { exact: -50.8, touched: 25.4, before: -48.26 }, ONLY_ZONE);
     expect(keyed).toMatchObject({ value: 1, before: 0.95, entry: { as: "add", number: 0.05 }, display: 0.5 });
   });
   it("closes on any machine: what is keyed puts the tool back where it touched", () => {
@@ -101,16 +115,20 @@ describe("keyIn", () => {
           if (!tool) throw new Error("the fixture has a tool");
           const numbers = { machine: readout, size };
           const facts = { axis, way: "skim", choice: {}, numbers } as const;
-          const workOffset = { name: "G54", x: work, y: 0, z: work };
-          const touch = solveTouchOf({ ...setup, workOffset }, tool, facts);
+          const touch = solveTouchOf(setup, { ...tool, work: { x: work, y: 0, z: work } }, facts);
           if (!touch) throw new Error("the touch is whole");
-          const keyed = keyIn(profile, axis, { exact: touch.exact, touched: touch.touched ?? 0, before: undefined });
+          const keyed = keyIn(
+            profile,
+            axis,
+            { exact: touch.exact, touched: touch.touched ?? 0, before: undefined },
+            ONLY_ZONE,
+          );
           const shown = (value: number, crossing: "readout" | "work-offset") =>
-            toControl(profile, axis, value, crossing);
-          const inCore = fromControl(profile, axis, keyed.value, "tool-offset");
+            toControl(profile, axis, value, crossing, ONLY_ZONE);
+          const inCore = fromControl(profile, axis, keyed.value as Shown<"tool-offset">, "tool-offset", ONLY_ZONE);
           const closure = closureOf(
             { machine: readout, geometry: inCore, wear: 0, work, touched: size },
-            fromControl(profile, axis, profile.resolution[axis], "readout"),
+            fromControl(profile, axis, shownAs("readout", profile.resolution[axis]), "readout", ONLY_ZONE),
           );
           expect(closure.closes).toBe(true);
           expect(keyed.display ?? Number.NaN).toBeCloseTo(

@@ -1,4 +1,4 @@
-import type { School } from "../frame/index.ts";
+import type { School } from "../machine/index.ts";
 
 /** A table's Z column with its work offset: what a change of school moves. Millimetres. */
 export interface SchoolTable {

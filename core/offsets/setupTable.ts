@@ -1,9 +1,9 @@
-import { type Axis, fromControl, lastDigit, lastDigitInCore, toControl } from "../frame/index.ts";
 import { type SetupView, type ToolView, wearBegan } from "../ledger/index.ts";
+import { type Axis, fromControl, lastDigit, type Shown, toControl } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
-import { closureOf } from "./closure.ts";
+import { openBy } from "./closureOfSetup.ts";
 import { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
 import type { AxisWords, OffsetTable, ToolOffsets } from "./offsetTable.ts";
 
@@ -43,18 +43,20 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
         keyIn(
           machine,
           axis,
-          { exact: touch.exact, touched: touch.touched, before: tool.control?.[axis], work: touch.work },
+          {
+            ...{ exact: touch.exact, touched: touch.touched, before: tool.control?.[axis], work: touch.work },
+            active: tool.work[axis] ?? "unknown",
+          },
           tool.zone,
         )
       );
     };
     const closes = (axis: Axis) => {
-      const touch = tool[axis];
       const keyed = cell(axis);
-      if (!touch || !keyed || touch.machine === undefined || touch.touched === undefined) return undefined;
-      const geometry = fromControl(machine, axis, keyed.value, "tool-offset", tool.zone);
-      const { machine: readout, work, touched } = touch;
-      return closureOf({ machine: readout, geometry, wear: 0, work, touched }, lastDigitInCore(machine, axis)).closes;
+      if (!keyed) return undefined;
+      const geometry = fromControl(machine, axis, keyed.value as Shown<"tool-offset">, "tool-offset", tool.zone);
+      const open = openBy(setup, tool, axis, { geometry });
+      return open === undefined ? undefined : open === 0;
     };
     const { control, nose, safetyWear } = tool;
     const wearWanted = (axis: Axis) => {
@@ -71,7 +73,7 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
       safetyWear: { x: stored("x", safetyWear?.x), y: undefined, z: stored("z", safetyWear?.z) },
       wearWanted: { x: wearWanted("x"), y: wearWanted("y"), z: wearWanted("z") },
       noseRadius: {
-        before: control && radiusForControl(setup, control.noseRadius),
+        before: control?.noseRadius === undefined ? undefined : radiusForControl(setup, control.noseRadius),
         value: nose && radiusForControl(setup, nose.noseRadius),
       },
       orientation: { before: control?.orientation, value: nose?.orientation },
@@ -95,6 +97,8 @@ export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
 export interface WorkRow {
   readonly name: string;
   readonly values: PerAxis<number | undefined>;
+  /** What the control is believed to hold in it; undefined where nobody has said. */
+  readonly held: PerAxis<number | undefined>;
   readonly isNew: PerAxis<boolean>;
   /** True for the one that this setup runs under. */
   readonly isActive: boolean;
@@ -102,25 +106,37 @@ export interface WorkRow {
 
 /** The active work offset, then every other one that the program calls or that was set here, in the control's own numbers. */
 export function workRows(setup: SetupView): readonly WorkRow[] {
-  const { machine, workOffset, taught, schoolChanged, workSet, otherWork, programRead } = setup;
+  const { machine, workOffset, workHeld, taught, schoolChanged, workSet, otherWork, programRead } = setup;
   const isNew = (axis: Axis) =>
     taught[axis] !== undefined || workSet[axis] !== undefined || (axis === "z" && schoolChanged !== undefined);
   const value = (axis: Axis, millimetres: number | undefined) =>
     millimetres === undefined ? undefined : workForControl(machine, axis, millimetres);
+  const heldIn = (name: string): WorkRow["held"] => {
+    const held = workHeld[name];
+    return { x: value("x", held?.x), y: value("y", held?.y), z: value("z", held?.z) };
+  };
   const active: WorkRow = {
+    held: heldIn(workOffset.name),
     ...{ name: workOffset.name, isActive: true, isNew: { x: isNew("x"), y: isNew("y"), z: isNew("z") } },
     values: { x: value("x", workOffset.x), y: value("y", workOffset.y), z: value("z", workOffset.z) },
   };
+  /** Said in this setup and not what the control is believed to hold. */
+  const isOther = (name: string, axis: Axis) => {
+    const set = otherWork[name]?.[axis];
+    return set !== undefined && value(axis, set.value) !== value(axis, workHeld[name]?.[axis]);
+  };
   const called = (programRead?.work ?? []).map(({ name }) => name).filter((name) => /^G5[4-9]$/.test(name));
-  const names = [...new Set([...Object.keys(otherWork), ...called])].filter((name) => name !== workOffset.name).sort();
+  const names = [...new Set([...Object.keys(otherWork), ...Object.keys(workHeld), ...called])]
+    .filter((name) => name !== workOffset.name)
+    .sort();
   return [
     active,
     ...names.map((name): WorkRow => {
       const set = otherWork[name] ?? {};
       return {
-        ...{ name, isActive: false },
+        ...{ name, isActive: false, held: heldIn(name) },
         values: { x: value("x", set.x?.value), y: value("y", set.y?.value), z: value("z", set.z?.value) },
-        isNew: { x: set.x !== undefined, y: set.y !== undefined, z: set.z !== undefined },
+        isNew: { x: isOther(name, "x"), y: isOther(name, "y"), z: isOther(name, "z") },
       };
     }),
   ];
@@ -160,7 +176,7 @@ export function touchedRows(setup: SetupView): OffsetTable {
       wear: words((axis) => row.wearWanted[axis]),
       ...(row.noseRadius.value !== undefined && { noseRadius: row.noseRadius.value }),
       ...(row.orientation.value !== undefined && { orientation: row.orientation.value }),
-      description: `${row.tool.tool.description}, ${toolSize(row.tool.tool)}`,
+      description: `${row.tool.tool.description}, ${toolSize(row.tool.tool, machine.units)}`,
     }),
   );
   return {

@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../frame/index.ts";
 import { apply, type Command, cellsOf, decide, type Payload, viewSetup } from "../ledger/index.ts";
 import { loaded, nextId, opened, recorded, stateOf, touched, undone, viewOf } from "../ledger/setup.fixture.ts";
+import type { MachineProfile } from "../machine/index.ts";
 import { clearWear, copyRow, type EditedCell, enterCell, setupTable, standingCell, touchedRows } from "./index.ts";
 
 const edited = (deed: Payload<"table-edited">["deed"], cells: readonly EditedCell[]): Command => ({

@@ -1,5 +1,5 @@
-import { type Axis, fromControl, lastDigit, toControl, toolNumber } from "../frame/index.ts";
 import type { Payload, SetupView, TableColumn, TableDeed, ToolView } from "../ledger/index.ts";
+import { type Axis, fromControl, lastDigit, shownAs, toControl, toolNumber } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { axesOf } from "../tool/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
@@ -53,7 +53,7 @@ export function cellFromControl(setup: SetupView, tool: ToolView, column: TableC
   const axis = axisOf(column);
   if (column === "orientation") return shown;
   if (!axis) return convertLength(shown, setup.machine.units, "mm");
-  return fromControl(setup.machine, axis, shown, "tool-offset", tool.zone);
+  return fromControl(setup.machine, axis, shownAs("tool-offset", shown), "tool-offset", tool.zone);
 }
 
 const toolOf = (setup: SetupView, offset: string) => setup.tools.find((tool) => tool.offset === offset);

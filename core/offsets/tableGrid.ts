@@ -1,4 +1,3 @@
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, zoneOf } from "../frame/index.ts";
 import {
   type GridColumn,
   type SetByHand,
@@ -9,6 +8,7 @@ import {
   type ToolView,
   wearBegan,
 } from "../ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, zoneOf } from "../machine/index.ts";
 import { type TouchWay, WAY_WORDS } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import type { KeyIn } from "./keyIn.ts";
@@ -81,13 +81,13 @@ export function tableGrid(setup: SetupView): readonly GridRow[] {
   return [...workRows(setup).map((row) => workGridRow(setup, row)), ...tools, ...left];
 }
 
-/** Whether a cell is to be keyed at all. */
+/** Whether a cell is still to be keyed: the control is not known to hold what is wanted there. */
 export const isToKey = ({ wanted, now }: GridCell): boolean => wanted !== undefined && wanted !== now;
 
-/** How far keying has come: cells to key, and those that are ticked as they stand. */
+/** How far keying has come: cells that were or are to be keyed, and those that are ticked as they stand. */
 export function keyedSoFar(rows: readonly GridRow[]): { readonly of: number; readonly done: number } {
-  const cells = rows.flatMap(({ cells: all }) => Object.values(all)).filter(isToKey);
-  return { of: cells.length, done: cells.filter(({ keyed }) => keyed && !keyed.stale).length };
+  const cells = rows.flatMap(({ cells: all }) => Object.values(all)).filter((cell) => isToKey(cell) || cell.keyed);
+  return { of: cells.length, done: cells.filter((cell) => !isToKey(cell)).length };
 }
 
 function keyedOf(setup: SetupView, row: string, column: GridColumn, wanted: number | undefined): GridCell["keyed"] {
@@ -171,7 +171,8 @@ function wearSource(tool: ToolView, axis: Axis, wanted: number | undefined): Gri
 function workGridRow(setup: SetupView, work: ReturnType<typeof workRows>[number]): GridRow {
   const cells: Partial<Record<GridColumn, GridCell>> = {};
   const { taught, workSet, otherWork, schoolChanged, machine } = setup;
-  const axes: readonly Axis[] = machine.yAxis && (work.values.y ?? 0) !== 0 ? ["x", "z", "y"] : ["x", "z"];
+  const hasY = machine.yAxis && ((work.values.y ?? 0) !== 0 || (work.held.y ?? 0) !== 0);
+  const axes: readonly Axis[] = hasY ? ["x", "z", "y"] : ["x", "z"];
   for (const axis of axes) {
     const column = `work.${axis}` as const;
     const wanted = work.isNew[axis] ? work.values[axis] : undefined;
@@ -185,7 +186,7 @@ function workGridRow(setup: SetupView, work: ReturnType<typeof workRows>[number]
           ? { ...schoolChanged, words: "change of school or master", canUndo: false }
           : undefined;
     cells[column] = {
-      ...{ column, now: wanted === undefined ? work.values[axis] : undefined, wanted, key: plain(wanted), source },
+      ...{ column, now: work.held[axis], wanted, key: plain(wanted), source },
       ...{ display: undefined, closes: undefined, workFirstToZero: false },
       keyed: keyedOf(setup, work.name, column, wanted),
     };
@@ -214,7 +215,7 @@ function leftOver(setup: SetupView, offset: string): GridRow {
   add("wear.x", stored("x", row?.wearX));
   add("geometry.z", stored("z", row?.z));
   add("wear.z", stored("z", row?.wearZ));
-  add("noseRadius", row && radiusForControl(setup, row.noseRadius));
+  add("noseRadius", row?.noseRadius === undefined ? undefined : radiusForControl(setup, row.noseRadius));
   add("orientation", row?.orientation);
   return { row: offset, kind: "left-over", tool: undefined, name: offsetNumber(machine, offset), cells };
 }

@@ -61,7 +61,13 @@ export function toolOutline(tool: Tool): ToolOutline | undefined {
     case "live-cross-cutter":
     case "live-cross-drill":
       return cross(tool);
-    default:
+    case "drill":
+    case "centre-drill":
+    case "spot-drill":
+    case "reamer":
+    case "tap":
+    case "live-axial-cutter":
+    case "live-axial-drill":
       return onCentre(tool);
   }
 }

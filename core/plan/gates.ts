@@ -1,5 +1,5 @@
-import { toolNumber } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { toolNumber } from "../machine/index.ts";
 import { entersBore, makesFace } from "../tool/index.ts";
 import type { StepKind } from "./step.ts";
 
@@ -25,6 +25,8 @@ export function gateOf(setup: SetupView, tool: ToolView, kind: StepKind): string
   if (kind === "x") return holeGate(setup, tool);
   if (kind === "work") return workGate(setup, tool);
   if (kind !== "z") return undefined;
+  const taughtLater = setterGate(setup, tool);
+  if (taughtLater !== undefined) return taughtLater;
   if (tool.zone.works === "sub")
     return setup.partLength ? undefined : "for a part whose overall length is recorded right";
   return masterGate(setup, tool) ?? faceGate(setup, tool);
@@ -40,6 +42,26 @@ function masterGate(setup: SetupView, tool: ToolView): string | undefined {
   if (setup.school !== "master-tool" || setup.master === undefined || tool.offset === setup.master) return undefined;
   if (setup.taught.z || setup.tools.find(({ offset }) => offset === setup.master)?.z) return undefined;
   return `after ${toolNumber(setup.machine, setup.master)} has taught the work offset`;
+}
+
+/** The tool that teaches the work offset once the setter has measured it: the facing tool, or the first of the main spindle. */
+export function teacherWithSetter(setup: Pick<SetupView, "tools">): ToolView | undefined {
+  const measured = setup.tools.filter(
+    ({ way, zone, second }) => way.z === "setter" && zone.works === "main" && !second,
+  );
+  const facing = facingTool(setup);
+  return measured.find(({ offset }) => offset === facing?.offset) ?? measured[0];
+}
+
+/**
+ * With a setter the work offset is taught once the tools are measured: a Z that is touched on the part rests on it, and
+ * waits, unless it is the tool that teaches.
+ */
+function setterGate(setup: SetupView, tool: ToolView): string | undefined {
+  if (setup.school !== "setter" || setup.taught.z || tool.way.z === "setter") return undefined;
+  const teacher = teacherWithSetter(setup);
+  if (!teacher || teacher.offset === tool.offset) return undefined;
+  return `after ${setup.workOffset.name} is taught with ${toolNumber(setup.machine, teacher.offset)}`;
 }
 
 /** "Face first" holds where the part's face is the reference; with a setter or a datum face it does not. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../frame/index.ts";
 import type { Command } from "../ledger/index.ts";
 import { loaded, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import type { MachineProfile } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { nextStep, touchingOrder } from "./touchingOrder.ts";
 
@@ -146,7 +146,7 @@ describe("what must be redone when something changed, exactly that and nothing e
     expect(view.masterShift).toBeCloseTo(0.12, 9);
     const done = viewOf(...taught, entry("master-changed", { from: "1", to: "1", shift: view.masterShift }));
     expect(done.tools[1]?.z?.exact).toBeCloseTo(-400.12, 9);
-    expect((done.tools[1]?.z?.exact ?? 0) + done.workOffset.z).toBeCloseTo(-800, 9);
+    expect((done.tools[1]?.z?.exact ?? 0) + (done.workOffset.z ?? Number.NaN)).toBeCloseTo(-800, 9);
     expect(nextStep(touchingOrder(done))?.kind).toBe("nose");
   });
 });

@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../frame/index.ts";
 import { loaded, mounted, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import type { MachineProfile } from "../machine/index.ts";
 import type { BladeTool, BoringTool, OnCentreTool } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
 import { bestOrder, brokenNeeds } from "./bestOrder.ts";

@@ -1,5 +1,5 @@
-import { callOf, toolNumber, zoneOf } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { callOf, toolNumber, zoneOf } from "../machine/index.ts";
 import { entersBore, familyOf, type TouchWay } from "../tool/index.ts";
 import { facingTool } from "./gates.ts";
 import type { Step, StepKind } from "./step.ts";
@@ -112,7 +112,8 @@ function gaugeOf(tool: ToolView | undefined, kind: StepKind, way: TouchWay | "lo
     case "slide":
     case "pull":
       return "rule";
-    default:
+    case "eye":
+    case "look":
       return kind === "length" ? "micrometer" : kind === "hole" ? "bore gauge" : "none";
   }
 }

@@ -1,5 +1,5 @@
-import { toolNumber } from "../frame/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { toolNumber } from "../machine/index.ts";
 import type { StepKind } from "./step.ts";
 
 /**

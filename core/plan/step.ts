@@ -1,4 +1,4 @@
-import type { Axis } from "../frame/index.ts";
+import type { Axis } from "../machine/index.ts";
 
 /**
  * What is done in one go: an axis to touch, radius and orientation to confirm, a second offset to derive from its first,

@@ -1,7 +1,7 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { axesOf, entersBore, familyOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
-import { faceIsMade, facingTool, gateOf } from "./gates.ts";
+import { faceIsMade, facingTool, gateOf, teacherWithSetter } from "./gates.ts";
 import { redoReason } from "./redo.ts";
 import type { Step, StepKind } from "./step.ts";
 
@@ -57,7 +57,8 @@ const teachesAfter = ({ school }: SetupView) => school === "setter" || school ==
 /** The tool that teaches the work offset: the master, or the facing tool, or the first of the main spindle. */
 export function teachingTool(setup: SetupView): ToolView | undefined {
   if (setup.school === "master-tool") return setup.tools.find(({ offset }) => offset === setup.master);
-  return facingTool(setup) ?? setup.tools.find(({ zone, second }) => zone.works === "main" && !second);
+  const measured = setup.school === "setter" ? teacherWithSetter(setup) : undefined;
+  return measured ?? facingTool(setup) ?? setup.tools.find(({ zone, second }) => zone.works === "main" && !second);
 }
 
 function zonesInOrder({ tools, machine }: SetupView): readonly string[] {
@@ -106,7 +107,10 @@ function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
       return setup.taught.z !== undefined || (setup.school === "master-tool" && tool.z !== undefined);
     case "second":
       return true;
-    default:
+    // Steps of the part, which no tool is done with.
+    case "face":
+    case "hole":
+    case "length":
       return false;
   }
 }
@@ -114,9 +118,11 @@ function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
 /** A setup without a facing tool is told when the bar's end has been faced. */
 function needsFaceStep(setup: SetupView): boolean {
   if (facingTool(setup) && !setup.face) return false;
-  return (
-    setup.school !== "setter" && setup.school !== "datum-face" && setup.tools.some(({ zone }) => zone.works === "main")
-  );
+  const main = setup.tools.filter(({ zone, second }) => zone.works === "main" && !second);
+  // What a setter measures needs no face; what is touched or slid on the part all the same does.
+  if (setup.school === "setter")
+    return main.some(({ way }) => way.z === "setter") && main.some(({ way }) => way.z !== "setter");
+  return setup.school !== "datum-face" && main.length > 0;
 }
 
 function partStep(kind: StepKind, zone: string, done: boolean): Step {

@@ -1,5 +1,5 @@
-import { AXIS_NAME, toolNumber } from "../frame/index.ts";
 import type { SetupView } from "../ledger/index.ts";
+import { AXIS_NAME, toolNumber } from "../machine/index.ts";
 import { isToKey, tableGrid } from "../offsets/index.ts";
 import { proofState } from "../proof/index.ts";
 import { touchingOrder } from "./touchingOrder.ts";

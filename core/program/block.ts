@@ -137,6 +137,7 @@ export function readBlock(text: string, from: number, block: Block): number {
         block.isMacro = true;
         return lineEnd(text, at);
       default:
+        // Every other character of a text.
         at = skipJunk(text, at, from, block);
     }
   }

@@ -70,6 +70,7 @@ function readM(all: Following, block: Block, code: number): Next | undefined {
       );
       return undefined;
     default:
+      // Every other M code: none of them moves a slide.
       return undefined;
   }
 }

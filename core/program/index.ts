@@ -1,8 +1,10 @@
 export { changedLines, editedProgram } from "./editedProgram.ts";
 export { chordsOfArc, type Range } from "./extents.ts";
 export { FINDINGS, type Finding, type FindingCode, type FindingWeight } from "./finding.ts";
+export { motionsInPart } from "./motionsInPart.ts";
 export { LARGEST_PROGRAM, programName, textOfBytes, textOfProgram } from "./programBytes.ts";
 export { programFile } from "./programFile.ts";
+export { inOtherUnit } from "./programFindings.ts";
 export { programMachine } from "./programMachine.ts";
 export {
   type MotionModes,

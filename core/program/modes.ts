@@ -125,6 +125,7 @@ function readG(
       }
       return undefined;
     default:
+      // Every other code of a program: a control may know many more.
       if (!KNOWN_G.has(code))
         all.say("unknown-word", block.line, column, `G${code / 10} is not known here and was passed over.`);
       return undefined;

@@ -20,8 +20,16 @@ export function move(all: Following, path: PathState, block: Block, how: Coordin
       path.z = z;
       break;
     }
-    default:
+    case "move":
+    case "nothing":
+    case "probe":
+    case "contour":
+    case "corner":
+    case "hole":
       moveTool(all, path, block, how, use);
+      break;
+    default:
+      use satisfies never;
   }
 }
 

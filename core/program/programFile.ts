@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../frame/index.ts";
+import type { MachineProfile } from "../machine/index.ts";
 
 /**
  * A program as the file that this machine's control wants: percent signs before and after or none, its own line ends, one

@@ -88,9 +88,13 @@ export function sayStations(say: Say, calls: readonly ProgramCall[], known: read
       say("unknown-station", line, column, `This machine has no station ${station}.`);
 }
 
-/** The unit of the program against the machine's: a control in the other unit moves 25.4 times as far, or as little. */
+/** What becomes of moves that are written in the one unit where the control works in the other. */
+export const inOtherUnit = (program: "mm" | "in"): string =>
+  program === "mm" ? "every move would be 25.4 times as far" : "every move would be 25.4 times too short";
+
+/** The unit of the program against the machine's. */
 export function sayUnits({ units, unitsAt, say }: Following, machine: "mm" | "in"): void {
   if (units === null || units === machine) return;
-  const message = `The program is in ${UNIT_WORD[units]}, this machine works in ${UNIT_WORD[machine]}. Check before anything moves: 25.4 times as far.`;
+  const message = `The program is in ${UNIT_WORD[units]}, this machine works in ${UNIT_WORD[machine]}. Check before anything moves: ${inOtherUnit(units)}.`;
   say("units-mismatch", unitsAt?.line ?? 1, unitsAt?.column ?? 1, message);
 }

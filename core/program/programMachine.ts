@@ -1,4 +1,4 @@
-import { callOf, type MachineProfile } from "../frame/index.ts";
+import { callOf, type MachineProfile } from "../machine/index.ts";
 import type { ProgramMachine } from "./readProgram.ts";
 
 /** What a machine's profile says of the programs that it runs. */

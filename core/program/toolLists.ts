@@ -1,4 +1,4 @@
-import { callOf, type MachineProfile, stationCalled } from "../frame/index.ts";
+import { callOf, type MachineProfile, stationCalled } from "../machine/index.ts";
 import type { ToolKind } from "../tool/index.ts";
 import type { ProposedTool } from "./proposedTool.ts";
 

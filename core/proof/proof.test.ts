@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "../ledger/index.ts";
 import { loaded, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { shownAs } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { checkFile, checksOf, judgeStop, proofState, stoppedAt, whereToolsStand } from "./index.ts";
 
@@ -133,8 +134,8 @@ describe("two-line checks", () => {
     const [check] = checks;
     const stop = check?.stops[1];
     if (!check || !stop) throw new Error("there is a check");
-    expect(judgeStop(setup, check.tool, stop, -230.598)).toMatchObject({ isRight: true });
-    const off = judgeStop(setup, check.tool, stop, -230.4);
+    expect(judgeStop(setup, check.tool, stop, shownAs("readout", -230.598))).toMatchObject({ isRight: true });
+    const off = judgeStop(setup, check.tool, stop, shownAs("readout", -230.4));
     expect(off.isRight).toBe(false);
     expect(off.off).toBeCloseTo(0.2, 9);
   });

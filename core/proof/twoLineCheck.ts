@@ -1,7 +1,16 @@
-import { callOf, fromControl, lastDigit, lastDigitInCore, offsetNumber, stationOf, toControl } from "../frame/index.ts";
-import type { SetupView, ToolView } from "../ledger/index.ts";
+import { chosenEdge, type SetupView, type ToolView } from "../ledger/index.ts";
+import {
+  callOf,
+  fromControl,
+  lastDigit,
+  lastDigitInCore,
+  offsetNumber,
+  type Shown,
+  stationOf,
+  toControl,
+} from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
-import { entersBore, familyOf } from "../tool/index.ts";
+import { contactTool, contactToProgrammed, entersBore, familyOf } from "../tool/index.ts";
 import { convertLength, decimalsOf, formatLength, roundToResolution } from "../units/index.ts";
 import { type ProofAxis, type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";
 
@@ -60,7 +69,7 @@ export function twoLineCheck(
   const front = setup.face || tool.zone.works === "sub" ? 0 : stock.toFace;
   const along: CheckStop = {
     ...{ axis: "z", at: z + pause, goal: z, machine: z + pause + reckoned.z, toGo: -pause },
-    ...{ gap: z + pause - front, to: front > 0 ? "raw end" : "face" },
+    ...{ gap: roomLeft(tool, "z", z + pause - front), to: front > 0 ? "raw end" : "face" },
   };
   const side = x < 0 ? -1 : 1;
   const beside = x + side * 2 * pause;
@@ -68,10 +77,30 @@ export function twoLineCheck(
   const across: CheckStop = {
     ...{ axis: "x", at: beside, goal: x, machine: beside + reckoned.x, toGo: x - beside },
     ...(isAcross
-      ? { gap: Math.abs(beside) / 2 - radius, to: "the bar's outside" }
+      ? { gap: roomLeft(tool, "x", Math.abs(beside) / 2 - radius), to: "the bar's outside" }
       : { gap: undefined, to: x === 0 ? "the centreline" : "the hole's wall" }),
   };
   return accepted({ tool, lines: linesOf(setup, tool, [along, across]), stops: [along, across] });
+}
+
+/**
+ * What is left between a tool's body and a surface from which its programmed point is so far: a cutter leads by its
+ * radius, a blade by what of it lies before its programmed edge, a drill by its point. Undefined where the tip points away
+ * and the shank leads. True distances.
+ */
+function roomLeft(view: ToolView, axis: ProofAxis, from: number): number | undefined {
+  const { tool, zone, choice } = view;
+  const edge = axis === "x" && tool.kind !== "groove-face" ? undefined : chosenEdge(view);
+  const contact = contactTool(
+    tool,
+    axis,
+    "scratch",
+    { ...choice[axis], touching: undefined, stand: "front", programmed: edge },
+    zone.from,
+  );
+  if (!contact.ok) return undefined;
+  const leads = Math.abs(contactToProgrammed(contact.value, axis, 1));
+  return from - (axis === "x" ? leads / 2 : leads);
 }
 
 const diameterOf = ({ stock }: SetupView) => stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize;
@@ -116,14 +145,17 @@ function linesOf({ machine, workOffset }: SetupView, tool: ToolView, stops: read
   };
   const name = tool.tool.description
     .toUpperCase()
-    .replace(/[^A-Z0-9 .,°-]/g, "")
+    .replace(/[^A-Z0-9 .,/°-]/g, "")
     .replace("°", " DEG");
   const home =
     tool.second || familyOf(tool.tool) === "outside" || familyOf(tool.tool) === "cross"
       ? ["G28 U0", "G28 W0"]
       : ["G28 W0", "G28 U0"];
+  // A holder that is changed by hand is not brought by its call: somebody mounts it first.
+  const mount = tool.zone.kind === "post" && !tool.second ? [`(MOUNT ${offset} NOW, HOLDER CLAMPED)`, "M0"] : [];
   return [
     `(${offset} ${name})`.trim(),
+    ...mount,
     call,
     workOffset.name,
     ...stops.flatMap(({ axis, at, goal }) => [`G0 ${word(axis, at)}`, "M0", `G0 ${word(axis, goal)}`, "M0"]),
@@ -162,7 +194,7 @@ export function judgeStop(
   tool: ToolView,
   stop: CheckStop,
   /** Machine readout as the control shows it, in its own unit. */
-  shown: number,
+  shown: Shown<"readout">,
 ): { readonly off: number; readonly isRight: boolean } {
   const off = fromControl(machine, stop.axis, shown, "readout", tool.zone) - stop.machine;
   return { off, isRight: Math.abs(off) <= ALLOWED_DIGITS * lastDigitInCore(machine, stop.axis) };

@@ -1,5 +1,5 @@
-import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
-import { wearInCore } from "../offsets/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { touchedFact, wearInCore } from "../offsets/index.ts";
 
 export type ProofAxis = "x" | "z";
 type PerAxis<Value> = Readonly<Record<ProofAxis, Value>>;
@@ -18,9 +18,6 @@ export interface ToolStanding {
   /** By how much the tool stands farther to plus than the control believes; 0 where nothing else is known. */
   readonly off: PerAxis<number>;
 }
-
-/** Means of a work offset that move the part's zero on purpose. */
-const MOVES_THE_ZERO: readonly string[] = ["next-operation", "shift", "datum-distance"];
 
 /**
  * Where every tool stands against what its offsets say. A touch is a fact about the machine, whatever was entered since:
@@ -47,18 +44,10 @@ function along(setup: SetupView, tool: ToolView, axis: ProofAxis) {
   if (geometry === undefined) return { reckoned: undefined, truly: undefined, basis: "unknown" as const, off: 0 };
   const kept = axis === "x" ? tool.control?.wearX : tool.control?.wearZ;
   const wear = wearInCore(tool, axis) ?? kept ?? 0;
-  const work = setup.workOffset[axis];
+  const work = tool.work[axis] ?? 0;
   const reckoned = geometry + wear + work;
-  const truly = touchedTruth(setup, touch, axis);
+  const fact = touchedFact(setup, tool, axis);
+  const truly = fact && fact.at - fact.touched;
   if (truly === undefined) return { reckoned, truly: geometry + work, basis: "trusted" as const, off: wear };
   return { reckoned, truly, basis: "touched" as const, off: reckoned - truly };
-}
-
-/** The machine position of the part's zero by the touch itself; undefined where the part has moved on purpose since. */
-function touchedTruth(setup: SetupView, touch: TouchRecord | undefined, axis: ProofAxis): number | undefined {
-  if (!touch || touch.derived || touch.machine === undefined || touch.touched === undefined) return undefined;
-  if (axis === "z" && (setup.rechucked?.seq ?? 0) > touch.seq) return undefined;
-  const set = setup.workSet[axis];
-  if (set && set.seq > touch.seq && MOVES_THE_ZERO.includes(set.means)) return undefined;
-  return touch.machine - touch.touched;
 }

@@ -1,4 +1,4 @@
-import type { Axis } from "../frame/index.ts";
+import type { Axis } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import type { ContactTool } from "./programmedPoint.ts";
 import { familyOf } from "./toolKind.ts";

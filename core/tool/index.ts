@@ -16,6 +16,7 @@ export {
   type FaceWall,
   pointLength,
 } from "./programmedPoint.ts";
+export { type Misfit, misfitOf } from "./seatFit.ts";
 export { type BladeEdgeName, type BladeOffset, codeOf, otherEdge, secondOffset } from "./secondOffset.ts";
 export {
   type Numbering,

@@ -1,4 +1,4 @@
-import type { Axis } from "../frame/index.ts";
+import type { Axis } from "../machine/index.ts";
 
 /** Edge of a blade as seen with the chuck on the left; threads also have their tip in the centre. */
 export type BladeEdge = "left" | "centre" | "right";

@@ -1,3 +1,4 @@
+import { plainMillimetres, type Unit } from "../units/index.ts";
 import { readInsertDesignation } from "./insertDesignation.ts";
 import type { BoreBladeTool, BoreThreadTool, BoringTool, Tool, ToolKind } from "./toolSchema.ts";
 
@@ -47,12 +48,11 @@ export const isLive = ({ kind }: Pick<Tool, "kind">): boolean => kind.startsWith
 export const makesFace = (tool: Tool): boolean => "faces" in tool && tool.faces;
 
 /** What is said beside a tool's name: its insert, or the dimension it is known by. Millimetres as given. */
-export function toolSize(tool: Tool): string {
+export function toolSize(tool: Tool, unit: Unit): string {
   if ("insert" in tool) return tool.insert;
-  if ("width" in tool) return `${plain(tool.width)} wide`;
-  return `Ø ${plain(tool.diameter)}`;
+  if ("width" in tool) return `${plainMillimetres(tool.width, unit)} wide`;
+  return `Ø ${plainMillimetres(tool.diameter, unit)}`;
 }
-const plain = (millimetres: number) => String(Math.round(millimetres * 1000) / 1000);
 
 /**
  * Nose radius that a control is told for this tool, millimetres: an insert's corner, a blade's corner, a cutter's own

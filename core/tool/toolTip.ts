@@ -1,4 +1,4 @@
-import type { Zone } from "../frame/index.ts";
+import type { Zone } from "../machine/index.ts";
 import { invariant } from "../refusal.ts";
 import { type TipDirection, tipDirectionOf } from "./tipOrientation.ts";
 import { familyOf } from "./toolKind.ts";
@@ -58,7 +58,12 @@ function orientationWord(
     case "live-cross-cutter":
     case "live-cross-drill":
       return { kind: "cutter-cross", word: {} };
-    default:
+    case "drill":
+    case "centre-drill":
+    case "spot-drill":
+    case "reamer":
+    case "tap":
+    case "live-axial-drill":
       return { kind: "drill", word: {} };
   }
 }

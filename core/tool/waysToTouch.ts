@@ -1,4 +1,4 @@
-import type { Axis, MachineProfile, Station, Zone } from "../frame/index.ts";
+import type { Axis, MachineProfile, Station, Zone } from "../machine/index.ts";
 import { familyOf, isLive } from "./toolKind.ts";
 import type { Tool } from "./toolSchema.ts";
 

@@ -1,5 +1,5 @@
-import type { Axis, MachineProfile, Zone } from "../frame/index.ts";
 import { machineFixture } from "../ledger/setup.fixture.ts";
+import type { Axis, MachineProfile, Zone } from "../machine/index.ts";
 import {
   axesOf,
   type EdgeChoice,

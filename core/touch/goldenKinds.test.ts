@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../frame/index.ts";
 import { type Command, firstEdge } from "../ledger/index.ts";
 import { machineFixture, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import type { MachineProfile } from "../machine/index.ts";
 import {
   codeOf,
   noseRadiusOf,
@@ -52,7 +52,7 @@ describe("a touch of each kind, worked by hand", () => {
     // Bore: M − d + 2t. −280 − 20.5 + 0.2
     ["boring, paper", solved("boring", "x", "paper", { machine: "-280", size: "20.5", spacer: "0.1" }), -300.3],
     // Behind a face at −12: M − z + t. −350 + 12 + 0.1
-    ["back-boring", solved("back-boring", "z", "paper", { machine: "-350", size: "-12", spacer: "0.1" }), -337.9],
+    ["back-boring", solved("back-boring", "z", "paper", { machine: "-350", size: "12", spacer: "0.1" }), -337.9],
     // Blade 3 wide, left touches, right programmed: P = 0 + 3
     [
       "groove, far edge",
@@ -105,11 +105,17 @@ describe("a touch of each kind, worked by hand", () => {
       solved("live-cross-cutter", "z", "setter", { machine: "-402.88", trigger: "-380.5" }),
       -25.38,
     ],
-    // Fixed overhang from the far side: −2·(26 − 25) and −(50 − 49.8).
+    // Slid to the bar from the far side, at the standard overhang: −(50 − 49.8). Its tip stands 0.1 farther out then, and an
+    // overhang measured as 25.1 says the same once: −2·(25.1 − 25).
     [
       "slide, far side",
-      solved("outside-turning", "x", "slide", { commanded: "50", size: "49.8", overhang: "26" }, "gang"),
-      -2.2,
+      solved("outside-turning", "x", "slide", { commanded: "50", size: "49.8", overhang: "25" }, "gang"),
+      -0.2,
+    ],
+    [
+      "slide, far side, overhang measured",
+      solved("outside-turning", "x", "slide", { commanded: "50", size: "49.8", overhang: "25.1" }, "gang"),
+      -0.2,
     ],
     // old + retreat + jog, less the paper that was not jogged through: 22.4 + 20 − 20.3 − 0.2.
     [

@@ -1,4 +1,5 @@
 export { type ArmError, armError } from "./armLength.ts";
+export { machineAtContact } from "./machineAtContact.ts";
 export { proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
 export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
 export { type CaseContact, readCaseContact, readTouchCase, type TouchCaseCode } from "./touchCase.ts";
@@ -11,6 +12,6 @@ export {
   type TouchResult,
   touchedDimension,
 } from "./touchEquation.ts";
-export { crossingOf, fieldsOf, standardOverhang } from "./touchFields.ts";
-export { reckonedWork, type SolveFor, solveTouchOf, surfaceOf } from "./touchProblem.ts";
+export { crossingOf, fieldsOf, sizeFrame, standardOverhang, TOUCH_FRAMES } from "./touchFields.ts";
+export { onItsSide, reckonedWork, type SolveFor, solveTouchOf, standsOutBy, surfaceOf } from "./touchProblem.ts";
 export { asTypedForControl, readTypedTouch, type TouchReading, type TouchTask, type TypedTouch } from "./typedTouch.ts";

@@ -1,8 +1,8 @@
-import type { TouchField } from "../judgement/index.ts";
 import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import type { TouchField } from "../limits/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { familyOf, wholeChoice } from "../tool/index.ts";
-import { convertLength, withUnit } from "../units/index.ts";
+import { typedLength, withUnit } from "../units/index.ts";
 import { fieldsOf, standardOverhang } from "./touchFields.ts";
 import { asTypedForControl, type TouchTask, type TypedTouch } from "./typedTouch.ts";
 
@@ -18,11 +18,11 @@ export function proposedTouch(
   spacers: readonly ShopSpacer[] = [],
 ): TypedTouch {
   const proposed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(task.way, task.axis)) proposed[field] = propose(setup, view, task, field);
+  for (const field of fieldsOf(task.way, task.axis, view.zone)) proposed[field] = propose(setup, view, task, field);
   // A block or pin is chosen each time; a shop's paper is always the same.
   const own =
     proposed.spacer === "" && task.way === "paper" ? spacers.find(({ kind }) => isFor(kind, task.way)) : undefined;
-  if (own) proposed.spacer = String(Number(convertLength(own.thickness, "mm", task.sizeUnit).toFixed(6)));
+  if (own) proposed.spacer = typedLength(own.thickness, task.sizeUnit);
   return proposed;
 }
 
@@ -65,7 +65,9 @@ function propose(
     const unit = touch.typed.sizeUnit ?? setup.machine.units;
     return unit === sizeUnit ? text : withUnit(text, unit);
   };
-  const inSizes = (millimetres: number) => String(Number(convertLength(millimetres, "mm", sizeUnit).toFixed(6)));
+  const inSizes = (millimetres: number) => typedLength(millimetres, sizeUnit);
+  /** As the display shows it for a tool that works at minus X. */
+  const far = (text: string) => (axis === "x" && view.zone.from === "minus" && text !== "" ? `-${text}` : text);
   const isBore = familyOf(view.tool) === "bore";
   const knownSize = () => {
     if (axis === "z")
@@ -84,8 +86,8 @@ function propose(
       return knownSize();
     case "commanded":
       return way === "slide" && axis === "x" && setup.stock.measuredDiameter === undefined
-        ? inSizes(setup.stock.nominalDiameter)
-        : knownSize();
+        ? far(inSizes(setup.stock.nominalDiameter))
+        : far(knownSize());
     case "spacer":
       if (way === "preset") return "0";
       return asTyped(
@@ -93,7 +95,7 @@ function propose(
         "spacer",
       );
     case "overhang":
-      return inSizes(standardOverhang(setup, view));
+      return proposedOverhang(setup, view, axis, inSizes);
     case "trigger": {
       const setter = setup.machine.setter;
       if (!setter) return "";
@@ -104,9 +106,23 @@ function propose(
       const before = view[axis]?.exact ?? view.control?.[axis];
       return before === undefined ? "" : asTypedForControl(setup, view, axis, field, before);
     }
-    default:
+    // Read or felt there and then: nothing is known before.
+    case "machine":
+    case "retreat":
+    case "jog":
       return "";
   }
+}
+
+/** An arm's cutter stands out along Z as along X; any other tool is slid to the standard overhang of its slot. */
+function proposedOverhang(
+  setup: SetupView,
+  view: ToolView,
+  axis: TouchTask["axis"],
+  inSizes: (millimetres: number) => string,
+): string {
+  const standard = axis === "z" ? (view.x?.overhang ?? standardOverhang(setup, view)) : standardOverhang(setup, view);
+  return standard === undefined ? "" : inSizes(standard);
 }
 
 function isBoreTouch({ tools }: SetupView, touch: TouchRecord): boolean {

@@ -1,4 +1,4 @@
-import type { Axis } from "../frame/index.ts";
+import type { Axis } from "../machine/index.ts";
 
 /** The known surface that the tool is brought to, in part coordinates; lengths in the caller's unit, X as diameters. */
 export type Surface =

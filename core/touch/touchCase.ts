@@ -1,5 +1,5 @@
-import type { Axis } from "../frame/index.ts";
-import { machineReadout } from "../frame/index.ts";
+import type { Axis } from "../machine/index.ts";
+import { machineReadout } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import type { BladeEdge, ContactTool } from "../tool/programmedPoint.ts";
 import { usualResolution } from "../units/index.ts";

@@ -1,5 +1,5 @@
-import { AXIS_NAME, type Axis, type MachineReadout } from "../frame/index.ts";
-import type { TouchField } from "../judgement/index.ts";
+import type { TouchField } from "../limits/index.ts";
+import { AXIS_NAME, type Axis, type MachineReadout } from "../machine/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { roundToResolution, withoutNegativeZero } from "../units/index.ts";
 import { contactOf, type Surface } from "./surface.ts";
@@ -49,8 +49,11 @@ export type TouchMethod =
       readonly commanded: number;
       readonly surface: Surface;
       readonly tool: ContactTool;
-      /** On X also by how much the overhang differs from the machine's standard one. */
-      readonly overhang?: { readonly standard: number; readonly actual: number };
+      /**
+       * Where the overhang was measured and is not the standard one: what it comes to on this axis, signed as geometry. It
+       * says where the tip stands, whatever the bar says, and takes the bar's place.
+       */
+      readonly standsOut?: number;
     };
 
 /**
@@ -76,6 +79,8 @@ export interface LadderLine {
   readonly value: number;
   /** The number that a person gives for this line; undefined where it follows from the tool or the offsets. */
   readonly input: TouchField | undefined;
+  /** Which offset a line takes off; undefined for any other line. */
+  readonly offset?: "wear" | "work" | "geometry";
 }
 
 export interface TouchResult {
@@ -102,6 +107,9 @@ export function solveTouch(problem: TouchProblem): TouchResult {
   const lines: LadderLine[] = [];
   const line = (quantity: Quantity, label: string, value: number, input?: TouchField) =>
     lines.push({ quantity, label, value, input });
+  /** An offset has a sign of its own, so its line says that it is taken off. */
+  const less = (offset: "wear" | "work" | "geometry", label: string, value: number) =>
+    lines.push({ quantity: "offset", label, value, input: undefined, offset });
   let touched: number | null = null;
   let isGeometry = true;
 
@@ -123,17 +131,17 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       isGeometry = method.solveFor === "geometry";
       line("machine", `machine ${name} at contact`, method.machine, "machine");
       touched = withoutNegativeZero(lessTouched(method.surface, method.spacer, method.tool));
-      line("offset", "less wear", -storedSign * problem.wear);
-      if (isGeometry) line("offset", "less work offset", -problem.work);
-      else line("offset", "less tool geometry", -storedSign * problem.geometry);
+      less("wear", "less wear", -storedSign * problem.wear);
+      if (isGeometry) less("work", "less work offset", -problem.work);
+      else less("geometry", "less tool geometry", -storedSign * problem.geometry);
       break;
     }
     case "setter":
       line("machine", `machine ${name} at the setter`, method.machine, "machine");
-      line("measured", "less trigger position", -method.trigger, "trigger");
+      line("measured", "trigger position, taken off", -method.trigger, "trigger");
       if (method.tool.shape !== "tip")
         line("tool", toolLabel(method.tool), -contactToProgrammed(method.tool, axis, method.side));
-      line("offset", "less wear", -storedSign * problem.wear);
+      less("wear", "less wear", -storedSign * problem.wear);
       break;
     case "preset": {
       line("offset", "setting before", storedSign * method.old, "old");
@@ -141,7 +149,7 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       line("machine", "jogged to contact", method.jog, "jog");
       const { side, coordinate } = contactOf(method.surface);
       if (method.called !== undefined)
-        line("measured", "called to, less surface", method.called - coordinate, "commanded");
+        line("measured", "called to, from the surface", method.called - coordinate, "commanded");
       line("spacer", spacerLabel(axis, method.spacer), -side * (axis === "x" ? 2 : 1) * method.spacer, "spacer");
       if (method.tool.shape !== "tip")
         line("tool", toolLabel(method.tool), -contactToProgrammed(method.tool, axis, side));
@@ -152,14 +160,24 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       break;
     case "slide": {
       const { coordinate, shift } = partsOfTouched(axis, method.surface, 0, method.tool);
-      const isFar = "across" in method.surface && method.surface.across === true;
-      line("machine", `${name} commanded, no offset`, method.commanded, "commanded");
+      if (method.standsOut !== undefined) {
+        line(
+          "tool",
+          axis === "x" ? "overhang off the standard, on X" : "overhang off the standard, on Z",
+          method.standsOut,
+          "overhang",
+        );
+        touched = withoutNegativeZero(method.commanded - method.standsOut);
+        break;
+      }
+      line("machine", `${name} commanded, no tool offset`, method.commanded, "commanded");
       line("measured", surfaceLabel(method.surface), -coordinate, "size");
       if (method.tool.shape !== "tip") line("tool", toolLabel(method.tool), -shift);
-      if (method.overhang) overhangLines(method.overhang, isFar ? -1 : 1);
       touched = withoutNegativeZero(coordinate + shift);
       break;
     }
+    default:
+      method satisfies never;
   }
 
   const sign = isGeometry ? storedSign : 1;
@@ -195,21 +213,21 @@ function partsOfTouched(axis: Axis, surface: Surface, spacer: number, tool: Cont
 function surfaceLabel(surface: Surface): string {
   switch (surface.kind) {
     case "outside":
-      return surface.across ? "outside diameter, far side" : "less outside diameter";
+      return surface.across ? "outside diameter, far side" : "outside diameter";
     case "bore":
-      return surface.across ? "bore, far side" : "less bore";
+      return surface.across ? "bore, far side" : "bore";
     case "face":
-      return "less face";
+      return "face";
     case "centre":
       return "on centre";
     case "bar-side":
-      return "less half the bar";
+      return "half the bar";
   }
 }
 
 function spacerLabel(axis: Axis, spacer: number): string {
   if (spacer === 0) return "no spacer";
-  return axis === "x" ? "less spacer, twice" : "less spacer, once";
+  return axis === "x" ? "spacer, twice" : "spacer, once";
 }
 
 /** Edges as a setter says them, the chuck on the left. */

@@ -1,10 +1,13 @@
-import { type Axis, type Crossing, stationOf } from "../frame/index.ts";
-import type { TouchField } from "../judgement/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import type { TouchWay } from "../tool/index.ts";
+import type { TouchField } from "../limits/index.ts";
+import { type Axis, type Crossing, type Frame, type Shown, stationOf, type Zone } from "../machine/index.ts";
+import { type EdgeChoice, type TouchWay, wholeChoice } from "../tool/index.ts";
 
-/** The fields that a way of touching asks for, in the order in which they are filled in. */
-export function fieldsOf(way: TouchWay, axis: Axis): readonly TouchField[] {
+/**
+ * The fields that a way of touching asks for, in the order in which they are filled in. An overhang is asked for where the
+ * tool is slid along X, and along Z too on an arm whose control does not know how long the cutter is.
+ */
+export function fieldsOf(way: TouchWay, axis: Axis, zone?: Pick<Zone, "arm">): readonly TouchField[] {
   switch (way) {
     case "skim":
     case "scratch":
@@ -19,32 +22,46 @@ export function fieldsOf(way: TouchWay, axis: Axis): readonly TouchField[] {
       return ["machine"];
     case "setter":
       return ["machine", "trigger"];
-    case "slide":
-      return axis === "x" ? ["commanded", "size", "overhang"] : ["commanded", "size"];
+    case "slide": {
+      const isCarried = zone?.arm?.carriesOverhang === true;
+      const counts = axis === "x" ? !isCarried : zone?.arm !== undefined && !isCarried;
+      return counts ? ["commanded", "size", "overhang"] : ["commanded", "size"];
+    }
     case "preset":
       return ["old", "retreat", "jog", "spacer", "commanded", "size"];
   }
 }
 
+/** Whose number each field of a touch is: the control's, or a plain size or distance in the unit that the person chose. */
+export const TOUCH_FRAMES = {
+  ...{ machine: "readout", trigger: "readout", retreat: "readout", jog: "readout" },
+  ...{ commanded: "program", old: "tool-offset" },
+  ...{ size: "size", spacer: "distance", overhang: "distance" },
+} as const satisfies Readonly<Record<TouchField, Frame>>;
+
 /**
- * How a field's number crosses from the control, with the control's unit and sign; undefined for sizes, which are plain
- * lengths in the unit that the person chose.
+ * Whose number the size of a touch is: of a face that one stands behind the length from the finished face, as a drawing
+ * has it; of any other face how far it stands in front of the finished face, or of the machine's datum face.
  */
-export function crossingOf(field: TouchField): Crossing | undefined {
-  switch (field) {
-    case "machine":
-    case "trigger":
-    case "retreat":
-    case "jog":
-      return "readout";
-    case "old":
-      return "tool-offset";
-    default:
-      return undefined;
-  }
+export function sizeFrame(
+  { school }: Pick<SetupView, "school">,
+  { tool }: Pick<ToolView, "tool">,
+  { axis, choice = {} }: { readonly axis: Axis; readonly choice?: EdgeChoice },
+): "size" | "drawing" {
+  const isBehind = axis === "z" && school !== "datum-face" && wholeChoice(tool, axis, choice).stand === "behind";
+  return isBehind ? "drawing" : "size";
 }
 
-/** The standard overhang of the slot in which a tool stands; 0 where the machine says none. */
-export function standardOverhang({ machine }: Pick<SetupView, "machine">, { station }: ToolView): number {
-  return stationOf(machine, station)?.standardOverhang ?? 0;
+/** How a field's number crosses from the control, with its unit and sign; undefined for sizes and distances. */
+export function crossingOf(field: TouchField): Crossing | undefined {
+  const frame = TOUCH_FRAMES[field];
+  return frame === "size" || frame === "distance" ? undefined : frame;
+}
+
+/** A field's number as a person reads it, whichever frame it belongs to. */
+export type TypedNumber = Shown<(typeof TOUCH_FRAMES)[TouchField]>;
+
+/** The standard overhang of the slot in which a tool stands; undefined where the machine says none. */
+export function standardOverhang({ machine }: Pick<SetupView, "machine">, { station }: ToolView): number | undefined {
+  return stationOf(machine, station)?.standardOverhang;
 }

@@ -1,7 +1,9 @@
-import { machineReadout } from "../frame/index.ts";
-import type { TouchFacts } from "../judgement/index.ts";
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { TouchFacts } from "../limits/index.ts";
+import { machineReadout } from "../machine/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { type ContactTool, contactTool, familyOf, wholeChoice } from "../tool/index.ts";
+import { armError } from "./armLength.ts";
 import { type Surface, surfaceSide } from "./surface.ts";
 import {
   solveTouch,
@@ -52,7 +54,7 @@ export function solveTouchOf(
     method,
     geometry: solveFor === "work" ? (view[touch.axis]?.exact ?? 0) : 0,
     wear: 0,
-    work: reckonedWork(setup, touch),
+    work: reckonedWork(setup, view, touch) ?? 0,
     storedSign: 1,
     // Rounded where it is written, to the machine's own digits; here only the exact value is used.
     resolution: 1e-6,
@@ -62,13 +64,54 @@ export function solveTouchOf(
   return { ...result, touched: touchedDimension(touch.axis, method.surface, method.spacer, method.tool) };
 }
 
-/** The work offset that counts in a tool's touch: none on Z where the school touches on a datum face. */
+/**
+ * The work offset that counts in a tool's touch, in its zone's frame: none on Z where the school touches on a datum face,
+ * none on a setter. Undefined where it counts and nobody has said it: the sum then holds if it is 0.
+ */
 export function reckonedWork(
-  { school, workOffset }: SetupView,
+  { school }: Pick<SetupView, "school">,
+  { work }: Pick<ToolView, "work">,
   { axis, way }: Pick<TouchFacts, "axis" | "way">,
-): number {
+): number | undefined {
   if (way === "setter" || (axis === "z" && school === "datum-face")) return 0;
-  return workOffset[axis];
+  return work[axis];
+}
+
+/** What the active work offset puts into the display that a touch does not reckon with: all of it on a datum face. */
+function uncounted(setup: SetupView, view: ToolView, touch: TouchFacts): number {
+  const active = view.work[touch.axis] ?? 0;
+  return active - (reckonedWork(setup, view, touch) ?? active);
+}
+
+/**
+ * A coordinate about the bar's own diameter, on the side that the tool works at: of a tool from the far side it is minus,
+ * and many say it without. Anything else is taken as it stands.
+ */
+export function onItsSide(across: 1 | -1, coordinate: number, size: number): number {
+  const isWithoutMinus = across < 0 && coordinate > 0 && Math.abs(coordinate - size) < size / 2;
+  return isWithoutMinus ? -coordinate : coordinate;
+}
+
+/**
+ * What an overhang that is not the standard one of its slot comes to on an axis, signed as geometry: twice the difference on
+ * X, its share along each axis on an arm whose control does not carry it. Undefined where the overhang is the standard one,
+ * or where the machine says none: then the slide itself says where the tip stands.
+ *
+ * @example standard 25, measured 25.35, from plus: X +0.700, so that the display reads 9.300 with the machine at 10.000
+ */
+export function standsOutBy(
+  setup: Pick<SetupView, "machine">,
+  view: ToolView,
+  axis: TouchFacts["axis"],
+  overhang: number | undefined,
+): number | undefined {
+  const standard = standardOverhang(setup, view);
+  if (overhang === undefined || standard === undefined || Math.abs(overhang - standard) < TOLERANCES.sameLength)
+    return undefined;
+  const { arm, from } = view.zone;
+  if (arm?.carriesOverhang === true || (axis !== "x" && !arm)) return undefined;
+  const error = armError(overhang - standard, arm?.angle ?? 90);
+  return axis === "x" ? (from === "minus" ? error.x : -error.x) : -error.z;
 }
 
 function methodOf(
@@ -95,14 +138,15 @@ function methodOf(
     case "slide": {
       const { commanded, size, overhang } = numbers;
       if (commanded === undefined || size === undefined) return undefined;
-      if (touch.axis === "x" && overhang === undefined) return undefined;
+      const standsOut = standsOutBy(setup, view, touch.axis, overhang);
       return {
         by: "slide",
-        commanded: across * commanded,
+        // The display counts the work offset, also where the touch is reckoned without it.
+        commanded: onItsSide(across, commanded, size) + uncounted(setup, view, touch),
         surface: surfaceOf(view, touch, size),
         // A cutter on an arm is slid along its own axis: its tip meets the bar.
         tool: view.zone.arm ? { shape: "tip" } : tool,
-        ...(overhang !== undefined && { overhang: { standard: standardOverhang(setup, view), actual: overhang } }),
+        ...(standsOut !== undefined && { standsOut }),
       };
     }
     case "preset": {
@@ -110,9 +154,17 @@ function methodOf(
       if (old === undefined || retreat === undefined || jog === undefined) return undefined;
       if (spacer === undefined || commanded === undefined || size === undefined) return undefined;
       const surface = surfaceOf(view, touch, size);
-      return { by: "preset", old, retreat, jog, called: across * commanded, surface, spacer, tool };
+      const called = onItsSide(across, commanded, size);
+      return { by: "preset", old, retreat, jog, called, surface, spacer, tool };
     }
-    default: {
+    case "skim":
+    case "paper":
+    case "block":
+    case "scratch":
+    case "centre":
+    case "side":
+    case "pull":
+    case "eye": {
       const { machine, size, spacer = 0 } = numbers;
       if (machine === undefined || (way !== "centre" && size === undefined)) return undefined;
       const surface = surfaceOf(view, touch, size ?? 0);

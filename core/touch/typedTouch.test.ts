@@ -1,8 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type ForwardTouch, readoutAtContact } from "../../sim/contact/contact.ts";
-import { type MachineProfile, toControl } from "../frame/index.ts";
 import { loaded, machineFixture, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { type MachineProfile, toControl } from "../machine/index.ts";
 import { toControlText } from "../units/index.ts";
 import { proposedTouch } from "./proposedTouch.ts";
 import { fieldsOf } from "./touchFields.ts";
@@ -103,13 +103,13 @@ describe("readTypedTouch", () => {
             offsets: { geometry, wear: 0, work },
           };
           const readout = readoutAtContact(touch);
+          const one = view.tools[0];
+          if (!one) throw new Error("the tool is there");
           const typed = {
-            machine: toControlText(toControl(machine, axis, readout, "readout"), fine),
+            machine: toControlText(toControl(machine, axis, readout, "readout", one.zone), fine),
             size: `${size}mm`,
             spacer: `${spacer}mm`,
           };
-          const one = view.tools[0];
-          if (!one) throw new Error("the tool is there");
           const reading = readTypedTouch(view, one, { axis, way, sizeUnit: units }, typed);
           expect(reading.refusals).toEqual({});
           expect(reading.solved?.exact).toBeCloseTo(geometry, 4);

@@ -1,4 +1,4 @@
-import { type Axis, fromControl, toControl } from "../frame/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
 import {
   type ErrorBudget,
   errorBudget,
@@ -6,13 +6,13 @@ import {
   type ShopUncertainty,
   type TouchFacts,
   type TouchField,
-} from "../judgement/index.ts";
-import type { SetupView, ToolView } from "../ledger/index.ts";
+} from "../limits/index.ts";
+import { type Axis, fromControl, fromDrawing, shownAs, toControl } from "../machine/index.ts";
 import type { Refusal } from "../refusal.ts";
 import type { EdgeChoice, TouchWay } from "../tool/index.ts";
 import { type LengthReading, type LengthRefusal, readLength, type Unit } from "../units/index.ts";
 import type { TouchResult } from "./touchEquation.ts";
-import { crossingOf, fieldsOf } from "./touchFields.ts";
+import { crossingOf, fieldsOf, sizeFrame } from "./touchFields.ts";
 import { type SolveFor, solveTouchOf } from "./touchProblem.ts";
 
 /** The fields of one touch, letter by letter as they were typed. */
@@ -54,7 +54,7 @@ export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask
   const understood: Partial<Record<TouchField, LengthReading>> = {};
   const refusals: Partial<Record<TouchField | "choice", Refusal>> = {};
   const numbers: Partial<Record<TouchField, number>> = {};
-  for (const field of fieldsOf(way, axis)) {
+  for (const field of fieldsOf(way, axis, view.zone)) {
     const crossing = crossingOf(field);
     const units = crossing === undefined ? task.sizeUnit : machine.units;
     const answer = readLength(typed[field] ?? "", { units, ...(task.decimal && { decimal: task.decimal }) });
@@ -66,8 +66,10 @@ export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask
     // What was typed for the control crosses with its sign and its meaning of X; the unit is settled by the reading.
     numbers[field] =
       crossing === undefined
-        ? answer.value.mm
-        : fromControl({ ...machine, units: "mm" }, axis, answer.value.mm, crossing, view.zone);
+        ? field === "size" && sizeFrame(setup, view, task) === "drawing"
+          ? fromDrawing(axis, shownAs("drawing", answer.value.mm))
+          : answer.value.mm
+        : fromControl({ ...machine, units: "mm" }, axis, shownAs(crossing, answer.value.mm), crossing, view.zone);
   }
   const facts: TouchFacts = { axis, way, choice: task.choice ?? {}, numbers };
   for (const { field, code, message } of impossibilities(setup, view, facts)) refusals[field] = { code, message };

@@ -1,4 +1,12 @@
-export { formatLength, formatMillimetres, type LengthStyle, toControlText } from "./formatLength.ts";
+export {
+  formatLength,
+  formatMillimetres,
+  type LengthStyle,
+  plainLength,
+  plainMillimetres,
+  toControlText,
+  typedLength,
+} from "./formatLength.ts";
 export type { LengthContext, LengthReading, LengthRefusal } from "./length/reading.ts";
 export { readLength } from "./length/readLength.ts";
 export { inBrackets, withUnit } from "./length/withUnit.ts";

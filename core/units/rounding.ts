@@ -11,6 +11,7 @@ import { TOLERANCES } from "../tolerances.ts";
  *
  * @example roundToResolution(-339.2505, 0.001) === -339.251
  */
+export function roundToResolution<Length extends number>(exact: Length, resolution: number): Length;
 export function roundToResolution(exact: number, resolution: number): number {
   invariant(Number.isFinite(exact), `a length to round must be finite, not ${exact}`);
   invariant(resolution > 0 && Number.isFinite(resolution), `a resolution must be above 0, not ${resolution}`);

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../frame/index.ts";
+import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../machine/index.ts";
 import {
   isOverdue,
   itemWords,

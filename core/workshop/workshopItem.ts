@@ -206,7 +206,10 @@ function readOwn(
         ? accepted(read.value.mm)
         : no("More than 2 metres. Check the unit, and for a decimal point.");
     }
-    default:
+    case "words":
+    // Asked for of tools alone, which `readTypedTool` reads.
+    case "angle":
+    case "yes-or-no":
       return text.length <= 200 ? accepted(text) : no("At most 200 characters.");
   }
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
-import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Command } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { type NamedItem, WORKSHOP_KINDS, type WorkshopKind } from "../../core/workshop/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { stableId } from "../identity/stableId.ts";

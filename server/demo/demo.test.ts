@@ -1,8 +1,8 @@
 import { randomUUID } from "node:crypto";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { stationOf } from "../../core/frame/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
+import { stationOf } from "../../core/machine/index.ts";
 import { setupTable } from "../../core/offsets/index.ts";
 import { hasNamedNose, readInsertDesignation } from "../../core/tool/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
@@ -33,10 +33,10 @@ describe("the demo data", () => {
     // Begun anew while a page is on a tool, and somebody has signed in.
     const [person] = await listPeople(sqlOn(pool));
     if (!person) throw new Error("the demo has people");
-    const whence = { device: "tablet", address: "192.0.2.1" };
+    const origin = { device: "tablet", address: "192.0.2.1" };
     await claimRow(pool, first[0] ?? "", "1", { id: randomUUID(), person, device: "tablet", since: new Date() }, false);
-    await beginSession(sqlOn(pool), person.id, whence);
-    await audit(sqlOn(pool), "signed-in", person, whence);
+    await beginSession(sqlOn(pool), person.id, origin);
+    await audit(sqlOn(pool), "signed-in", person, origin);
     await loadDemo(pool, FOLDER, { fresh: true });
     expect(await ids()).toEqual(first);
     // No table keeps anything of the shop before.
@@ -48,7 +48,7 @@ describe("the demo data", () => {
       for (const entry of await readLedger(sqlOn(pool), id))
         if (entry.kind === "touch-accepted") {
           const { exact, work, touched, machine } = entry.payload;
-          expect(exact + work + (touched ?? Number.NaN)).toBeCloseTo(machine ?? Number.NaN, 6);
+          expect(exact + (work ?? Number.NaN) + (touched ?? Number.NaN)).toBeCloseTo(machine ?? Number.NaN, 6);
         }
   });
   it("can be read as a table, every insert as a designation, on every machine", async () => {

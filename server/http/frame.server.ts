@@ -4,7 +4,7 @@ import express, { type Express, type RequestHandler } from "express";
 import expressStaticGzip from "express-static-gzip";
 import helmet from "helmet";
 import { RateLimiterMemory } from "rate-limiter-flexible";
-import { LARGEST_PHOTO } from "../../core/deeds/index.ts";
+import { LARGEST_PHOTO } from "../../core/commands/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../core/formats/index.ts";
 import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { isAcceptedHost } from "./hosts.server.ts";
@@ -175,7 +175,9 @@ const bodyLimit: RequestHandler = (request, response, next) => {
   const length = Number(request.headers["content-length"] ?? 0);
   // A body without a stated length could be of any size.
   const unstated = request.headers["transfer-encoding"] !== undefined;
-  const larger = LARGER.find(({ path }) => path.test(request.path));
+  const larger = LARGER.find(
+    ({ path, type }) => path.test(request.path) && (type?.test(request.headers["content-type"] ?? "") ?? true),
+  );
   const most = (larger?.most ?? 0) + LARGEST_BODY_BYTES;
   if (length <= most && !unstated) return next();
   const limit = larger
@@ -183,12 +185,24 @@ const bodyLimit: RequestHandler = (request, response, next) => {
     : "This request is larger than any form of Luvrit.\n";
   response.status(413).type("text/plain").send(limit);
 };
-/** Where files come in, and how large they may be; the page asks for these with `.data` behind. */
-const LARGER: readonly { readonly path: RegExp; readonly most: number; readonly what: string }[] = [
-  { path: /^\/setups\/(?:new|[0-9a-f-]{36}\/program)(?:\.data)?$/, most: LARGEST_PROGRAM, what: "a program" },
-  { path: /^\/setups\/[0-9a-f-]{36}\/(?:table|touch)(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an offset table" },
+const ENTRIES = /^\/setups\/[0-9a-f-]{36}\/entries(?:\.data)?$/;
+/** Where files come in, in bodies of which type, and how large they may be; the page asks for these with `.data` behind. */
+const LARGER: readonly {
+  readonly path: RegExp;
+  readonly type?: RegExp;
+  readonly most: number;
+  readonly what: string;
+}[] = [
+  { path: /^\/setups\/new(?:\.data)?$/, most: LARGEST_PROGRAM, what: "a program" },
+  // A file of a form comes piece by piece to the disk; any other form is held in memory.
+  {
+    path: ENTRIES,
+    type: /^multipart\/form-data\b/i,
+    most: LARGEST_PROGRAM,
+    what: `a photo may have ${LARGEST_PHOTO / 1e6} MB, a program`,
+  },
+  { path: ENTRIES, most: LARGEST_OFFSET_FILE, what: "an offset table" },
   { path: /^\/setups\/[0-9a-f-]{36}\/replay$/, most: LARGEST_REPLAY, what: "what waits on a device" },
-  { path: /^\/setups\/[0-9a-f-]{36}\/keep(?:\.data)?$/, most: LARGEST_PHOTO, what: "a photo" },
   { path: /^\/files$/, most: LARGEST_PROGRAM, what: "a file that waited on a device" },
   { path: /^\/practice\/exercises\/[a-z0-9-]+\/finish$/, most: LARGEST_RUN, what: "a practice run" },
   { path: /^\/practice\/own(?:\.data)?$/, most: LARGEST_OFFSET_FILE, what: "an exercise" },

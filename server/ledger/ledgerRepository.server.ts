@@ -1,21 +1,21 @@
 import { isDeepStrictEqual } from "node:util";
-import type { Made } from "../../core/deeds/index.ts";
+import type { CommandResult } from "../../core/commands/index.ts";
 import {
+  activeEntry,
   apply,
   type Cell,
   type Command,
   cellsOf,
   decide,
+  dependenciesOf,
   EMPTY_SETUP,
   type Entry,
   fold,
   type Provenance,
-  restsOn,
   type SetupState,
-  standing,
 } from "../../core/ledger/index.ts";
-import { mayChangeWords } from "../../core/record/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
+import { mayChangeWords } from "../../core/reports/index.ts";
 import { inTransaction, type Pool, type Sql, sqlOn } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
 import { countAppend } from "../http/metrics.server.ts";
@@ -43,7 +43,7 @@ export interface Asked {
   readonly id: string;
   /** SHA-256 of the form that it is made from: the same id with another form is no repetition. */
   readonly digest?: string | undefined;
-  readonly make: (state: SetupState, sql: Sql) => Promise<Made>;
+  readonly make: (state: SetupState, sql: Sql) => Promise<CommandResult>;
 }
 
 export type AppendResult =
@@ -59,7 +59,9 @@ export type AppendResult =
     }
   | { readonly outcome: "refused"; readonly refusal: Refusal };
 /** Of a form that was worked out here: also that it could not be, by field. */
-export type FormResult = AppendResult | { readonly outcome: "not-made"; readonly made: Exclude<Made, Command> };
+export type FormResult =
+  | AppendResult
+  | { readonly outcome: "not-made"; readonly made: Exclude<CommandResult, Command> };
 
 interface LedgerRow {
   readonly setup_id: string;
@@ -308,9 +310,9 @@ async function sameCellSince(
 ): Promise<AppendResult | undefined> {
   // Choosing a way or ticking a cell loses nothing: the last one holds, however quickly one follows the other.
   if (command.kind === "way-chosen" || command.kind === "cells-keyed") return undefined;
-  const undone = command.kind === "entry-undone" ? standing(state, command.payload.entry) : undefined;
+  const undone = command.kind === "entry-undone" ? activeEntry(state, command.payload.entry) : undefined;
   // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
-  const cells = [...cellsOf(command, undone), ...restsOn(command)];
+  const cells = [...cellsOf(command, undone), ...dependenciesOf(command)];
   const key = `${base} ${made?.on ?? ""}`;
   let entries = others.get(key);
   if (!entries) {

@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
-import { newId } from "../../app/frame/newId.ts";
+import { newId } from "../../app/shell/newId.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import { fold, viewSetup } from "../../core/ledger/index.ts";
 import { loaded, opened, recorded, touched, undone } from "../../core/ledger/setup.fixture.ts";

@@ -1,5 +1,5 @@
 import type { SetupState } from "../../core/ledger/index.ts";
-import { searchedWords, setupWords } from "../../core/record/index.ts";
+import { searchedWords, setupWords } from "../../core/reports/index.ts";
 import type { Sql, SqlValue } from "../database/pool.server.ts";
 import { type SetupSummary, SUMMARY, type SummaryRow, toSummary } from "./setupsRepository.server.ts";
 

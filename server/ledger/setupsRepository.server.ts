@@ -1,5 +1,5 @@
-import { offsetNumber } from "../../core/frame/index.ts";
 import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import { offsetNumber } from "../../core/machine/index.ts";
 import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 

@@ -1,6 +1,4 @@
 import { createHash } from "node:crypto";
-import type { ToolHistory } from "../../core/believability/index.ts";
-import type { Axis } from "../../core/frame/index.ts";
 import {
   type Entry,
   type SetupState,
@@ -10,6 +8,8 @@ import {
   toolFacts,
   viewSetup,
 } from "../../core/ledger/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
+import type { ToolHistory } from "../../core/plausibility/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 
 /** What is remembered of a tool beyond its setup: where touches found it, and the wear that measuring asked for. */

@@ -1,5 +1,5 @@
 import { XMLParser, XMLValidator } from "fast-xml-parser";
-import type { Axis } from "../../core/frame/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
 export const FEED_FAULTS = [

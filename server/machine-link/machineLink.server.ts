@@ -1,4 +1,4 @@
-import type { PositionReport } from "../../core/frame/index.ts";
+import type { PositionReport } from "../../core/machine/index.ts";
 import { log } from "../http/log.server.ts";
 import { FeedReader } from "./feedReader.server.ts";
 

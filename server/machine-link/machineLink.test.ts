@@ -1,7 +1,7 @@
 import http, { type RequestListener } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterEach, describe, expect, it } from "vitest";
-import type { PositionReport } from "../../core/frame/index.ts";
+import type { PositionReport } from "../../core/machine/index.ts";
 import { feedsOf } from "./links.server.ts";
 import { MachineLink } from "./machineLink.server.ts";
 

@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 
 /** What a schema cannot say: ranges the right way round, stations in zones that there are, each once. */
 export function contradictionOf(machine: MachineProfile): readonly [string, string] | undefined {

@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import { contradictionOf } from "./contradictionOf.ts";
 import { readMachineProfile } from "./machinesRepository.server.ts";

@@ -1,4 +1,4 @@
-import { type MachineProfile, machineProfileSchema } from "../../core/frame/index.ts";
+import { type MachineProfile, machineProfileSchema } from "../../core/machine/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { type SchemaRefusal, validator } from "../validation/validate.server.ts";

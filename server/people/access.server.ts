@@ -1,9 +1,9 @@
 import { randomBytes } from "node:crypto";
 import { RateLimiterMemory } from "rate-limiter-flexible";
 import { createCookie, redirect } from "react-router";
-import { REFUSED_PERSON } from "../../core/deeds/index.ts";
+import { REFUSED_PERSON } from "../../core/commands/index.ts";
 import { sql } from "../context.server.ts";
-import { type Audited, audit, type Whence } from "./auditRepository.server.ts";
+import { type Audited, audit, type Origin } from "./auditRepository.server.ts";
 import { may, type Person, type Role, shownPerson } from "./person.server.ts";
 import { beginSession, endSession, readSession, SESSION_HOURS, type SignedIn } from "./sessionRepository.server.ts";
 import { DEVICE_DAYS, noteDevice } from "./signInCounts.server.ts";
@@ -62,15 +62,15 @@ export async function mustBeSomebody(request: Request): Promise<SignedIn & { rea
 
 /**
  * Who is signed in on a page that asks by itself, every few seconds, with nobody in front of it: that keeps no session
- * alive. Otherwise as `mustBe`.
+ * alive. Otherwise as `requireRole`.
  */
-export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> => mustBe(request, needed, false);
+export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> => requireRole(request, needed, false);
 
 /**
  * The signed-in person if their role reaches `needed`. Nobody signed in: on to sign-in and back here afterwards.
  * Too low a role: 403 with what is needed.
  */
-export async function mustBe(request: Request, needed: Role, isUse = true): Promise<Person> {
+export async function requireRole(request: Request, needed: Role, isUse = true): Promise<Person> {
   const session = await sessionOf(request, isUse);
   if (!session || session.mustChoose) {
     throw session ? redirect(`/secret?${backTo(request)}`) : toSignIn(request);
@@ -108,38 +108,38 @@ export async function signedIn(
   request: Request,
   person: Person,
   to: string,
-  whence: Whence,
+  origin: Origin,
   deed: Audited = "signed-in",
 ): Promise<Response> {
-  return redirect(ownPath(to), { headers: await newSession(request, person, whence, deed) });
+  return redirect(ownPath(to), { headers: await newSession(request, person, origin, deed) });
 }
 
 /** A session in place of the one that this browser had, and the browser known as one of this person's. */
-async function newSession(request: Request, person: Person, whence: Whence, deed: Audited): Promise<Headers> {
+async function newSession(request: Request, person: Person, origin: Origin, deed: Audited): Promise<Headers> {
   const before = await tokenOf(request);
   if (before !== undefined) await endSession(sql(), before);
-  const token = await beginSession(sql(), person.id, whence);
+  const token = await beginSession(sql(), person.id, origin);
   const device = (await browserOf(request)) ?? randomBytes(32).toString("base64url");
   await noteDevice(sql(), device, person.id);
-  await audit(sql(), deed, person, whence);
+  await audit(sql(), deed, person, origin);
   const headers = new Headers({ "Set-Cookie": await cookie.serialize(token) });
   headers.append("Set-Cookie", await deviceCookie.serialize(device));
   return headers;
 }
 
 /** Another person takes over this device: the session of the one before ends. The answer says who it is, for the device. */
-export async function switched(request: Request, person: Person, whence: Whence): Promise<Response> {
+export async function switched(request: Request, person: Person, origin: Origin): Promise<Response> {
   const before = await whoIs(request);
-  const headers = await newSession(request, person, whence, "switched");
-  if (before) await audit(sql(), "signed-out", before, whence, { detail: `${person.name} went on` });
+  const headers = await newSession(request, person, origin, "switched");
+  if (before) await audit(sql(), "signed-out", before, origin, { detail: `${person.name} went on` });
   return Response.json({ person: shownPerson(person) }, { headers });
 }
 
-export async function signedOut(request: Request, whence: Whence): Promise<Response> {
+export async function signedOut(request: Request, origin: Origin): Promise<Response> {
   const token = await tokenOf(request);
   const person = await whoIs(request);
   if (token !== undefined) await endSession(sql(), token);
-  if (person) await audit(sql(), "signed-out", person, whence);
+  if (person) await audit(sql(), "signed-out", person, origin);
   return redirect("/sign-in", { headers: { "Set-Cookie": await cookie.serialize("", { maxAge: 0 }) } });
 }
 

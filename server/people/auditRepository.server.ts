@@ -17,12 +17,12 @@ export const AUDITED = [
 export type Audited = (typeof AUDITED)[number];
 
 /** Where a request came from. */
-export interface Whence {
+export interface Origin {
   readonly device: string;
   readonly address: string;
 }
 
-export interface AuditLine extends Whence {
+export interface AuditLine extends Origin {
   readonly id: string;
   readonly at: string;
   readonly deed: Audited;
@@ -38,7 +38,7 @@ export async function audit(
   sql: Sql,
   deed: Audited,
   about: { readonly id?: string | undefined; readonly name: string },
-  { device, address }: Whence,
+  { device, address }: Origin,
   { by = about.name, detail = "" }: { readonly by?: string; readonly detail?: string } = {},
 ): Promise<void> {
   await sql.run(

@@ -28,7 +28,7 @@ export async function chooseOwnSecret(
     return { secret: "This is the one that you have now. Choose another." };
   await inTransaction(pool, async (inside) => {
     await endOtherSessions(inside, person.id, token);
-    await audit(inside, "secret-changed", person, trying.whence);
+    await audit(inside, "secret-changed", person, trying.origin);
   });
   return undefined;
 }

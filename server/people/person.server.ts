@@ -1,6 +1,6 @@
-import type { Role } from "../../core/deeds/index.ts";
+import type { Role } from "../../core/commands/index.ts";
 
-export { may, type Role } from "../../core/deeds/index.ts";
+export { may, type Role } from "../../core/commands/index.ts";
 
 export interface Person {
   readonly id: string;

@@ -1,8 +1,8 @@
 import { createHash, randomBytes, randomUUID } from "node:crypto";
-import { IDLE_HOURS } from "../../core/deeds/index.ts";
+import { IDLE_HOURS } from "../../core/commands/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
-import type { Whence } from "./auditRepository.server.ts";
+import type { Origin } from "./auditRepository.server.ts";
 import type { Person, Role } from "./person.server.ts";
 
 /** A session ends this long after sign-in, used or not: one long shift. */
@@ -17,7 +17,7 @@ const STANDS = `sessions.expires_at > UTC_TIMESTAMP(3)
   AND COALESCE(sessions.seen_at, sessions.created_at) > TIMESTAMPADD(HOUR, -${IDLE_HOURS}, UTC_TIMESTAMP(3))`;
 
 /** Begins a session and gives the token that the cookie carries. Clears out sessions that have ended. */
-export async function beginSession(sql: Sql, personId: string, { device, address }: Whence): Promise<string> {
+export async function beginSession(sql: Sql, personId: string, { device, address }: Origin): Promise<string> {
   const token = randomBytes(32).toString("base64url");
   await sql.run("DELETE FROM sessions WHERE expires_at < UTC_TIMESTAMP(3) LIMIT 100");
   await sql.run(
@@ -78,7 +78,7 @@ export async function endSessionsOf(sql: Sql, personId: string): Promise<number>
 }
 
 /** A session that runs, as a lead sees it. */
-export interface RunningSession extends Whence {
+export interface RunningSession extends Origin {
   readonly id: string;
   readonly personId: string;
   readonly began: string;

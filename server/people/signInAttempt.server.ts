@@ -2,7 +2,7 @@ import { verify } from "@node-rs/argon2";
 import { Slots } from "../concurrency/slots.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { AddressAllowance } from "./addressAllowance.server.ts";
-import { audit, type Whence } from "./auditRepository.server.ts";
+import { audit, type Origin } from "./auditRepository.server.ts";
 import { findSecret, NOBODYS_HASH, spendGivenSecret } from "./peopleRepository.server.ts";
 import type { Person } from "./person.server.ts";
 import {
@@ -31,7 +31,7 @@ const CROWDED_SECONDS = 5;
 
 /** Who tries: from where, and on which device, if that has a name already. */
 export interface Trying {
-  readonly whence: Whence;
+  readonly origin: Origin;
   readonly device: string | undefined;
 }
 
@@ -40,7 +40,7 @@ export interface Trying {
  * has on this device; counted before it is checked. A name that nobody has goes the same way as any other.
  */
 export async function attemptSignIn(sql: Sql, trying: Trying, name: string, secret: string): Promise<SignIn> {
-  const { address } = trying.whence;
+  const { address } = trying.origin;
   const held = (): SignIn | undefined => {
     const seconds = addresses.wait(address);
     return seconds > 0 ? { outcome: "locked", seconds } : undefined;
@@ -55,7 +55,7 @@ export async function attemptSignIn(sql: Sql, trying: Trying, name: string, secr
   );
 }
 
-async function check(sql: Sql, { whence, device }: Trying, name: string, secret: string): Promise<SignIn> {
+async function check(sql: Sql, { origin, device }: Trying, name: string, secret: string): Promise<SignIn> {
   const found = await findSecret(sql, name);
   const isKnown = await isKnownDevice(sql, device ?? "", found?.person.id ?? "");
   const key: CountKey = {
@@ -71,10 +71,10 @@ async function check(sql: Sql, { whence, device }: Trying, name: string, secret:
       return { outcome: "in", person: found.person };
     return { outcome: "used" };
   }
-  addresses.fail(whence.address);
+  addresses.fail(origin.address);
   // What was typed as a name may be a passphrase in the wrong field: only a name that is known is written down.
   const about = found?.person ?? { name: "a name that nobody has" };
-  await audit(sql, lockedFor > 0 ? "locked-out" : "sign-in-failed", about, whence);
+  await audit(sql, lockedFor > 0 ? "locked-out" : "sign-in-failed", about, origin);
   return lockedFor > 0 ? { outcome: "locked", seconds: lockedFor } : { outcome: "wrong" };
 }
 

@@ -1,4 +1,4 @@
-import { type Photo, readPhotoFile } from "../../core/deeds/index.ts";
+import { type Photo, readPhotoFile } from "../../core/commands/index.ts";
 import { type Answer, accepted, type Refusal } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { contentOf, type Incoming } from "../uploads/incoming.ts";

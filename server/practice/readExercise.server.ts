@@ -1,4 +1,4 @@
-import { zoneOf } from "../../core/frame/index.ts";
+import { zoneOf } from "../../core/machine/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import { advise } from "../../sim/exercise/advice/advice.ts";
 import { type Exercise, exerciseSchema } from "../../sim/exercise/exercise.ts";

@@ -31,7 +31,8 @@ export async function installDatabase(place: DatabasePlace): Promise<void> {
         ...["--auth-root-authentication-method=socket", `--auth-root-socket-user=${place.user}`],
         ...["--skip-test-db", "--skip-name-resolve"],
       ],
-      asEngine(place),
+      // An engine that starts clears the common folder of temporary tables, those of another one that is being installed too.
+      { ...asEngine(place), env: { ...process.env, TMPDIR: place.temporary } },
     );
   } catch (cause) {
     const { code, stdout = "", stderr = "" } = cause as { code?: unknown; stdout?: string; stderr?: string };

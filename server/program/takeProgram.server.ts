@@ -1,5 +1,5 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
 import type { Payload } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { programName } from "../../core/program/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
-import type { Doer, Known, Made, SetupForm } from "../../core/deeds/index.ts";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { Actor, CommandResult, Known, SetupForm } from "../../core/commands/index.ts";
 import type { Payload, SetupState, SetupView } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import {
   changedLines,
   editedProgram,
@@ -52,14 +52,14 @@ export const JOBS = {
   command: async (asked: {
     readonly state: SetupState;
     readonly form: SetupForm;
-    readonly doer: Omit<Doer, "readList">;
+    readonly actor: Omit<Actor, "readList">;
     readonly known: Known;
-  }): Promise<Made> => {
+  }): Promise<CommandResult> => {
     const [{ makeCommand }, { readList }] = await Promise.all([
-      import("../../core/deeds/index.ts"),
+      import("../../core/commands/index.ts"),
       import("../setup/readForm.server.ts"),
     ]);
-    return makeCommand(asked.state, asked.form, { ...asked.doer, readList }, asked.known);
+    return makeCommand(asked.state, asked.form, { ...asked.actor, readList }, asked.known);
   },
   /** Items of the workshop. */
   workshop: async (asked: {

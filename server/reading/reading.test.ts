@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import machines from "../../db/demo/machines.json" with { type: "json" };
 import { readInWorker } from "./readInWorker.server.ts";
 

@@ -102,7 +102,7 @@ describe("the first part", () => {
   const [feature, other] = [randomUUID(), randomUUID()];
   const sizes = { nominal: "30", lower: "-0.05", upper: "0.05", sizeUnit: "mm" };
   it("is measured feature by feature; what cannot be is refused in its field", async () => {
-    const seat = { feature, name: "Seat", offset: "1", axis: "x", ...sizes, at: "-5" };
+    const seat = { feature, name: "Seat", offset: "1", axis: "x", ...sizes, at: "5" };
     expect(await send("record-feature", seat)).toMatchObject({ outcome: "kept" });
     const measured = { feature, part: "1", gauge: "", sizeUnit: "mm" };
     for (const wrong of ["abc", "3", "-30.02"])
@@ -133,7 +133,7 @@ describe("the first part", () => {
     await send("record-feature", {
       ...{ feature: other, name: "Seat, back", offset: "1", axis: "x" },
       ...sizes,
-      at: "-45",
+      at: "45",
     });
     await send("measure-feature", { feature: other, part: "2", measured: "30.6", gauge: "", sizeUnit: "mm" });
     expect(await send("correct-offset", { ...correct, meant: "yes" })).toMatchObject({

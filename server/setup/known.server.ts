@@ -1,4 +1,4 @@
-import { type Brought, type FormOf, type Known, rowsOf, type SetupForm } from "../../core/deeds/index.ts";
+import { type Brought, type FormOf, type Known, rowsOf, type SetupForm } from "../../core/commands/index.ts";
 import { foldMachine, type MachineState, type SetupState, viewSetup } from "../../core/ledger/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
@@ -48,6 +48,7 @@ export async function knownFor(
     case "take-program":
       return { ...NOTHING, brought: await programOf(sql, state, form, reader) };
     default:
+      // Every other form is worked out with the setup alone.
       return NOTHING;
   }
 }

@@ -1,6 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { readSize, readStock, refuse as refuseForm } from "../../core/deeds/index.ts";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import { readSize, readStock, refuse as refuseForm } from "../../core/commands/index.ts";
 import {
   type Command,
   foldMachine,
@@ -9,6 +8,7 @@ import {
   unmovedCells,
   viewSetup,
 } from "../../core/ledger/index.ts";
+import { type MachineProfile, shownAs, workFromControl } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { database, sql } from "../context.server.ts";
@@ -38,6 +38,8 @@ const schema = {
     id: { type: "string", format: "uuid" },
     from: { type: "string", format: "uuid" },
     ...{ machine: typed, job: typed, part: typed, operation: typed, hole: typed, master: typed },
+    /** What the control holds in the work offset, as it shows it; empty where nobody has looked. */
+    ...{ workX: typed, workZ: typed },
     workOffset: { type: "string", enum: ["G54", "G55", "G56", "G57", "G58", "G59"] },
     sizeUnit: { type: "string", enum: ["mm", "in"] },
     ...{ material: typed, nominalDiameter: typed, oversize: typed, stickOut: typed },
@@ -85,6 +87,7 @@ export async function openSetup(
     wrong.hole = "This hole would be larger than the stock. Check for a decimal point.";
   if (machine?.school === "master-tool" && !/^0*[1-9]\d{0,2}$/.test(form.master?.trim() ?? ""))
     wrong.master = "Say the offset of the master tool, such as 1.";
+  const work = machine ? workHeld(form, machine, person, wrong) : {};
   const program = file && machine ? await takeSentProgram(sql(), file, person.id, machine) : undefined;
   if (program && !program.ok) wrong.program = program.refusal.message;
   if (Object.keys(wrong).length > 0 || !machine || !("stock" in stock)) return refuse(wrong);
@@ -95,7 +98,7 @@ export async function openSetup(
       version: 1,
       payload: {
         ...{ job: form.job.trim(), part: form.part.trim(), operation: form.operation.trim() },
-        ...{ program: "", machine, stock: stock.stock, workOffset: { name: form.workOffset, x: 0, z: 0 } },
+        ...{ program: "", machine, stock: stock.stock, workOffset: { name: form.workOffset, ...work } },
         ...(machine.school === "master-tool" && { master: String(Number(form.master)) }),
         ...(hole !== undefined && { hole }),
       },
@@ -142,6 +145,27 @@ function holeOf(
   );
   if ("outcome" in read) Object.assign(wrong, read.fields);
   return "outcome" in read ? undefined : read.mm;
+}
+
+/** A work offset as the control shows it, read in the machine's own unit; what was left empty is not known. */
+function workHeld(
+  form: { readonly workX?: string; readonly workZ?: string },
+  machine: MachineProfile,
+  person: Person,
+  wrong: Record<string, string>,
+): { readonly x?: number; readonly z?: number } {
+  const held: { x?: number; z?: number } = {};
+  for (const [axis, name] of [
+    ["x", "workX"],
+    ["z", "workZ"],
+  ] as const) {
+    const text = form[name] ?? "";
+    if (text.trim() === "") continue;
+    const read = readSize(name, text, machine.units, person);
+    if ("outcome" in read) Object.assign(wrong, read.fields);
+    else held[axis] = workFromControl({ ...machine, units: "mm" }, axis, shownAs("work-offset", read.mm));
+  }
+  return held;
 }
 
 const entryId = (setupId: string, index: number) => stableId(`${setupId} ${index}`);

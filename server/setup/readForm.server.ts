@@ -1,4 +1,4 @@
-import { type ListValues, listSchemas, type ReadList, type SetupForm, setupForms } from "../../core/deeds/index.ts";
+import { type ListValues, listSchemas, type ReadList, type SetupForm, setupForms } from "../../core/commands/index.ts";
 import { validator } from "../validation/validate.server.ts";
 
 /** Holds a form of a setup's stages against its schema. */

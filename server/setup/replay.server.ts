@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import type { SetupOutcome } from "../../core/deeds/index.ts";
+import type { SetupOutcome } from "../../core/commands/index.ts";
 import type { Person } from "../people/person.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import { runSetupForms } from "./runSetupForm.server.ts";

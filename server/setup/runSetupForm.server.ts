@@ -5,8 +5,8 @@ import {
   refuse,
   type SetupForm,
   type SetupOutcome,
-} from "../../core/deeds/index.ts";
-import { type Entry, restsOn, type SetupState, whatWasDone } from "../../core/ledger/index.ts";
+} from "../../core/commands/index.ts";
+import { dependenciesOf, describeEntry, type Entry, type SetupState } from "../../core/ledger/index.ts";
 import { database } from "../context.server.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { answering } from "../http/answering.server.ts";
@@ -69,10 +69,10 @@ export async function runSetupForms(
       const brought = sent[index]?.brought;
       try {
         const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form, reader);
-        const doer = { ...person, role };
+        const actor = { ...person, role };
         return reader && isFileForm(form)
-          ? await reader("command", { state, form, doer, known })
-          : makeCommand(state, form, { ...doer, readList }, known);
+          ? await reader("command", { state, form, actor, known })
+          : makeCommand(state, form, { ...actor, readList }, known);
       } catch (failure) {
         // This form's file: those before it are kept.
         if (!(failure instanceof NotRead)) throw failure;
@@ -123,7 +123,7 @@ function outcomeOf(result: FormResult, form: SetupForm): SetupOutcome {
     case "conflict":
       return {
         outcome: "conflict",
-        theirs: sideOf(result.theirs, restsOn(result.command).includes(result.cell)),
+        theirs: sideOf(result.theirs, dependenciesOf(result.command).includes(result.cell)),
         seq: result.state.seq,
       };
     case "not-made":
@@ -139,6 +139,6 @@ function sideOf(theirs: Entry, isUnder: boolean): ConflictSide {
     person: theirs.person,
     at: theirs.at,
     exact: hasExact ? theirs.payload.exact : undefined,
-    under: isUnder ? whatWasDone(theirs) : undefined,
+    under: isUnder ? describeEntry(theirs) : undefined,
   };
 }

@@ -1,4 +1,4 @@
-import type { Known } from "../../core/deeds/index.ts";
+import type { Known } from "../../core/commands/index.ts";
 import { type Entry, fold, type MachineState, viewSetup } from "../../core/ledger/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readLedger } from "../ledger/ledgerRepository.server.ts";

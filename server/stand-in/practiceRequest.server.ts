@@ -1,4 +1,4 @@
-import { machineProfileSchema } from "../../core/frame/index.ts";
+import { machineProfileSchema } from "../../core/machine/index.ts";
 import { toolSchema } from "../../core/tool/index.ts";
 import { latheCommandSchema } from "../../sim/lathe/commandSchema.ts";
 import type { LatheCommand, LatheConfig } from "../../sim/lathe/index.ts";

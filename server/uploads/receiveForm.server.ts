@@ -17,7 +17,7 @@ export interface ReceivedForm {
   done(): Promise<void>;
 }
 
-/** Fields of a form are short; the largest is a list. Bytes. */
+/** Fields of most forms are short; the largest is a list. Bytes. */
 const LONGEST_FIELD = 64 * 1024;
 const MOST_FIELDS = 80;
 /** Files of one person that are received at the same time, and of all of them; the next ones wait their turn. */
@@ -43,13 +43,14 @@ export async function receiveForm(
   request: Request,
   personId: string,
   largest: Readonly<Record<string, number>>,
+  longestField = LONGEST_FIELD,
 ): Promise<ReceivedForm> {
   if (!/^multipart\/form-data\b/i.test(request.headers.get("Content-Type") ?? "")) return withoutFile(request);
   const count = ofPerson.get(personId) ?? 0;
   if (count >= OF_ONE_PERSON) throw BUSY();
   ofPerson.set(personId, count + 1);
   try {
-    const received = await receiving.run(() => receive(request, largest));
+    const received = await receiving.run(() => receive(request, largest, longestField));
     if (!received) throw BUSY();
     return received;
   } finally {
@@ -67,7 +68,11 @@ async function withoutFile(request: Request): Promise<ReceivedForm> {
   return { fields, file: undefined, done: async () => undefined };
 }
 
-async function receive(request: Request, largest: Readonly<Record<string, number>>): Promise<ReceivedForm> {
+async function receive(
+  request: Request,
+  largest: Readonly<Record<string, number>>,
+  longestField: number,
+): Promise<ReceivedForm> {
   if (!request.body) throw tell(400, "This form is empty.");
   const at = path.join(folder(), randomUUID());
   await mkdir(folder(), { recursive: true, mode: 0o700 });
@@ -81,7 +86,7 @@ async function receive(request: Request, largest: Readonly<Record<string, number
   let refusal: Response | undefined;
   const done = () => rm(at, { force: true });
   try {
-    const parser = parserOf(request);
+    const parser = parserOf(request, longestField);
     parser.on("field", (name, value, { valueTruncated }) => {
       if (valueTruncated) refusal ??= tell(413, "A field of this form is larger than any form of Luvrit.");
       fields[name] = value;
@@ -109,9 +114,9 @@ async function receive(request: Request, largest: Readonly<Record<string, number
   return { fields, file, done };
 }
 
-function parserOf(request: Request): busboy.Busboy {
+function parserOf(request: Request, longestField: number): busboy.Busboy {
   const limits = {
-    fieldSize: LONGEST_FIELD,
+    fieldSize: longestField,
     fields: MOST_FIELDS,
     files: 1,
     parts: MOST_FIELDS + 1,

@@ -1,6 +1,6 @@
-import type { Photo } from "../../core/deeds/index.ts";
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { Photo } from "../../core/commands/index.ts";
 import type { Payload } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { takePhoto } from "../photos/photosRepository.server.ts";

@@ -11,10 +11,16 @@ export interface SchemaRefusal extends Refusal<"schema"> {
   readonly fields: Readonly<Record<string, string>>;
 }
 
-/** Compiles a schema once into a validator that answers with the typed value, or with messages by field. */
+/**
+ * A validator that answers with the typed value, or with messages by field. The schema is compiled at the first use: all of
+ * them together take most of a second, which a command that validates nothing need not wait for.
+ */
 export function validator<Value>(schema: object): (json: unknown) => Answer<Value, SchemaRefusal> {
-  const validate: ValidateFunction = ajv.compile(schema);
-  return (json) => (validate(json) ? accepted(json as Value) : refused(refusalOf(validate.errors ?? [])));
+  let validate: ValidateFunction | undefined;
+  return (json) => {
+    validate ??= ajv.compile(schema);
+    return validate(json) ? accepted(json as Value) : refused(refusalOf(validate.errors ?? []));
+  };
 }
 
 const payloadValidators = Object.fromEntries(

@@ -1,10 +1,10 @@
-import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/machine/index.ts";
 import { LONGEST_NAME, profileOfTexts, readTypedItem, type WorkshopKind } from "../../core/workshop/index.ts";
 import type { Pool } from "../database/pool.server.ts";
 import { inTransaction, sqlOn } from "../database/pool.server.ts";
 import { contradictionOf } from "../machines/contradictionOf.ts";
 import { changeMachine, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
-import { audit, type Whence } from "../people/auditRepository.server.ts";
+import { audit, type Origin } from "../people/auditRepository.server.ts";
 import { addPerson, changePerson, findKeptPerson, holdRole, SECRET_RULE } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
 import { endSessionsOf } from "../people/sessionRepository.server.ts";
@@ -39,7 +39,7 @@ export async function runWorkshopForm(
   pool: Pool,
   person: Person,
   fields: Readonly<Record<string, unknown>>,
-  whence: Whence = { device: "", address: "" },
+  origin: Origin = { device: "", address: "" },
 ): Promise<WorkshopOutcome> {
   const read = readWorkshopForm(fields);
   if (!read.ok) return refuse(INCOMPLETE);
@@ -49,14 +49,14 @@ export async function runWorkshopForm(
   if (role === undefined || !may(role, neededFor(form)))
     return refuse(`This needs the role ${neededFor(form)}; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
   try {
-    return await carryOut(pool, form, person, whence);
+    return await carryOut(pool, form, person, origin);
   } catch (failure) {
     if (failure instanceof NotRead) return refuse(failure.message, { text: failure.message });
     throw failure;
   }
 }
 
-async function carryOut(pool: Pool, form: WorkshopForm, person: Person, whence: Whence): Promise<WorkshopOutcome> {
+async function carryOut(pool: Pool, form: WorkshopForm, person: Person, origin: Origin): Promise<WorkshopOutcome> {
   switch (form.intent) {
     case "keep-item":
       return keepItem(pool, form, person);
@@ -71,28 +71,28 @@ async function carryOut(pool: Pool, form: WorkshopForm, person: Person, whence: 
     case "import-machines":
       return importMachines(pool, form.text);
     case "keep-person":
-      return keepPerson(pool, form, person, whence);
+      return keepPerson(pool, form, person, origin);
     case "end-sessions":
-      return endSessions(pool, form.id, person, whence);
+      return endSessions(pool, form.id, person, origin);
     case "unlock-person":
-      return unlock(pool, form.id, person, whence);
+      return unlock(pool, form.id, person, origin);
   }
 }
 
 /** Named in the record as they are called, not as the form calls them. */
-async function endSessions(pool: Pool, id: string, by: Person, whence: Whence): Promise<WorkshopOutcome> {
+async function endSessions(pool: Pool, id: string, by: Person, origin: Origin): Promise<WorkshopOutcome> {
   const about = await findKeptPerson(sqlOn(pool), id);
   if (!about) return refuse(NOBODY);
   const ended = await endSessionsOf(sqlOn(pool), id);
-  await audit(sqlOn(pool), "sessions-ended", about, whence, { by: by.name, detail: `${ended}` });
+  await audit(sqlOn(pool), "sessions-ended", about, origin, { by: by.name, detail: `${ended}` });
   return done(`${about.name} is signed out everywhere.`);
 }
 
-async function unlock(pool: Pool, id: string, by: Person, whence: Whence): Promise<WorkshopOutcome> {
+async function unlock(pool: Pool, id: string, by: Person, origin: Origin): Promise<WorkshopOutcome> {
   const about = await findKeptPerson(sqlOn(pool), id);
   if (!about) return refuse(NOBODY);
   await unlockPerson(sqlOn(pool), id);
-  await audit(sqlOn(pool), "unlocked", about, whence, { by: by.name });
+  await audit(sqlOn(pool), "unlocked", about, origin, { by: by.name });
   return done(`${about.name} can try to sign in again.`);
 }
 
@@ -184,7 +184,7 @@ async function keepPerson(
   pool: Pool,
   form: WorkshopFormOf<"keep-person">,
   by: Person,
-  whence: Whence,
+  origin: Origin,
 ): Promise<WorkshopOutcome> {
   const name = form.name.trim();
   const wrong: Record<string, string> = {};
@@ -205,7 +205,7 @@ async function keepPerson(
         isGiven: true,
         ...(decimalMark && { decimalMark }),
       });
-      await audit(sqlOn(pool), "person-added", added, whence, { by: by.name, detail: form.role });
+      await audit(sqlOn(pool), "person-added", added, origin, { by: by.name, detail: form.role });
     } catch (failure) {
       if ((failure as { code?: string }).code !== "ER_DUP_ENTRY") throw failure;
       const message = `Somebody is called ${name} already, perhaps among those who left. Choose another name.`;
@@ -228,6 +228,6 @@ async function keepPerson(
   }
   if (outcome === "changed-meanwhile") return refuse(SLOWER);
   for (const [deed, detail] of outcome.deeds)
-    await audit(sqlOn(pool), deed, { id: form.id, name: outcome.name }, whence, { by: by.name, detail });
+    await audit(sqlOn(pool), deed, { id: form.id, name: outcome.name }, origin, { by: by.name, detail });
   return done(`${outcome.name} is changed.`);
 }

@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
-import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../../core/frame/index.ts";
+import { type MachineProfile, machineProfileSchema, stationSchema, zoneSchema } from "../../core/machine/index.ts";
 import { textsOfProfile, writeWorkshopCsv, writeWorkshopJson } from "../../core/workshop/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { listKeptMachines, listMachines, readMachine } from "../machines/machinesRepository.server.ts";
@@ -134,7 +134,7 @@ describe("people", () => {
     const nora = (await listKeptPeople(sqlOn(pool))).find((one) => one.name === name);
     if (!nora) throw new Error("Nora is there");
     const tryIn = () =>
-      attemptSignIn(sqlOn(pool), { whence: { device: "pc", address: "192.0.2.1" }, device: undefined }, name, "4711");
+      attemptSignIn(sqlOn(pool), { origin: { device: "pc", address: "192.0.2.1" }, device: undefined }, name, "4711");
     expect(await tryIn()).toMatchObject({ outcome: "in" });
     const token = await beginSession(sqlOn(pool), nora.id, { device: "pc", address: "192.0.2.1" });
     const change = { id: nora.id, version: "1", mark: ",", secret: "" };

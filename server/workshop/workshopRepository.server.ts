@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import { isDeepStrictEqual } from "node:util";
-import type { ShopUncertainty } from "../../core/judgement/index.ts";
+import type { ShopUncertainty } from "../../core/limits/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 import type { ShopSpacer } from "../../core/touch/index.ts";
 import type {

@@ -1,4 +1,4 @@
-import type { Zone } from "../../core/frame/index.ts";
+import type { Zone } from "../../core/machine/index.ts";
 import { extent, type Polygon, toolOutline, turned } from "../../core/outline/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import { familyOf, isLive, type Tool } from "../../core/tool/index.ts";

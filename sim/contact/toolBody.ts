@@ -1,4 +1,4 @@
-import type { Axis, Zone } from "../../core/frame/index.ts";
+import type { Axis, Zone } from "../../core/machine/index.ts";
 import type { Edge, Tool } from "../../core/tool/index.ts";
 
 /** Farther than any touch: where shank, bar and flute run out of sight. Millimetres. */

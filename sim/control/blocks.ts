@@ -96,6 +96,7 @@ function ofG(value: number): Partial<Block> | undefined {
     case 95:
       return { feedPer: "revolution" };
     default:
+      // Every other code: this control does not know it, and says so.
       return undefined;
   }
 }
@@ -121,6 +122,7 @@ function ofOther(letter: string, digits: string): Partial<Block> | undefined {
     case "N":
       return {};
     default:
+      // Every other letter: this control does not know it, and says so.
       return undefined;
   }
 }

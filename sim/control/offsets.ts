@@ -1,5 +1,16 @@
 import { readDataSetting } from "../../core/formats/dataSetting.ts";
-import { AXIS_NAME, type Axis, fromControl, lastDigit, toControl, type Zone } from "../../core/frame/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  fromControl,
+  lastDigit,
+  mainZone,
+  shownAs,
+  toControl,
+  workFromControl,
+  workInZone,
+  type Zone,
+} from "../../core/machine/index.ts";
 import type { AxisWords } from "../../core/offsets/index.ts";
 import { formatLength, roundToResolution } from "../../core/units/index.ts";
 import { type ControlRow, type PerAxis, perAxis, ZERO } from "../lathe/config.ts";
@@ -17,10 +28,17 @@ export interface ActiveOffsets {
 
 export function activeOffsets(state: LatheState): ActiveOffsets {
   const row = state.offset === undefined ? undefined : state.rows[state.offset];
-  const zone = activeTool(state)?.zone;
+  const { machine } = state.config;
+  const zone = activeTool(state)?.zone ?? mainZone(machine);
   const core = (numbers: PerAxis<number> | undefined) =>
-    perAxis((axis) => fromControl(state.config.machine, axis, numbers?.[axis] ?? 0, "tool-offset", zone));
-  return { geometry: core(row?.geometry), wear: core(row?.wear), work: state.work[state.activeWork] ?? ZERO };
+    perAxis((axis) =>
+      fromControl(state.config.machine, axis, shownAs("tool-offset", numbers?.[axis] ?? 0), "tool-offset", zone),
+    );
+  return {
+    geometry: core(row?.geometry),
+    wear: core(row?.wear),
+    work: perAxis((axis) => workInZone(machine, axis, state.work[state.activeWork]?.[axis] ?? 0, zone)),
+  };
 }
 
 /** Where the control believes the programmed point to be: P = M − G − W − S. */
@@ -47,7 +65,7 @@ export function enterOffset(
 ): { state: LatheState; events: readonly LatheEvent[] } {
   const { machine } = state.config;
   const { offset, axis, register, number } = entry;
-  const zone = zoneOfRow(state, offset);
+  const zone = zoneOfRow(state, offset) ?? mainZone(machine);
   const digit = lastDigit(machine, axis);
   const row = state.rows[offset] ?? EMPTY_ROW;
   const before = row[register][axis];
@@ -64,12 +82,15 @@ export function enterOffset(
   return { state: { ...state, rows }, events: [{ kind: "entered", message, value }] };
 }
 
-function touchedDimension(state: LatheState, { axis, number }: OffsetEntry, row: ControlRow, zone: Zone | undefined) {
+function touchedDimension(state: LatheState, { axis, number }: OffsetEntry, row: ControlRow, zone: Zone) {
   const { machine } = state.config;
   const { reckons } = machine;
-  const dimension = fromControl(machine, axis, number, "program", zone);
-  const work = reckons?.work === false ? 0 : (state.work[state.activeWork]?.[axis] ?? 0);
-  const wear = reckons?.wear === false ? 0 : fromControl(machine, axis, row.wear[axis], "tool-offset", zone);
+  const dimension = fromControl(machine, axis, shownAs("program", number), "program", zone);
+  const work = reckons?.work === false ? 0 : workInZone(machine, axis, state.work[state.activeWork]?.[axis] ?? 0, zone);
+  const wear =
+    reckons?.wear === false
+      ? 0
+      : fromControl(machine, axis, shownAs("tool-offset", row.wear[axis]), "tool-offset", zone);
   return toControl(machine, axis, state.readout[axis] - dimension - work - wear, "tool-offset", zone);
 }
 
@@ -103,7 +124,9 @@ export function loadOffsets(state: LatheState, text: string): { state: LatheStat
   for (const { name, ...told } of work)
     works[name] = perAxis((axis) => {
       const value = told[axis];
-      return value === undefined ? (works[name]?.[axis] ?? 0) : fromControl(machine, axis, value, "work-offset");
+      return value === undefined
+        ? (works[name]?.[axis] ?? 0)
+        : workFromControl(machine, axis, shownAs("work-offset", value));
     });
   const message = `${tools.length} ${tools.length === 1 ? "row" : "rows"} and ${work.length} work ${work.length === 1 ? "offset" : "offsets"} taken from the file.`;
   return { state: { ...state, rows, work: works }, events: [{ kind: "loaded", message }] };

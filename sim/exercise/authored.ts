@@ -59,7 +59,7 @@ export function exerciseOfSetup(setup: SetupView, authoring: Authoring): Exercis
       ...(setup.hole && { hole: setup.hole.diameter }),
       isTurned: true,
     },
-    workOffset: { x: workOffset.x, y: workOffset.y, z: workOffset.z },
+    workOffset: { x: workOffset.x ?? 0, y: workOffset.y ?? 0, z: workOffset.z ?? 0 },
     tools,
     gauges: ["micrometer", "bore-gauge", "caliper"],
     spacers: [{ kind: "paper", thickness: machine.units === "in" ? 0.0889 : 0.09 }],

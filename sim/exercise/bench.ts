@@ -1,5 +1,5 @@
 import { combConflicts, combsOfSetup, smallestGap } from "../../core/clearance/index.ts";
-import type { SetupView } from "../../core/ledger/index.ts";
+import { type SetupView, withWorkOffset } from "../../core/ledger/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { normal } from "../chance.ts";
 import { type LatheCommand, type LatheEvent, type LatheState, step } from "../lathe/index.ts";
@@ -50,7 +50,7 @@ const written = (millimetres: number, { lathe }: Bench) => formatMillimetres(mil
 const WALL = 0.3;
 
 /** One thing done. Pure: the same bench and act give the same bench and events. */
-export function act(bench: Bench, one: BenchAct): BenchStep {
+export function applyAction(bench: Bench, one: BenchAct): BenchStep {
   switch (one.do) {
     case "edit-program":
       return { bench: { ...bench, program: one.text }, events: [] };
@@ -86,6 +86,7 @@ export function act(bench: Bench, one: BenchAct): BenchStep {
       return { bench: { ...bench, lathe: { ...bench.lathe, chance } }, events: [{ kind: "gauge", message, value }] };
     }
     default: {
+      // Every other act is a command of the lathe: the type of `step` says so.
       const { state, events } = step(bench.lathe, one);
       return { bench: { ...bench, lathe: state }, events };
     }
@@ -110,7 +111,7 @@ export function setupNow({ exercise, lathe, places }: Bench): SetupView {
     Object.keys(places).length === 0
       ? setup.tools
       : setup.tools.map((tool) => ({ ...tool, station: places[tool.offset] ?? tool.station }));
-  return { ...setup, tools, workOffset: { name: lathe.activeWork, x: work.x, y: work.y, z: work.z } };
+  return withWorkOffset({ ...setup, tools }, { name: lathe.activeWork, x: work.x, y: work.y, z: work.z });
 }
 
 function moveTool(bench: Bench, offset: string, to: string): BenchStep {

@@ -1,20 +1,28 @@
-import { believabilityOf } from "../../core/believability/index.ts";
-import { type Axis, fromControl, jogStep, lastDigit, lastDigitInCore, toControl } from "../../core/frame/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
+import {
+  type Axis,
+  fromControl,
+  jogStep,
+  lastDigit,
+  lastDigitInCore,
+  shownAs,
+  toControl,
+} from "../../core/machine/index.ts";
+import { believabilityOf } from "../../core/plausibility/index.ts";
 import { contactTool, familyOf, type TouchWay } from "../../core/tool/index.ts";
 import { type CaseContact, surfaceOf } from "../../core/touch/index.ts";
 import { convertLength, formatLength, formatMillimetres, roundToResolution } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";
 import { setupNow } from "./bench.ts";
+import { consequence } from "./consequence.ts";
 import type { Goal, GoalOf } from "./exercise.ts";
 import { offsetGoals } from "./exerciseSetup.ts";
 import { type GoalTruth, referenceFace, sumOf, truthOf, viewOfGoal } from "./goalTruth.ts";
 import { goalWords } from "./goalWords.ts";
+import type { Contact, Keyed } from "./reduceFacts.ts";
 import { type Played, type Run, replay } from "./run.ts";
 import type { SlipKind } from "./slipWords.ts";
 import { SLIP_WORDS } from "./slipWords.ts";
-import type { Contact, Keyed } from "./watch.ts";
-import { wouldHave } from "./wouldHave.ts";
 
 /** Something that went wrong: what it was, what it would have done at the machine, and where in the record it happened. */
 export interface Slip {
@@ -168,7 +176,7 @@ const WAY_OF: Readonly<Record<Contact["by"], TouchWay>> = {
 function offsetSlip(played: Played, goal: GoalOf<"offset">, truth: GoalTruth, face: number): Named {
   const { bench, facts } = played;
   const miss = truth.miss ?? 0;
-  const does = wouldHave(bench, goal, miss);
+  const does = consequence(bench, goal, miss);
   const name = (kind: SlipKind, act: number, says = `${SLIP_WORDS[kind]}.`): Named => ({ kind, says, act, does });
   if (truth.says !== undefined) return name("in-geometry", lastKeyed(facts.keyed, goal.offset, goal.axis)?.at ?? 0);
   const own = lastKeyed(facts.keyed, goal.offset, goal.axis);
@@ -230,7 +238,7 @@ function numberSlip(
     .filter((tool) => tool.offset !== offset)
     .map((tool) => {
       const now = bench.lathe.rows[tool.offset] ?? EMPTY_ROW;
-      const held = fromControl(machine, axis, now.geometry[axis], "tool-offset", tool.zone);
+      const held = fromControl(machine, axis, shownAs("tool-offset", now.geometry[axis]), "tool-offset", tool.zone);
       return { offset: tool.offset, previous: write(tool.control?.[axis] ?? held), value: write(held) };
     });
   const work = bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0;

@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { machineProfileSchema, SCHOOLS } from "../../core/frame/index.ts";
+import { machineProfileSchema, SCHOOLS } from "../../core/machine/index.ts";
 import { EDGES, TOUCH_WAYS, toolSchema } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
 import { HOLDERS, SPACER_KINDS } from "../lathe/index.ts";

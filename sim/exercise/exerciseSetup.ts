@@ -1,5 +1,5 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
 import { type Command, type Entry, fold, type SetupView, viewSetup } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import type { Exercise, ExerciseTool, GoalOf } from "./exercise.ts";
 import { TRAINING_MACHINES } from "./machines.ts";

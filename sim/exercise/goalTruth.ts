@@ -1,6 +1,6 @@
 import { travel } from "../../core/clearance/index.ts";
-import { type Axis, fromControl, type Zone } from "../../core/frame/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
+import { type Axis, fromControl, shownAs, travelInZone, workInZone, type Zone } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import { type EdgeChoice, noseRadiusOf, orientationCode, tipOf } from "../../core/tool/index.ts";
 import { convertLength, formatMillimetres } from "../../core/units/index.ts";
@@ -10,7 +10,7 @@ import { fromOutline } from "../workshop/latheOfSetup.ts";
 import { type Bench, combsNow, setupNow, wallNear } from "./bench.ts";
 import type { Goal, GoalOf } from "./exercise.ts";
 import { offsetGoals } from "./exerciseSetup.ts";
-import type { Facts } from "./watch.ts";
+import type { Facts } from "./reduceFacts.ts";
 
 /** The tool that an offset is for: a second offset moves another edge of the same tool. */
 export function viewOfGoal(bench: Bench, { offset, copyOf, edge, axis }: GoalOf<"offset">): ToolView {
@@ -25,8 +25,10 @@ export function viewOfGoal(bench: Bench, { offset, copyOf, edge, axis }: GoalOf<
 export function sumOf({ lathe }: Bench, offset: string, axis: Axis, zone: Zone): number {
   const { machine } = lathe.config;
   const { geometry, wear } = lathe.rows[offset] ?? EMPTY_ROW;
-  const core = (stored: number) => fromControl(machine, axis, stored, "tool-offset", zone);
-  return core(geometry[axis]) + core(wear[axis]) + (lathe.work[lathe.activeWork]?.[axis] ?? 0);
+  const core = (stored: number) => fromControl(machine, axis, shownAs("tool-offset", stored), "tool-offset", zone);
+  return (
+    core(geometry[axis]) + core(wear[axis]) + workInZone(machine, axis, lathe.work[lathe.activeWork]?.[axis] ?? 0, zone)
+  );
 }
 
 /**
@@ -200,9 +202,9 @@ export function largestRetractOf(
   const { machine } = bench.lathe.config;
   const view = setupNow(bench).tools.find((tool) => tool.offset === offset);
   invariant(view, "a retract is asked of a tool of its exercise");
-  const span = ([low = 0, high = 0]: readonly number[]) => [low, high] as const;
+  const limits = (of: "x" | "z") => travelInZone(machine, of, view.zone) ?? ([0, 0] as const);
   const results = travel({
-    limits: { x: span(machine.travel.x), z: span(machine.travel.z) },
+    limits: { x: limits("x"), z: limits("z") },
     margin: machine.travelMargin ?? 1,
     tools: [
       {

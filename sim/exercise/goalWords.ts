@@ -1,4 +1,4 @@
-import { AXIS_NAME, offsetNumber } from "../../core/frame/index.ts";
+import { AXIS_NAME, offsetNumber } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import type { Exercise, Goal } from "./exercise.ts";
 import { machineOf } from "./exerciseSetup.ts";

@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import demoMachines from "../../db/demo/machines.json" with { type: "json" };
 
 const [turret, bench, plugIn, swiss] = ["north", "bench", "old", "swiss"].map((id) => {

@@ -1,4 +1,4 @@
-import { type Axis, toControl, zoneOf } from "../../core/frame/index.ts";
+import { type Axis, mainZone, toControl, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
 import { type ControlRow, createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER } from "../lathe/index.ts";
@@ -44,7 +44,7 @@ export function openBench(exercise: Exercise, seed: number): Bench {
     const stands = (axis: Axis) =>
       view?.control?.[axis] === undefined
         ? tool.at[axis]
-        : view.control[axis] + setup.workOffset[axis] + fromOutline(view, axis);
+        : view.control[axis] + (view.work[axis] ?? 0) + fromOutline(view, axis);
     return {
       ...tool,
       ...{ holder, isLoose: told.isLoose === true },
@@ -85,7 +85,7 @@ function secondRows(exercise: Exercise): Readonly<Record<string, ControlRow>> {
   return Object.fromEntries(
     (exercise.rows ?? []).map(({ offset, x, y = 0, z, wearX = 0, wearZ = 0, noseRadius = 0, orientation = 0 }) => {
       const goal = offsetGoals(exercise).find((one) => one.offset === offset);
-      const zone = setup.tools.find((tool) => tool.offset === goal?.copyOf)?.zone;
+      const zone = setup.tools.find((tool) => tool.offset === goal?.copyOf)?.zone ?? mainZone(setup.machine);
       const stored = (axis: Axis, value: number) => toControl(setup.machine, axis, value, "tool-offset", zone);
       const geometry = { x: stored("x", x), y: stored("y", y), z: stored("z", z) };
       const wear = { x: stored("x", wearX), y: 0, z: stored("z", wearZ) };

@@ -1,8 +1,8 @@
 import type { LatheEvent } from "../lathe/index.ts";
-import { act, type Bench, type BenchAct } from "./bench.ts";
+import { applyAction, type Bench, type BenchAct } from "./bench.ts";
 import type { Exercise } from "./exercise.ts";
 import { openBench } from "./openBench.ts";
-import { type Facts, NOTHING_YET, watch } from "./watch.ts";
+import { type Facts, NOTHING_YET, reduceFacts } from "./reduceFacts.ts";
 
 /** How much of it is shown: step by step, by hints that are asked for, or nothing. */
 export const DEPTHS = ["shown", "hints", "alone"] as const;
@@ -34,8 +34,8 @@ export const open = (exercise: Exercise, seed: number): Played => ({
 
 /** One more act. */
 export function play({ bench, facts }: Played, one: BenchAct): Played & { readonly events: readonly LatheEvent[] } {
-  const done = act(bench, one);
-  return { bench: done.bench, facts: watch(facts, bench, one, done.bench, done.events), events: done.events };
+  const done = applyAction(bench, one);
+  return { bench: done.bench, facts: reduceFacts(facts, bench, one, done.bench, done.events), events: done.events };
 }
 
 /** Writes one more act at the end of a list that is being recorded: the same act again is counted, not written again. */

@@ -1,4 +1,4 @@
-import type { Hypothesis } from "../../core/believability/index.ts";
+import type { Hypothesis } from "../../core/plausibility/index.ts";
 
 /** Slips that only a whole run shows, beside those that a single number can hold. */
 export const RUN_SLIPS = [

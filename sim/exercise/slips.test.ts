@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { toControl, zoneOf } from "../../core/frame/index.ts";
+import { toControl, workToControl, zoneOf } from "../../core/machine/index.ts";
 import { advise } from "./advice/advice.ts";
 import type { Bench, BenchAct } from "./bench.ts";
 import { debriefOf } from "./debrief.ts";
@@ -34,7 +34,7 @@ const wholeDistance =
   (geometry: number): Slipped =>
   (act, { lathe }) =>
     act.do === "enter-work"
-      ? [{ ...act, number: act.number + toControl(lathe.config.machine, "z", geometry, "work-offset") }]
+      ? [{ ...act, number: act.number + workToControl(lathe.config.machine, "z", geometry) }]
       : [act];
 
 interface Case {
@@ -92,7 +92,7 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
           do: "enter-work",
           name: "G54",
           axis: "z",
-          number: toControl(lathe.config.machine, "z", was, "work-offset") + act.number,
+          number: workToControl(lathe.config.machine, "z", was) + act.number,
         },
       ];
     }),

@@ -1,4 +1,4 @@
-import type { Axis } from "../../core/frame/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import type { GaugeKind } from "../gauge/gauge.ts";
 
 export const SPACER_KINDS = ["paper", "shim", "block", "pin"] as const;

@@ -1,4 +1,4 @@
-import type { Axis, MachineProfile } from "../../core/frame/index.ts";
+import type { Axis, MachineProfile } from "../../core/machine/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 
 export type PerAxis<Value> = Readonly<Record<Axis, Value>>;

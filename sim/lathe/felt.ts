@@ -1,4 +1,4 @@
-import type { Axis } from "../../core/frame/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import { gapAcross, gapAlong, gapBeside } from "../contact/gap.ts";
 import { endOf, type Stock } from "../stock/stock.ts";
 import { crash, type Step } from "./crash.ts";

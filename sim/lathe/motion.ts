@@ -1,10 +1,18 @@
-import { AXIS_NAME } from "../../core/frame/index.ts";
+import { AXIS_NAME } from "../../core/machine/index.ts";
 import { AXES, type PerAxis, perAxis } from "./config.ts";
 import { crash, type Step, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
 import { type Meeting, meet } from "./meeting.ts";
 import { probed } from "./probe.ts";
-import { type ActiveTool, activeTool, type Drive, type LatheState, onOwnSide, surroundings } from "./state.ts";
+import {
+  type ActiveTool,
+  activeTool,
+  type Drive,
+  type LatheState,
+  onOwnSide,
+  surroundings,
+  travelOf,
+} from "./state.ts";
 
 /** Longest straight piece that is looked at in one go, true distance: short enough to say where a crash began. */
 const LONGEST_PIECE = 1;
@@ -100,9 +108,8 @@ function follow({ slide, lost, config }: LatheState, readout: PerAxis<number>): 
 
 /** A slide that runs against its stop: a drive with feedback alarms, one without goes on counting. */
 function hardStop(state: LatheState, readout: PerAxis<number>): Step | undefined {
-  const { travel } = state.config.machine;
   for (const axis of AXES) {
-    const [low = 0, high = 0] = travel[axis] ?? [-1e9, 1e9];
+    const [low, high] = travelOf(state, axis);
     const by = readout[axis] - state.readout[axis];
     const wanted = state.slide[axis] + by;
     const beyond =

@@ -1,4 +1,4 @@
-import { type Axis, lastDigit, toControl } from "../../core/frame/index.ts";
+import { type Axis, lastDigit, mainZone, toControl } from "../../core/machine/index.ts";
 import { roundToResolution } from "../../core/units/index.ts";
 import { believedPosition } from "../control/offsets.ts";
 import { type PerAxis, perAxis } from "./config.ts";
@@ -19,7 +19,7 @@ export interface Observation {
 
 export function observe(state: LatheState): Observation {
   const { machine } = state.config;
-  const zone = activeTool(state)?.zone;
+  const zone = activeTool(state)?.zone ?? mainZone(machine);
   const shown = (of: PerAxis<number>, crossing: "readout" | "program") =>
     perAxis((axis: Axis) =>
       roundToResolution(toControl(machine, axis, of[axis], crossing, zone), lastDigit(machine, axis)),

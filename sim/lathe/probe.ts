@@ -1,4 +1,4 @@
-import { AXIS_NAME, type Axis, lastDigit, toControl } from "../../core/frame/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, toControl } from "../../core/machine/index.ts";
 import { extent } from "../../core/outline/index.ts";
 import { formatMillimetres, roundToResolution } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";

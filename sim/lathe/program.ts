@@ -1,4 +1,4 @@
-import { AXIS_NAME, fromControl } from "../../core/frame/index.ts";
+import { AXIS_NAME, fromControl, mainZone, shownAs } from "../../core/machine/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import type { Block } from "../control/blocks.ts";
 import { activeOffsets } from "../control/offsets.ts";
@@ -6,7 +6,7 @@ import { rangeOn } from "../stock/profile.ts";
 import { AXES, type PerAxis, perAxis } from "./config.ts";
 import { alarmed, type Step, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
-import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram } from "./state.ts";
+import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram, travelOf } from "./state.ts";
 import { callTool } from "./toolChange.ts";
 
 /** Rapid of every axis, true millimetres a minute at an override of 100. */
@@ -96,10 +96,7 @@ function readToolCall(state: LatheState, digits: string) {
 function begin(state: LatheState, block: Block): Step {
   const target = targetOf(state, block);
   for (const axis of AXES) {
-    const [low = 0, high = 0] = state.config.machine.travel[axis] ?? [
-      Number.NEGATIVE_INFINITY,
-      Number.POSITIVE_INFINITY,
-    ];
+    const [low, high] = travelOf(state, axis);
     if (isGuarded(state) && (target[axis] < low || target[axis] > high))
       return alarmed(
         { ...state, program: IDLE },
@@ -137,15 +134,20 @@ function leadsIntoChuck(state: LatheState, target: PerAxis<number>): boolean {
 /** M = P + G + W + S, each in the control's own unit, sign and X first; after G53 the machine's own coordinates. */
 function targetOf(state: LatheState, block: Block): PerAxis<number> {
   const { machine } = state.config;
-  const zone = activeTool(state)?.zone;
+  const zone = activeTool(state)?.zone ?? mainZone(machine);
   const units = block.units ?? machine.units;
   const { geometry, wear, work } = activeOffsets(state);
   return perAxis((axis) => {
     const written = block.to[axis];
     if (written === undefined) return state.readout[axis];
     const boundary = { ...machine, units };
-    if (block.isMachine) return fromControl(boundary, axis, written, "readout", zone);
-    return fromControl(boundary, axis, written, "program", zone) + geometry[axis] + wear[axis] + work[axis];
+    if (block.isMachine) return fromControl(boundary, axis, shownAs("readout", written), "readout", zone);
+    return (
+      fromControl(boundary, axis, shownAs("program", written), "program", zone) +
+      geometry[axis] +
+      wear[axis] +
+      work[axis]
+    );
   });
 }
 

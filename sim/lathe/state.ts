@@ -1,4 +1,4 @@
-import { zoneOf } from "../../core/frame/index.ts";
+import { type Axis, mainZone, travelInZone, zoneOf } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import type { Body } from "../body/body.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
@@ -107,6 +107,16 @@ export function activeTool(state: Pick<LatheState, "tools" | "station" | "config
   if (!tool) return undefined;
   const zone = zoneOf(state.config.machine, state.station);
   return { tool, zone, body: bodyIn(tool.tool, zone), side: sideOf(tool.tool, zone), works: zone.works };
+}
+
+/** How far an axis goes either way, in the frame that the readout is counted in while this tool is active. */
+export function travelOf(
+  state: Pick<LatheState, "tools" | "station" | "config">,
+  axis: Axis,
+): readonly [number, number] {
+  const { machine } = state.config;
+  const zone = activeTool(state)?.zone ?? mainZone(machine);
+  return travelInZone(machine, axis, zone) ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
 }
 
 /** Where the point that the outline is about truly is in its part's frame: X as a diameter, signed. */

@@ -1,4 +1,4 @@
-import { AXIS_NAME, fromControl } from "../../core/frame/index.ts";
+import { AXIS_NAME, shownAs, workFromControl } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { readBlocks } from "../control/blocks.ts";
 import { EMPTY_ROW, enterOffset, loadOffsets } from "../control/offsets.ts";
@@ -10,7 +10,7 @@ import { alarmed, crash, type Step } from "./crash.ts";
 import { felt } from "./felt.ts";
 import { moveTo } from "./motion.ts";
 import { advance, cycleStart, seekHome } from "./program.ts";
-import { activeTool, IDLE, isGuarded, type LatheState, surroundings } from "./state.ts";
+import { activeTool, IDLE, isGuarded, type LatheState, surroundings, travelOf } from "./state.ts";
 import { callTool, pullBar, remount, slideTool } from "./toolChange.ts";
 
 /**
@@ -59,13 +59,7 @@ export function step(state: LatheState, command: LatheCommand): Step {
     }
     case "enter-work": {
       const was = state.work[command.name] ?? ZERO;
-      const value = fromControl(
-        state.config.machine,
-        command.axis,
-        command.number,
-        "work-offset",
-        activeTool(state)?.zone,
-      );
+      const value = workFromControl(state.config.machine, command.axis, shownAs("work-offset", command.number));
       const work = { ...state.work, [command.name]: { ...was, [command.axis]: value } };
       const message = `${command.name} ${AXIS_NAME[command.axis]}: ${formatMillimetres(value, state.config.machine.units)}.`;
       return { state: { ...state, work }, events: [{ kind: "entered", message }] };
@@ -96,7 +90,7 @@ export function step(state: LatheState, command: LatheCommand): Step {
 function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" }>): Step {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (state.program.target && !state.program.isHeld) return alarmed(state, "A block is in motion: hold it first.");
-  const [low = 0, high = 0] = state.config.machine.travel[axis] ?? [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
+  const [low, high] = travelOf(state, axis);
   const wanted = state.readout[axis] + by;
   const limit = by > 0 ? high : low;
   const isBeyond = isGuarded(state) && (by > 0 ? wanted > high : wanted < low);

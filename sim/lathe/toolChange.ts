@@ -1,4 +1,4 @@
-import { AXIS_NAME, zoneOf } from "../../core/frame/index.ts";
+import { AXIS_NAME, travelInZone, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { normal } from "../chance.ts";
 import { gapAcross, gapAlong } from "../contact/gap.ts";
@@ -53,7 +53,7 @@ function clearFor({ config, tools, readout }: LatheState, station: string): Lath
   const tool = tools[station];
   const side = tool ? sideOf(tool.tool, zoneOf(machine, station)) : 1;
   const margin = machine.travelMargin ?? 1;
-  const low = (machine.travel.x[0] ?? 0) + margin;
+  const low = (travelInZone(machine, "x", zoneOf(machine, station))?.[0] ?? 0) + margin;
   return { x: side === -1 ? low : home.x, y: readout.y, z: home.z };
 }
 

@@ -8,7 +8,7 @@ export {
   type NeighbourCheck,
   neighbourChecks,
   standingObstacles,
-} from "./lookRound.ts";
+} from "./neighbours.ts";
 export type { RehearsalOptions } from "./options.ts";
 export {
   type Rehearsal,

@@ -8,11 +8,11 @@ import {
   type RehearsalFinding,
   type RehearsalFindings,
 } from "./findings.ts";
-import { legsOf } from "./legs.ts";
 import type { RehearsalOptions } from "./options.ts";
-import { type Meeting, passOver } from "./passOver.ts";
 import type { Stage, StagedTool } from "./stage.ts";
 import { dropLoose, frontOf, inStrips, type StripStock, stripEdges } from "./stripStock.ts";
+import { type Meeting, sweep } from "./sweep.ts";
+import { toolpath } from "./toolpath.ts";
 
 /** A straight piece of a move of the point that a tool's outline is about: Z, and X as a true distance. */
 export interface RehearsalStep {
@@ -65,7 +65,7 @@ export function* rehearseInSteps(
   motions: readonly ProgramMotion[],
   options: RehearsalOptions,
 ): Generator<{ readonly share: number }, Rehearsal> {
-  const legs = legsOf(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
+  const legs = toolpath(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
   const stock = blankOf(stage, motions);
   const play: Play = {
     ...{ stage, options, stock, findings: createRehearsalFindings(), steps: [], removed: { cut: 0, dropped: 0 } },
@@ -175,7 +175,7 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
   play.slides = target;
   if (!tool) return;
   const [from, to] = [standsAt(tool, before), standsAt(tool, target)];
-  const passed = passOver(play, tool, { kind, from, to, pitch: motion.modes.feed, inCycle: motion.inCycle });
+  const passed = sweep(play, tool, { kind, from, to, pitch: motion.modes.feed, inCycle: motion.inCycle });
   play.stock = passed.stock;
   play.removed.cut += passed.area;
   const length = Math.hypot(to.z - from.z, to.x - from.x);
@@ -186,7 +186,7 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
     changed: changesOf(play.stock, passed.changed),
   });
   for (const meeting of passed.meetings) say(play, motion, meeting.code, meeting);
-  lookRound(play, motion);
+  neighbours(play, motion);
 }
 
 const changesOf = (stock: StripStock, changed: readonly number[]): readonly StripChange[] =>
@@ -194,10 +194,10 @@ const changesOf = (stock: StripStock, changed: readonly number[]): readonly Stri
 
 /** Machines that notice stop at a limit; a drive that does not runs against it and counts on. */
 function withinTravel(play: Play, motion: ProgramMotion, wanted: Slides): { x: number; z: number } {
-  const { travel } = play.stage.machine;
+  const { travel } = play.stage;
   const target = { ...wanted };
   for (const axis of ["x", "z"] as const) {
-    const [low = 0, high = 0] = travel[axis];
+    const [low, high] = travel[axis];
     const over = Math.max(wanted[axis] - high, low - wanted[axis], 0);
     if (over <= ROUNDING) continue;
     const against = `${axis.toUpperCase()} travel`;
@@ -253,7 +253,7 @@ function callTool(play: Play, motion: ProgramMotion): void {
 const INDEX_MINUTES = 1 / 60;
 
 /** Neighbours on the turret against everything on the spindle's axis, where a move has ended. */
-function lookRound(play: Play, motion: ProgramMotion): void {
+function neighbours(play: Play, motion: ProgramMotion): void {
   const { stage, slides } = play;
   const { turret, stations } = stage;
   const working = stage.tools.get(play.station);

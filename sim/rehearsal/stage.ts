@@ -1,6 +1,7 @@
 import type { Obstacle, SwingTool, Turret } from "../../core/clearance/index.ts";
-import type { MachineProfile } from "../../core/frame/index.ts";
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
+import { mainZone, programSense, travelInZone } from "../../core/machine/index.ts";
 import { type ToolStanding, whereToolsStand } from "../../core/proof/index.ts";
 import { familyOf, type TipDirection, tipDirection } from "../../core/tool/index.ts";
 import { type Body, bodyIn, sideOf } from "../body/body.ts";
@@ -37,6 +38,8 @@ export interface StagedOffset {
 /** Where a rehearsal plays: machine, part, tools and what the control holds. Millimetres. */
 export interface Stage {
   readonly machine: MachineProfile;
+  /** How far the slides go, in the main spindle's frame, X as a diameter. */
+  readonly travel: PerAxis<readonly [number, number]>;
   readonly turret: Turret | undefined;
   /** Stations round the turret; 0 where nothing turns. */
   readonly stations: number;
@@ -86,6 +89,11 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
     slips.reduce((sum, one) => sum + (one.kind === "work" && one.axis === axis ? one.by : 0), 0);
   const end = stock.toFace;
   const margin = machine.travelMargin ?? 1;
+  const zone = mainZone(machine);
+  const travel = {
+    x: travelInZone(machine, "x", zone) ?? ([0, 0] as const),
+    z: travelInZone(machine, "z", zone) ?? ([0, 0] as const),
+  };
   return {
     ...{ machine, tools, offsets, left, stations: ring.length },
     turret: machine.turret,
@@ -96,8 +104,9 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
     front: frontOf(setup),
     otherWork: otherWork(setup),
     activeWork: setup.workOffset.name,
-    work: { x: setup.workOffset.x + slip("x"), z: setup.workOffset.z + slip("z") },
-    home: { x: (machine.travel.x[1] ?? 0) - margin, z: (machine.travel.z[1] ?? 0) - margin },
+    work: { x: (setup.workOffset.x ?? 0) + slip("x"), z: (setup.workOffset.z ?? 0) + slip("z") },
+    travel,
+    home: { x: travel.x[1] - margin, z: travel.z[1] - margin },
     feedback: machine.encoders !== "incremental",
   };
 }
@@ -122,8 +131,14 @@ function stagedOffset(setup: SetupView, { tool, reckoned }: ToolStanding, slips:
   const code = other?.kind === "nose" ? other.orientation : (nose?.orientation ?? tool.control?.orientation ?? 0);
   return {
     reckoned: { x: along("x"), z: along("z") },
-    nose: { radius, tip: tipDirection(code, setup.machine.numbering) ?? { x: 0, z: 0 } },
+    nose: { radius, tip: inPart(tipDirection(code, setup.machine.numbering), tool) },
   };
+}
+
+/** Where a tip points in the part: codes are counted as programs count. */
+function inPart(tip: { readonly x: -1 | 0 | 1; readonly z: -1 | 0 | 1 } | undefined, { zone }: ToolStanding["tool"]) {
+  const { x, z } = tip ?? { x: 0, z: 0 };
+  return { x: (x * programSense(zone, "x")) as -1 | 0 | 1, z: (z * programSense(zone, "z")) as -1 | 0 | 1 };
 }
 
 function stagedTool({ tool, truly }: ToolStanding, ring: readonly string[]): StagedTool {
@@ -151,8 +166,8 @@ function otherWork(setup: SetupView): ReadonlyMap<string, PerAxis<number>> {
     Object.entries(setup.otherWork).map(([name, { x, z }]) => [
       name,
       {
-        x: (x?.value ?? setup.workOffset.x) - setup.workOffset.x,
-        z: (z?.value ?? setup.workOffset.z) - setup.workOffset.z,
+        x: x === undefined ? 0 : x.value - (setup.workOffset.x ?? 0),
+        z: z === undefined ? 0 : z.value - (setup.workOffset.z ?? 0),
       },
     ]),
   );

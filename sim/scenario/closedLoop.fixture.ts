@@ -1,12 +1,21 @@
-import { type Axis, fromControl, lastDigitInCore, stationOf, toControl } from "../../core/frame/index.ts";
-import type { TouchField } from "../../core/judgement/index.ts";
+import type { ToolView } from "../../core/ledger/index.ts";
 import { mounted, opened, viewOf } from "../../core/ledger/setup.fixture.ts";
+import type { TouchField } from "../../core/limits/index.ts";
+import {
+  type Axis,
+  fromControl,
+  lastDigitInCore,
+  shownAs,
+  stationOf,
+  toControl,
+  workInZone,
+} from "../../core/machine/index.ts";
 import { sweepOf } from "../../core/mount/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { extent, farthest } from "../../core/outline/index.ts";
 import { familyOf, wholeChoice } from "../../core/tool/index.ts";
 import type { Case } from "../../core/touch/everyTool.fixture.ts";
-import { crossingOf, fieldsOf, readTypedTouch, reckonedWork } from "../../core/touch/index.ts";
+import { crossingOf, fieldsOf, readTypedTouch, reckonedWork, sizeFrame } from "../../core/touch/index.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import { bodyOf } from "../contact/toolBody.ts";
 import { CLOCK_POSITIONS } from "../gauge/indicator.ts";
@@ -91,7 +100,14 @@ function latheFor({ one, seed, geometry, work }: Loop): LatheState {
     ],
     trueWork: { x: reckoned("x"), y: reckoned("y"), z: reckoned("z") },
     rows: {},
-    work: { G54: work },
+    // The control holds one number for all zones, counted as the main spindle's readout counts.
+    work: {
+      G54: {
+        x: workInZone(one.machine, "x", work.x, one.zone),
+        y: workInZone(one.machine, "y", work.y, one.zone),
+        z: workInZone(one.machine, "z", work.z, one.zone),
+      },
+    },
     activeWork: "G54",
     backlash: ZERO,
     clampPull: 0,
@@ -156,18 +172,22 @@ export function runLoop(drawn: Loop): LoopResult {
   const loop = { ...drawn, work: { ...drawn.work, ...(isDatum && { z: 0 }) } };
   const { tool, zone, axis, way, choice, machine } = one;
   const view = viewOf(opened(machine), mounted("1", tool, zone.id));
-  const toolView = view.tools[0];
-  if (!toolView) throw new Error("the tool is there");
   const setup = {
     ...view,
-    hole: familyOf(tool) === "bore" ? { diameter: HOLE + 12, source: undefined } : undefined,
+    hole: familyOf(tool) === "bore" ? { diameter: HOLE, source: undefined } : undefined,
     workOffset: { name: "G54", ...loop.work },
   };
-  const touch = contact(loop, latheFor(loop), reckonedWork(setup, one));
+  // The tool's own zone shows the work offset in its own sense.
+  const toolView = { ...view.tools[0], work: loop.work } as ToolView;
+  const work = reckonedWork(setup, toolView, one) ?? 0;
+  const touch = contact(loop, latheFor(loop), work);
   const typed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(way, axis)) {
-    const value = touch.numbers[field];
-    if (value === undefined) continue;
+  for (const field of fieldsOf(way, axis, zone)) {
+    const truly = touch.numbers[field];
+    if (truly === undefined) continue;
+    // How deep a face lies is said without a sign.
+    const isLength = field === "size" && sizeFrame(setup, toolView, { axis, choice }) === "drawing";
+    const value = isLength ? -truly : truly;
     const crossing = crossingOf(field);
     typed[field] =
       crossing === undefined ? `${value.toFixed(6)}mm` : toControl(machine, axis, value, crossing, zone).toFixed(7);
@@ -185,11 +205,11 @@ export function runLoop(drawn: Loop): LoopResult {
   if (!solved) return { ...nothing, refusals: JSON.stringify({ ...reading.refusals, typed }) };
   const { state } = touch.step;
   const row = state.rows["1"];
-  const before = row && fromControl(machine, axis, row.geometry[axis], "tool-offset", zone);
+  const before = row && fromControl(machine, axis, shownAs("tool-offset", row.geometry[axis]), "tool-offset", zone);
   const key = keyIn(
     machine,
     axis,
-    { exact: solved.exact, touched: solved.touched ?? undefined, before: before ?? 0, work: reckonedWork(setup, one) },
+    { exact: solved.exact, touched: solved.touched ?? undefined, before: before ?? 0, work },
     zone,
   );
   const entered = perform(state, {
@@ -251,7 +271,13 @@ function prove(loop: Loop, entered: LatheState, zero = 0) {
   );
   const local = programmedFrom(one);
   const there = truth(moved.state)?.[axis] ?? Number.NaN;
-  const asked = fromControl(machine, axis, Number(written.toFixed(machine.units === "mm" ? 4 : 6)), "program", zone);
+  const asked = fromControl(
+    machine,
+    axis,
+    shownAs("program", Number(written.toFixed(machine.units === "mm" ? 4 : 6))),
+    "program",
+    zone,
+  );
   const programmed = there + (axis === "x" ? 2 * active.side * local : axis === "z" ? local : 0) - zero;
   return { miss: programmed - asked, events: moved.events.map(({ kind, message }) => `${kind}: ${message}`) };
 }
@@ -367,17 +393,14 @@ function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
   if (way === "slide") {
     const station = stationOf(machine, zone.id);
     const standard = station?.standardOverhang ?? 0;
-    const overhang = standard + (axis === "x" ? 1.5 : 0);
     const size = measured();
-    const stood = axis === "x" ? 2 * side * (overhang - standard) : 0;
-    // The offset for the other overhang is in already; the machine stands where the display reads the commanded size.
     const commanded = size + 0.25;
     add(placeBeside(now.state, one));
     add(
       jogTo(
         { ...now.state, stock: { main: FAR_AWAY, sub: FAR_AWAY } },
         axis,
-        Math.round(((axis === "x" ? side * commanded : commanded) + stood + reckoned) / digit) * digit,
+        Math.round(((axis === "x" ? side * commanded : commanded) + reckoned) / digit) * digit,
       ),
     );
     // Loose and pushed well back, wherever the machine stands.
@@ -389,8 +412,8 @@ function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
     const tools = { ...now.state.tools, [zone.id]: { ...pushed, at } };
     now = { ...now, state: { ...now.state, tools, stock: lathe.stock } };
     add(perform(now.state, { do: "slide", axis: axis === "x" ? "x" : "z" }));
-    const actually = now.state.readout[axis] - stood - reckoned;
-    Object.assign(numbers, { commanded: axis === "x" ? side * actually : actually, size, overhang });
+    const actually = now.state.readout[axis] - reckoned;
+    Object.assign(numbers, { commanded: axis === "x" ? side * actually : actually, size, overhang: standard });
     return { step: now, numbers, slip, allowed, isStill: false };
   }
   if (way === "pull") {

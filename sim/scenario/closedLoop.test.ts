@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { SCHOOLS } from "../../core/frame/index.ts";
-import { errorBudget } from "../../core/judgement/index.ts";
+import { errorBudget } from "../../core/limits/index.ts";
+import { SCHOOLS } from "../../core/machine/index.ts";
 import { TOOL_KINDS, TOUCH_WAYS } from "../../core/tool/index.ts";
 import { type Case, everyCase } from "../../core/touch/everyTool.fixture.ts";
 import { longOr } from "../../tests/hard/long.ts";

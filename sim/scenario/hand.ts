@@ -1,4 +1,4 @@
-import { type Axis, jogStep } from "../../core/frame/index.ts";
+import { type Axis, jogStep } from "../../core/machine/index.ts";
 import { gapOn, type LatheCommand, type LatheState, observe, type Step, step } from "../lathe/index.ts";
 
 /** Several commands after another. */

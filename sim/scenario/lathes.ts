@@ -1,4 +1,4 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 import { type LatheConfig, ZERO } from "../lathe/index.ts";
 

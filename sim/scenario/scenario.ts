@@ -1,4 +1,4 @@
-import type { Axis } from "../../core/frame/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import {
   createLathe,
   type Feel,

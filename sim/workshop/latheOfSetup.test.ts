@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { loaded, mounted, opened, recorded, touched, viewOf } from "../../core/ledger/setup.fixture.ts";
+import { travelInZone } from "../../core/machine/index.ts";
 import { EVERY_TOOL, EVERY_ZONE } from "../../core/touch/everyTool.fixture.ts";
 import { createLathe } from "../lathe/index.ts";
 import { latheOfSetup } from "./latheOfSetup.ts";
@@ -33,8 +34,8 @@ describe("latheOfSetup", () => {
         const config = latheOfSetup(setup, 3);
         const { at } = config.tools[0] ?? { at: { x: Number.NaN, z: Number.NaN } };
         const side = zone.from === "minus" ? -1 : 1;
-        const [low = 0, high = 0] = config.machine.travel.x;
-        const [back = 0, front = 0] = config.machine.travel.z;
+        const [low, high] = travelInZone(config.machine, "x", zone) ?? [0, 0];
+        const [back, front] = travelInZone(config.machine, "z", zone) ?? [0, 0];
         const atBar = at.x + side * 55;
         const isIn = atBar > low && atBar < high && at.x > low && at.x < high && at.z > back && at.z + 40 < front;
         if (!isIn || !createLathe(config, 3)) wrong.push(`${tool.kind} ${zone.id}: ${at.x}, ${at.z}`);

@@ -1,5 +1,12 @@
-import { type Axis, lastDigitInCore, type MachineProfile, toControl } from "../../core/frame/index.ts";
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import {
+  type Axis,
+  lastDigitInCore,
+  type MachineProfile,
+  mainZone,
+  toControl,
+  travelInZone,
+} from "../../core/machine/index.ts";
 import { farthest } from "../../core/outline/index.ts";
 import { contactTool, contactToProgrammed, familyOf, wholeChoice } from "../../core/tool/index.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
@@ -38,7 +45,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
       const slip = scattered(axis);
       const known = view[axis]?.exact ?? (view.control?.[axis] === undefined ? undefined : view.control[axis] + slip);
       if (known === undefined) return usualPlace(view, machine, axis) + slip;
-      return known + setup.workOffset[axis] + fromOutline(view, axis);
+      return known + (view.work[axis] ?? 0) + fromOutline(view, axis);
     };
     const digit = (axis: Axis) => lastDigitInCore(machine, axis) / 10;
     const place = { x: roundTo(at("x"), digit("x")), y: roundTo(at("y"), digit("y")), z: roundTo(at("z"), digit("z")) };
@@ -52,15 +59,18 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
       isLoose,
     };
   });
+  // A lathe always holds some number: what nobody has said is 0 on the simulated one.
+  const { x = 0, y = 0, z = 0 } = setup.workOffset;
+  const work = { x, y, z };
   return {
     machine,
     parts: { main, ...(hasSub && { sub }) },
     tools,
-    trueWork: { x: setup.workOffset.x, y: setup.workOffset.y, z: setup.workOffset.z },
+    trueWork: work,
     rows: Object.fromEntries(
       setup.tools.flatMap((view) => (view.control ? [[view.offset, rowOf(view, machine)]] : [])),
     ),
-    work: { [setup.workOffset.name]: { x: setup.workOffset.x, y: setup.workOffset.y, z: setup.workOffset.z } },
+    work: { [setup.workOffset.name]: work },
     activeWork: setup.workOffset.name,
     backlash: ZERO,
     clampPull: 0.02,
@@ -73,14 +83,14 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
 /** A little short of the end of travel on every axis: clear of everything. */
 function clearOf(machine: MachineProfile): PerAxis<number> {
   const margin = machine.travelMargin ?? 1;
-  const high = (axis: "x" | "z") => (machine.travel[axis][1] ?? 0) - margin;
+  const high = (axis: "x" | "z") => (travelInZone(machine, axis, mainZone(machine))?.[1] ?? 0) - margin;
   return { x: high("x"), y: 0, z: high("z") };
 }
 
 /** Machine position with the tool on the part's zero, where nothing is known yet: by the travel, and longer tools farther out. */
-function usualPlace({ tool, zone }: ToolView, { travel }: MachineProfile, axis: Axis): number {
+function usualPlace({ tool, zone }: ToolView, machine: MachineProfile, axis: Axis): number {
   if (axis === "y") return 0;
-  const [low = 0, high = 0] = travel[axis] ?? [];
+  const [low, high] = travelInZone(machine, axis, zone) ?? [0, 0];
   const span = high - low;
   const longer = Math.min(tool.overhang, 80) - 35;
   const isAxial = familyOf(tool) === "bore" || familyOf(tool) === "on-centre" || familyOf(tool) === "axial";

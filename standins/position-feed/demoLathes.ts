@@ -1,5 +1,5 @@
-import type { MachineProfile } from "../../core/frame/index.ts";
 import { type Command, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
 import type { LatheConfig } from "../../sim/lathe/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 

@@ -1,4 +1,4 @@
-import type { Axis, MachineProfile } from "../../core/frame/index.ts";
+import type { Axis, MachineProfile } from "../../core/machine/index.ts";
 import { AXES, observe } from "../../sim/lathe/index.ts";
 import type { LathePool, Observation, PooledLathe } from "./lathePool.ts";
 import { BUFFER } from "./lathePool.ts";

@@ -21,7 +21,7 @@ import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { databasePlace, folderInTheWay } from "../../server/private-database/databasePlace.server.ts";
 import { freePort, startPrivateDatabase } from "../../server/private-database/privateDatabase.server.ts";
 import { removeHome } from "../../server/testing/removeHome.ts";
-import { slowness } from "../hard/long.ts";
+import { isLong, slowness } from "../hard/long.ts";
 import { LAUNCHER, ROOT, type Running, run, start, untilReady } from "./processes.ts";
 
 const isRoot = process.getuid?.() === 0;
@@ -86,7 +86,7 @@ describe("a start", () => {
   ])("in a folder %s", async (_name, names) => {
     await startsIn(await closed(...names));
   });
-  it("by way of a link finds the same data as without", async () => {
+  it.runIf(isLong)("by way of a link finds the same data as without", async () => {
     const home = await closed("behind a link");
     const link = path.join(base, "link");
     await symlink(home, link);
@@ -95,7 +95,7 @@ describe("a start", () => {
       ...{ code: 1, said: expect.stringContaining("Ada already") },
     });
   });
-  it("beside another one, and beside another database on the usual port", async () => {
+  it.runIf(isLong)("beside another one, and beside another database on the usual port", async () => {
     const usual = net.createServer();
     await new Promise<void>((resolve) => {
       // Where a database listens there already, that one serves as well.

@@ -103,7 +103,7 @@ test("an inch program on a metric control is stopped before anything moves", asy
     ["Material", "brass"],
     ["Stock diameter", "42"],
     ["Stick-out from the jaws", "30"],
-    ["Chuck or bush diameter", "165"],
+    ["Chuck diameter", "165"],
   ] as const)
     await page.getByRole("textbox", { name, exact: true }).fill(text);
   await page.getByRole("checkbox", { name: /tools that stand in the machine/ }).uncheck();
@@ -112,7 +112,7 @@ test("an inch program on a metric control is stopped before anything moves", asy
   await page.getByText(/1 finding in the program, 1 to stop at/).click();
   await expect(page.getByText(/in inches, this machine works in millimetres.*25\.4 times/)).toBeVisible();
   await go(page, "Machine facts");
-  await expect(page.getByRole("alert").filter({ hasText: "25.4 times as far" })).toBeVisible();
+  await expect(page.getByRole("alert").filter({ hasText: "25.4 times too short" })).toBeVisible();
 
   // The program is put right and taken in anew.
   await go(page, "Program and lists");

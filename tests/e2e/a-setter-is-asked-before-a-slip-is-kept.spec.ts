@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, longTest, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 const collar = demoSetup("dome-collar");
 const doubt = (page: Page) => page.getByRole("alert", { name: "Doubt" });
@@ -66,7 +66,7 @@ test("a paper that was forgotten is asked about, and the number put right with o
   await expect(doubt(page)).toContainText(/Compared with the other touch of this mounting/);
 });
 
-test("a number in the wrong row is recognised; kept all the same it is not asked about again", async ({ page }) => {
+longTest("a number in the wrong row is recognised; kept all the same it is not asked about again", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, collar.address, "F-082", "Dome clamp collar, third lot");
@@ -82,29 +82,30 @@ test("a number in the wrong row is recognised; kept all the same it is not asked
   await expect(doubt(page)).toHaveCount(0);
 });
 
-test("a bar that sticks out farther moves all tools alike; the one that does not move is asked about", async ({
-  page,
-}) => {
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, collar.address, "F-083", "Dome clamp collar, fourth lot");
-  const face = async (tool: number, machine: string) => {
-    await page.goto(`${address}/touch?tool=${tool}&do=z`);
+longTest(
+  "a bar that sticks out farther moves all tools alike; the one that does not move is asked about",
+  async ({ page }) => {
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, collar.address, "F-083", "Dome clamp collar, fourth lot");
+    const face = async (tool: number, machine: string) => {
+      await page.goto(`${address}/touch?tool=${tool}&do=z`);
+      await page.waitForLoadState("networkidle");
+      await page.locator("label", { hasText: "Bare touch" }).click();
+      await page.getByRole("textbox", { name: /machine position at contact/ }).fill(machine);
+      await page.getByRole("textbox", { name: /still to be faced/ }).fill("0");
+    };
+    await page.goto(`${address}/touch?tool=1&do=z`);
     await page.waitForLoadState("networkidle");
-    await page.locator("label", { hasText: "Bare touch" }).click();
-    await page.getByRole("textbox", { name: /machine position at contact/ }).fill(machine);
-    await page.getByRole("textbox", { name: /still to be faced/ }).fill("0");
-  };
-  await page.goto(`${address}/touch?tool=1&do=z`);
-  await page.waitForLoadState("networkidle");
-  await page.locator("label", { hasText: "Skim and measure" }).click();
-  await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-400.514");
-  await page.getByRole("button", { name: /^Accept Z/ }).click();
-  await expect(page.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
-  await face(7, "-397.93");
-  await expect(page.getByText(/The other tools lie \+2.000 elsewhere than last time as well/)).toBeVisible();
-  await page.getByRole("button", { name: /^Accept Z/ }).click();
-  await expect(page.getByRole("link", { name: "Z of T07, done" })).toBeVisible();
-  await face(9, "-401.22");
-  await expect(doubt(page)).toContainText(/less than (last time|the last)/);
-});
+    await page.locator("label", { hasText: "Skim and measure" }).click();
+    await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-400.514");
+    await page.getByRole("button", { name: /^Accept Z/ }).click();
+    await expect(page.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+    await face(7, "-397.93");
+    await expect(page.getByText(/The other tools lie \+2.000 elsewhere than last time as well/)).toBeVisible();
+    await page.getByRole("button", { name: /^Accept Z/ }).click();
+    await expect(page.getByRole("link", { name: "Z of T07, done" })).toBeVisible();
+    await face(9, "-401.22");
+    await expect(doubt(page)).toContainText(/less than (last time|the last)/);
+  },
+);

@@ -3,7 +3,7 @@ import { driftChartConfig } from "../../app/first-part/driftChartConfig.ts";
 import { driftOf } from "../../core/correction/index.ts";
 import { COLLAR, ownLot } from "./ownLot.ts";
 import { pace } from "./pace.ts";
-import { expect, tableCell, test } from "./shop.ts";
+import { expect, longTest, tableCell, test } from "./shop.ts";
 
 /** A lot of the collar at its first part: its table is known, and its wear is 0. */
 async function firstPart(page: Page, job: string): Promise<string> {
@@ -61,15 +61,15 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
   await expect(row(page, "Collar").getByText(/39.595 mm from nominal. Check the decimal point/)).toBeVisible();
   await measure(page, "Collar", "44.05");
   await expect(panel.getByLabel("correction")).toHaveText("−0.050");
-  await expect(panel.getByText("The tool moves 0.025 towards the centre.")).toBeVisible();
+  await expect(panel.getByText("The cut moves 0.025 towards the centre.")).toBeVisible();
   await expect(panel.getByRole("cell", { name: "44.000" }).first()).toBeVisible();
   await panel.getByRole("button", { name: "Put in wear: X wear −0.050" }).click();
   await expect(panel).toHaveCount(0);
 
-  await measure(page, "Groove, chuck side", "-9.03");
-  const wall = { Name: "Groove, front side", Nominal: "-4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
+  await measure(page, "Groove, chuck side", "9.03");
+  const wall = { Name: "Groove, front side", Nominal: "4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
   await addDimension(page, wall, "17", "z");
-  await measure(page, "Groove, front side", "-4.48");
+  await measure(page, "Groove, front side", "4.48");
   const corrections = page.getByRole("navigation", { name: "Corrections" });
   await corrections.getByRole("link", { name: /Z of T07/ }).click();
   await page
@@ -78,7 +78,7 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
     .click();
   await expect(corrections.getByRole("link", { name: /Z of T07/ })).toHaveCount(0);
   await corrections.getByRole("link", { name: /Z of T17/ }).click();
-  await expect(page.getByText("The tool moves 0.020 towards the chuck.")).toBeVisible();
+  await expect(page.getByText("The cut moves 0.020 towards the chuck.")).toBeVisible();
   await page.getByRole("button", { name: /As a touch: Z geometry/ }).click();
   await expect(corrections.getByRole("link")).toHaveCount(0);
   await page.goto(`${address}/table`);
@@ -95,32 +95,32 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
   await expect(page.getByText("+0.040 in ten parts; about 9 parts to the next correction.")).toBeVisible();
 });
 
-test("a tapered shaft is told apart from an offset that is wrong, and no correction chases it", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/status of 422/);
-  await firstPart(page, "F-085");
-  const limits = { "Upper deviation": ".05", "Lower deviation": "-.05" };
-  await addDimension(page, { Name: "Seat, front", Nominal: "30", ...limits, "Measured at Z": "-5" }, "1");
-  await addDimension(page, { Name: "Seat, back", Nominal: "30", ...limits, "Measured at Z": "-45" }, "1");
-  await measure(page, "Seat, front", "30.01");
-  await measure(page, "Seat, back", "30.05");
-  const panel = page.getByRole("region", { name: "Correction, X of T01" });
-  await expect(panel.getByText("Taper", { exact: true })).toBeVisible();
-  await expect(panel.getByText(/No offset mends it/)).toBeVisible();
-  await expect(panel.getByRole("button", { name: /Put in wear|As a touch/ })).toHaveCount(0);
-  // A large error of one offset is asked about a second time.
-  await page.getByRole("button", { name: "Take back measurement of Seat, back, part 1" }).click();
-  await expect(row(page, "Seat, back").getByRole("button", { name: "Keep" })).toBeVisible();
-  await page.getByRole("button", { name: "Take back measurement of Seat, front, part 1" }).click();
-  await measure(page, "Seat, front", "30.4");
-  await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
-  await expect(panel.getByText(/This is a large correction/)).toBeVisible();
-  await panel.getByRole("checkbox").check();
-  await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
-  await expect(panel).toHaveCount(0);
-});
+longTest(
+  "a tapered shaft is told apart from an offset that is wrong, and no correction chases it",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    await firstPart(page, "F-085");
+    const limits = { "Upper deviation": ".05", "Lower deviation": "-.05" };
+    await addDimension(page, { Name: "Seat, front", Nominal: "30", ...limits, "Measured how far": "5" }, "1");
+    await addDimension(page, { Name: "Seat, back", Nominal: "30", ...limits, "Measured how far": "45" }, "1");
+    await measure(page, "Seat, front", "30.01");
+    await measure(page, "Seat, back", "30.05");
+    const panel = page.getByRole("region", { name: "Correction, X of T01" });
+    await expect(panel.getByText("Taper", { exact: true })).toBeVisible();
+    await expect(panel.getByText(/No offset mends it/)).toBeVisible();
+    await expect(panel.getByRole("button", { name: /Put in wear|As a touch/ })).toHaveCount(0);
+    // A large error of one offset is asked about a second time.
+    await page.getByRole("button", { name: "Take back measurement of Seat, back, part 1" }).click();
+    await expect(row(page, "Seat, back").getByRole("button", { name: "Keep" })).toBeVisible();
+    await page.getByRole("button", { name: "Take back measurement of Seat, front, part 1" }).click();
+    await measure(page, "Seat, front", "30.4");
+    await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
+    await expect(panel.getByText(/This is a large correction/)).toBeVisible();
+    await panel.getByRole("checkbox").check();
+    await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
+    await expect(panel).toHaveCount(0);
+  },
+);
 
 test("a chart of five thousand parts is drawn before anybody waits for it", async ({ page }) => {
   const limits = { lower: -0.05, upper: 0.05 };

@@ -38,10 +38,10 @@ test("neighbours, bars and what stands in front: where the turret may turn is sa
   await expect(page.getByText("0.60 room on the diameter")).toBeVisible();
   await page.getByLabel("What stands in front of the part").selectOption("a tailstock");
   await page.getByRole("textbox", { name: "its diameter" }).fill("60");
-  await page.getByRole("textbox", { name: "Z where it begins" }).fill("8");
+  await page.getByRole("textbox", { name: "how far in front of the face it begins" }).fill("8");
   await page.getByRole("button", { name: "Keep" }).click();
   // The quill stands where the facing tool goes: its rehearsal hits it.
-  await expect(page.getByText("a tailstock, Ø 60.00, from Z 8.000")).toBeVisible();
+  await expect(page.getByText("a tailstock, Ø 60.00, 8.00 mm in front of the face")).toBeVisible();
   await page.goto(`${collar.address}/prove?view=rehearsal`);
   await expect(page.getByRole("list", { name: "Findings" })).toContainText("in the tailstock");
   await page.goto(`${collar.address}/clear?view=swing`);

@@ -1,10 +1,10 @@
 import type { Page } from "@playwright/test";
-import type { Axis } from "../../core/frame/index.ts";
-import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { type SetupView, type ToolView, withWorkOffset } from "../../core/ledger/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import { keyIn as keyedFor } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, longTest, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 import { addressOf, SimulatedSetter, type Truth } from "./simulatedSetter.ts";
 
 test.describe.configure({ timeout: 240_000 });
@@ -52,7 +52,7 @@ function report(name: string, counts: SimulatedSetter["counts"]): void {
   expect(touches.filter(({ keys }) => keys > 6)).toEqual([]);
 }
 
-test("nine tools of a turret, from the facing tool to the part-off", async ({ page }) => {
+longTest("nine tools of a turret, from the facing tool to the part-off", async ({ page }) => {
   const { setup, address } = demoSetup("clamp-ring");
   const truth: Truth = {
     1: { x: -339.25, z: -402.88 },
@@ -117,7 +117,7 @@ test("nine tools of a turret, from the facing tool to the part-off", async ({ pa
   await expectTable(page, address, setup, truth);
 });
 
-test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
+longTest("five tools of a bench lathe in inches, on a master", async ({ page }) => {
   const { setup, address } = demoSetup("roller-five");
   const inch = 25.4;
   const work = -7.2113 * inch;
@@ -143,7 +143,7 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
     else if (kind === "work") {
       await expect(page.getByRole("heading", { name: "G54 · Z, with T01" })).toBeVisible();
       await setter.touch(view, toolOf(view, "1"), "z", true);
-      view = { ...view, workOffset: { ...view.workOffset, z: work } };
+      view = withWorkOffset(view, { ...view.workOffset, z: work });
     } else {
       await expect(
         page.getByRole("heading", { name: new RegExp(`^T0${offset} · ${kind.toUpperCase()}`) }),
@@ -183,7 +183,7 @@ test("five tools of a bench lathe in inches, on a master", async ({ page }) => {
   await expect(await tableCell(page, "02", "Z geometry")).toContainText("keyed before it changed");
 });
 
-test("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ page }) => {
+longTest("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({ page }) => {
   const { setup, address } = demoSetup("cap-pin");
   const truth: Truth = {
     1: { x: 22.31, z: -61.044 },

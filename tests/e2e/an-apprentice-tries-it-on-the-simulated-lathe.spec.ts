@@ -2,7 +2,7 @@ import type { Page } from "@playwright/test";
 import { type LatheState, truth } from "../../sim/lathe/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, signInAs, test } from "./shop.ts";
+import { expect, keyIn, longTest, signInAs, test } from "./shop.ts";
 
 const SEED = 4680;
 const pin = demoSetup("pin");
@@ -133,7 +133,7 @@ test("touches on the simulated lathe, holds the reading from its feed, and sees 
   await expect(touch.getByRole("link", { name: "X of T02, to do" })).toBeVisible();
 });
 
-test("a movement of the machine is on the other screen within 300 ms", async ({ page, context }) => {
+longTest("a movement of the machine is on the other screen within 300 ms", async ({ page, context }) => {
   await signInAs(page, "Ines");
   await practise(page);
   await page.getByRole("button", { name: "Start anew" }).click();

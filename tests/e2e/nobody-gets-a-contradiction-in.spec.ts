@@ -1,9 +1,9 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, signInAs, test } from "./shop.ts";
+import { expect, keyIn, longTest, signInAs, test } from "./shop.ts";
 
 const field = (name: RegExp) => ({ name });
 
-test("an edge that cannot reach is refused on the screen, whatever is pressed", async ({ page, allowConsole }) => {
+longTest("an edge that cannot reach is refused on the screen, whatever is pressed", async ({ page, allowConsole }) => {
   allowConsole(/status of 422/);
   const { address } = demoSetup("pin");
   await signInAs(page, "Ines");
@@ -22,8 +22,8 @@ test("an edge that cannot reach is refused on the screen, whatever is pressed", 
   // Behind a shoulder that edge is the one that meets the face; its Z lies inside the part.
   await page.getByRole("radiogroup", { name: "tool stands" }).locator("label", { hasText: "behind" }).click();
   await expect(page.getByText("cannot reach a face")).toHaveCount(0);
-  await page.getByRole("textbox", field(/Z of the rear face/)).fill("3");
-  await expect(page.getByText("its Z is below 0")).toBeVisible();
+  await page.getByRole("textbox", field(/rear face, from the front face/)).fill("-3");
+  await expect(page.getByText("how far from the finished face, without a sign")).toBeVisible();
 });
 
 test("a retreat beyond the travel, and one towards the work, are refused in their field", async ({ page }) => {

@@ -8,6 +8,7 @@ import {
   type Page,
   type WebError,
 } from "@playwright/test";
+import { isLong } from "../hard/long.ts";
 import { DEMO_LINKS } from "./demoSetup.ts";
 import { shopPort } from "./shops.ts";
 
@@ -92,6 +93,9 @@ export const testAgain = test.extend<object, { readonly usedBrowser: BrowserCont
   },
 });
 
+/** A story that is told under `--long` alone: what it is about is held in every run by a shorter one, or without a browser. */
+export const longTest = isLong ? test : test.skip;
+
 type Person = "Ines" | "Bruno" | "Marit" | "Odile";
 type Cookies = Awaited<ReturnType<ReturnType<Page["context"]>["cookies"]>>;
 /** Sessions that are running already: signing in is a story of its own, and no other one need tell it again. */
@@ -172,6 +176,6 @@ export async function tableCell(page: Page, row: string, column: string): Promis
 export async function sendForm(page: Page, address: string, fields: Readonly<Record<string, string>>): Promise<string> {
   return page.evaluate(
     async ([to, body]) => await (await fetch(to, { method: "POST", body: new URLSearchParams(body) })).text(),
-    [`${address}/touch.data`, fields] as const,
+    [`${address}/entries.data`, fields] as const,
   );
 }

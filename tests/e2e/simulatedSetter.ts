@@ -1,9 +1,10 @@
 import type { Page } from "@playwright/test";
-import { type Axis, toControl } from "../../core/frame/index.ts";
-import type { TouchField } from "../../core/judgement/index.ts";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import type { TouchField } from "../../core/limits/index.ts";
+import { type Axis, toControl } from "../../core/machine/index.ts";
 import { wholeChoice } from "../../core/tool/index.ts";
 import { crossingOf, fieldsOf, reckonedWork } from "../../core/touch/index.ts";
+import { convertLength } from "../../core/units/index.ts";
 import { readoutAtContact } from "../../sim/contact/contact.ts";
 import { bodyOf } from "../../sim/contact/toolBody.ts";
 import { expect } from "./shop.ts";
@@ -67,7 +68,7 @@ export class SimulatedSetter {
     const way = await this.way();
     const numbers = this.numbersFor(setup, tool, axis, way, isWork);
     await this.press("h");
-    for (const field of fieldsOf(way, axis)) {
+    for (const field of fieldsOf(way, axis, tool.zone)) {
       const input = this.page.locator(`input[name="${field}"]`);
       const wanted = numbers[field] ?? "0";
       const shown = await input.inputValue();
@@ -113,7 +114,7 @@ export class SimulatedSetter {
       way === "centre" ? { stretch: [0, 0] as const, approach: -1 as const } : bodyOf(tool.tool, axis, standing);
     const surface =
       way === "centre" ? 0 : axis === "z" ? size : (axis === "x" ? far : whole.stand === "minus" ? -1 : 1) * (size / 2);
-    const work = isWork ? this.trueWork : reckonedWork(setup, { axis, way });
+    const work = isWork ? this.trueWork : (reckonedWork(setup, tool, { axis, way }) ?? 0);
     const readout = readoutAtContact({
       ...{ axis, surface, approach: body.approach, spacer: paper, tool: { body: body.stretch } },
       offsets: { geometry: truth, wear: 0, work },
@@ -127,7 +128,7 @@ export class SimulatedSetter {
     };
     if (way === "slide") numbers.commanded = far * truth + size;
     const texts: Partial<Record<TouchField, string>> = {};
-    for (const field of fieldsOf(way, axis)) {
+    for (const field of fieldsOf(way, axis, tool.zone)) {
       const value = numbers[field];
       if (field === "overhang")
         texts[field] = String(machine.stations?.find(({ id }) => id === tool.station)?.standardOverhang ?? 0);
@@ -135,7 +136,7 @@ export class SimulatedSetter {
         const crossing = crossingOf(field);
         const shown =
           crossing === undefined
-            ? toControl({ ...machine, xShown: "diameter" }, axis, value, "program")
+            ? convertLength(value, "mm", machine.units)
             : toControl(machine, axis, value, crossing, tool.zone);
         texts[field] = String(Number(shown.toFixed(machine.units === "mm" ? 4 : 5)));
       }

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { COLLAR, ownLot } from "./ownLot.ts";
-import { expect, test } from "./shop.ts";
+import { expect, longTest, test } from "./shop.ts";
 
 const PROGRAM = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
 
@@ -26,31 +26,32 @@ const changed = (from: string, to: string) => {
   return PROGRAM.replace(from, to);
 };
 
-test("an index over the part, and a second offset called from another station, turn the turret into the bar", async ({
-  page,
-}) => {
-  const address = await ownLot(page, "dome-collar", "F-071", COLLAR);
-  await playProgram(page, address, PROGRAM);
-  await expect(findingsOf(page)).not.toContainText("The turret turns over the part");
+longTest(
+  "an index over the part, and a second offset called from another station, turn the turret into the bar",
+  async ({ page }) => {
+    const address = await ownLot(page, "dome-collar", "F-071", COLLAR);
+    await playProgram(page, address, PROGRAM);
+    await expect(findingsOf(page)).not.toContainText("The turret turns over the part");
 
-  // The facing tool is not sent away before the drill is called.
-  await playProgram(page, address, changed("G70 P100 Q120\nG28 U0 W0", "G70 P100 Q120"));
-  await expect(findingsOf(page)).toContainText(
-    /The turret turns over the part: T\d+ in the (stock|chuck), .* deep. Send it clear first/,
-  );
+    // The facing tool is not sent away before the drill is called.
+    await playProgram(page, address, changed("G70 P100 Q120\nG28 U0 W0", "G70 P100 Q120"));
+    await expect(findingsOf(page)).toContainText(
+      /The turret turns over the part: T\d+ in the (stock|chuck), .* deep. Send it clear first/,
+    );
 
-  await playProgram(page, address, changed("T0717", "T0917"));
-  await expect(findingsOf(page)).toContainText(/The turret turns over the part/);
-  await findingsOf(page)
-    .getByRole("button", { name: /The turret turns over the part/ })
-    .first()
-    .click();
-  await expect(
-    page.getByRole("list", { name: "Lines of the program" }).getByRole("button", { name: /T0917/ }),
-  ).toHaveAttribute("aria-current", "step");
-});
+    await playProgram(page, address, changed("T0717", "T0917"));
+    await expect(findingsOf(page)).toContainText(/The turret turns over the part/);
+    await findingsOf(page)
+      .getByRole("button", { name: /The turret turns over the part/ })
+      .first()
+      .click();
+    await expect(
+      page.getByRole("list", { name: "Lines of the program" }).getByRole("button", { name: /T0917/ }),
+    ).toHaveAttribute("aria-current", "step");
+  },
+);
 
-test("a boring bar too thick for its hole hits with its back", async ({ page }) => {
+longTest("a boring bar too thick for its hole hits with its back", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-072", COLLAR);
   await playProgram(page, address, PROGRAM);
   await expect(findingsOf(page)).not.toContainText(/Holder of T04/);

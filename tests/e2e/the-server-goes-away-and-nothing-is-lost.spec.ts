@@ -1,12 +1,17 @@
 import { readFile } from "node:fs/promises";
 import type { Browser, Page } from "@playwright/test";
+import { longOr } from "../hard/long.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { OwnServer } from "./ownServer.ts";
-import { expect, openLike, signInAs, test } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, test } from "./shop.ts";
 
 test.use({ serviceWorkers: "allow" });
 
-const STAGES = ["Prepare", "Mount", "Touch", "Table", "Clear", "Prove", "First part", "Keep"];
+/** The last one is where the story goes on. */
+const STAGES = longOr(
+  ["Prepare", "Mount", "Touch", "Table", "Clear", "Prove", "First part", "Keep"],
+  ["Table", "Keep"],
+);
 const { address: drawtube } = demoSetup("drawtube");
 
 async function signIn(page: Page, server: OwnServer, name: string): Promise<void> {
@@ -129,91 +134,88 @@ test("a setter goes on without the server, through a reload and a crash, and all
   }
 });
 
-test("what two entered while one had no server is shown with both values, and a person decides", async ({
-  page,
-  browser,
-  allowConsole,
-}) => {
-  test.setTimeout(180_000);
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4/);
-  const server = await OwnServer.start("settle");
-  const other = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
-  try {
-    await signIn(other, server, "Bruno");
-    await other.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
-    await expect(other.getByRole("button", { name: /^Accept X/ })).toBeVisible();
-    await signIn(page, server, "Ines");
-    await page.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
-    await takenAlong(page);
-    // Bruno is on this tool; while nobody can be asked, nor taken over from, that is not in the way.
-    const onTool = page.getByRole("alert").filter({ hasText: "Bruno is on this tool" });
-    await expect(onTool).toBeVisible();
-    await page.context().setOffline(true);
-    await touchX(page, "5", "-284.5", "54.1");
+longTest(
+  "what two entered while one had no server is shown with both values, and a person decides",
+  async ({ page, browser, allowConsole }) => {
+    test.setTimeout(180_000);
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4/);
+    const server = await OwnServer.start("settle");
+    const other = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
+    try {
+      await signIn(other, server, "Bruno");
+      await other.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
+      await expect(other.getByRole("button", { name: /^Accept X/ })).toBeVisible();
+      await signIn(page, server, "Ines");
+      await page.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
+      await takenAlong(page);
+      // Bruno is on this tool; while nobody can be asked, nor taken over from, that is not in the way.
+      const onTool = page.getByRole("alert").filter({ hasText: "Bruno is on this tool" });
+      await expect(onTool).toBeVisible();
+      await page.context().setOffline(true);
+      await touchX(page, "5", "-284.5", "54.1");
+      await expect(strip(page)).toHaveText("No server · 1 waiting");
+      await expect(onTool).toHaveCount(0);
+
+      await touchX(other, "5", "-284.5", "54.2");
+      await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+
+      await page.context().setOffline(false);
+      await expect(strip(page)).toHaveText("1 to settle", { timeout: 20_000 });
+      await page.getByRole("button", { name: "1 to settle" }).click();
+      const dialog = page.getByRole("dialog");
+      await expect(dialog).toContainText("Bruno has entered the same meanwhile");
+      await expect(dialog).toContainText("−338.600");
+      await expect(dialog).toContainText("−338.700");
+      await dialog.getByRole("button", { name: "Use mine" }).click();
+      await expect(strip(page)).toHaveText("");
+      await dialog.getByRole("button", { name: "Close" }).click();
+      await page.getByRole("link", { name: "X of T05, done" }).click();
+      await expect(page.getByText(/Accepted by Ines.*−338.600/)).toBeVisible();
+      // Within two seconds on the other's open page, without a touch of it.
+      await other.getByRole("link", { name: "X of T05, done" }).click();
+      await expect(other.getByText(/Accepted by Ines.*−338.600/)).toBeVisible({ timeout: 2000 });
+    } finally {
+      await other.context().close();
+      await server.end();
+    }
+  },
+);
+
+longTest(
+  "a tablet that falls asleep with an entry waiting sends it when it wakes",
+  async ({ page, context, browser, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
+    await page.goto("/sign-in");
+    await page.getByRole("button", { name: "Ines" }).click();
+    await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+    const { address } = demoSetup("pin");
+    const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+    await page.goto(`${address}/keep`);
+    await pack;
+    await page.waitForLoadState("networkidle");
+    await context.setOffline(true);
+    const note = `Touched before the break, ${Date.now()}`;
+    await page.getByRole("textbox", { name: "Note" }).fill(note);
+    await page.getByRole("button", { name: "Keep it" }).click();
     await expect(strip(page)).toHaveText("No server · 1 waiting");
-    await expect(onTool).toHaveCount(0);
+    /** How often the server has that note. */
+    const kept = async () => {
+      const { entries } = await (await page.request.get(`${address}/pack?after=0`)).json();
+      return (entries as { payload: { text?: string } }[]).filter(({ payload }) => payload.text === note).length;
+    };
 
-    await touchX(other, "5", "-284.5", "54.2");
-    await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
-
-    await page.context().setOffline(false);
-    await expect(strip(page)).toHaveText("1 to settle", { timeout: 20_000 });
-    await page.getByRole("button", { name: "1 to settle" }).click();
-    const dialog = page.getByRole("dialog");
-    await expect(dialog).toContainText("Bruno has entered the same meanwhile");
-    await expect(dialog).toContainText("−338.600");
-    await expect(dialog).toContainText("−338.700");
-    await dialog.getByRole("button", { name: "Use mine" }).click();
-    await expect(strip(page)).toHaveText("");
-    await dialog.getByRole("button", { name: "Close" }).click();
-    await page.getByRole("link", { name: "X of T05, done" }).click();
-    await expect(page.getByText(/Accepted by Ines.*−338.600/)).toBeVisible();
-    // Within two seconds on the other's open page, without a touch of it.
-    await other.getByRole("link", { name: "X of T05, done" }).click();
-    await expect(other.getByText(/Accepted by Ines.*−338.600/)).toBeVisible({ timeout: 2000 });
-  } finally {
-    await other.context().close();
-    await server.end();
-  }
-});
-
-test("a tablet that falls asleep with an entry waiting sends it when it wakes", async ({
-  page,
-  context,
-  browser,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
-  await page.goto("/sign-in");
-  await page.getByRole("button", { name: "Ines" }).click();
-  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
-  const { address } = demoSetup("pin");
-  const pack = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
-  await page.goto(`${address}/keep`);
-  await pack;
-  await page.waitForLoadState("networkidle");
-  await context.setOffline(true);
-  const note = `Touched before the break, ${Date.now()}`;
-  await page.getByRole("textbox", { name: "Note" }).fill(note);
-  await page.getByRole("button", { name: "Keep it" }).click();
-  await expect(strip(page)).toHaveText("No server · 1 waiting");
-  /** How often the server has that note. */
-  const kept = async () => {
-    const { entries } = await (await page.request.get(`${address}/pack?after=0`)).json();
-    return (entries as { payload: { text?: string } }[]).filter(({ payload }) => payload.text === note).length;
-  };
-
-  const asleep = await pagesFallAsleep(browser);
-  // The network is back while it sleeps; the browser hears of it when it wakes, as a device does.
-  const back = context.setOffline(false);
-  // For longer than the page waits before it looks for its server again.
-  await new Promise((resolve) => setTimeout(resolve, 4000));
-  const keptAsleep = await kept().finally(asleep.wake);
-  await back;
-  expect(keptAsleep).toBe(0);
-  await expect(strip(page)).toHaveText("", { timeout: 15_000 });
-  expect(await kept()).toBe(1);
-});
+    const asleep = await pagesFallAsleep(browser);
+    // The network is back while it sleeps; the browser hears of it when it wakes, as a device does.
+    const back = context.setOffline(false);
+    // For longer than the page waits before it looks for its server again.
+    await new Promise((resolve) => setTimeout(resolve, 4000));
+    const keptAsleep = await kept().finally(asleep.wake);
+    await back;
+    expect(keptAsleep).toBe(0);
+    await expect(strip(page)).toHaveText("", { timeout: 15_000 });
+    expect(await kept()).toBe(1);
+  },
+);
 
 test("a photo and a program that are chosen without the server stay on the device, are shown from there, and come along", async ({
   page,

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openLike, openSetup, signInAs, test } from "./shop.ts";
+import { expect, longTest, openLike, openSetup, signInAs, test } from "./shop.ts";
 
 async function takeOver(page: Page, from: string): Promise<void> {
   const told = page.getByRole("alert").filter({ hasText: `${from} is on this tool` });
@@ -96,34 +96,35 @@ test("a connection that drops loses nothing: what was entered waits in the open 
   await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
 });
 
-test("what another enters while a page goes on to its next step leaves the address at that step", async ({
-  browser,
-  page,
-}) => {
-  const other = await (await browser.newContext()).newPage();
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("drawtube").address, "F-154", "Tube, asked about while it goes on");
-  await page.goto(`${address}/touch?tool=5&do=x`);
-  await page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
-  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.1");
-  await expect(page.getByRole("button", { name: "Accept X, go to Z" })).toBeEnabled();
-  // The page asks for what Bruno enters; the answer to that is slow, as on bad Wi-Fi.
-  let asked = 0;
-  await page.route("**/touch.data*", async (route) => {
-    if (route.request().method() === "GET" && asked++ === 0) await new Promise((resolve) => setTimeout(resolve, 1500));
-    await route.continue();
-  });
-  await signInAs(other, "Bruno");
-  await other.goto(`${address}/keep`);
-  await other.waitForLoadState("networkidle");
-  await other.getByRole("textbox", { name: "Note" }).fill("Chuck cleaned");
-  await other.getByRole("button", { name: "Keep it" }).click();
-  await expect.poll(() => asked).toBe(1);
-  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("T05 · radius and tip");
-  // Neither at once nor afterwards does the address go back.
-  await page.waitForLoadState("networkidle");
-  expect(await page.evaluate(() => location.search)).toBe("?tool=5&do=nose");
-  await page.reload();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText("T05 · radius and tip");
-});
+longTest(
+  "what another enters while a page goes on to its next step leaves the address at that step",
+  async ({ browser, page }) => {
+    const other = await (await browser.newContext()).newPage();
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("drawtube").address, "F-154", "Tube, asked about while it goes on");
+    await page.goto(`${address}/touch?tool=5&do=x`);
+    await page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
+    await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.1");
+    await expect(page.getByRole("button", { name: "Accept X, go to Z" })).toBeEnabled();
+    // The page asks for what Bruno enters; the answer to that is slow, as on bad Wi-Fi.
+    let asked = 0;
+    await page.route("**/touch.data*", async (route) => {
+      if (route.request().method() === "GET" && asked++ === 0)
+        await new Promise((resolve) => setTimeout(resolve, 1500));
+      await route.continue();
+    });
+    await signInAs(other, "Bruno");
+    await other.goto(`${address}/keep`);
+    await other.waitForLoadState("networkidle");
+    await other.getByRole("textbox", { name: "Note" }).fill("Chuck cleaned");
+    await other.getByRole("button", { name: "Keep it" }).click();
+    await expect.poll(() => asked).toBe(1);
+    await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("T05 · radius and tip");
+    // Neither at once nor afterwards does the address go back.
+    await page.waitForLoadState("networkidle");
+    expect(await page.evaluate(() => location.search)).toBe("?tool=5&do=nose");
+    await page.reload();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText("T05 · radius and tip");
+  },
+);

@@ -1,9 +1,12 @@
 import { randomBytes, randomUUID } from "node:crypto";
+import { readFile } from "node:fs/promises";
 import net from "node:net";
+import path from "node:path";
 import type { RouteConfigEntry } from "@react-router/dev/routes";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import routes from "../../app/routes.ts";
 import { sqlOn } from "../../server/database/pool.server.ts";
+import { ROOT } from "../command/processes.ts";
 import { HardShop, openedSetup, sendTo } from "./hardShop.ts";
 
 type Who = "nobody" | "viewer" | "setter" | "lead";
@@ -34,9 +37,10 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "practice/why/:topic": ["viewer", "absent"],
   "practice/lathes/:machineId": ["viewer", "setter"],
   "setups/new": ["setter", "setter"],
-  "setups/:setupId/program": ["viewer", "setter"],
+  "setups/:setupId/program": ["viewer", "absent"],
   "setups/:setupId/offsets.nc": ["viewer", "absent"],
   "setups/:setupId/sheet.csv": ["viewer", "absent"],
+  "setups/:setupId/entries": ["absent", "setter"],
   "setups/:setupId/pack": ["viewer", "absent"],
   "setups/:setupId/replay": ["absent", "setter"],
   "setups/:setupId/here": ["absent", "setter"],
@@ -48,14 +52,14 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "setups/:setupId": ["viewer", "absent"],
   "setups/:setupId/prepare": ["viewer", "absent"],
   "setups/:setupId/mount": ["viewer", "absent"],
-  "setups/:setupId/touch": ["viewer", "setter"],
+  "setups/:setupId/touch": ["viewer", "absent"],
   "setups/:setupId/practice": ["viewer", "absent"],
-  "setups/:setupId/table": ["viewer", "setter"],
+  "setups/:setupId/table": ["viewer", "absent"],
   "setups/:setupId/clear": ["viewer", "absent"],
   "setups/:setupId/prove": ["viewer", "absent"],
   "setups/:setupId/prove/checks.nc": ["viewer", "absent"],
   "setups/:setupId/first-part": ["viewer", "absent"],
-  "setups/:setupId/keep": ["viewer", "setter"],
+  "setups/:setupId/keep": ["viewer", "absent"],
   "setups/:setupId/sheet": ["viewer", "absent"],
   "*": ["open", "absent"],
 };
@@ -208,14 +212,14 @@ describe("forged requests", () => {
     ["our own name with more behind it", "HOST.elsewhere.example"],
   ])("from %s change nothing", async (_name, origin) => {
     const from = origin.replace("HOST", new URL(address()).host);
-    const answer = await ask(`/setups/${setup}/touch`, "setter", {
+    const answer = await ask(`/setups/${setup}/entries`, "setter", {
       ...form({ intent: "add-note", id: randomUUID(), base: "1", text: "forged" }),
       headers: { origin: from },
     });
     expect(answer.status).toBe(403);
   });
   it("without any origin change nothing, and a session that is made up is nobody's", async () => {
-    const bare = await fetch(`${address()}/setups/${setup}/touch`, {
+    const bare = await fetch(`${address()}/setups/${setup}/entries`, {
       method: "POST",
       headers: { cookie: cookies.setter },
     });
@@ -372,7 +376,7 @@ describe("too much, too slow", () => {
     const tooLarge = await ask("/files", "setter", { method: "POST", body: file });
     expect(tooLarge.status).toBe(413);
     expect(await tooLarge.text()).toContain("12 MB");
-    const unsaid = await ask(`/setups/${setup}/touch`, "setter", {
+    const unsaid = await ask(`/setups/${setup}/entries`, "setter", {
       ...{ method: "POST", body: stream, duplex: "half" },
     } as RequestInit);
     expect(unsaid.status).toBe(413);
@@ -415,11 +419,25 @@ describe("too much, too slow", () => {
       text,
     }))
       data.set(key, value);
-    const answer = await ask(`/setups/${setup}/table.data`, "setter", { method: "POST", body: data });
+    const answer = await ask(`/setups/${setup}/entries.data`, "setter", { method: "POST", body: data });
     expect(answer.status).toBe(422);
     expect(await answer.text()).not.toContain("root:");
     expect(Date.now() - began).toBeLessThan(4000);
     expect((await ask("/ready", "nobody")).status).toBe(200);
+  });
+  it("is no way past the question whether a number can be: a form that has no place for a file is refused with one", async () => {
+    const data = new FormData();
+    const touch = { intent: "accept-touch", id: randomUUID(), base: "1", offset: "1", axis: "x", way: "skim" };
+    for (const [key, value] of Object.entries({ ...touch, solveFor: "geometry", machine: "-285.032", size: "54.218" }))
+      data.set(key, value);
+    // A photo that would be taken with a note: with it, a touch would be worked out as if nothing were known of its tool.
+    data.set(
+      "photo",
+      new File([await readFile(path.join(ROOT, "docs/screenshots/nose.png"))], "a.png", { type: "image/png" }),
+    );
+    const answer = await ask(`/setups/${setup}/entries.data`, "setter", { method: "POST", body: data });
+    expect(answer.status).toBe(422);
+    expect(await answer.text()).toContain("no place for");
   });
   it("is slowed down by person and by address, and says so", async () => {
     await shop.addApps(1, { LUVRIT_MOST_CHANGES: "5", LUVRIT_MOST_REQUESTS: "40" });

@@ -151,7 +151,7 @@ export function sendTo(
   fields: Readonly<Record<string, string>>,
   signal?: AbortSignal,
 ): Promise<Response> {
-  return fetch(`${address}/setups/${setup}/touch.data`, {
+  return fetch(`${address}/setups/${setup}/entries.data`, {
     method: "POST",
     redirect: "manual",
     headers: { origin: address, cookie, "Content-Type": "application/x-www-form-urlencoded" },

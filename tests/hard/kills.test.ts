@@ -6,7 +6,7 @@ import { readLedger, rebuildSnapshots } from "../../server/ledger/ledgerReposito
 import { HardShop, openedSetup, sendTo } from "./hardShop.ts";
 import { chance, longOr, report } from "./long.ts";
 
-const KILLS = longOr(200, 6);
+const KILLS = longOr(200, 4);
 const CLIENTS = 8;
 const SEED = 20261102;
 

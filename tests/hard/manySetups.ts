@@ -1,4 +1,4 @@
-import { newId } from "../../app/frame/newId.ts";
+import { newId } from "../../app/shell/newId.ts";
 import type { Command, Entry } from "../../core/ledger/index.ts";
 import { fold } from "../../core/ledger/index.ts";
 import { loaded, opened, touched } from "../../core/ledger/setup.fixture.ts";

@@ -19,7 +19,7 @@ import { openedSetup, personWithSession } from "./hardShop.ts";
 import { chance, longOr, report } from "./long.ts";
 
 /** Each of restore, backup and migration is killed this often: 200 times in all, or a few. */
-const KILLS = longOr({ restore: 120, backup: 40, start: 40 }, { restore: 2, backup: 1, start: 1 });
+const KILLS = longOr({ restore: 120, backup: 40, start: 40 }, { restore: 1, backup: 1, start: 1 });
 const SEED = 20261128;
 
 /** A shop in a folder, as somebody has it who runs `./luvrit start`; written to while nothing runs. */

@@ -8,6 +8,8 @@ import { longOr, report, slowness } from "./long.ts";
 
 const MEGABYTES = 12;
 const AT_ONCE = 25;
+/** What a process may keep of the 300 MB for what comes next, MB: an allocator does not give every page back. */
+const KEPT = 50;
 
 /** Asks until its input ends; says the longest that an answer took, milliseconds. */
 const WATCH = `
@@ -85,7 +87,7 @@ describe(`${AT_ONCE} programs of ${MEGABYTES} MB at once`, () => {
     const slowest = Number(slowestSaid);
     // Memory goes back once the collector has had a reason to look.
     let after = residentMegabytes();
-    for (let tries = 0; tries < 60 && after > before + 20; tries++) {
+    for (let tries = 0; tries < 60 && after > before + KEPT; tries++) {
       await fetch(`${address()}/sign-in`);
       await pause(250);
       after = residentMegabytes();
@@ -94,6 +96,6 @@ describe(`${AT_ONCE} programs of ${MEGABYTES} MB at once`, () => {
       `${AT_ONCE} uploads at once: /health ${slowest.toFixed(0)} ms at most, memory ${before.toFixed(0)} MB before, ${most.toFixed(0)} at most, ${after.toFixed(0)} after`,
     );
     expect(slowest).toBeLessThan(200 * slower);
-    expect(after).toBeLessThan(before + 20);
+    expect(after).toBeLessThan(before + KEPT);
   }, 180_000);
 });

@@ -1,9 +1,9 @@
 import { extent, farthest, minus, plus, point, rectangle, type ToolOutline } from "../../../core/outline/index.ts";
 import { familyOf } from "../../../core/tool/index.ts";
 import { drawnDiameter, drawnSpacer } from "./drawnSizes.ts";
+import { backOffOf, placed, programmedLocal, retreatOf, SPACER_IN_DIAMETERS, shared } from "./outlineAtTouch.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
 import { setterScene } from "./setterScene.ts";
-import { backOffOf, placed, programmedLocal, retreatOf, SPACER_IN_DIAMETERS, shared } from "./standing.ts";
 import type { Workpiece } from "./workpiece.ts";
 
 /** Length of a skim in bar diameters: enough for a micrometer's anvils; and the share of the stick-out that it may take. */

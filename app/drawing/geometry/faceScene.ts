@@ -11,9 +11,9 @@ import {
 } from "../../../core/outline/index.ts";
 import { familyOf, wholeChoice } from "../../../core/tool/index.ts";
 import { drawnSpacer } from "./drawnSizes.ts";
+import { backOffOf, isFar, placed, programmedLocal, retreatOf, SPACER_IN_DIAMETERS, shared } from "./outlineAtTouch.ts";
 import type { Outlined, TouchScene, TouchSituation } from "./sceneTypes.ts";
 import { setterScene } from "./setterScene.ts";
-import { backOffOf, isFar, placed, programmedLocal, retreatOf, SPACER_IN_DIAMETERS, shared } from "./standing.ts";
 import type { Workpiece } from "./workpiece.ts";
 
 /** A touch on Z: on the face, behind a shoulder, on a datum face of the machine, or on a setter. */

@@ -1,4 +1,4 @@
-import type { Axis, Zone } from "../../../core/frame/index.ts";
+import type { Axis, Zone } from "../../../core/machine/index.ts";
 import type { Point, Polygon, ToolOutline } from "../../../core/outline/index.ts";
 import type { EdgeChoice, Tool, TouchWay } from "../../../core/tool/index.ts";
 

@@ -1,7 +1,7 @@
 import { farthest, minus, plus, point, rectangle, type ToolOutline } from "../../../core/outline/index.ts";
 import { familyOf, wholeChoice } from "../../../core/tool/index.ts";
+import { backOffOf, placed, programmedLocal, shared } from "./outlineAtTouch.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { backOffOf, placed, programmedLocal, shared } from "./standing.ts";
 
 /** The probe of a setter, in front of the part and clear of it; the tip presses on the side that it measures. */
 export function setterScene(situation: TouchSituation, outline: ToolOutline, end: number): TouchScene {

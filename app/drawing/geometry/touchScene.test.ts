@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Axis, Zone } from "../../../core/frame/index.ts";
 import { machineFixture } from "../../../core/ledger/setup.fixture.ts";
+import type { Axis, Zone } from "../../../core/machine/index.ts";
 import { extent, type Point, type Polygon } from "../../../core/outline/index.ts";
 import {
   axesOf,

@@ -1,8 +1,8 @@
 import { diameterScene } from "./diameterScene.ts";
 import { endViewScene } from "./endViewScene.ts";
 import { faceScene } from "./faceScene.ts";
+import { outlineAtTouch } from "./outlineAtTouch.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { standing } from "./standing.ts";
 
 /**
  * The touch to scale at the moment of contact: the tool's real outline meets the surface, or the spacer fills exactly the
@@ -11,7 +11,7 @@ import { standing } from "./standing.ts";
  * In part coordinates: a tool from the far side of the centreline stands below it. The view mirrors a sub-spindle.
  */
 export function touchScene(situation: TouchSituation): TouchScene | undefined {
-  const outline = standing(situation);
+  const outline = outlineAtTouch(situation);
   if (!outline) return undefined;
   if (situation.axis === "y") return endViewScene(situation);
   return situation.axis === "x" ? diameterScene(situation, outline) : faceScene(situation, outline);

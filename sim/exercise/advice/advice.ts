@@ -1,6 +1,6 @@
 import type { Bench } from "../bench.ts";
 import type { Goal, GoalOf } from "../exercise.ts";
-import type { Facts } from "../watch.ts";
+import type { Facts } from "../reduceFacts.ts";
 import {
   answerAdvice,
   callsAdvice,

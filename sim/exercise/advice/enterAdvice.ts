@@ -1,5 +1,14 @@
-import { AXIS_NAME, type Axis, fromControl, lastDigit, offsetNumber, toControl } from "../../../core/frame/index.ts";
 import type { ToolView } from "../../../core/ledger/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  fromControl,
+  lastDigit,
+  offsetNumber,
+  shownAs,
+  toControl,
+  workInZone,
+} from "../../../core/machine/index.ts";
 import { keyIn, workForControl } from "../../../core/offsets/index.ts";
 import { secondOffset, type TouchWay, tipOf } from "../../../core/tool/index.ts";
 import { reckonedWork } from "../../../core/touch/index.ts";
@@ -8,7 +17,7 @@ import { EMPTY_ROW } from "../../control/offsets.ts";
 import type { LatheCommand } from "../../lathe/index.ts";
 import { type Bench, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
-import type { Contact } from "../watch.ts";
+import type { Contact } from "../reduceFacts.ts";
 import { activeOf, handAt, readTo } from "./hand.ts";
 import { solvedTouch } from "./solvedTouch.ts";
 import type { AdvisedStep, Moment } from "./step.ts";
@@ -31,7 +40,7 @@ export function enterIt(
   const digit = lastDigit(machine, axis);
   const sum = solved && { lines: solved.ladder, exact, axis };
   if (goal.teaches) {
-    const number = workForControl(machine, axis, exact, view.zone);
+    const number = workForControl(machine, axis, workInZone(machine, axis, exact, view.zone));
     return {
       say: `Enter ${bench.lathe.activeWork} ${AXIS_NAME[axis]} ${formatLength(number, digit)}, and take away what is held.`,
       ...(sum && { sum }),
@@ -39,11 +48,17 @@ export function enterIt(
     };
   }
   const row = bench.lathe.rows[goal.offset] ?? EMPTY_ROW;
-  const before = fromControl(machine, axis, row.geometry[axis], "tool-offset", view.zone);
+  const before = fromControl(machine, axis, shownAs("tool-offset", row.geometry[axis]), "tool-offset", view.zone);
   const { entry } = keyIn(
     machine,
     axis,
-    { exact, touched: solved?.touched ?? undefined, before, work: reckonedWork(setupNow(bench), { axis, way }) },
+    {
+      exact,
+      touched: solved?.touched ?? undefined,
+      before,
+      work: reckonedWork(setupNow(bench), view, { axis, way }),
+      active: view.work[axis],
+    },
     view.zone,
   );
   const offset = goal.offset;
@@ -84,7 +99,7 @@ export function copyRow({ bench, goal }: OffsetMoment): AdvisedStep {
   const tool = view?.tool;
   const number = (axis: "x" | "z") => {
     if (axis === "x" || !view || !tool || !("depth" in tool) || tool.kind === "groove-face") return from.geometry[axis];
-    const first = fromControl(machine, "z", from.geometry.z, "tool-offset", view.zone);
+    const first = fromControl(machine, "z", shownAs("tool-offset", from.geometry.z), "tool-offset", view.zone);
     const edge = goal.edge === "left" || goal.edge === "centre" ? goal.edge : "right";
     const { z } = secondOffset(
       { x: 0, z: first, noseRadius: 0, tip: tipOf(tool, view.zone) },

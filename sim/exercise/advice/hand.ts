@@ -1,10 +1,10 @@
-import { type Axis, jogStep, lastDigitInCore } from "../../../core/frame/index.ts";
+import { type Axis, jogStep, lastDigitInCore } from "../../../core/machine/index.ts";
 import { extent, farthest } from "../../../core/outline/index.ts";
 import { invariant } from "../../../core/refusal.ts";
 import { gapOn, type LatheState, observe } from "../../lathe/index.ts";
 import { type ActiveTool, activeTool } from "../../lathe/state.ts";
 import { endOf, type Stock } from "../../stock/stock.ts";
-import { act, type Bench, type BenchAct } from "../bench.ts";
+import { applyAction, type Bench, type BenchAct } from "../bench.ts";
 
 /** What a pair of hands does one after another, with the bench as it stands by then. */
 export interface Hand {
@@ -15,7 +15,7 @@ export const handAt = (bench: Bench): Hand => ({ bench, acts: [] });
 
 export function did(hand: Hand, ...acts: readonly BenchAct[]): Hand {
   let { bench } = hand;
-  for (const one of acts) bench = act(bench, one).bench;
+  for (const one of acts) bench = applyAction(bench, one).bench;
   return { bench, acts: [...hand.acts, ...acts] };
 }
 

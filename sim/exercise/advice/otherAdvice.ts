@@ -1,4 +1,5 @@
 import { combsOfSetup, meshCombs } from "../../../core/clearance/index.ts";
+import type { ToolView } from "../../../core/ledger/index.ts";
 import {
   AXIS_NAME,
   type Axis,
@@ -7,14 +8,13 @@ import {
   offsetNumber,
   stationOf,
   toControl,
-} from "../../../core/frame/index.ts";
-import type { ToolView } from "../../../core/ledger/index.ts";
+} from "../../../core/machine/index.ts";
 import { formatLength } from "../../../core/units/index.ts";
 import { GAUGE_DRAWER } from "../../gauge/gauge.ts";
 import { type Bench, type BenchAct, SHAFT, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import { callsOf, largestRetractOf, noseOf } from "../goalTruth.ts";
-import type { Facts } from "../watch.ts";
+import type { Facts } from "../reduceFacts.ts";
 import { activeOf, boxOf, did, frontOf, handAt, radiusOf, sendClear, stand } from "./hand.ts";
 import type { AdvisedStep, Moment } from "./step.ts";
 import { bringTool } from "./touchAdvice.ts";
@@ -294,7 +294,7 @@ export function answerAdvice({ bench, goal, index }: Moment<GoalOf<"answer">>): 
     const { machine } = bench.lathe.config;
     const largest = Math.floor(largestRetractOf(bench, goal.retract));
     return {
-      say: `The farthest that fits is ${AXIS_NAME[goal.retract.axis]} ${formatLength(toControl(machine, goal.retract.axis, largest, "program"), lastDigit(machine, goal.retract.axis))}: the end of travel less geometry, wear and work offset, with the margin kept.`,
+      say: `The farthest that fits is ${AXIS_NAME[goal.retract.axis]} ${formatLength(toControl(machine, goal.retract.axis, largest, "program", activeOf(bench).zone), lastDigit(machine, goal.retract.axis))}: the end of travel less geometry, wear and work offset, with the margin kept.`,
       carryOut: () => [{ do: "answer", goal: index, value: largest }],
     };
   }

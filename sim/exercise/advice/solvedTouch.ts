@@ -1,6 +1,6 @@
-import { type Axis, fromControl, toControl } from "../../../core/frame/index.ts";
-import type { TouchField } from "../../../core/judgement/index.ts";
 import type { SetupView, ToolView } from "../../../core/ledger/index.ts";
+import type { TouchField } from "../../../core/limits/index.ts";
+import { type Axis, fromControl, shownAs, toControl, workInZone } from "../../../core/machine/index.ts";
 import { sweepOf } from "../../../core/mount/index.ts";
 import type { TouchWay } from "../../../core/tool/index.ts";
 import {
@@ -8,6 +8,7 @@ import {
   fieldsOf,
   readTypedTouch,
   reckonedWork,
+  sizeFrame,
   standardOverhang,
   type TypedTouch,
 } from "../../../core/touch/index.ts";
@@ -15,7 +16,7 @@ import { EMPTY_ROW } from "../../control/offsets.ts";
 import { CLOCK_POSITIONS } from "../../gauge/indicator.ts";
 import { type Bench, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
-import type { Contact } from "../watch.ts";
+import type { Contact } from "../reduceFacts.ts";
 import { activeOf } from "./hand.ts";
 import type { Moment } from "./step.ts";
 
@@ -43,9 +44,11 @@ export function solvedTouch(
     ...(way === "preset" && presetNumbers(bench, view, axis, contact, size)),
   };
   const typed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(way, axis)) {
-    const value = numbers[field];
-    if (value === undefined) continue;
+  for (const field of fieldsOf(way, axis, view.zone)) {
+    const truly = numbers[field];
+    if (truly === undefined) continue;
+    const isLength = field === "size" && sizeFrame(setup, view, { axis, choice: view.choice[axis] }) === "drawing";
+    const value = isLength ? -truly : truly;
     const crossing = crossingOf(field);
     typed[field] =
       crossing === undefined
@@ -72,7 +75,13 @@ export function toCentre(readings: readonly number[], axis: Axis): number {
 function withRow({ lathe }: Bench, view: ToolView): ToolView {
   const row = lathe.rows[view.offset] ?? EMPTY_ROW;
   const held = (axis: Axis) =>
-    fromControl(lathe.config.machine, axis, row.geometry[axis] + row.wear[axis], "tool-offset", view.zone);
+    fromControl(
+      lathe.config.machine,
+      axis,
+      shownAs("tool-offset", row.geometry[axis] + row.wear[axis]),
+      "tool-offset",
+      view.zone,
+    );
   const touch = (axis: Axis) => ({ exact: held(axis), derived: true }) as unknown as ToolView["x"];
   return { ...view, x: touch("x"), y: touch("y"), z: touch("z") };
 }
@@ -84,17 +93,18 @@ function triggerOf({ machine }: SetupView, bench: Bench, axis: Axis): number {
 }
 
 function slidNumbers(setup: SetupView, view: ToolView, axis: Axis, contact: Contact, size: number) {
-  const commanded = contact.readout - reckonedWork(setup, { axis, way: "slide" });
+  const commanded = contact.readout - (reckonedWork(setup, view, { axis, way: "slide" }) ?? 0);
   const across = axis === "x" && view.zone.from === "minus" ? -1 : 1;
-  return { commanded: across * commanded, size, overhang: standardOverhang(setup, view) };
+  const overhang = standardOverhang(setup, view);
+  return { commanded: across * commanded, size, ...(overhang !== undefined && { overhang }) };
 }
 
 function presetNumbers(bench: Bench, view: ToolView, axis: Axis, contact: Contact, size: number) {
   const { machine } = bench.lathe.config;
   const row = bench.lathe.rows[view.offset] ?? EMPTY_ROW;
-  const old = fromControl(machine, axis, row.geometry[axis], "tool-offset", view.zone);
+  const old = fromControl(machine, axis, shownAs("tool-offset", row.geometry[axis]), "tool-offset", view.zone);
   const side = axis === "x" && view.zone.from === "minus" ? -1 : 1;
-  const work = bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0;
+  const work = workInZone(machine, axis, bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0, view.zone);
   const retreat = contact.from - side * size - old - work;
   return { old, retreat, jog: contact.readout - contact.from, commanded: size };
 }

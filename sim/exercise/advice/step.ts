@@ -1,8 +1,8 @@
-import type { Axis } from "../../../core/frame/index.ts";
+import type { Axis } from "../../../core/machine/index.ts";
 import type { LadderLine } from "../../../core/touch/index.ts";
 import type { Bench, BenchAct } from "../bench.ts";
 import type { Goal } from "../exercise.ts";
-import type { Facts } from "../watch.ts";
+import type { Facts } from "../reduceFacts.ts";
 
 /** The sum behind a number, as the ladder of Touch writes it, millimetres; and what is keyed, in the control's numbers. */
 export interface AdvisedSum {

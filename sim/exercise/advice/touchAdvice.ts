@@ -1,12 +1,12 @@
-import { AXIS_NAME, type Axis, offsetNumber } from "../../../core/frame/index.ts";
 import type { ToolView } from "../../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, offsetNumber } from "../../../core/machine/index.ts";
 import { type TouchWay, wholeChoice } from "../../../core/tool/index.ts";
 import { GAUGE_DRAWER, type GaugeKind } from "../../gauge/gauge.ts";
 import type { Spacer } from "../../lathe/index.ts";
 import type { Bench } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import { viewOfGoal } from "../goalTruth.ts";
-import { type Contact, contactOf } from "../watch.ts";
+import { type Contact, contactOf } from "../reduceFacts.ts";
 import { copyRow, enterIt } from "./enterAdvice.ts";
 import { activeOf, creepIn, did, frontOf, goBeside, handAt, readTo, sendClear } from "./hand.ts";
 import type { AdvisedStep, Moment } from "./step.ts";

@@ -1,12 +1,12 @@
-import type { Axis } from "../../../core/frame/index.ts";
-import { fromControl } from "../../../core/frame/index.ts";
 import type { ToolView } from "../../../core/ledger/index.ts";
+import type { Axis } from "../../../core/machine/index.ts";
+import { fromControl, shownAs, workInZone } from "../../../core/machine/index.ts";
 import { EMPTY_ROW } from "../../control/offsets.ts";
 import type { Spacer } from "../../lathe/index.ts";
 import { roomToProbe } from "../../lathe/probe.ts";
-import { act as actOn, type Bench, type BenchAct } from "../bench.ts";
+import { applyAction as actOn, type Bench, type BenchAct } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
-import type { Facts } from "../watch.ts";
+import type { Facts } from "../reduceFacts.ts";
 import {
   activeOf,
   boxOf,
@@ -76,7 +76,12 @@ export function pressSetter(bench: Bench, axis: "x" | "z") {
 
 export function slideIn(bench: Bench, facts: Facts, view: ToolView, axis: "x" | "z") {
   const side = activeOf(bench).side;
-  const work = bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0;
+  const work = workInZone(
+    bench.lathe.config.machine,
+    axis,
+    bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0,
+    view.zone,
+  );
   const known = axis === "x" ? (facts.sizes.outside?.value ?? 2 * radiusOf(bench)) : frontOf(bench);
   let hand = handAt(bench);
   // Beside the bar or in front of it first, the tool being pushed well back.
@@ -103,8 +108,8 @@ export function callWithRetreat(
   const { machine } = bench.lathe.config;
   const active = activeOf(bench);
   const row = bench.lathe.rows[view.offset] ?? EMPTY_ROW;
-  const old = fromControl(machine, axis, row.geometry[axis], "tool-offset", view.zone);
-  const work = bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0;
+  const old = fromControl(machine, axis, shownAs("tool-offset", row.geometry[axis]), "tool-offset", view.zone);
+  const work = workInZone(machine, axis, bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0, view.zone);
   const away = axis === "x" ? (active.body.mode === "inside" ? -active.side : active.side) : 1;
   const called = axis === "x" ? active.side * size : size;
   const other: Axis = axis === "x" ? "z" : "x";

@@ -1,0 +1,86 @@
+import type { FromSchema } from "json-schema-to-ts";
+import type { TOUCH_FIELDS } from "../../limits/index.ts";
+import { SCHOOLS } from "../../machine/index.ts";
+import { MOUNT_CHECKS } from "../../mount/index.ts";
+import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
+import { form } from "./formSchema.ts";
+import { prepareForms } from "./prepareForms.ts";
+import { proofForms } from "./proofForms.ts";
+import { tableForms } from "./tableForms.ts";
+
+const id = { type: "string", format: "uuid" } as const;
+const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
+const axis = { type: "string", enum: ["x", "y", "z"] } as const;
+const way = { type: "string", enum: TOUCH_WAYS } as const;
+const typed = { type: "string", maxLength: 200 } as const;
+const sizeUnit = { type: "string", enum: ["mm", "in"] } as const;
+const edges = {
+  touching: { type: "string", enum: EDGES },
+  programmed: { type: "string", enum: EDGES },
+  stand: { type: "string", enum: ["front", "behind", "plus", "minus"] },
+} as const;
+
+const typedFields = {
+  ...{ machine: typed, size: typed, spacer: typed, trigger: typed, commanded: typed },
+  ...{ overhang: typed, old: typed, retreat: typed, jog: typed },
+} as const satisfies Record<(typeof TOUCH_FIELDS)[number], unknown>;
+
+/** What the stages of a setup may ask for. */
+export const setupForms = {
+  "accept-touch": form("accept-touch", ["offset", "axis", "way", "sizeUnit"], {
+    ...{ offset, axis, way, sizeUnit },
+    solveFor: { type: "string", enum: ["geometry", "work"] },
+    ...typedFields,
+    ...edges,
+    /** What becomes of the doubt that was asked about, and which slip it named. */
+    settled: { type: "string", enum: ["kept", "corrected"] },
+    doubted: { type: "string", maxLength: 40 },
+  } as const),
+  "accept-nose": form("accept-nose", ["offset"], { offset, insert: { type: "string", maxLength: 60 } } as const),
+  "choose-way": form("choose-way", ["offset", "axis", "way"], { offset, axis, way, ...edges } as const),
+  "measure-stock": form("measure-stock", ["diameter", "sizeUnit"], { diameter: typed, sizeUnit } as const),
+  "record-hole": form("record-hole", ["diameter", "sizeUnit"], { diameter: typed, sizeUnit } as const),
+  "record-face": form("record-face", [], {} as const),
+  "record-length": form("record-length", ["length", "nominal", "sizeUnit"], {
+    ...{ length: typed, nominal: typed, sizeUnit },
+  } as const),
+  "correct-length": form("correct-length", ["length", "sizeUnit"], { length: typed, sizeUnit } as const),
+  "make-second": form("make-second", ["offset", "of", "edge"], {
+    ...{ offset, of: offset },
+    edge: { type: "string", enum: ["left", "centre", "right"] },
+  } as const),
+  "index-insert": form("index-insert", ["offset"], { offset } as const),
+  "rechuck-bar": form("rechuck-bar", ["stickOut", "sizeUnit"], { stickOut: typed, sizeUnit } as const),
+  "move-tool": form("move-tool", ["offset", "to"], {
+    offset,
+    to: { type: "string", minLength: 1, maxLength: 20 },
+  } as const),
+  "change-school": form("change-school", ["to"], {
+    to: { type: "string", enum: SCHOOLS },
+    ...{ master: offset, work: typed },
+  } as const),
+  "change-master": form("change-master", ["to"], { to: offset } as const),
+  "set-safety-wear": form("set-safety-wear", ["offset", "x", "z", "sizeUnit"], {
+    offset,
+    x: typed,
+    z: typed,
+    sizeUnit,
+  } as const),
+  "record-mount": form("record-mount", ["offset", "check", "typed", "sizeUnit"], {
+    offset,
+    check: { type: "string", enum: MOUNT_CHECKS },
+    /** The typed fields by name, as JSON. */
+    typed: { type: "string", maxLength: 4000 },
+    material: { type: "string", enum: ["steel", "carbide", "damped"] },
+    swept: { type: "string", enum: ["bore", "pin"] },
+    sizeUnit,
+  } as const),
+  ...prepareForms,
+  ...tableForms,
+  ...proofForms,
+  undo: form("undo", ["entry"], { entry: id } as const),
+} as const;
+
+export type Intent = keyof typeof setupForms;
+export type FormOf<Kind extends Intent> = FromSchema<(typeof setupForms)[Kind]>;
+export type SetupForm = { [Kind in Intent]: FormOf<Kind> }[Intent];

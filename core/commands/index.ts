@@ -1,0 +1,17 @@
+export { type Brought, LARGEST_PHOTO, type Photo, readPhotoFile } from "./brought.ts";
+export { FIELD_FRAMES, FIELDS_OF_WORDS, type FieldPlace, readField } from "./fieldFrames.ts";
+export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
+export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
+export { type Actor, type Known, makeCommand } from "./makeCommand.ts";
+export {
+  type CommandResult,
+  type ConflictSide,
+  type InputLocale,
+  type NewEntry,
+  refuse,
+  type SetupOutcome,
+} from "./outcome.ts";
+export { type KnownBefore, readStock, rowsOf } from "./prepareCommand.ts";
+export { readSize } from "./readSize.ts";
+export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";
+export { findingOfCells } from "./tableCommand.ts";

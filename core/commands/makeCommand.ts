@@ -1,0 +1,153 @@
+import { activeEntry, describeEntry, type SetupState, type SetupView, viewSetup } from "../ledger/index.ts";
+import { type ShopSpacer, spacerUsed } from "../touch/index.ts";
+import type { Brought } from "./brought.ts";
+import type { SetupForm } from "./forms/setupForms.ts";
+import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
+import {
+  correctedLengthCommand,
+  holeCommand,
+  lengthCommand,
+  masterCommand,
+  mountCommand,
+  moveCommand,
+  rechuckCommand,
+  safetyWearCommand,
+  schoolCommand,
+  stockCommand,
+} from "./partCommand.ts";
+import { isPrepareForm, type KnownBefore, type PrepareForm, prepareCommand } from "./prepareCommand.ts";
+import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.ts";
+import { may, type Role } from "./role.ts";
+import { isTableForm, type TableForm, tableCommand } from "./tableCommand.ts";
+import { type KnownOfTouch, noseCommand, secondCommand, touchCommand } from "./touchCommand.ts";
+
+/** Whoever sends a form: with their role, and as they write numbers. */
+export interface Actor extends InputLocale {
+  readonly name: string;
+  readonly role: Role;
+}
+
+/** What a form is worked out with besides the setup itself. */
+export interface Known extends KnownOfTouch, KnownBefore {
+  /** The file that came with the form, where one did and it is kept. */
+  readonly brought?: Brought | undefined;
+}
+
+/**
+ * Works out what a form of a setup's stages asks for: the command to append, or why there is none, by field. Pure: the
+ * server works out every form that it is sent, the browser one that it keeps until the server answers again.
+ */
+export function makeCommand(state: SetupState, form: SetupForm, actor: Actor, known: Known): CommandResult {
+  if (!may(actor.role, "setter") || (LEADS_ONLY.includes(form.intent) && !may(actor.role, "lead")))
+    return refuse(
+      `This needs the role ${LEADS_ONLY.includes(form.intent) ? "lead" : "setter"}; ${actor.name} has the role ${actor.role}.`,
+    );
+  const setup = viewSetup(state);
+  if (isPrepareForm(form)) return prepareCommand(setup, form, actor, known);
+  if (isTableForm(form)) return tableCommand(setup, form, actor, known.brought);
+  if (isProofForm(form)) return proofCommand(setup, form, actor);
+  return withGauge(partOrToolCommand(setup, state, form, actor, known), known.spacers);
+}
+
+/** Deeds by which a lead answers for a setup. */
+const LEADS_ONLY: readonly string[] = ["sign-off", "reopen"];
+
+/** A touch with a spacer that the shop has measured says which one it was. */
+function withGauge(made: CommandResult, spacers: readonly ShopSpacer[]): CommandResult {
+  if ("outcome" in made || (made.kind !== "touch-accepted" && made.kind !== "work-offset-taught")) return made;
+  const used = spacerUsed(spacers, made.payload.way, made.payload.spacer);
+  if (!used) return made;
+  return made.kind === "touch-accepted"
+    ? { ...made, payload: { ...made.payload, gauge: used.name } }
+    : { ...made, payload: { ...made.payload, gauge: used.name } };
+}
+
+function partOrToolCommand(
+  setup: SetupView,
+  state: SetupState,
+  form: Exclude<SetupForm, PrepareForm | TableForm | ProofForm>,
+  actor: Actor,
+  known: Known,
+): CommandResult {
+  const entry = { id: form.id, version: 1 } as const;
+  switch (form.intent) {
+    case "undo":
+      return undoCommand(state, form.entry, entry);
+    case "measure-stock":
+      return stockCommand(setup, form, entry, actor);
+    case "record-hole":
+      return holeCommand(setup, form, entry, actor);
+    case "record-face":
+      return { ...entry, kind: "face-recorded", payload: {} };
+    case "record-length":
+      return lengthCommand(form, entry, actor);
+    case "correct-length":
+      return correctedLengthCommand(setup, form, entry, actor);
+    case "rechuck-bar":
+      return rechuckCommand(form, entry, actor);
+    case "change-school":
+      return schoolCommand(setup, form, entry, actor);
+    case "change-master":
+      return masterCommand(setup, form, entry);
+    case "make-second":
+      return secondCommand(setup, form, entry);
+    case "accept-touch":
+    case "accept-nose":
+    case "choose-way":
+    case "index-insert":
+    case "move-tool":
+    case "set-safety-wear":
+    case "record-mount":
+      return toolCommand(setup, form, entry, actor, known);
+  }
+}
+
+type ToolForm = Extract<
+  SetupForm,
+  {
+    intent:
+      | "accept-touch"
+      | "accept-nose"
+      | "choose-way"
+      | "index-insert"
+      | "move-tool"
+      | "set-safety-wear"
+      | "record-mount";
+  }
+>;
+
+function toolCommand(
+  setup: SetupView,
+  form: ToolForm,
+  entry: { id: string; version: 1 },
+  actor: Actor,
+  known: Known,
+): CommandResult {
+  const tool = setup.tools.find((one) => one.offset === form.offset);
+  if (!tool) return refuse(`Offset ${form.offset} has no tool in this setup.`);
+  switch (form.intent) {
+    case "choose-way": {
+      const { offset, axis, way, touching, programmed, stand } = form;
+      const edges = { ...(touching && { touching }), ...(programmed && { programmed }), ...(stand && { stand }) };
+      return { ...entry, kind: "way-chosen", payload: { offset, axis, way, ...edges } };
+    }
+    case "accept-nose":
+      return noseCommand(setup, tool, form, entry);
+    case "accept-touch":
+      return touchCommand(setup, tool, form, entry, actor, known);
+    case "index-insert":
+      return { ...entry, kind: "insert-indexed", payload: { offset: form.offset } };
+    case "move-tool":
+      return moveCommand(setup, tool, form, entry);
+    case "set-safety-wear":
+      return safetyWearCommand(setup, tool, form, entry, actor);
+    case "record-mount":
+      return mountCommand(tool, form, entry, actor);
+  }
+}
+
+function undoCommand(state: SetupState, id: string, entry: { id: string; version: 1 }): CommandResult {
+  const target = activeEntry(state, id);
+  if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
+  return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describeEntry(target).slice(0, 120) } };
+}

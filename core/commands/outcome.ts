@@ -1,0 +1,37 @@
+import type { Command, SetupState } from "../ledger/index.ts";
+import type { ReadList } from "./forms/lists.ts";
+import type { SetupForm } from "./forms/setupForms.ts";
+
+export type SetupOutcome =
+  /** `state`: the setup with what the form entered. */
+  | { readonly outcome: "kept"; readonly form: SetupForm; readonly state: SetupState }
+  | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> }
+  | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
+
+/** The other side of a conflict, in the words that the question needs. */
+export interface ConflictSide {
+  readonly person: string;
+  readonly at: string;
+  /** Their value in core lengths; undefined where they took an entry back, or changed something that yours rests on. */
+  readonly exact: number | undefined;
+  /** What they changed, in a few words, where it is not the same cell but one that yours rests on. */
+  readonly under: string | undefined;
+}
+
+/** A command to append, or why there is none. */
+export type CommandResult = Command | Extract<SetupOutcome, { outcome: "refused" }>;
+
+/** What every command made from a form begins with. */
+export interface NewEntry {
+  readonly id: string;
+  readonly version: 1;
+}
+
+/** Who types: with which decimal mark, and how the lists of their forms are read. */
+export interface InputLocale {
+  readonly decimalMark: "." | "," | undefined;
+  readonly readList: ReadList;
+}
+
+export const refuse = (message: string, fields: Readonly<Record<string, string>> = {}) =>
+  ({ outcome: "refused", message, fields }) as const;

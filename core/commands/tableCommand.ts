@@ -1,0 +1,185 @@
+import { CSV_FIELDS, type CsvField, readCsvSheet, readMappedCsv } from "../formats/index.ts";
+import type { SetupView, TableDeed } from "../ledger/index.ts";
+import { AXIS_NAME } from "../machine/index.ts";
+import {
+  axisOf,
+  clearWear,
+  copyRow,
+  type EditedCell,
+  enterCell,
+  findingOfGeometry,
+  findingOfWork,
+  readBack,
+  type SumFinding,
+  workAfter,
+  workAmount,
+  workDoubt,
+  workNow,
+} from "../offsets/index.ts";
+import { unprovenOf } from "../plan/index.ts";
+import type { Answer } from "../refusal.ts";
+import { readLength } from "../units/index.ts";
+import type { Brought } from "./brought.ts";
+import type { FormOf, SetupForm } from "./forms/setupForms.ts";
+import { tableForms } from "./forms/tableForms.ts";
+import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
+import { readTableFile } from "./readTableFile.ts";
+
+export type TableForm = Extract<SetupForm, { intent: keyof typeof tableForms }>;
+export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn(tableForms, form.intent);
+
+const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+
+/** Works out what a form of the table or of the record asks for. */
+export function tableCommand(
+  setup: SetupView,
+  form: TableForm,
+  locale: InputLocale,
+  brought: Brought | undefined,
+): CommandResult {
+  const entry = { id: form.id, version: 1 } as const;
+  const edit = (deed: TableDeed, cells: Answer<readonly EditedCell[]>, field: string): CommandResult =>
+    cells.ok
+      ? { ...entry, kind: "table-edited", payload: { deed, cells: [...cells.value] } }
+      : refuse(cells.refusal.message, { [field]: cells.refusal.message });
+  switch (form.intent) {
+    case "enter-cell":
+      return enterCommand(setup, form, locale, edit);
+    case "clear-wear": {
+      const offsets = locale.readList("offsets", form.offsets);
+      return offsets ? edit("wear-cleared", clearWear(setup, offsets), "offsets") : refuse(INCOMPLETE);
+    }
+    case "copy-row":
+      return edit("copied", copyRow(setup, form.from, form.to), "to");
+    case "set-work":
+      return workCommand(setup, form, locale);
+    case "key-cells": {
+      const cells = locale.readList("cells", form.cells);
+      return cells
+        ? { ...entry, kind: "cells-keyed", payload: { cells: [...cells], ...(form.by && { by: form.by }) } }
+        : refuse(INCOMPLETE);
+    }
+    case "compare-table":
+      return compareCommand(setup, form, locale);
+    case "add-note":
+      return noteCommand(form, brought);
+    case "sign-off":
+      return { ...entry, kind: "signed-off", payload: { unproven: unprovenOf(setup).slice(0, 200) } };
+    case "reopen": {
+      const reason = form.reason.trim().slice(0, 120);
+      const message = "Say why it is opened again.";
+      return reason === "" ? refuse(message, { reason: message }) : { ...entry, kind: "reopened", payload: { reason } };
+    }
+  }
+}
+
+function enterCommand(
+  setup: SetupView,
+  { offset, column, value, how, meant }: FormOf<"enter-cell">,
+  { decimalMark }: InputLocale,
+  edit: (deed: TableDeed, cells: Answer<readonly EditedCell[]>, field: string) => CommandResult,
+): CommandResult {
+  const read = readLength(value, { units: setup.machine.units, ...(decimalMark && { decimal: decimalMark }) });
+  if (!read.ok) return refuse(read.refusal.message, { value: read.refusal.message });
+  const typed = how === "add" ? { add: read.value.exact } : { value: read.value.exact };
+  const cells = enterCell(setup, offset, column, typed);
+  const finding = cells.ok ? findingOfCells(setup, cells.value) : {};
+  if (finding.refused !== undefined) return refuse(finding.refused, { value: finding.refused });
+  if (finding.doubt !== undefined && !meant) return refuse(finding.doubt, { meant: finding.doubt });
+  return edit(how === "add" ? "added" : "entered", cells, "value");
+}
+
+/** What the sums say of cells that are changed by hand. */
+export function findingOfCells(setup: SetupView, cells: readonly EditedCell[]): SumFinding {
+  let found: SumFinding = {};
+  for (const { offset, column, to } of cells) {
+    const axis = axisOf(column);
+    const tool = setup.tools.find((one) => one.offset === offset);
+    if (!axis || !tool || !column.startsWith("geometry.")) continue;
+    const finding = findingOfGeometry(setup, tool, axis, to);
+    if (finding.refused !== undefined) return finding;
+    if (finding.doubt !== undefined) found = finding;
+  }
+  return found;
+}
+
+function noteCommand(form: FormOf<"add-note">, brought: Brought | undefined): CommandResult {
+  const text = form.text.trim();
+  const photo = brought?.kind === "photo" && brought.photo.fingerprint === form.photo ? brought.photo : undefined;
+  const no = (field: string, message: string) => refuse(message, { [field]: message });
+  if (form.photo !== undefined && !photo) return no("photo", "The photo has not come along. Choose it again.");
+  if (text === "" && !photo) return no("text", "Write the note first.");
+  return {
+    ...{ id: form.id, version: 1, kind: "note-added" },
+    payload: { text, ...(form.offset && { offset: form.offset }), ...(photo && { photo }) },
+  };
+}
+
+function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }: InputLocale): CommandResult {
+  const { machine, workOffset } = setup;
+  const { name, axis, means, value } = form;
+  const no = (message: string) => refuse(message, { value: message });
+  const read = readLength(value, { units: machine.units, ...(decimalMark && { decimal: decimalMark }) });
+  if (!read.ok) return no(read.refusal.message);
+  const amount = workAmount(machine, axis, means, read.value.exact);
+  const active = name === workOffset.name;
+  if (means === "next-operation" && active) return no(`${name} is this operation's own. Choose the next one.`);
+  if (means === "datum-distance" && axis === "x") return no("A datum face is a distance along Z.");
+  const [from, to] = [workNow(setup, name, axis), workAfter(setup, name, axis, means, amount)];
+  if (to === undefined)
+    return no(`${name} ${AXIS_NAME[axis]} is not known yet, so nothing can be moved from it. Set the number itself.`);
+  const finding = findingOfWork(setup, name, axis, to);
+  if (finding.refused !== undefined) return no(finding.refused);
+  // What is moved on purpose opens no sum.
+  const open = means === "entered" ? finding.doubt : undefined;
+  const doubt = form.meant ? undefined : (workDoubt(setup, name, axis, to) ?? open);
+  if (doubt !== undefined) return refuse(doubt, { meant: doubt });
+  return {
+    ...{ id: form.id, version: 1, kind: "work-offset-set" },
+    payload: { name, axis, means, active, from: from ?? null, to },
+  };
+}
+
+/** The control's own table, read back and compared; a foreign CSV file by the columns that somebody has named. */
+function compareCommand(
+  setup: SetupView,
+  { id, name, text, units, columns }: FormOf<"compare-table">,
+  { readList }: InputLocale,
+): CommandResult {
+  const no = (message: string) => refuse(message, { text: message });
+  const { numbering } = setup.machine;
+  const mapping = columns === undefined ? undefined : readList("columns", columns);
+  if (columns !== undefined && !mapping) return refuse(INCOMPLETE);
+  if (mapping) {
+    const sheet = readCsvSheet(text);
+    if (!sheet.ok) return no(sheet.refusal.message);
+    const named = mapping.map((one) =>
+      one === null ? null : CSV_FIELDS.find((field): field is CsvField => field === one),
+    );
+    const table = readMappedCsv(sheet.value, { columns: named, units }, { numbering });
+    if (!table.ok) return no(table.refusal.message);
+    const holds = named.filter((field): field is CsvField => Boolean(field));
+    const compared = readBack(setup, table.value, "control", holds);
+    return comparison(id, name, "csv", compared);
+  }
+  const read = readTableFile(setup, text, units);
+  if (!read.ok) return no(read.refusal.message);
+  const { table, format } = read.value;
+  return comparison(id, name, format.name, readBack(setup, table, format.numbers, format.holds));
+}
+
+function comparison(
+  id: string,
+  name: string,
+  format: string,
+  { agreed, differences }: ReturnType<typeof readBack>,
+): CommandResult {
+  if (agreed.length === 0 && differences.length === 0)
+    return refuse("There is nothing in this setup's table yet that could be compared.", {
+      text: "There is nothing in this setup's table yet that could be compared.",
+    });
+  return {
+    ...{ id, version: 1, kind: "table-compared" },
+    payload: { name: name.trim() || "table", format, agreed: [...agreed], differences: [...differences] },
+  };
+}

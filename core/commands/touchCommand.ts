@@ -1,0 +1,169 @@
+import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../ledger/index.ts";
+import type { ShopUncertainty } from "../limits/index.ts";
+import { stationOf } from "../machine/index.ts";
+import { gateOf } from "../plan/index.ts";
+import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../plausibility/index.ts";
+import {
+  hasNamedNose,
+  noseRadiusOf,
+  orientationCode,
+  readInsertDesignation,
+  secondOffset,
+  tipOf,
+  waysToTouch,
+} from "../tool/index.ts";
+import { fieldsOf, readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
+import { convertLength } from "../units/index.ts";
+import type { FormOf } from "./forms/setupForms.ts";
+import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
+
+/** What a touch is judged by besides the setup: where its tools were found before, and the shop's spacers. */
+export interface KnownOfTouch {
+  readonly history: ToolHistory;
+  readonly spacers: readonly ShopSpacer[];
+  readonly shop: ShopUncertainty;
+}
+
+/** A touch worked out again from what was typed: the browser's own sum is never taken over. */
+export function touchCommand(
+  setup: SetupView,
+  tool: ToolView,
+  form: FormOf<"accept-touch">,
+  entry: NewEntry,
+  locale: InputLocale,
+  { history, spacers, shop }: KnownOfTouch,
+): CommandResult {
+  const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
+  const ways = waysToTouch(tool.tool, axis, {
+    ...{ machine: { ...setup.machine, school: setup.school }, zone: tool.zone },
+    station: stationOf(setup.machine, tool.station),
+  });
+  if (tool.second) return refuse("A second offset follows its first: touch the first one.");
+  if (!ways.includes(way)) return refuse("This tool is not touched that way here. Choose one of the ways shown.");
+  const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
+  if (gate !== undefined) return refuse(`This waits ${gate}.`);
+  const choice = { touching, programmed, stand };
+  const task = { axis, way, choice, solveFor, sizeUnit, decimal: locale.decimalMark, shop };
+  const { facts, solved, refusals, budget } = readTypedTouch(setup, tool, task, form);
+  if (!solved) {
+    const messages = [...fieldsOf(way, axis, tool.zone), "choice" as const].flatMap((field) =>
+      refusals[field] ? [[field, refusals[field].message] as const] : [],
+    );
+    return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
+  }
+  const papers = spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
+  const settled = settledDoubt(
+    setup,
+    tool,
+    form,
+    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers },
+    history,
+  );
+  if ("outcome" in settled) return settled;
+  const typed: Record<string, string> = { sizeUnit };
+  for (const field of fieldsOf(way, axis, tool.zone)) typed[field] = form[field] ?? "";
+  const common = {
+    ...{ offset: tool.offset, axis, way },
+    ...facts.numbers,
+    ...(touching && { touching }),
+    ...(programmed && { programmed }),
+    ...(stand && { stand }),
+    exact: settled.exact,
+    expectedError: budget.expanded,
+    typed,
+  };
+  if (solveFor === "work") {
+    if (solved.touched === null) return refuse("The work offset is taught on the part, not on a setter.");
+    const geometry = tool[axis]?.exact ?? 0;
+    const payload = { ...common, name: setup.workOffset.name, geometry, touched: solved.touched };
+    return { ...entry, kind: "work-offset-taught", payload };
+  }
+  const work = reckonedWork(setup, tool, { axis, way });
+  return {
+    ...entry,
+    kind: "touch-accepted",
+    payload: {
+      ...common,
+      ...(work !== undefined && { work }),
+      ...(solved.touched !== null && { touched: solved.touched + solved.exact - settled.exact }),
+      ...(settled.doubt && { doubt: settled.doubt }),
+    },
+  };
+}
+
+interface Settled {
+  readonly exact: number;
+  readonly doubt?: NonNullable<Payload<"touch-accepted">["doubt"]>;
+}
+
+/** A number that is doubted is kept only with an answer to the question: all the same, or as it would be without the slip. */
+function settledDoubt(
+  setup: SetupView,
+  tool: ToolView,
+  { solveFor, settled, doubted }: FormOf<"accept-touch">,
+  value: NewValue,
+  history: ToolHistory,
+): Settled | Extract<CommandResult, { outcome: "refused" }> {
+  if (solveFor === "work") return value;
+  const belief = beliefOfTouch(setup, tool, value, history);
+  const open = openDoubt(belief, setup.machine, tool[value.axis], value.exact);
+  if (!open)
+    return settled === "corrected"
+      ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
+      : value;
+  const asked = belief.kinds.find(({ kind }) => kind === doubted) ?? open;
+  if (settled === undefined) return refuse(belief.message ?? "This number is doubtful.");
+  const doubt = { kind: asked.kind, probability: asked.probability, settled };
+  if (settled === "kept") return { exact: value.exact, doubt };
+  if (asked.corrected === null) return refuse("There is no other number to put here. Touch again, or keep it.");
+  const exact = convertLength(asked.corrected, setup.machine.units, "mm");
+  return { exact, doubt: { ...doubt, from: value.exact } };
+}
+
+export function noseCommand(
+  { machine }: SetupView,
+  view: ToolView,
+  form: FormOf<"accept-nose">,
+  entry: NewEntry,
+): CommandResult {
+  const { tool, zone, offset, second } = view;
+  if (second) return refuse("A second offset repeats the radius of its first.");
+  const orientation = orientationCode(tipOf(tool, zone, chosenEdge(view)), machine.numbering);
+  if (!hasNamedNose(tool)) {
+    const noseRadius = noseRadiusOf(tool) ?? 0;
+    return { ...entry, kind: "nose-accepted", payload: { offset, noseRadius, orientation } };
+  }
+  const insert = readInsertDesignation(form.insert ?? "");
+  if (!insert.ok) return refuse(insert.refusal.message, { insert: insert.refusal.message });
+  const { designation, noseRadius } = insert.value;
+  return { ...entry, kind: "nose-accepted", payload: { offset, insert: designation, noseRadius, orientation } };
+}
+
+/** A second offset made, or made again, from its first as that stands now. */
+export function secondCommand(setup: SetupView, form: FormOf<"make-second">, entry: NewEntry): CommandResult {
+  const first = setup.tools.find(({ offset }) => offset === form.of);
+  const tool = first?.tool;
+  if (!first || !tool || !("width" in tool) || !("depth" in tool) || tool.kind === "groove-face")
+    return refuse("Only a grooving or parting blade has a second edge to give an offset to.");
+  if (first.second) return refuse("This is a second offset itself. Choose the first one.");
+  const to = form.edge;
+  const from = firstEdge(first) ?? tool.programmed;
+  if (from === to)
+    return refuse("The first offset programs this edge already. Reload the page; the other edge is offered then.");
+  const tip = tipOf(tool, first.zone);
+  const made = secondOffset(
+    { x: first.x?.exact, z: first.z?.exact, noseRadius: tool.cornerRadius, tip },
+    ...([tool.width, from, to] as const),
+  );
+  return {
+    ...entry,
+    kind: "second-offset-made",
+    payload: {
+      ...{ offset: String(Number(form.offset)), of: first.offset, edge: to },
+      ...(made.x !== undefined && { x: made.x }),
+      ...(made.z !== undefined && { z: made.z }),
+      noseRadius: made.noseRadius,
+      orientation: orientationCode(tipOf(tool, first.zone, to), setup.machine.numbering),
+    },
+  };
+}

@@ -1,0 +1,32 @@
+import { FEATURE_FORMS } from "../../correction/correction.ts";
+import { CELLS } from "../cells.ts";
+import { needsTool } from "../lookUp.ts";
+import { type Kind, unchanged } from "./kind.ts";
+import { length, name, object, offset, uuid } from "./schemaParts.ts";
+
+/** A dimension of the drawing that an offset makes, with its limits. Lengths from the face, X as diameters. */
+export const schema = object(["feature", "name", "offset", "axis", "nominal", "lower", "upper"], {
+  feature: uuid,
+  ...{ name, offset, axis: { type: "string", enum: ["x", "z"] } },
+  nominal: length,
+  /** Lower and upper deviation from nominal. */
+  ...{ lower: length, upper: length },
+  /** What it is, as far as it tells causes of an error apart; a length on Z, on X a bore or a cylinder by its tool. */
+  form: { type: "string", enum: FEATURE_FORMS },
+  /** Z at which it is measured. */
+  atZ: length,
+});
+
+export const kind: Kind<"feature-recorded"> = {
+  version: 1,
+  cells: ({ feature }) => [CELLS.feature(feature)],
+  dependencies: () => [],
+  describe: ({ name }) => `dimension ${name}`,
+  offsets: ({ offset }) => [offset],
+  numbers: ({ axis, nominal, lower, upper }, { size }) =>
+    `${axis === "x" ? "Ø" : "Z"} ${size(axis, nominal)}, ${size(axis, lower, "always")} to ${size(axis, upper, "always")}`,
+  measurement: () => "",
+  undo: "offered",
+  refusal: needsTool,
+  changeMachine: unchanged,
+};

@@ -1,0 +1,32 @@
+import { WAY_WORDS } from "../../tool/index.ts";
+import type { Payload } from "./index.ts";
+
+const TYPED: Readonly<Record<string, string>> = {
+  machine: "machine",
+  size: "measured",
+  spacer: "spacer",
+  trigger: "trigger",
+  commanded: "commanded",
+  overhang: "overhang",
+  old: "setting before",
+  retreat: "retreat",
+  jog: "jogged",
+};
+
+/** What a touch rests on, letter by letter as it was typed, and with which gauge. */
+export function measuredBy({
+  way,
+  typed,
+  gauge: own,
+}: Pick<Payload<"touch-accepted" | "work-offset-taught">, "way" | "typed" | "gauge">): string {
+  const [name, gauge] = WAY_WORDS[way];
+  const unit = typed.sizeUnit;
+  const numbers = Object.entries(typed)
+    .filter(([field, text]) => field !== "sizeUnit" && text !== "")
+    .map(
+      ([field, text]) =>
+        `${TYPED[field] ?? field} ${text}${unit && field !== "machine" && !/[a-z"]/i.test(text) ? ` ${unit}` : ""}`,
+    );
+  const by = own ? own : gauge;
+  return `${name}${numbers.length > 0 ? `: ${numbers.join(", ")}` : ""}${by === "" ? "" : ` · ${by}`}`;
+}

@@ -1,0 +1,24 @@
+import { CELLS } from "../cells.ts";
+import { allowed } from "../lookUp.ts";
+import type { Kind } from "./kind.ts";
+import { length, object, offset, size } from "./schemaParts.ts";
+
+/** The part on which back tools were touched was longer than recorded by `difference`. */
+export const schema = object(["length", "difference", "offsets"], {
+  length: size,
+  difference: length,
+  offsets: { type: "array", maxItems: 80, items: offset },
+});
+
+export const kind: Kind<"part-length-corrected"> = {
+  version: 1,
+  cells: () => [CELLS.partLength],
+  dependencies: () => [],
+  describe: () => "length of the part corrected",
+  offsets: () => [],
+  numbers: ({ length, difference }, { size }) => `${size("z", length)}, by ${size("z", difference, "always")}`,
+  measurement: () => "",
+  undo: "offered",
+  refusal: allowed,
+  changeMachine: (machine, { offsets, difference }) => machine.shift(offsets, difference),
+};

@@ -1,0 +1,46 @@
+import { AXIS_NAME } from "../../machine/index.ts";
+import { CELLS } from "../cells.ts";
+import { needsTool } from "../lookUp.ts";
+import { PROOF_FOUND } from "../payloadWords.ts";
+import { type Kind, unchanged } from "./kind.ts";
+import { freeText, length, object, offset } from "./schemaParts.ts";
+
+/** The two-line check of an offset: what was predicted where it paused, and what somebody saw. */
+export const schema = object(["offset", "found", "stop", "by", "source"], {
+  offset,
+  found: { type: "string", enum: PROOF_FOUND },
+  /** Where it paused, in part coordinates. */
+  stop: object(["x", "z"], { x: length, z: length }),
+  /** By how much the display or the gap was off, as far as it was read; X as a diameter. */
+  by: object(["x", "z"], { x: { type: ["number", "null"] }, z: { type: ["number", "null"] } }),
+  source: { type: "string", enum: ["seen", "keyed", "feed"] },
+  note: freeText,
+});
+
+const FOUND = { right: "as predicted", off: "off", stopped: "stopped" } as const;
+const SEEN_BY = { seen: "gap by eye", keyed: "display keyed", feed: "display from the machine" } as const;
+
+export const kind: Kind<"proof-checked"> = {
+  version: 1,
+  cells: ({ offset }) => [CELLS.proof(offset)],
+  dependencies: ({ offset }) => [
+    CELLS.geometry(offset, "x"),
+    CELLS.geometry(offset, "z"),
+    CELLS.work("x"),
+    CELLS.work("z"),
+  ],
+  describe: ({ offset, found }) => `check of offset ${offset}: ${FOUND[found]}`,
+  offsets: ({ offset }) => [offset],
+  numbers: ({ offset, stop, by, source, note }, { programmed, readout }) => {
+    const off = (["x", "z"] as const).flatMap((axis) => {
+      const value = by[axis];
+      return value === null ? [] : [`${AXIS_NAME[axis]} off by ${readout(axis, value, offset, "always")}`];
+    });
+    const where = `paused at X ${programmed("x", stop.x, offset)}, Z ${programmed("z", stop.z, offset)}`;
+    return [where, ...off, SEEN_BY[source], ...(note ? [note] : [])].join(", ");
+  },
+  measurement: () => "",
+  undo: "offered",
+  refusal: needsTool,
+  changeMachine: unchanged,
+};

@@ -1,0 +1,94 @@
+import type { FromSchema } from "json-schema-to-ts";
+import { SCHOOLS } from "../../machine/index.ts";
+import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
+import { GRID_COLUMNS } from "../payloadWords.ts";
+
+// Parts that payloads of several kinds share. Lengths are millimetres, X as diameters, offsets signed as in the touch
+// equation.
+
+export const length = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
+export const size = { type: "number", minimum: 0, maximum: 100_000 } as const;
+export const name = { type: "string", minLength: 1, maxLength: 120 } as const;
+export const freeText = { type: "string", maxLength: 400 } as const;
+export const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
+export const touchedAxis = { type: "string", enum: ["x", "y", "z"] } as const;
+export const way = { type: "string", enum: TOUCH_WAYS } as const;
+export const school = { type: "string", enum: SCHOOLS } as const;
+export const uuid = { type: "string", format: "uuid" } as const;
+
+export const object = <const Required extends readonly string[], const Properties>(
+  required: Required,
+  properties: Properties,
+) => ({ type: "object", additionalProperties: false, required, properties }) as const;
+
+/** The numbers that a touch can be made of, letter by letter as they were typed, with the unit of sizes. */
+export const typedTouch = {
+  type: "object",
+  additionalProperties: false,
+  properties: {
+    ...{ machine: freeText, size: freeText, spacer: freeText, trigger: freeText, commanded: freeText },
+    ...{ overhang: freeText, old: freeText, retreat: freeText, jog: freeText },
+    /** Unit that held for sizes where none was typed; the machine's own when absent. */
+    sizeUnit: { type: "string", enum: ["mm", "in"] },
+  },
+} as const;
+
+/** The touch as it was understood. Which of these a touch has goes by its way; see `core/touch/touchFields.ts`. */
+export const touchNumbers = {
+  machine: length,
+  /** On X the diameter at contact, on Z the face that was touched, on Y the bar's diameter. */
+  size: length,
+  spacer: size,
+  trigger: length,
+  commanded: length,
+  overhang: size,
+  old: length,
+  retreat: length,
+  jog: length,
+  /** Edges and stand as chosen; absent where the tool has nothing to choose. */
+  touching: { type: "string", enum: EDGES },
+  programmed: { type: "string", enum: EDGES },
+  stand: { type: "string", enum: ["front", "behind", "plus", "minus"] },
+} as const;
+
+export const stock = object(["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"], {
+  material: name,
+  nominalDiameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
+  /** How much larger than nominal the stock can be, on the diameter. */
+  oversize: size,
+  /** From the chuck jaws to the raw end. */
+  stickOut: { type: "number", exclusiveMinimum: 0, maximum: 5000 },
+  chuckDiameter: { type: "number", exclusiveMinimum: 0, maximum: 3000 },
+  /** Stock in front of the finished face. */
+  toFace: size,
+} as const);
+
+/** A row of the control's table by its offset, or a work offset by its name; a column by its field. */
+export const tableRow = { type: "string", pattern: "^([0-9]{1,3}|G5[4-9])$" } as const;
+export const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;
+export const workName = { type: "string", pattern: "^G5[4-9]$" } as const;
+/** A cell with its number as the control shows it. */
+export const keyedCell = object(["row", "column", "value"], {
+  ...{ row: tableRow, column: tableColumn },
+  value: { type: ["number", "null"] },
+} as const);
+
+/** A station and an offset as a program calls them, without zeros in front. */
+export const call = object(["station", "offset"], {
+  station: { type: "string", pattern: "^[0-9]{1,3}$" },
+  offset: { type: "string", pattern: "^[0-9]{1,3}$" },
+} as const);
+export const path = { type: "integer", minimum: 1, maximum: 9 } as const;
+export const range = { type: ["array", "null"], minItems: 2, maxItems: 2, items: { type: "number" } } as const;
+export const line = { type: "integer", minimum: 1, maximum: 100_000_000 } as const;
+
+/** One row of a control's table as it was read. What the file or the person did not say is absent: it is not known, not 0. */
+export const controlRow = {
+  offset,
+  ...{ x: length, y: length, z: length },
+  ...{ wearX: length, wearY: length, wearZ: length },
+  noseRadius: size,
+  orientation: { type: "integer", minimum: 0, maximum: 9 },
+} as const;
+
+export type TouchedAxis = FromSchema<typeof touchedAxis>;

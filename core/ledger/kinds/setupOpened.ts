@@ -1,0 +1,36 @@
+import { machineProfileSchema } from "../../machine/index.ts";
+import { CELLS } from "../cells.ts";
+import { type Kind, noNumbers, unchanged } from "./kind.ts";
+import { freeText, length, name, object, offset, stock } from "./schemaParts.ts";
+
+/** A setup was opened for a part on a machine, with its stock and the work offset that it runs under. */
+export const schema = object(["job", "part", "operation", "program", "machine", "stock", "workOffset"], {
+  job: name,
+  part: name,
+  operation: name,
+  program: freeText,
+  machine: machineProfileSchema,
+  stock,
+  /** What the control holds in it; an axis that nobody has said is absent. */
+  workOffset: object(["name"], {
+    name: { type: "string", pattern: "^G5[4-9]$" },
+    ...{ x: length, y: length, z: length },
+  }),
+  /** Offset of the master tool where the machine's school has one. */
+  master: offset,
+  /** A hole that the stock brings along, diameter in millimetres. */
+  hole: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
+});
+
+export const kind: Kind<"setup-opened"> = {
+  version: 1,
+  cells: () => [CELLS.setup],
+  dependencies: () => [],
+  describe: () => "setup opened",
+  offsets: () => [],
+  numbers: noNumbers,
+  measurement: () => "",
+  undo: "never",
+  refusal: (state) => (state.seq === 0 ? undefined : { code: "open-already", message: "This setup is open already." }),
+  changeMachine: unchanged,
+};

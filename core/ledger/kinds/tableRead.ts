@@ -1,0 +1,32 @@
+import { CELLS } from "../cells.ts";
+import { allowed } from "../lookUp.ts";
+import { type Kind, noNumbers } from "./kind.ts";
+import { controlRow, freeText, length, object, workName } from "./schemaParts.ts";
+
+/** The control's whole table as it was before this setup, kept as it was read. */
+export const schema = object(["source", "name", "rows"], {
+  source: { type: "string", enum: ["file", "last-setup"] },
+  name: freeText,
+  rows: {
+    type: "array",
+    maxItems: 999,
+    items: object(["offset"], controlRow),
+  },
+  /** Its work offsets, in the main spindle's frame. */
+  work: { type: "array", maxItems: 60, items: object(["name"], { name: workName, x: length, y: length, z: length }) },
+});
+
+export const kind: Kind<"table-read"> = {
+  version: 1,
+  cells: ({ work }) => [CELLS.table, ...(work ?? []).map(({ name }) => CELLS.workRead(name))],
+  dependencies: () => [],
+  describe: ({ name }) => `table as the control held it, from ${name}`,
+  offsets: () => [],
+  numbers: noNumbers,
+  measurement: () => "",
+  undo: "possible",
+  refusal: allowed,
+  changeMachine: (machine, { rows }) => {
+    for (const row of rows) machine.read(row);
+  },
+};

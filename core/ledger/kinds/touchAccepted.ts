@@ -1,0 +1,43 @@
+import { AXIS_NAME } from "../../machine/index.ts";
+import { CELLS } from "../cells.ts";
+import { needsTool } from "../lookUp.ts";
+import { DOUBT_SETTLED } from "../payloadWords.ts";
+import type { Kind } from "./kind.ts";
+import { measuredBy } from "./measuredBy.ts";
+import { length, name, object, offset, size, touchedAxis, touchNumbers, typedTouch, way } from "./schemaParts.ts";
+
+/** A touch that was accepted: the geometry of one axis, what it was worked out from, what the display must read. */
+export const schema = object(["offset", "axis", "way", "exact", "expectedError", "typed"], {
+  ...{ offset, axis: touchedAxis, way, gauge: name },
+  ...touchNumbers,
+  /** Work offset that it was made under; absent where nobody had said it, and then counted as 0. */
+  work: length,
+  /** Geometry found, not rounded; the control's own digits are made where it is shown. */
+  exact: length,
+  /** What the display must read right after entry; absent where no surface of the part was touched. */
+  touched: length,
+  expectedError: size,
+  typed: typedTouch,
+  /** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
+  doubt: object(["kind", "probability", "settled"], {
+    kind: { type: "string", maxLength: 40 },
+    probability: { type: "number", minimum: 0, maximum: 1 },
+    settled: { type: "string", enum: DOUBT_SETTLED },
+    /** The number as it was worked out from the touch, where it was put right. */
+    from: length,
+  } as const),
+});
+
+export const kind: Kind<"touch-accepted"> = {
+  version: 1,
+  cells: ({ offset, axis }) => [CELLS.geometry(offset, axis)],
+  dependencies: ({ axis }) => [CELLS.work(axis)],
+  describe: ({ offset, axis }) => `${axis.toUpperCase()} geometry of offset ${offset}`,
+  offsets: ({ offset }) => [offset],
+  numbers: ({ axis, exact, offset, expectedError }, { stored, plain }) =>
+    `${AXIS_NAME[axis]} ${stored(axis, exact, offset)} ± ${plain(axis, expectedError)}`,
+  measurement: measuredBy,
+  undo: "offered",
+  refusal: needsTool,
+  changeMachine: (machine, { offset, axis, exact }) => machine.believe(offset, { [axis]: exact }),
+};

@@ -1,0 +1,36 @@
+import { AXIS_NAME } from "../../machine/index.ts";
+import { CELLS } from "../cells.ts";
+import { needsTool } from "../lookUp.ts";
+import { type Kind, unchanged } from "./kind.ts";
+import { measuredBy } from "./measuredBy.ts";
+import { length, name, object, offset, size, touchedAxis, touchNumbers, typedTouch, way } from "./schemaParts.ts";
+
+/** An axis of the work offset, taught with a tool whose geometry is known. */
+export const schema = object(
+  ["name", "offset", "axis", "way", "geometry", "exact", "touched", "expectedError", "typed"],
+  {
+    name: { type: "string", pattern: "^G5[4-9]$" },
+    /** The set tool that it was taught with. */
+    ...{ offset, axis: touchedAxis, way, gauge: name },
+    ...touchNumbers,
+    geometry: length,
+    exact: length,
+    touched: length,
+    expectedError: size,
+    typed: typedTouch,
+  },
+);
+
+export const kind: Kind<"work-offset-taught"> = {
+  version: 1,
+  cells: ({ axis }) => [CELLS.work(axis)],
+  dependencies: ({ offset, axis }) => [CELLS.geometry(offset, axis)],
+  describe: ({ axis }) => `${axis.toUpperCase()} of the work offset`,
+  offsets: ({ offset }) => [offset],
+  numbers: ({ name, axis, exact, offset }, { workFound }) =>
+    `${name} ${AXIS_NAME[axis]} ${workFound(axis, exact, offset)}`,
+  measurement: measuredBy,
+  undo: "offered",
+  refusal: needsTool,
+  changeMachine: unchanged,
+};

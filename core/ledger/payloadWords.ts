@@ -1,0 +1,38 @@
+/** What a change of the table was: a value entered, an amount added, a row copied, wear cleared, taken over, corrected by measuring. */
+export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over", "corrected"] as const;
+export type TableDeed = (typeof TABLE_DEEDS)[number];
+
+/** Columns of a tool's row in a control's table. */
+export const TABLE_COLUMNS = [
+  ...(["geometry.x", "wear.x", "geometry.z", "wear.z", "geometry.y", "wear.y"] as const),
+  ...(["noseRadius", "orientation"] as const),
+] as const;
+export type TableColumn = (typeof TABLE_COLUMNS)[number];
+
+/** All columns that anything can be keyed into, a work offset's among them. */
+export const GRID_COLUMNS = [...TABLE_COLUMNS, "work.x", "work.z", "work.y"] as const;
+export type GridColumn = (typeof GRID_COLUMNS)[number];
+
+/** How a work offset came about without a touch. */
+export const WORK_MEANS = ["entered", "datum-distance", "next-operation", "shift"] as const;
+export type WorkMeans = (typeof WORK_MEANS)[number];
+
+/** How a number came into the control: by hand, from a file that was loaded, by its own measuring function. */
+export const KEYED_BY = ["hand", "file", "measuring"] as const;
+
+export const PHOTO_TYPES = ["image/jpeg", "image/png", "image/webp"] as const;
+
+/** What is looked at once before anything moves. */
+export const MACHINE_FACTS = ["home", "warm-up", "units", "door", "readout"] as const;
+export type MachineFact = (typeof MACHINE_FACTS)[number];
+
+/** What became of a doubt about a number: it was kept all the same, or put right as was offered. */
+export const DOUBT_SETTLED = ["kept", "corrected"] as const;
+
+/** What a two-line check showed: as predicted, off by something, or stopped before it came there. */
+export const PROOF_FOUND = ["right", "off", "stopped"] as const;
+export type ProofFound = (typeof PROOF_FOUND)[number];
+
+/** What becomes of a value that the control holds from before. */
+export const STALE_DECISIONS = ["clear", "keep", "touch"] as const;
+export type StaleDecision = (typeof STALE_DECISIONS)[number];

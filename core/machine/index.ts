@@ -1,0 +1,61 @@
+export {
+  AXIS_NAME,
+  type Axis,
+  type MachineReadout,
+  machineReadout,
+  type PartCoordinate,
+  partCoordinate,
+} from "./axis.ts";
+export {
+  type Crossing,
+  type Frame,
+  fromControl,
+  fromDrawing,
+  mainZone,
+  programSense,
+  readoutSense,
+  type Shown,
+  shownAs,
+  storesOpposite,
+  toControl,
+  toDrawing,
+  travelInZone,
+  workFromControl,
+  workInZone,
+  workToControl,
+} from "./controlBoundary.ts";
+export { type Direction, directionOf } from "./directions.ts";
+export {
+  CONTROL_NUMBERINGS,
+  jogStep,
+  lastDigit,
+  lastDigitInCore,
+  type MachineProfile,
+  machineProfileSchema,
+  repeatability,
+  SCHOOLS,
+  type School,
+} from "./machineProfile.ts";
+export {
+  AXIS_QUESTIONS,
+  MACHINE_QUESTIONS,
+  type MachineAnswers,
+  type MachineQuestion,
+  profileFromAnswers,
+  ZONE_QUESTIONS,
+} from "./machineQuestions.ts";
+export { nearSide, partHolder, toolHolder } from "./machineWords.ts";
+export { movedSince, type PositionReport, readingOfFeed } from "./positionReport.ts";
+export { offsetNumber, toolNumber } from "./toolNumber.ts";
+export {
+  callOf,
+  ONLY_ZONE,
+  type Station,
+  stationCalled,
+  stationOf,
+  stationSchema,
+  ZONE_KINDS,
+  type Zone,
+  zoneOf,
+  zoneSchema,
+} from "./zone.ts";

@@ -1,0 +1,257 @@
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { TouchFacts } from "../limits/index.ts";
+import { type Axis, jogStep, lastDigit, type MachineProfile, toControl } from "../machine/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
+import { contactTool, entersBore, hasNamedNose } from "../tool/index.ts";
+import { type CaseContact, reckonedWork, surfaceOf } from "../touch/index.ts";
+import { convertLength, roundToResolution } from "../units/index.ts";
+import { type Belief, believabilityOf } from "./believability.ts";
+import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
+import { doubtWords } from "./doubtWords.ts";
+import { shiftOf } from "./expected.ts";
+import { type Holding, learnedScatter, scatterOf } from "./honestScatter.ts";
+import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
+
+/** Earlier values of the tools of a setup, each in its station: newest first, millimetres, by offset and axis. */
+export type ToolHistory = Readonly<Record<string, Readonly<Partial<Record<Axis, readonly number[]>>>>>;
+
+/** A number that is about to be kept for an axis of a tool. Millimetres, X as a diameter. */
+export interface NewValue {
+  readonly axis: Axis;
+  readonly exact: number;
+  /** Expanded uncertainty of how it was found; 0 for one by hand. */
+  readonly expanded: number;
+  /** Thicknesses of the shop's papers: one may have lain where none was counted. */
+  readonly papers: readonly number[];
+  /** The touch that it comes from; undefined for a number by hand, which is compared with a touch of this setup first. */
+  readonly touch: TouchFacts | undefined;
+}
+
+/** How far a number is believed, and what it was compared with. */
+export interface TouchBelief extends Belief {
+  /** What the expectation rests on. */
+  readonly basis: "second-touch" | "history" | "control" | "nothing";
+  /** By how much the other tools lie elsewhere than before, where the expectation allows for it; in the machine's unit. */
+  readonly shift: number | undefined;
+  /** The numbers of the comparison, in the machine's unit. */
+  readonly one: BelievabilityCase;
+}
+
+/**
+ * How believable a new value of a tool is. It is expected where another touch of this mounting has found it; or where the
+ * same tool stood in the same station in earlier setups, with the scatter that its holder has shown; or where the control
+ * held it, which may have been another tool: then only a slip that explains the difference is asked about.
+ */
+export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue, history: ToolHistory): TouchBelief {
+  const { machine } = setup;
+  const { axis } = value;
+  const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
+  const resolution = lastDigit(machine, axis);
+  const write = (millimetres: number) => roundToResolution(toUnit(millimetres), resolution);
+  const rows = othersOf(setup, view, axis, history);
+  const expectation = expectationOf(setup, view, value, history);
+  const { basis, values, scatter, previous, shift: moved } = onThisFace(expectation, rows, value);
+  const one: BelievabilityCase = {
+    ...{ units: machine.units, resolution, axis, value: write(value.exact), history: values.map(write) },
+    scatter: toUnit(Math.hypot(scatter, value.expanded / 2)),
+    touch: value.touch && contactOfTouch(view, value.touch, toUnit),
+    // A skim cuts: nothing can lie between.
+    ...(value.touch?.way === "scratch" && { papers: value.papers.map(toUnit) }),
+    jogSteps: [1, 10, 100].map((times) => write(times * jogStep(machine, axis))),
+    others: rows.map((row) => ({
+      ...row,
+      previous: write(previous(row)),
+      ...(row.value !== undefined && { value: write(row.value) }),
+      ...(row.scatter !== undefined && { scatter: toUnit(row.scatter) }),
+    })),
+  };
+  const shown = (number: number) =>
+    toControl(machine, axis, convertLength(number, machine.units, "mm"), "tool-offset", view.zone);
+  const belief = inControlsNumbers(believabilityOf(one), one, shown, value.touch ? THAN[basis] : BY_HAND_THAN[basis]);
+  const shift = moved === undefined ? undefined : write(moved);
+  const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
+  // The control may have held another tool's number, and somebody who types one by hand means it: that it differs is no
+  // reason to ask, unless a slip explains it.
+  if ((basis === "control" || !value.touch) && belief.verdict === "doubt" && isUnexplained)
+    return { ...belief, verdict: "believable", message: null, basis, shift, one };
+  return { ...belief, basis, shift, one };
+}
+
+/** What a number is compared with, where that is no earlier setup. */
+const THAN: Readonly<Partial<Record<TouchBelief["basis"], string>>> = {
+  "second-touch": "the other touch",
+  control: "the control held",
+};
+
+const BY_HAND_THAN: typeof THAN = { ...THAN, "second-touch": "the touch of this setup" };
+
+/** The question in the numbers that the control shows and stores, whatever sign or meaning of X it has. */
+function inControlsNumbers(
+  belief: Belief,
+  one: BelievabilityCase,
+  shown: (number: number) => number,
+  than: string | undefined,
+): Belief {
+  const asked = belief.kinds.find(({ kind }) => kind !== "remounted");
+  if (belief.verdict !== "doubt" || !asked) return belief;
+  return { ...belief, message: doubtWords(one, asked, belief.expected, shown, than) };
+}
+
+interface Expectation {
+  readonly basis: TouchBelief["basis"];
+  readonly values: readonly number[];
+  readonly scatter: number;
+}
+
+/** How differently parts stick out from one setup to the next until a tool has been touched on the new face, millimetres. */
+const FACE_SCATTER = 5;
+
+/**
+ * A touch on a face finds tool and face together, and every setup has its own face. The tools that have been touched on it
+ * already say by how much it lies elsewhere; before the first one it may lie anywhere within the usual.
+ */
+function onThisFace(
+  { basis, values, scatter }: Expectation,
+  rows: readonly OtherRow[],
+  { axis, touch }: NewValue,
+): Expectation & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
+  const isNewFace = axis === "z" && touch?.way !== "setter" && (basis === "history" || basis === "control");
+  if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
+  const shared = shiftOf(rows, scatter, 1);
+  if (!shared) return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
+  const { mean: shift, sigma } = shared;
+  return {
+    ...{ basis, shift },
+    values: values.map((one) => one + shift),
+    scatter: Math.hypot(scatter, sigma),
+    previous: (row) => (row.value === undefined ? row.previous : row.previous + shift),
+  };
+}
+
+function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewValue, history: ToolHistory): Expectation {
+  const standing = view[axis];
+  const since = Math.max(view.indexed?.seq ?? 0, view.moved?.seq ?? 0, setup.rechucked?.seq ?? 0);
+  // Found under another work offset it is another number of the same tool.
+  const isUnderThisWork =
+    standing !== undefined &&
+    Math.abs((standing.work ?? 0) - (reckonedWork(setup, view, standing) ?? 0)) < TOLERANCES.sameLength;
+  if (standing && !standing.derived && standing.seq > since && isUnderThisWork && standing.way !== touch?.way)
+    return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
+  const usual = usualScatter(setup.machine, view, axis, touch);
+  const past = history[view.offset]?.[axis] ?? [];
+  if (past.length > 0) return { basis: "history", values: past, scatter: learnedScatter(usual, past) };
+  const held = setup.stale[view.offset] === "clear" ? undefined : view.control?.[axis];
+  return held === undefined
+    ? { basis: "nothing", values: [], scatter: usual }
+    : { basis: "control", values: [held], scatter: Math.max(usual, scatterOf("", axis, "mm")) };
+}
+
+/** From one setup to the next a tool is set anew, and its insert, where it has one, has been indexed meanwhile. */
+function usualScatter(
+  machine: MachineProfile,
+  view: Pick<ToolView, "tool" | "zone">,
+  axis: Axis,
+  touch: Pick<TouchFacts, "way"> | undefined,
+): number {
+  const held = scatterOf(holdingOf(machine, view, touch), axis, "mm");
+  return hasNamedNose(view.tool) ? Math.hypot(held, scatterOf("insert-indexed", axis, "mm")) : held;
+}
+
+/** What a holder has shown over the setups, from the usual figure on; one standard deviation, millimetres. */
+export function holderScatter(
+  machine: MachineProfile,
+  view: Pick<ToolView, "tool" | "zone">,
+  axis: Axis,
+  past: readonly number[],
+): number {
+  return learnedScatter(usualScatter(machine, view, axis, undefined), past);
+}
+
+/** How a tool is held here, as far as the machine's profile and the kind of tool say it. */
+export function holdingOf(
+  { kind }: Pick<MachineProfile, "kind">,
+  { tool }: Pick<ToolView, "tool">,
+  touch: Pick<TouchFacts, "way"> | undefined,
+): Holding {
+  if (touch?.way === "slide" || touch?.way === "pull") return "hand-slid";
+  if (kind === "quick-change-lathe") return "quick-change";
+  const isRound = "pointAngle" in tool || entersBore(tool);
+  if (kind === "swiss-type") return isRound ? "collet" : "hand-slid";
+  return isRound ? "sleeve" : "keyed-shank";
+}
+
+function contactOfTouch(
+  view: ToolView,
+  touch: TouchFacts,
+  toUnit: (millimetres: number) => number,
+): CaseContact | undefined {
+  const contact = contactTool(view.tool, touch.axis, touch.way, touch.choice, view.zone.from);
+  if (!contact.ok) return undefined;
+  const tool = contact.value;
+  const scaled = {
+    ...tool,
+    ...("width" in tool && { width: toUnit(tool.width) }),
+    ...("diameter" in tool && { diameter: toUnit(tool.diameter) }),
+    ...("radius" in tool && { radius: toUnit(tool.radius) }),
+  } as CaseContact["tool"];
+  const { size, spacer = 0 } = touch.numbers;
+  const isOnSurface = touch.way !== "setter" && (size !== undefined || touch.way === "centre");
+  return {
+    surface: isOnSurface ? surfaceOf(view, touch, toUnit(size ?? 0)) : undefined,
+    tool: scaled,
+    spacer: toUnit(spacer),
+  };
+}
+
+/** The other rows on this axis that anything is known of, and the work offset. */
+function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHistory): readonly OtherRow[] {
+  const rows = setup.tools.flatMap((tool): readonly OtherRow[] => {
+    if (tool.offset === view.offset || tool.second || tool.station === view.station) return [];
+    const touch = tool[axis];
+    const taken = touch && !touch.derived && IS_FOUND.has(touch.way) ? touch.exact : undefined;
+    const previous = history[tool.offset]?.[axis]?.[0] ?? tool.control?.[axis];
+    if (previous === undefined) return [];
+    const scatter = usualScatter(setup.machine, tool, axis, touch);
+    return [{ offset: tool.offset, previous, scatter, ...(taken !== undefined && { value: taken }) }];
+  });
+  const work = view.work[axis];
+  // Typed into a tool's row it would stand there to the last digit.
+  const digit = convertLength(lastDigit(setup.machine, axis), setup.machine.units, "mm");
+  return work === 0 || work === undefined
+    ? rows
+    : [...rows, { offset: setup.workOffset.name, previous: work, scatter: digit }];
+}
+/** Ways whose result is a place that was found, not one that several tools share by agreement. */
+const IS_FOUND: ReadonlySet<TouchFacts["way"]> = new Set([
+  "skim",
+  "scratch",
+  "paper",
+  "block",
+  "setter",
+  "preset",
+  "side",
+]);
+
+/** A slip that could have been made here without showing, with what it would change, in the machine's unit. */
+export interface HiddenSlip {
+  readonly kind: CorrectableSlip;
+  readonly by: number;
+}
+
+/**
+ * Slips of this touch that would not show, since the holder comes back no more exactly than they are large, although they
+ * matter: more than a quarter of the tolerance band. A second touch another way, or a skim, would show them.
+ */
+export function hiddenSlips({ one, expected }: TouchBelief, plusMinus: number): readonly HiddenSlip[] {
+  const matters = convertLength(plusMinus, "mm", one.units) / 2;
+  return CORRECTABLE_SLIPS.filter((kind) => HIDEABLE.has(kind)).flatMap((kind): readonly HiddenSlip[] => {
+    const [way] = slipsOf(one).get(kind) ?? [];
+    const by = way === undefined ? 0 : one.value - way.value;
+    if (Math.abs(by) <= matters) return [];
+    const wouldShow =
+      expected !== undefined && believabilityOf({ ...one, value: expected.mean + by }).verdict !== "believable";
+    return wouldShow ? [] : [{ kind, by }];
+  });
+}
+/** Slips of a size that a holder's scatter can hide. */
+const HIDEABLE: ReadonlySet<CorrectableSlip> = new Set(["paper-ignored", "paper-twice"]);

@@ -1,0 +1,128 @@
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { AXIS_NAME, type Axis, lastDigit, offsetNumber } from "../machine/index.ts";
+import { setupTable, workRows } from "../offsets/index.ts";
+import { toolSize, WAY_WORDS } from "../tool/index.ts";
+import { convertLength, formatLength } from "../units/index.ts";
+
+/** One tool of a setup sheet, every number as this machine shows it. */
+export interface SheetTool {
+  readonly tool: ToolView;
+  readonly offset: string;
+  readonly station: string;
+  readonly what: string;
+  readonly size: string;
+  readonly overhang: string;
+  readonly geometry: Readonly<Record<Axis, string>>;
+  readonly wear: Readonly<Record<Axis, string>>;
+  readonly noseRadius: string;
+  readonly orientation: string;
+  /** How it was touched, axis by axis. */
+  readonly touched: string;
+}
+
+/** What a setup sheet says, apart from how it is laid out. Empty texts where nothing is known. */
+export interface SetupSheet {
+  readonly about: readonly (readonly [name: string, value: string])[];
+  readonly work: readonly { readonly name: string; readonly x: string; readonly z: string }[];
+  readonly tools: readonly SheetTool[];
+  /** Gauges and spacers that were used, each once. */
+  readonly gauges: readonly string[];
+  readonly notes: readonly string[];
+  /** Axes that any tool has a number on. */
+  readonly axes: readonly Axis[];
+}
+
+const AXES = ["x", "y", "z"] as const;
+
+/** What nobody has said is not 0. */
+const NOT_KNOWN = "not known";
+
+/** The sheet of a setup as it stands. */
+export function setupSheet(setup: SetupView): SetupSheet {
+  const { machine, stock, tools, notes, hole } = setup;
+  const length = (millimetres: number) =>
+    `${formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution.z)} ${machine.units}`;
+  const rows = setupTable(setup);
+  const write = (value: number | undefined, axis: Axis) =>
+    value === undefined ? "" : formatLength(value, lastDigit(machine, axis));
+  const perAxis = (value: (axis: Axis) => string): Readonly<Record<Axis, string>> => ({
+    ...{ x: value("x"), y: value("y"), z: value("z") },
+  });
+  const sheetTools = rows.map((row): SheetTool => {
+    const { tool } = row;
+    const radius = row.noseRadius.value ?? row.noseRadius.before;
+    const said = AXES.flatMap((axis) => {
+      const touch = tool[axis];
+      if (!touch) return [];
+      const words = touch.deed !== undefined ? "by hand" : touch.derived ? "follows" : WAY_WORDS[touch.way][0];
+      return [`${AXIS_NAME[axis]} ${words}`];
+    });
+    return {
+      tool,
+      offset: offsetNumber(machine, tool.offset),
+      station: tool.second ? `${tool.station} (2nd of ${tool.second.of})` : tool.station,
+      what: tool.tool.description,
+      size: toolSize(tool.tool, machine.units),
+      overhang: length(tool.tool.overhang),
+      geometry: perAxis(
+        (axis) => write(row[axis]?.value ?? row.before[axis], axis) || (row.axes.includes(axis) ? NOT_KNOWN : ""),
+      ),
+      wear: perAxis(
+        (axis) => write(row.wearWanted[axis] ?? row.wear[axis], axis) || (row.axes.includes(axis) ? NOT_KNOWN : ""),
+      ),
+      noseRadius: radius === undefined ? "" : formatLength(radius, machine.resolution.z),
+      orientation: (row.orientation.value ?? row.orientation.before)?.toString() ?? "",
+      touched: said.length > 0 ? said.join(", ") : "not touched",
+    };
+  });
+  const spacers = tools.flatMap((tool) =>
+    AXES.flatMap((axis) => {
+      const touch = tool[axis];
+      if (!touch || touch.derived) return [];
+      const gauge = touch.gauge ?? WAY_WORDS[touch.way][1];
+      const size = touch.spacer === undefined || touch.spacer === 0 ? "" : ` ${length(touch.spacer)}`;
+      return gauge === "" ? [] : [`${gauge}${size}`];
+    }),
+  );
+  return {
+    about: [
+      ["job", setup.job],
+      ["part", setup.part],
+      ["operation", setup.operation],
+      ["machine", machine.name],
+      ["school", setup.school],
+      ["program", setup.program],
+      ["material", stock.material],
+      ["stock", `Ø ${length(stock.measuredDiameter ?? stock.nominalDiameter)}`],
+      ["sticks out", length(stock.stickOut)],
+      ...(hole ? [["hole", `Ø ${length(hole.diameter)}`] as const] : []),
+    ],
+    work: workRows(setup).map(({ name, values }) => ({
+      name,
+      x: write(values.x, "x") || NOT_KNOWN,
+      z: write(values.z, "z") || NOT_KNOWN,
+    })),
+    tools: sheetTools,
+    gauges: spacers.filter((one, index) => spacers.indexOf(one) === index).slice(0, 12),
+    notes: notes.map(({ text, person, offset }) => `${offset ? `${offset}: ` : ""}${text || "photo"} (${person})`),
+    axes: AXES.filter((axis) => sheetTools.some(({ geometry }) => geometry[axis] !== "")),
+  };
+}
+
+/** The sheet as rows of a table, for spreadsheets: head, what it is about, work offsets, then a line for each tool. */
+export function sheetRows(setup: SetupView): readonly (readonly string[])[] {
+  const { about, work, tools, axes } = setupSheet(setup);
+  const unit = setup.machine.units;
+  const head: string[] = ["offset", "station", "tool", "insert or size", "overhang"];
+  for (const axis of axes) head.push(`geometry ${AXIS_NAME[axis]} ${unit}`, `wear ${AXIS_NAME[axis]} ${unit}`);
+  head.push(`nose radius ${unit}`, "tip orientation", "touched");
+  const rows: string[][] = about.map(([name, value]) => [name, value]);
+  for (const { name, x, z } of work) rows.push([name, `X ${x}`, `Z ${z}`]);
+  rows.push(head);
+  for (const tool of tools) {
+    const row = [tool.offset, tool.station, tool.what, tool.size, tool.overhang];
+    for (const axis of axes) row.push(tool.geometry[axis], tool.wear[axis]);
+    rows.push([...row, tool.noseRadius, tool.orientation, tool.touched]);
+  }
+  return rows;
+}

@@ -1,0 +1,267 @@
+import type { Axis } from "../../core/machine/index.ts";
+import { feelOf } from "../lathe/felt.ts";
+import type { LatheEvent, PerAxis, SpacerKind } from "../lathe/index.ts";
+import { endOf } from "../stock/stock.ts";
+import type { Bench, BenchAct } from "./bench.ts";
+
+/** How tool and part met: by a chip, over a spacer, bare, at a setter, slid, pulled, or by a sweep of the holder. */
+export type MetBy = "cut" | SpacerKind | "bare" | "setter" | "slide" | "pull" | "sweep";
+
+/** A tool brought to a known place on an axis. Lengths in millimetres, X as diameters. */
+export interface Contact {
+  /** Number of the act that made it, counted from 1. */
+  readonly at: number;
+  readonly station: string;
+  readonly axis: Axis;
+  readonly by: MetBy;
+  /** Machine readout at the contact. */
+  readonly readout: number;
+  readonly spacer: number;
+  /** Readout from which the wheel was turned with the spacer held. */
+  readonly from: number;
+  /** Readings of a sweep. */
+  readonly readings?: readonly number[];
+}
+
+/** A cell of the control that something was put into. */
+export interface Keyed {
+  readonly at: number;
+  readonly row: string;
+  readonly axis: Axis;
+  readonly register: "geometry" | "wear" | "work";
+  /** The latest contact of that row's tool on that axis, if there was one. */
+  readonly contact: Contact | undefined;
+  /** Where the part's end stood then. */
+  readonly face: number;
+}
+
+/** Something that ought not to happen, in the words of the lathe. */
+export interface Mishap {
+  readonly at: number;
+  readonly kind: "crash" | "alarm" | "scratch" | "paper-crushed" | "stalled" | "careless";
+  readonly message: string;
+}
+
+/** Two short lines that were run for an offset, and what was not careful about them. */
+export interface Proof {
+  readonly at: number;
+  readonly lacks: readonly string[];
+}
+
+/** What happened in a run, as far as advice and debrief go by it. */
+export interface Facts {
+  readonly acts: number;
+  readonly contacts: Readonly<Record<string, Contact>>;
+  readonly keyed: readonly Keyed[];
+  /** Latest reading on each kind of surface. */
+  readonly sizes: Readonly<Partial<Record<"outside" | "bore" | "length" | "part-length" | "wall", Measured>>>;
+  readonly noses: Readonly<Record<string, number>>;
+  readonly mishaps: readonly Mishap[];
+  readonly proofs: Readonly<Record<string, Proof>>;
+  /** Latest indicator reading along a radial holder, by station. */
+  readonly indicated: Readonly<Record<string, Measured>>;
+  /** Latest turn of a radial holder, by station. */
+  readonly turned: Readonly<Record<string, number>>;
+  /** Latest cut by a program's line, by the row that was called. */
+  readonly cuts: Readonly<Record<string, number>>;
+  readonly heldAt: PerAxis<number> | undefined;
+  readonly running: { readonly offset: string; readonly at: number; readonly lacks: readonly string[] } | undefined;
+}
+export interface Measured {
+  readonly at: number;
+  readonly value: number;
+}
+
+export const NOTHING_YET: Facts = {
+  ...{ acts: 0, contacts: {}, keyed: [], sizes: {}, noses: {}, mishaps: [], proofs: {} },
+  ...{ indicated: {}, turned: {}, cuts: {} },
+  ...{ heldAt: undefined, running: undefined },
+};
+
+/** A first motion is looked at with the rapid turned down at least this far, percent. */
+const CAREFUL_RAPID = 30;
+const MISHAPS: readonly string[] = ["crash", "alarm", "scratch", "paper-crushed", "stalled"];
+
+export const contactOf = (facts: Facts, station: string, axis: Axis): Contact | undefined =>
+  facts.contacts[`${station}/${axis}`];
+
+/** The facts after one more act. */
+export function reduceFacts(
+  facts: Facts,
+  before: Bench,
+  act: BenchAct,
+  after: Bench,
+  events: readonly LatheEvent[],
+): Facts {
+  const at = facts.acts + 1;
+  const mishaps = events.flatMap(({ kind, message }): readonly Mishap[] =>
+    MISHAPS.includes(kind) ? [{ at, kind: kind as Mishap["kind"], message }] : [],
+  );
+  let next: Facts = {
+    ...facts,
+    acts: at,
+    ...(mishaps.length > 0 && { mishaps: [...facts.mishaps, ...mishaps] }),
+  };
+  const lathe = after.lathe;
+  const meet = (axis: Axis, by: MetBy, more: Partial<Contact> = {}) => {
+    const { station, readout, spacer } = lathe;
+    const contact: Contact = {
+      ...{ at, station, axis, by, readout: readout[axis] },
+      spacer: spacer?.axis === axis ? spacer.thickness : 0,
+      from: (next.heldAt ?? readout)[axis],
+      ...more,
+    };
+    next = { ...next, contacts: { ...next.contacts, [`${station}/${axis}`]: contact } };
+  };
+  switch (act.do) {
+    case "jog": {
+      const cut = lathe.stock !== before.lathe.stock;
+      // What is cut along Z has its size from X, and the other way round.
+      if (cut) meet(act.axis === "z" ? "x" : "z", "cut");
+      else if (!lathe.alarm) {
+        const feel = feelOf(lathe);
+        if (lathe.spacer?.axis === act.axis && (feel === "grips" || feel === "crushed"))
+          meet(act.axis, lathe.spacer.kind);
+        else if (feel === "touches" && !lathe.spacer) meet(act.axis, "bare");
+      }
+      for (const event of events)
+        if (event.kind === "setter") {
+          meet(act.axis, "setter", { readout: event.value ?? lathe.readout[act.axis] });
+          if (lathe.offset !== undefined) next = keyed(next, at, lathe.offset, act.axis, "geometry", after);
+        }
+      break;
+    }
+    case "hold-spacer":
+      next = { ...next, heldAt: lathe.readout };
+      break;
+    case "sweep": {
+      const readings = events.find(({ kind }) => kind === "sweep")?.readings;
+      if (readings) for (const axis of ["x", "y"] as const) meet(axis, "sweep", { readings });
+      break;
+    }
+    case "slide":
+      if (events.some(({ kind }) => kind === "slid")) meet(act.axis, "slide");
+      break;
+    case "pull-bar":
+      if (events.some(({ kind }) => kind === "pulled")) meet("z", "pull");
+      break;
+    case "measure": {
+      const reading = events.find(({ kind }) => kind === "gauge");
+      const on = act.gauge === "length-gauge" ? "length" : /bore|telescop/.test(act.gauge) ? "bore" : "outside";
+      if (reading?.value !== undefined)
+        next = { ...next, sizes: { ...next.sizes, [on]: { at, value: reading.value } } };
+      break;
+    }
+    case "measure-wall":
+    case "measure-length": {
+      const value = events.find(({ kind }) => kind === "gauge")?.value;
+      const on = act.do === "measure-wall" ? "wall" : "part-length";
+      if (value !== undefined) next = { ...next, sizes: { ...next.sizes, [on]: { at, value } } };
+      break;
+    }
+    case "indicate": {
+      const value = events[0]?.value;
+      if (value !== undefined) next = { ...next, indicated: { ...next.indicated, [act.station]: { at, value } } };
+      break;
+    }
+    case "turn-holder":
+      next = { ...next, turned: { ...next.turned, [act.station]: at } };
+      break;
+    case "advance":
+      if (lathe.stock === before.lathe.stock) break;
+      if (lathe.offset !== undefined) next = { ...next, cuts: { ...next.cuts, [lathe.offset]: at } };
+      // A line of the control cuts as a hand does: along Z it leaves a diameter, across it leaves a face.
+      meet(goesAlongZ(before, after) ? "x" : "z", "cut");
+      break;
+    case "enter-offset":
+      next = keyed(next, at, act.offset, act.axis, act.register, after);
+      break;
+    case "enter-work":
+      next = keyed(next, at, act.name, act.axis, "work", after);
+      break;
+    case "enter-nose":
+      next = { ...next, noses: { ...next.noses, [act.offset]: at } };
+      break;
+    case "remount": {
+      const contacts = Object.fromEntries(
+        Object.entries(next.contacts).filter(([, { station }]) => station !== act.station),
+      );
+      next = { ...next, contacts };
+      break;
+    }
+    case "mdi":
+      next = { ...next, running: begun(after, act.text, at) };
+      break;
+    case "cycle-start":
+      if (next.running && lathe.rapidOverride > CAREFUL_RAPID) next = lacking(next, "the rapid was not turned down");
+      if (next.running && !lathe.singleBlock) next = lacking(next, "it did not stop between the lines");
+      break;
+    default:
+    // Every other act leaves no fact that advice or debrief asks for.
+  }
+  return finished(next, after, at);
+}
+
+function goesAlongZ({ lathe: before }: Bench, { lathe: after }: Bench): boolean {
+  const by = (axis: "x" | "z") => Math.abs(after.readout[axis] - before.readout[axis]);
+  return by("z") > by("x") / 2;
+}
+
+function keyed(
+  facts: Facts,
+  at: number,
+  row: string,
+  axis: Axis,
+  register: Keyed["register"],
+  { lathe }: Bench,
+): Facts {
+  const tool = Object.values(lathe.tools).find(({ offset }) => offset === row);
+  // A row that belongs to no tool is a second one of the tool that stands there; a work offset is taught with it.
+  const station = tool?.station ?? lathe.station;
+  const contact = contactOf(facts, station, axis);
+  return { ...facts, keyed: [...facts.keyed, { at, row, axis, register, contact, face: endOf(lathe.stock.main) }] };
+}
+
+/** Lines by hand that begin with a motion along Z alone and then across alone are a proof of the row that they call. */
+function begun({ lathe }: Bench, text: string, at: number): Facts["running"] {
+  const lines = text.toUpperCase().split(/\r\n|\r|\n|;/);
+  const call = lines.map((line) => /T(\d+)/.exec(line)?.[1]).find((digits) => digits !== undefined);
+  const digits = lathe.config.machine.toolCall === "offset-only" ? call : call?.slice(-2);
+  const offset = digits === undefined ? lathe.offset : String(Number(digits));
+  if (offset === undefined) return undefined;
+  const moves = lines.flatMap((line) => {
+    const [x, z] = [/X[-+.\d]/.test(line), /Z[-+.\d]/.test(line)];
+    return x || z ? [x && z ? "both" : x ? "x" : "z"] : [];
+  });
+  // Lines that cut are no first motion.
+  if (moves.length < 2 || lines.some((line) => /G0?1(?!\d)/.test(line))) return undefined;
+  const lacks = [
+    ...(moves.includes("both") ? ["X and Z moved in one line"] : []),
+    ...(moves[0] === "x" ? ["X moved before Z"] : []),
+  ];
+  return { offset, at, lacks };
+}
+
+function lacking(facts: Facts, what: string): Facts {
+  const { running } = facts;
+  if (!running || running.lacks.includes(what)) return facts;
+  return { ...facts, running: { ...running, lacks: [...running.lacks, what] } };
+}
+
+/** A proof is through when all its lines have run. */
+function finished(facts: Facts, { lathe }: Bench, at: number): Facts {
+  const { running } = facts;
+  if (!running) return facts;
+  if (lathe.alarm) return { ...facts, running: undefined };
+  const isRunning = lathe.program.target !== undefined || lathe.program.blocks.length > 0;
+  if (isRunning) return facts;
+  const careless = running.lacks.map(
+    (what): Mishap => ({ at: running.at, kind: "careless", message: `First motion: ${what}.` }),
+  );
+  return {
+    ...facts,
+    running: undefined,
+    mishaps: [...facts.mishaps, ...careless],
+    proofs: { ...facts.proofs, [running.offset]: { at, lacks: running.lacks } },
+  };
+}

@@ -1,0 +1,231 @@
+import {
+  length,
+  minus as less,
+  mirrored,
+  moved,
+  type Point,
+  type Polygon,
+  plus,
+  rectangle,
+  times,
+} from "../../core/outline/index.ts";
+import { gapBetween } from "../clipping/gap.ts";
+import {
+  areaOf,
+  type Box,
+  boxesMeet,
+  boxOf,
+  common,
+  isNothing,
+  outlinesOf,
+  type Region,
+  regionOf,
+  widthOf,
+} from "../clipping/region.ts";
+import { hullOf, sweptHull, sweptRegion } from "../clipping/sweep.ts";
+import type { FindingWeight, RehearsalCode } from "./findings.ts";
+import type { RehearsalOptions } from "./options.ts";
+import type { Stage, StagedTool } from "./stage.ts";
+import { cutStock, mayMeet, overlapWith, type StripCut, type StripStock } from "./stripStock.ts";
+
+/** A tool that met something on its way. */
+export interface Meeting {
+  readonly code: RehearsalCode;
+  readonly weight: FindingWeight;
+  readonly against: string;
+  /** Room left, millimetres; negative by how deep it goes in. */
+  readonly room: number;
+}
+export interface Pass {
+  readonly kind: "rapid" | "feed" | "thread" | "away" | "index";
+  readonly from: Point;
+  readonly to: Point;
+  /** Millimetres a turn, for a thread. */
+  readonly pitch: number;
+  readonly inCycle: boolean;
+}
+export interface Passed extends StripCut {
+  readonly meetings: readonly Meeting[];
+}
+
+/** How deep two things may be in each other in a clean contact: what the nose's polygon and the grid round to. */
+const CONTACT = 0.02;
+
+/** Takes a tool along a straight way: what its edge cuts, and what edge, holder and chuck do to each other. */
+export function sweep(
+  { stage, options, stock }: { readonly stage: Stage; readonly options: RehearsalOptions; readonly stock: StripStock },
+  tool: StagedTool,
+  pass: Pass,
+): Passed {
+  const meetings: Meeting[] = [];
+  const outline = edgeOf(tool, options);
+  const isRapid = pass.kind === "rapid" || pass.kind === "away" || pass.kind === "index";
+  let cut: StripCut = { stock, changed: [], area: 0 };
+  const path = boxAlong(outline, pass);
+  if (mayMeet(stock, path.right) || (path.left && mayMeet(stock, path.left))) {
+    const swept = bothSides(sweptHull(outline, pass.from, pass.to));
+    const box = { ...path.right, xMax: Math.max(path.right.xMax, path.left?.xMax ?? 0) };
+    if (isRapid) {
+      const depth = depthIn(stock, regionOf(...swept), box);
+      if (depth > CONTACT)
+        meetings.push({ code: "rapid-into-stock", weight: "collision", against: "stock", room: -depth });
+    }
+    if (cutsRound(tool, pass))
+      cut = pass.kind === "thread" ? cutThread(stock, outline, pass) : cutStock(stock, swept, box);
+  }
+  if (options.asProgrammed) return { ...cut, meetings };
+  meetHolder(cut.stock, tool, pass, meetings);
+  if (isRapid && !pass.inCycle && meetings.length === 0) meetNearly(cut.stock, outline, pass, options.margin, meetings);
+  meetStanding(stage, tool, pass, options.margin, meetings);
+  return { ...cut, meetings };
+}
+
+/** A driven tool takes nothing off a turned section unless it stands on the axis. */
+const cutsRound = ({ body }: StagedTool, { from, to }: Pass): boolean =>
+  !body.isLive || (body.mode === "centre" && Math.abs(from.x) < CONTACT && Math.abs(to.x) < CONTACT);
+
+const edges = new WeakMap<StagedTool["body"], { readonly real: Polygon; readonly sharp: Polygon }>();
+
+/** The cutting outline as a convex polygon: the real one, or a sharp one of the part as programmed. */
+function edgeOf({ body }: StagedTool, { asProgrammed }: RehearsalOptions): Polygon {
+  let known = edges.get(body);
+  if (!known) {
+    const real = hullOf(thinned(body.cutting));
+    known = { real, sharp: sharpOf(body, real) };
+    edges.set(body, known);
+  }
+  return asProgrammed ? known.sharp : known.real;
+}
+
+/** Corners of an insert that are not the one that cuts need no fine arc: every fourth point of theirs is kept. */
+function thinned(cutting: Polygon): Polygon {
+  if (cutting.length < FINE) return cutting;
+  const near = Math.max(...cutting.map(length)) / 4;
+  return cutting.filter((corner, index) => index % 4 === 0 || length(corner) < near);
+}
+const FINE = 60;
+
+/** A needle for an insert with a nose; any other tool with its corners squared. */
+function sharpOf({ mode, cutting, box }: StagedTool["body"], real: Polygon): Polygon {
+  const isInsert = real.length > SQUARE_CORNERS && mode !== "centre";
+  const own = boxOf(regionOf(cutting));
+  if (!own || mode === "centre") return real;
+  if (!isInsert) return rectangle(own.zMin, own.xMin, own.zMax, own.xMax);
+  const tall = box.xMax - box.xMin;
+  // As thin as a needle, so that it leaves what the programmed way itself leaves.
+  return mode === "inside" ? rectangle(-NEEDLE, -tall, NEEDLE, 0) : rectangle(-NEEDLE, 0, NEEDLE, tall);
+}
+const NEEDLE = 0.0005;
+/** Blades with broken corners have eight; noses many more. */
+const SQUARE_CORNERS = 10;
+
+/** In a turned part what crosses the axis cuts on the other side as well: everything counts at its distance from the axis. */
+function bothSides(polygon: Polygon): readonly Polygon[] {
+  return polygon.some(({ x }) => x < 0) ? [polygon, mirrored(polygon)] : [polygon];
+}
+
+function depthIn(stock: StripStock, swept: Region, box: Box): number {
+  const overlap = overlapWith(stock, swept, box);
+  return areaOf(overlap) < CONTACT * CONTACT ? 0 : widthOf(overlap);
+}
+
+/** A thread point leaves a groove a turn: its outline once every pitch along the way. */
+function cutThread(stock: StripStock, outline: Polygon, { from, to, pitch }: Pass): StripCut {
+  const way = length(less(to, from));
+  const turns = pitch > 0 ? Math.min(MOST_TURNS, Math.floor(way / pitch)) : 0;
+  let cut: StripCut = { stock, changed: [], area: 0 };
+  const changed = new Set<number>();
+  for (let turn = 0; turn <= turns; turn++) {
+    const at = way === 0 ? from : plus(from, times(less(to, from), (turn * pitch) / way));
+    const groove = bothSides(moved(outline, at));
+    const box = boxOf(regionOf(...groove));
+    if (!box) continue;
+    const one = cutStock(cut.stock, groove, box);
+    for (const strip of one.changed) changed.add(strip);
+    cut = { stock: one.stock, changed: [...changed], area: cut.area + one.area };
+  }
+  return cut;
+}
+const MOST_TURNS = 400;
+
+/** Shank, bar and holder against what is left after the cut. */
+function meetHolder(stock: StripStock, { body }: StagedTool, pass: Pass, meetings: Meeting[]): void {
+  for (const holder of body.holder) {
+    const path = boxAlong(holder, pass);
+    if (!mayMeet(stock, path.right) && !(path.left && mayMeet(stock, path.left))) continue;
+    const swept = sweptRegion(holder, pass.from, pass.to);
+    const whole = path.left ? regionOf(...outlinesOf(swept), ...outlinesOf(swept).map(mirrored)) : swept;
+    const box = boxOf(whole);
+    const depth = box ? depthIn(stock, whole, box) : 0;
+    if (depth > CONTACT) meetings.push({ code: "holder", weight: "collision", against: "stock", room: -depth });
+  }
+}
+
+/** Boxes of what an outline passes over, on its own side of the axis and, where it crosses, on the other. */
+function boxAlong(outline: Polygon, { from, to }: Pass): { readonly right: Box; readonly left: Box | undefined } {
+  const right = { zMin: Infinity, zMax: -Infinity, xMin: Infinity, xMax: -Infinity };
+  for (const corner of outline)
+    for (const at of [from, to]) {
+      right.zMin = Math.min(right.zMin, corner.z + at.z);
+      right.zMax = Math.max(right.zMax, corner.z + at.z);
+      right.xMin = Math.min(right.xMin, corner.x + at.x);
+      right.xMax = Math.max(right.xMax, corner.x + at.x);
+    }
+  return { right, left: right.xMin < 0 ? { ...right, xMin: -right.xMax, xMax: -right.xMin } : undefined };
+}
+
+/** A rapid that passes closer to material than the margin, once it has left where it began. */
+function meetNearly(stock: StripStock, outline: Polygon, pass: Pass, margin: number, meetings: Meeting[]): void {
+  const way = less(pass.to, pass.from);
+  const far = length(way);
+  // What it has just cut is near by nature; so is where a cut begins, if it comes no closer than the margin there.
+  if (far <= margin * LEAVING) return;
+  const from = plus(pass.from, times(way, (margin * LEAVING) / far));
+  const hull = sweptHull(outline, from, pass.to);
+  const box = boxOf(regionOf(hull));
+  if (!box) return;
+  const wide = { zMin: box.zMin - margin, zMax: box.zMax + margin, xMin: box.xMin - margin, xMax: box.xMax + margin };
+  if (!mayMeet(stock, wide)) return;
+  const nearby = stock.strips.flatMap(({ region, box: own }) =>
+    own && boxesMeet(own, wide) ? outlinesOf(region) : [],
+  );
+  const roomOf = (hull_: Polygon) => Math.min(...nearby.map((edge) => gapBetween(hull_, edge)));
+  const room = roomOf(hull);
+  // Where it only gets farther from what it leaves, nothing is passed.
+  if (room < margin - ROUNDING && room < roomOf(sweptHull(outline, from, from)) - ROUNDING)
+    meetings.push({ code: "rapid-into-stock", weight: "near", against: "stock", room });
+}
+/** Margins that a rapid may run before what it leaves counts no more. */
+const LEAVING = 1.5;
+const ROUNDING = 1e-3;
+
+/** Tool and holder against what stands: the chuck, and what is in front. */
+function meetStanding(stage: Stage, { body }: StagedTool, pass: Pass, margin: number, meetings: Meeting[]): void {
+  const { blank, front } = stage;
+  const standing = [
+    { against: "chuck", code: "chuck" as const, box: cylinder(blank.jaws - REACH, blank.jaws, blank.chuckRadius) },
+    ...(front
+      ? [{ against: front.name, code: "front" as const, box: cylinder(front.zFrom, front.zTo, front.radius) }]
+      : []),
+  ];
+  for (const outline of [body.cutting, ...body.holder])
+    for (const { against, code, box } of standing) {
+      const path = boxAlong(outline, pass);
+      const wide = { zMin: box.zMin - margin, zMax: box.zMax + margin, xMin: 0, xMax: box.xMax + margin };
+      if (!boxesMeet(path.right, wide) && !(path.left && boxesMeet(path.left, wide))) continue;
+      const outlines = outlinesOf(sweptRegion(outline, pass.from, pass.to));
+      const both = path.left ? [...outlines, ...outlines.map(mirrored)] : outlines;
+      const solid = rectangle(box.zMin, box.xMin, box.zMax, box.xMax);
+      const overlap = common(regionOf(...both), regionOf(solid));
+      const depth = isNothing(overlap) ? 0 : widthOf(overlap);
+      if (depth > CONTACT) meetings.push({ code, weight: "collision", against, room: -depth });
+      else {
+        const room = Math.min(...both.map((edge) => gapBetween(edge, solid)));
+        if (room < margin - ROUNDING) meetings.push({ code, weight: "near", against, room: Math.max(room, 0) });
+      }
+    }
+}
+/** How far back a chuck is looked at. */
+const REACH = 300;
+
+const cylinder = (zMin: number, zMax: number, radius: number): Box => ({ zMin, zMax, xMin: 0, xMax: radius });
