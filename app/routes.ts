@@ -1,4 +1,5 @@
 import { index, type RouteConfig, route } from "@react-router/dev/routes";
+import { STAGES } from "./stages.ts";
 
 export default [
   index("routes/setups.tsx"),
@@ -35,17 +36,8 @@ export default [
   route("workshop/:section/file", "routes/workshopFile.ts"),
   route("setups/:setupId", "routes/setup.tsx", [
     index("routes/setupIndex.ts"),
-    route("prepare", "routes/prepare.tsx"),
-    route("mount", "routes/mount.tsx"),
-    route("touch", "routes/touch.tsx"),
-    route("practice", "routes/practice.tsx"),
-    route("table", "routes/table.tsx"),
-    route("clear", "routes/clear.tsx"),
-    route("prove", "routes/prove.tsx"),
+    ...STAGES.map(({ path, module }) => route(path, module)),
     route("prove/checks.nc", "routes/checksFile.ts"),
-    route("first-part", "routes/firstPart.tsx"),
-    route("keep", "routes/keep.tsx"),
-    route("sheet", "routes/sheet.tsx"),
   ]),
   route("*", "routes/notFound.tsx"),
 ] satisfies RouteConfig;

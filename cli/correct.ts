@@ -1,4 +1,5 @@
 import { correctionsOf, FEATURE_FORMS, type MeasuredFeature } from "../core/correction/index.ts";
+import { latheAxisSchema } from "../core/machine/index.ts";
 import { accepted } from "../core/refusal.ts";
 import { type Unit, usualResolution } from "../core/units/index.ts";
 import { answerProblems, SCHEMAS } from "./problems.ts";
@@ -11,7 +12,7 @@ const schema = object(["units", "features"], {
   features: {
     type: "array",
     items: object(["id", "offset", "axis", "target", "measured"], {
-      ...{ id: name, offset: name, axis: { type: "string", enum: ["x", "z"] } },
+      ...{ id: name, offset: name, axis: latheAxisSchema },
       ...{ target: number, measured: number, uncertainty: above0, at: number },
       form: { type: "string", enum: FEATURE_FORMS },
     }),

@@ -1,4 +1,5 @@
 import type { Axis } from "../core/machine/index.ts";
+import { axisSchema } from "../core/machine/index.ts";
 import { type BelievabilityCase, believabilityOf, scatterOf } from "../core/plausibility/index.ts";
 import { accepted } from "../core/refusal.ts";
 import { readCaseContact } from "../core/touch/index.ts";
@@ -10,7 +11,7 @@ const above0 = { type: "number", exclusiveMinimum: 0 };
 const schema = object(["units", "resolution", "axis", "holder", "value", "surface", "tool"], {
   units: { type: "string", enum: ["mm", "in"] },
   resolution: above0,
-  axis: { type: "string", enum: ["x", "y", "z"] },
+  axis: axisSchema,
   holder: { type: "string" },
   scatter: above0,
   value: number,

@@ -1,8 +1,16 @@
 import { CircleCheck, OctagonX, TriangleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { type ToolTravel, type TravelAxis, type TravelResult, travelMargin } from "../../core/clearance/index.ts";
-import { mainZone, readoutSense, toolNumber, travelInZone, type Zone } from "../../core/machine/index.ts";
+import { type ToolTravel, type TravelResult, travelMargin } from "../../core/clearance/index.ts";
+import {
+  LATHE_AXES,
+  type LatheAxis,
+  mainZone,
+  readoutSense,
+  toolNumber,
+  travelInZone,
+  type Zone,
+} from "../../core/machine/index.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
@@ -10,8 +18,6 @@ import { color, mono, size } from "../ui/tokens.ts";
 import type { ClearProps } from "./clearProps.ts";
 import { ReachForm } from "./ReachForm.tsx";
 import { barOf } from "./travelScene.ts";
-
-const AXES: readonly TravelAxis[] = ["x", "z"];
 
 /** Every tool's extremes and retract against the travel, as bars to scale. */
 export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
@@ -51,7 +57,7 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
             <thead>
               <tr>
                 <th scope="col">Tool</th>
-                {AXES.map((axis) => (
+                {LATHE_AXES.map((axis) => (
                   <th key={axis} scope="col">
                     <Ends>
                       <span>{travelEnd(setup, axis, 0)}</span>
@@ -66,7 +72,7 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
               {travels.map((one) => (
                 <tr key={one.standing.tool.offset} data-current={one === chosen || undefined}>
                   <th scope="row">{toolNumber(machine, one.standing.tool.offset)}</th>
-                  {AXES.map((axis) => (
+                  {LATHE_AXES.map((axis) => (
                     <td key={axis}>
                       <TravelBar setup={setup} travel={one} axis={axis} />
                     </td>
@@ -91,7 +97,7 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
 }
 
 /** An end of the travel as the readout shows it. */
-function travelEnd({ machine }: ClearProps["setup"], axis: TravelAxis, end: 0 | 1): string {
+function travelEnd({ machine }: ClearProps["setup"], axis: LatheAxis, end: 0 | 1): string {
   const zone = mainZone(machine);
   const [low, high] = travelInZone(machine, axis, zone) ?? [0, 0];
   const isTurned = readoutSense(zone, axis) < 0;
@@ -99,7 +105,7 @@ function travelEnd({ machine }: ClearProps["setup"], axis: TravelAxis, end: 0 | 
 }
 
 /** The same stretch as the readout of its zone counts: lowest and highest as they are shown. */
-function asShown(zone: Zone, axis: TravelAxis, result: TravelResult | undefined): TravelResult | undefined {
+function asShown(zone: Zone, axis: LatheAxis, result: TravelResult | undefined): TravelResult | undefined {
   if (!result || result.low === null || result.high === null || readoutSense(zone, axis) > 0) return result;
   return { ...result, low: -result.high, high: -result.low };
 }
@@ -138,7 +144,7 @@ function TravelBar({
 }: {
   readonly setup: ClearProps["setup"];
   readonly travel: ToolTravel;
-  readonly axis: TravelAxis;
+  readonly axis: LatheAxis;
 }) {
   const result = travel[axis];
   const { machine } = setup;
@@ -198,18 +204,15 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
       <tbody>
         {(
           [
-            ["machine, lowest", (axis: TravelAxis) => value(ends(axis)[0], axis, "readout")],
-            ["machine, highest", (axis: TravelAxis) => value(ends(axis)[1], axis, "readout")],
-            ["too far by", (axis: TravelAxis) => (travel[axis] ? show.amount(axis, travel[axis].excess) : "–")],
-            [
-              "largest retract, in the part",
-              (axis: TravelAxis) => value(travel[axis]?.largestRetract, axis, "program"),
-            ],
+            ["machine, lowest", (axis: LatheAxis) => value(ends(axis)[0], axis, "readout")],
+            ["machine, highest", (axis: LatheAxis) => value(ends(axis)[1], axis, "readout")],
+            ["too far by", (axis: LatheAxis) => (travel[axis] ? show.amount(axis, travel[axis].excess) : "–")],
+            ["largest retract, in the part", (axis: LatheAxis) => value(travel[axis]?.largestRetract, axis, "program")],
           ] as const
         ).map(([name, cell]) => (
           <tr key={name}>
             <th scope="row">{name}</th>
-            {AXES.map((axis) => (
+            {LATHE_AXES.map((axis) => (
               <td key={axis}>{cell(axis)}</td>
             ))}
           </tr>
@@ -218,11 +221,11 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
     </Numbers>
   );
   /** Lowest and highest as the readout shows them: where it runs the other way the part's lowest is its highest. */
-  function ends(axis: TravelAxis) {
+  function ends(axis: LatheAxis) {
     const { low, high } = travel[axis] ?? {};
     return readoutSense(zone, axis) < 0 ? [high, low] : [low, high];
   }
-  function value(millimetres: number | null | undefined, axis: TravelAxis, crossing: "readout" | "program") {
+  function value(millimetres: number | null | undefined, axis: LatheAxis, crossing: "readout" | "program") {
     return millimetres === null || millimetres === undefined ? "–" : show.axis(axis, millimetres, crossing, zone);
   }
 }

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { type OffsetCorrection, targetOf } from "../../core/correction/index.ts";
-import { lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
+import { type LatheAxis, lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
 import { standingCell } from "../../core/offsets/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -130,7 +130,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
  * diameter that is made changes.
  */
 function directionWords(
-  axis: "x" | "z",
+  axis: LatheAxis,
   amount: number,
   write: (millimetres: number) => string,
   holder: string,

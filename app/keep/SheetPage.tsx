@@ -1,7 +1,7 @@
 import { Printer } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { createGlobalStyle, styled } from "styled-components";
-import { AXIS_NAME } from "../../core/machine/index.ts";
+import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
 import { setupSheet } from "../../core/reports/index.ts";
 import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
@@ -141,8 +141,7 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
                 </td>
                 <td>{tool.overhang}</td>
                 {sheet.axes.length === 0 && <td>–</td>}
-                {(["x", "y", "z"] as const)
-                  .filter((axis) => axis !== "y" || hasY)
+                {AXES.filter((axis) => axis !== "y" || hasY)
                   .slice(sheet.axes.length === 0 ? 1 : 0)
                   .map((axis) => (
                     <td key={axis} aria-label={`${AXIS_NAME[axis]} geometry and wear`}>

@@ -1,3 +1,4 @@
+import { STAGES } from "../stages.ts";
 import { PHOTOS } from "./photosHere.ts";
 
 /** As far as it is used here; the library of workers and that of pages cannot stand in one program. */
@@ -28,8 +29,6 @@ declare const LUVRIT_ASSETS: readonly string[];
 const ASSETS = `luvrit-assets-${LUVRIT_BUILD}`;
 /** Pages belong to the build whose scripts they name. */
 const PAGES = `luvrit-pages-${LUVRIT_BUILD}`;
-/** The stages of a setup, each of which must open without the server. */
-const STAGES = ["touch", "prepare", "mount", "table", "clear", "prove", "first-part", "keep", "sheet", "practice"];
 const SETUP_PAGE = /^\/setups\/([0-9a-f-]{36})(?:\/([a-z-]+))?\/?$/;
 /** A page that was kept this long ago is kept anew when its setup is opened: people and words change. */
 const KEPT_FOR_MS = 8 * 3600_000;
@@ -135,7 +134,7 @@ scope.addEventListener("message", (event) => {
 /** Keeps every stage of a setup, one after another: it is nobody's hurry. */
 async function keepStages(setupId: string): Promise<void> {
   const cache = await caches.open(PAGES);
-  for (const path of ["/", ...STAGES.map((stage) => `/setups/${setupId}/${stage}`)]) {
+  for (const path of ["/", ...STAGES.map(({ path }) => `/setups/${setupId}/${path}`)]) {
     const kept = await cache.match(path);
     if (kept && Date.now() - Number(kept.headers.get("X-Kept-At")) < KEPT_FOR_MS) continue;
     try {

@@ -1,7 +1,15 @@
 import { useState } from "react";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, workToControl } from "../../core/machine/index.ts";
+import {
+  AXIS_NAME,
+  type Axis,
+  type LatheAxis,
+  lastDigit,
+  offsetNumber,
+  toControl,
+  workToControl,
+} from "../../core/machine/index.ts";
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
@@ -286,7 +294,7 @@ function suggestedLines(state: Lathe["state"], setup: SetupView | undefined): st
   const [ahead, beside] = inch === 1 ? [25, 20] : [1, 1];
   // In the hole or on centre; otherwise outside of the bar, on the side that the tool comes from.
   const x = body.mode === "outside" ? side * (Math.ceil(parts.main.diameter / inch) + beside) : 0;
-  const word = (axis: "x" | "z", coordinate: number) =>
+  const word = (axis: LatheAxis, coordinate: number) =>
     `${axis.toUpperCase()}${Math.round(toControl(machine, axis, coordinate * inch, "program", zone))}.`;
   return `${call} ${setup?.workOffset.name ?? "G54"}\nG0 ${word("z", ahead)}\nG0 ${word("x", x)}`;
 }

@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
+import { SPACER_KINDS, type SpacerKind } from "../../core/tool/index.ts";
 import { formatMillimetres, readLength, type Unit } from "../../core/units/index.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
-import { activeTool, SPACER_KINDS, type SpacerKind } from "../../sim/lathe/index.ts";
+import { activeTool } from "../../sim/lathe/index.ts";
 import { Block, Field, Row, Small, Wrong } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";

@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { LatheAxis } from "../../core/machine/index.ts";
 import { extent } from "../../core/outline/index.ts";
 import { createLathe, type LatheCommand, type LatheState, step } from "../../sim/lathe/index.ts";
 import { SCENARIO_LATHES } from "../../sim/scenario/lathes.ts";
@@ -10,7 +11,7 @@ const lathe = (...commands: readonly LatheCommand[]): LatheState => {
   if (!turret) throw new Error("the turret lathe is there");
   return commands.reduce<LatheState>((state, command) => step(state, command).state, createLathe(turret, 1));
 };
-const jog = (axis: "x" | "z", by: number): LatheCommand => ({ do: "jog", axis, by });
+const jog = (axis: LatheAxis, by: number): LatheCommand => ({ do: "jog", axis, by });
 
 describe("latheScene", () => {
   it("puts the tip where it truly is, X as a true distance", () => {

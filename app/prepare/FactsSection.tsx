@@ -2,7 +2,7 @@ import { Check } from "lucide-react";
 import { useState } from "react";
 import { styled } from "styled-components";
 import type { MachineFact, SetupView } from "../../core/ledger/index.ts";
-import { AXIS_NAME, directionOf, lastDigit, ONLY_ZONE, readoutSense } from "../../core/machine/index.ts";
+import { AXIS_NAME, directionOf, LATHE_AXES, lastDigit, ONLY_ZONE, readoutSense } from "../../core/machine/index.ts";
 import { inOtherUnit } from "../../core/program/index.ts";
 import { plainMillimetres } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
@@ -30,12 +30,10 @@ const UNIT = { mm: "millimetres", in: "inches" } as const;
 function factsOf({ machine, programRead }: SetupView): readonly FactToCheck[] {
   const { encoders, home, units } = machine;
   const zone = machine.zones?.[0] ?? ONLY_ZONE;
-  const plus = (["x", "z"] as const)
-    .map(
-      (axis) =>
-        `${AXIS_NAME[axis]} plus ${directionOf(machine, zone, axis, readoutSense(zone, axis)).leads || "as it is"}`,
-    )
-    .join(", ");
+  const plus = LATHE_AXES.map(
+    (axis) =>
+      `${AXIS_NAME[axis]} plus ${directionOf(machine, zone, axis, readoutSense(zone, axis)).leads || "as it is"}`,
+  ).join(", ");
   const program = programRead?.units;
   const mixed = program !== undefined && program !== units;
   return [

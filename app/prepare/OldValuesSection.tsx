@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { styled } from "styled-components";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
-import { toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
+import { type LatheAxis, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
@@ -91,7 +91,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
     form.send("decide-rows", {
       rows: JSON.stringify(table.rows.map(({ offset }) => ({ offset, decision: decided(offset) }))),
     });
-  const write = (offset: string, axis: "x" | "z", value: number | undefined) => {
+  const write = (offset: string, axis: LatheAxis, value: number | undefined) => {
     if (value === undefined) return "not known";
     const tool = tools.find((one) => one.offset === offset);
     const shown = toControl(machine, axis, value, "tool-offset", tool?.zone ?? zoneOf(machine, ""));

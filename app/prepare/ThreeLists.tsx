@@ -2,7 +2,7 @@ import { GripVertical } from "lucide-react";
 import { useMemo } from "react";
 import { Button, GridList, GridListItem, useDragAndDrop } from "react-aria-components";
 import { styled } from "styled-components";
-import { offsetNumber, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
+import { type LatheAxis, offsetNumber, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { calledNumber, type SetupLists } from "../../core/program/index.ts";
 import { toolSize } from "../../core/tool/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
@@ -84,7 +84,7 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
       }
     },
   });
-  const value = (offset: string, axis: "x" | "z", core: number | undefined) => {
+  const value = (offset: string, axis: LatheAxis, core: number | undefined) => {
     if (core === undefined) return "not known";
     const zone = tools.find((tool) => tool.offset === offset)?.zone ?? zoneOf(machine, "");
     return toControl(machine, axis, core, "tool-offset", zone).toFixed(decimalsOf(machine.resolution[axis]));

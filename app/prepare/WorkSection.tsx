@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { toolNumber } from "../../core/machine/index.ts";
+import { type LatheAxis, toolNumber } from "../../core/machine/index.ts";
 import { workNow } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -36,7 +36,7 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
   const rows = used.length > 0 ? used : [{ name: setup.workOffset.name, path: 1, line: 0 }];
   const { machine } = setup;
   const show = showFor(machine);
-  const write = (name: string, axis: "x" | "z") => show.work(axis, workNow(setup, name, axis));
+  const write = (name: string, axis: LatheAxis) => show.work(axis, workNow(setup, name, axis));
   const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
   return (
     <Section>

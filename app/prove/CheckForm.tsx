@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { styled } from "styled-components";
 import type { ProofFound } from "../../core/ledger/index.ts";
-import { lastDigit, readingOfFeed, shownAs, toControl } from "../../core/machine/index.ts";
-import { judgeStop, type ProofAxis, proofState, stoppedAt, type TwoLineCheck } from "../../core/proof/index.ts";
+import { type LatheAxis, lastDigit, readingOfFeed, shownAs, toControl } from "../../core/machine/index.ts";
+import { judgeStop, proofState, stoppedAt, type TwoLineCheck } from "../../core/proof/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ageOf } from "../setups/age.ts";
@@ -47,7 +47,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
     };
   });
   const isOff = judged.some(({ judged: one }) => one && !one.isRight);
-  const take = (axis: ProofAxis) => {
+  const take = (axis: LatheAxis) => {
     const now = feed && readingOfFeed(machine, axis, feed);
     if (!now?.ok) return;
     typed[axis].onEdit(() => now.value);

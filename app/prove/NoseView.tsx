@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { chosenEdge } from "../../core/ledger/index.ts";
-import { shownAs, toolNumber } from "../../core/machine/index.ts";
+import { type LatheAxis, shownAs, toolNumber } from "../../core/machine/index.ts";
 import { noseDeviation, type ProfilePoints, profileFrame, readProfile } from "../../core/nose/index.ts";
 import { accepted } from "../../core/refusal.ts";
 import { noseRadiusOf, orientationCode, tipDirection, tipOf } from "../../core/tool/index.ts";
@@ -95,7 +95,7 @@ function Bench({
   const frame = useMemo(() => profileFrame(machine, tool.zone), [machine, tool.zone]);
   /** Points of the part as lines of a program. */
   const linesOf = (points: ProfilePoints) => {
-    const write = (number: number, axis: "x" | "z") =>
+    const write = (number: number, axis: LatheAxis) =>
       formatLength(shownAs("program", number), machine.resolution[axis]).replace(/^−/, "-");
     return frame.toProgram(points).map(([x, z]) => `${write(x, "x")} ${write(z, "z")}`);
   };

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, fromControl, mainZone, shownAs, toolNumber } from "../../core/machine/index.ts";
+import { AXIS_NAME, fromControl, type LatheAxis, mainZone, shownAs, toolNumber } from "../../core/machine/index.ts";
 import type { Slip } from "../../sim/rehearsal/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -18,7 +18,7 @@ export function WhatIf({
 }: LoadedSetup & { readonly slips: readonly Slip[]; readonly onSlips: (slips: readonly Slip[]) => void }) {
   const { machine, tools } = setup;
   const [offset, setOffset] = useState(tools[0]?.offset ?? "");
-  const [axis, setAxis] = useState<"x" | "z">("x");
+  const [axis, setAxis] = useState<LatheAxis>("x");
   const [kind, setKind] = useState<keyof typeof SLIPS>("paper-ignored");
   const amount = useTypedLength(machine.units, person.decimalMark);
   const tool = tools.find((one) => one.offset === offset);

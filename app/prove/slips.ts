@@ -1,6 +1,6 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import { awayFromWork } from "../../core/limits/index.ts";
-import { workInZone } from "../../core/machine/index.ts";
+import { type LatheAxis, workInZone } from "../../core/machine/index.ts";
 
 /** Slips that can be tried, in the words of the shop. */
 export const SLIPS = {
@@ -23,7 +23,7 @@ const PAPER = 0.1;
 export function slipAmount(
   setup: SetupView,
   tool: ToolView | undefined,
-  axis: "x" | "z",
+  axis: LatheAxis,
   kind: Exclude<keyof typeof SLIPS, "amount">,
 ): number | undefined {
   const touch = tool?.[axis];

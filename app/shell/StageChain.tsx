@@ -1,18 +1,7 @@
 import { NavLink } from "react-router";
 import { styled } from "styled-components";
+import { CHAIN } from "../stages.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-
-/** The eight stages of a setup, in the order in which people usually come to them. */
-export const STAGES = [
-  { path: "prepare", name: "Prepare" },
-  { path: "mount", name: "Mount" },
-  { path: "touch", name: "Touch" },
-  { path: "table", name: "Table" },
-  { path: "clear", name: "Clear" },
-  { path: "prove", name: "Prove" },
-  { path: "first-part", name: "First part" },
-  { path: "keep", name: "Keep" },
-] as const;
 
 /** The stages as a chain line, a tick where one stands; any stage opens at any time. */
 export function StageChain({
@@ -27,7 +16,7 @@ export function StageChain({
   return (
     <nav aria-label="Stages of this setup">
       <Chain>
-        {STAGES.map(({ path, name }) => (
+        {CHAIN.map(({ path, name }) => (
           <li key={path}>
             <Stage to={`/setups/${setupId}/${path}`}>
               <i aria-hidden="true" />

@@ -2,7 +2,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { WorkMeans } from "../../core/ledger/index.ts";
-import { AXIS_NAME, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
+import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
 import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -27,7 +27,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const { machine, workOffset, school, tools } = setup;
   const form = useSetupForm(setupId, setup.seq);
   const [name, setName] = useState<string>(workOffset.name);
-  const [axis, setAxis] = useState<"x" | "z">("z");
+  const [axis, setAxis] = useState<LatheAxis>("z");
   const [means, setMeans] = useState<WorkMeans>(school === "datum-face" ? "datum-distance" : "entered");
   const [text, setText] = useState("");
   const [meant, setMeant] = useState("");
@@ -57,7 +57,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
         {workRows(setup).map((row) => (
           <li key={row.name}>
             <b>{row.name}</b>
-            {(["x", "z"] as const).map((one) => (
+            {LATHE_AXES.map((one) => (
               <span key={one}>
                 {AXIS_NAME[one]}{" "}
                 {row.values[one] === undefined ? "not known" : formatLength(row.values[one], lastDigit(machine, one))}

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { styled } from "styled-components";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../../core/machine/index.ts";
-import { fieldsOf } from "../../core/touch/index.ts";
+import { wayOf } from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { HeardReport } from "../stream/useFeed.ts";
 import { PlainButton } from "../ui/Button.tsx";
@@ -29,7 +29,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
   const entered = entry.reading.understood.machine;
   const digit = lastDigit(machine, axis);
   const now = feed && readingOfFeed(machine, axis, feed);
-  const wantsReading = fieldsOf(way, axis, tool.zone).includes("machine");
+  const wantsReading = wayOf(way).fields(axis, tool.zone).includes("machine");
   // What was entered stands here; before that, what the machine shows.
   const number = entered ? formatLength(entered.exact, digit) : now?.ok ? formatLength(Number(now.value), digit) : "–";
   const { first, why } = backOff({ setup, tool, axis, way });

@@ -1,6 +1,13 @@
 import { styled } from "styled-components";
 import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
-import { type Axis, offsetNumber, toControl, toolNumber } from "../../core/machine/index.ts";
+import {
+  type Axis,
+  LATHE_AXES,
+  type LatheAxis,
+  offsetNumber,
+  toControl,
+  toolNumber,
+} from "../../core/machine/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
 import { secondOffset } from "../../core/tool/index.ts";
@@ -35,7 +42,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
     millimetres === undefined
       ? "not touched yet"
       : formatLength(toControl(machine, axis, millimetres, "tool-offset", tool.zone), machine.resolution.z);
-  const cell = (axis: "x" | "z") => {
+  const cell = (axis: LatheAxis) => {
     const record = tool[axis];
     return (
       record &&
@@ -73,7 +80,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
               </tr>
             </thead>
             <tbody>
-              {(["x", "z"] as const).map((axis) => {
+              {LATHE_AXES.map((axis) => {
                 const keyed = cell(axis);
                 return (
                   <tr key={axis}>

@@ -1,11 +1,11 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
-import { awayFromWork, largestRetreat, type TouchField } from "../../core/limits/index.ts";
+import { awayFromWork, largestRetreat } from "../../core/limits/index.ts";
 import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/machine/index.ts";
 import { faceIsMade } from "../../core/plan/index.ts";
-import { type EdgeChoice, familyOf } from "../../core/tool/index.ts";
-import { armError, crossingOf, fieldsOf } from "../../core/touch/index.ts";
+import { type EdgeChoice, familyOf, type TouchField, wayOf } from "../../core/tool/index.ts";
+import { armError, crossingOf } from "../../core/touch/index.ts";
 import { formatMillimetres, MM_PER_INCH, type Unit } from "../../core/units/index.ts";
 import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
 import { touchScene } from "../drawing/geometry/touchScene.ts";
@@ -47,7 +47,7 @@ export function TouchForm(props: TouchFormProps) {
   const scene = useScene(props, view);
   if (!scene) return <Unknown>The insert of {tool.tool.description} is not a designation that can be drawn.</Unknown>;
 
-  const fields = fieldsOf(way, axis, tool.zone);
+  const fields = wayOf(way).fields(axis, tool.zone);
   const others: readonly TouchField[] = fields.filter((field) => field !== "size");
   // Many numbers stand beside the sheet, few on it.
   const isBeside = others.length > MOST_ON_SHEET;

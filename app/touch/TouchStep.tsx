@@ -1,12 +1,11 @@
 import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
-import type { TouchField } from "../../core/limits/index.ts";
 import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/machine/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import { beliefOfTouch, openDoubt } from "../../core/plausibility/index.ts";
-import { type EdgeChoice, waysToTouch } from "../../core/tool/index.ts";
-import { fieldsOf, type SolveFor } from "../../core/touch/index.ts";
+import { type EdgeChoice, type TouchField, wayOf, waysToTouch } from "../../core/tool/index.ts";
+import type { SolveFor } from "../../core/touch/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -61,7 +60,7 @@ export function TouchStep(props: TouchStepProps) {
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */
   const focusFirst = () => {
-    const fields = fieldsOf(way, axis, tool.zone);
+    const fields = wayOf(way).fields(axis, tool.zone);
     focus(fields.find((field) => (entry.typed[field] ?? "") === "") ?? fields[0] ?? "machine");
   };
   const feed = useFeed(setup.machine.id, props.hasFeed);
@@ -69,11 +68,12 @@ export function TouchStep(props: TouchStepProps) {
   const holdReading = () => {
     const reading = feed && readingOfFeed(setup.machine, axis, feed);
     const shown = feed?.position[axis];
-    if (!fieldsOf(way, axis, tool.zone).includes("machine") || !reading?.ok || shown === undefined) return focusFirst();
+    if (!wayOf(way).fields(axis, tool.zone).includes("machine") || !reading?.ok || shown === undefined)
+      return focusFirst();
     entry.hold(reading.value, shown);
-    const next = fieldsOf(way, axis, tool.zone).find(
-      (field) => field !== "machine" && (entry.typed[field] ?? "") === "",
-    );
+    const next = wayOf(way)
+      .fields(axis, tool.zone)
+      .find((field) => field !== "machine" && (entry.typed[field] ?? "") === "");
     focus(next ?? "machine");
   };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
@@ -191,9 +191,7 @@ function useWays(setup: LoadedSetup["setup"], tool: ToolView, axis: Axis, solveF
       station: stationOf(setup.machine, tool.station),
     };
     const ways = waysToTouch(tool.tool, axis, place);
-    return solveFor === "work"
-      ? ways.filter((way) => way !== "setter" && way !== "preset" && way !== "slide" && way !== "pull")
-      : ways;
+    return solveFor === "work" ? ways.filter((way) => wayOf(way).canTeach) : ways;
   }, [setup, tool, axis, solveFor]);
 }
 

@@ -1,4 +1,4 @@
-import { TOUCH_FIELDS } from "../../core/limits/index.ts";
+import { TOUCH_FIELDS } from "../../core/tool/index.ts";
 import type { TypedTouch } from "../../core/touch/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 

@@ -1,5 +1,5 @@
 import type { SetupView, ToolView, TouchRecord } from "../../core/ledger/index.ts";
-import type { TouchFacts, TouchField, TouchNumbers } from "../../core/limits/index.ts";
+import type { TouchFacts, TouchNumbers } from "../../core/limits/index.ts";
 import {
   AXIS_NAME,
   type Axis,
@@ -10,8 +10,8 @@ import {
   workInZone,
 } from "../../core/machine/index.ts";
 import { closureOf, type KeyIn, keyIn, workForControl } from "../../core/offsets/index.ts";
+import { type TouchField, wayOf } from "../../core/tool/index.ts";
 import {
-  fieldsOf,
   machineAtContact,
   type Quantity,
   reckonedWork,
@@ -150,7 +150,7 @@ function rungsOf(
 ): readonly Rung[] {
   const known = facts.numbers;
   const filled: Partial<Record<TouchField, number>> = {};
-  for (const field of fieldsOf(facts.way, facts.axis, tool.zone)) filled[field] = known[field] ?? 0;
+  for (const field of wayOf(facts.way).fields(facts.axis, tool.zone)) filled[field] = known[field] ?? 0;
   const under = kept?.work === undefined ? tool : withWork(tool, facts.axis, kept.work);
   const whole = solveTouchOf(setup, under, { ...facts, numbers: filled }, solveFor);
   const isKnown = (input: TouchField | undefined) =>

@@ -1,12 +1,12 @@
 import { useEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
-import { type ShopUncertainty, TOUCH_FIELDS, type TouchField } from "../../core/limits/index.ts";
+import type { ShopUncertainty } from "../../core/limits/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
 import type { EdgeChoice } from "../../core/tool/index.ts";
+import { TOUCH_FIELDS, type TouchField, wayOf } from "../../core/tool/index.ts";
 import {
   crossingOf,
-  fieldsOf,
   proposedTouch,
   readTypedTouch,
   type ShopSpacer,
@@ -106,7 +106,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     setTyped((now) => {
       const filled: Partial<Record<TouchField, string>> = { ...now };
       spacerOf.current = { ...spacerOf.current, [before]: now.spacer ?? "" };
-      for (const field of fieldsOf(way, axis, tool.zone)) filled[field] = now[field] || proposal[field] || "";
+      for (const field of wayOf(way).fields(axis, tool.zone)) filled[field] = now[field] || proposal[field] || "";
       filled.spacer = spacerOf.current[way] ?? proposal.spacer ?? "";
       return filled;
     });
@@ -147,7 +147,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
   const accept = (over?: number, settled?: Settlement): TouchField | undefined => {
     setAsked(true);
-    const fields = fieldsOf(way, axis, tool.zone);
+    const fields = wayOf(way).fields(axis, tool.zone);
     const wrong = fields.find((field) => reading.refusals[field]);
     if (wrong || reading.refusals.choice) return wrong ?? fields[0];
     const content: Record<string, string> = {

@@ -25,7 +25,6 @@ export {
 } from "./swing.ts";
 export {
   checkTravel,
-  type TravelAxis,
   type TravelProblem,
   type TravelResult,
   type TravelTool,

@@ -1,20 +1,20 @@
+import type { LatheAxis } from "../machine/index.ts";
+import { LATHE_AXES } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 
-export type TravelAxis = "x" | "z";
-const TRAVEL_AXES: readonly TravelAxis[] = ["x", "z"];
 type Span = readonly [number, number];
-type PerAxis<Value> = Readonly<Record<TravelAxis, Value>>;
+type PerAxis<Value> = Readonly<Record<LatheAxis, Value>>;
 
 /** Where a tool goes and with which offset: box and retract in part coordinates, X as diameters. */
 export interface TravelTool {
   readonly offset: string;
   readonly geometry: PerAxis<number>;
   readonly wear?: PerAxis<number>;
-  readonly work?: Readonly<Partial<Record<TravelAxis, number>>>;
+  readonly work?: Readonly<Partial<Record<LatheAxis, number>>>;
   /** What it visits; the two ends in either order. */
   readonly box: PerAxis<Span | null>;
   /** Where it is taken to when it is clear. */
-  readonly retract?: Readonly<Partial<Record<TravelAxis, number>>>;
+  readonly retract?: Readonly<Partial<Record<LatheAxis, number>>>;
 }
 
 /** Axis limits, the room kept to them, and tools. All in one unit, offsets signed as in the equation. */
@@ -27,7 +27,7 @@ export interface TravelProblem {
 /** One axis of one tool. Machine positions; `largestRetract` is a part coordinate. */
 export interface TravelResult {
   readonly offset: string;
-  readonly axis: TravelAxis;
+  readonly axis: LatheAxis;
   /** Machine extremes; null where it goes nowhere on this axis. */
   readonly low: number | null;
   readonly high: number | null;
@@ -44,10 +44,10 @@ export interface TravelResult {
  * @example a tool of geometry X −340 whose retract is X 360 stands at machine 20: past a limit of 12 with a margin of 2 by 10
  */
 export function travel({ limits, margin, tools }: TravelProblem): readonly TravelResult[] {
-  return tools.flatMap((tool) => TRAVEL_AXES.map((axis) => alongAxis(tool, axis, limits[axis], margin)));
+  return tools.flatMap((tool) => LATHE_AXES.map((axis) => alongAxis(tool, axis, limits[axis], margin)));
 }
 
-function alongAxis(tool: TravelTool, axis: TravelAxis, [min, max]: Span, margin: number): TravelResult {
+function alongAxis(tool: TravelTool, axis: LatheAxis, [min, max]: Span, margin: number): TravelResult {
   const { offset, geometry, wear, work, retract } = tool;
   const toMachine = geometry[axis] + (wear?.[axis] ?? 0) + (work?.[axis] ?? 0);
   const box = tool.box[axis];
@@ -63,7 +63,7 @@ function alongAxis(tool: TravelTool, axis: TravelAxis, [min, max]: Span, margin:
 
 /** Refuses (`bad-input`) limits that leave no travel. */
 export function checkTravel(problem: TravelProblem): Answer<TravelProblem, Refusal<"bad-input">> {
-  const turned = TRAVEL_AXES.find((axis) => problem.limits[axis][0] > problem.limits[axis][1]);
+  const turned = LATHE_AXES.find((axis) => problem.limits[axis][0] > problem.limits[axis][1]);
   if (!turned) return accepted(problem);
   const [min, max] = problem.limits[turned];
   const message = `The limits of ${turned.toUpperCase()} run from ${min} to ${max}: the lower one comes first.`;

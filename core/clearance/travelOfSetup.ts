@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { callOf, fromControl, shownAs, stationOf, travelInZone } from "../machine/index.ts";
+import { callOf, fromControl, type LatheAxis, shownAs, stationOf, travelInZone } from "../machine/index.ts";
 import type { ToolStanding } from "../proof/index.ts";
 import { convertLength } from "../units/index.ts";
 import { type TravelResult, type TravelTool, travel } from "./travel.ts";
@@ -62,7 +62,7 @@ export function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach
   const called = setup.programRead?.tools.find((one) => one.station === call && one.offsets.includes(tool.offset));
   if (!called) return { box: { x: null, z: null }, source: "none" };
   const units = setup.programRead?.units ?? setup.machine.units;
-  const toPart = (axis: "x" | "z", range: readonly number[] | null) => {
+  const toPart = (axis: LatheAxis, range: readonly number[] | null) => {
     const ends = (range ?? []).map((end) =>
       fromControl(
         { ...setup.machine, units: "mm", xShown: "diameter" },

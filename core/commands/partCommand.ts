@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { mainZone, stationOf, workInZone } from "../machine/index.ts";
+import { LATHE_AXES, mainZone, stationOf, workInZone } from "../machine/index.ts";
 import { readTypedMount } from "../mount/index.ts";
 import { schoolNeeds, schoolShift } from "../offsets/index.ts";
 import { misfitOf } from "../tool/index.ts";
@@ -172,7 +172,7 @@ export function safetyWearCommand(
   entry: NewEntry,
   locale: InputLocale,
 ): CommandResult {
-  const amounts = (["x", "z"] as const).map((axis) =>
+  const amounts = LATHE_AXES.map((axis) =>
     form[axis].trim() === ""
       ? { mm: 0 }
       : readField("set-safety-wear", axis, form[axis], form.sizeUnit, locale, { machine, axis, zone: tool.zone }),

@@ -1,6 +1,15 @@
 import { correctedCell } from "../correction/index.ts";
 import type { MachineState, Payload, SetupView } from "../ledger/index.ts";
-import { type Axis, fromControl, fromDrawing, shownAs, stationOf, workFromControl, zoneOf } from "../machine/index.ts";
+import {
+  type Axis,
+  fromControl,
+  fromDrawing,
+  type LatheAxis,
+  shownAs,
+  stationOf,
+  workFromControl,
+  zoneOf,
+} from "../machine/index.ts";
 import { controlNumbers } from "../offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../plan/index.ts";
 import { programMachine, readProgram, renumberCalls } from "../program/index.ts";
@@ -100,7 +109,7 @@ function loadCommand(
   if (!read.ok) Object.assign(fields, read.refusal.fields);
   const misfit = read.ok ? misfitOf(read.value, stationOf(machine, station), sizeUnit) : undefined;
   if (misfit) fields[misfit.field] = misfit.message;
-  const tolerance: Record<"x" | "z", number> = { x: 0, z: 0 };
+  const tolerance: Record<LatheAxis, number> = { x: 0, z: 0 };
   for (const [axis, name] of [
     ["x", "toleranceX"],
     ["z", "toleranceZ"],
@@ -256,7 +265,7 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, locale:
 }
 
 /** Why a dimension of the drawing is no use. */
-const drawnAbove0 = (axis: "x" | "z") =>
+const drawnAbove0 = (axis: LatheAxis) =>
   axis === "x"
     ? "A diameter is above 0."
     : "A length is above 0, as the drawing has it: from the face, without a sign.";

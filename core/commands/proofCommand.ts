@@ -1,6 +1,6 @@
 import type { SetupView } from "../ledger/index.ts";
-import { mainZone, shownAs } from "../machine/index.ts";
-import { judgeStop, type ProofAxis, twoLineCheck, whereToolsStand } from "../proof/index.ts";
+import { type LatheAxis, mainZone, shownAs } from "../machine/index.ts";
+import { judgeStop, twoLineCheck, whereToolsStand } from "../proof/index.ts";
 import { readLength } from "../units/index.ts";
 import { readField } from "./fieldFrames.ts";
 import { proofForms } from "./forms/proofForms.ts";
@@ -75,7 +75,7 @@ function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decima
   if (!standing) return refuse(`Offset ${form.offset} has no tool in this setup.`);
   const check = twoLineCheck(setup, standing);
   if (!check.ok) return refuse(check.refusal.message);
-  const by: Record<ProofAxis, number | null> = { x: null, z: null };
+  const by: Record<LatheAxis, number | null> = { x: null, z: null };
   let isOff = false;
   for (const stop of check.value.stops) {
     const text = form[stop.axis].trim();

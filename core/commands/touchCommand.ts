@@ -10,9 +10,10 @@ import {
   readInsertDesignation,
   secondOffset,
   tipOf,
+  wayOf,
   waysToTouch,
 } from "../tool/index.ts";
-import { fieldsOf, readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
+import { readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
 import { convertLength } from "../units/index.ts";
 import type { FormOf } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
@@ -46,7 +47,7 @@ export function touchCommand(
   const task = { axis, way, choice, solveFor, sizeUnit, decimal: locale.decimalMark, shop };
   const { facts, solved, refusals, budget } = readTypedTouch(setup, tool, task, form);
   if (!solved) {
-    const messages = [...fieldsOf(way, axis, tool.zone), "choice" as const].flatMap((field) =>
+    const messages = [...wayOf(way).fields(axis, tool.zone), "choice" as const].flatMap((field) =>
       refusals[field] ? [[field, refusals[field].message] as const] : [],
     );
     return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
@@ -61,7 +62,7 @@ export function touchCommand(
   );
   if ("outcome" in settled) return settled;
   const typed: Record<string, string> = { sizeUnit };
-  for (const field of fieldsOf(way, axis, tool.zone)) typed[field] = form[field] ?? "";
+  for (const field of wayOf(way).fields(axis, tool.zone)) typed[field] = form[field] ?? "";
   const common = {
     ...{ offset: tool.offset, axis, way },
     ...facts.numbers,

@@ -1,15 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import type { LatheAxis } from "../machine/index.ts";
 import { correctionsOf, type FeatureForm, type MeasuredFeature } from "./correction.ts";
 import { fitLine } from "./fitLine.ts";
 
 type Row = readonly [target: number, measured: number, form?: FeatureForm, at?: number];
-const features = (rows: readonly Row[], axis: "x" | "z" = "x"): readonly MeasuredFeature[] =>
+const features = (rows: readonly Row[], axis: LatheAxis = "x"): readonly MeasuredFeature[] =>
   rows.map(([target, measured, form = axis === "z" ? "length" : "cylinder", at], index) => ({
     ...{ id: String(index), offset: "1", axis, target, measured, uncertainty: 0.005, form },
     ...(at !== undefined && { at }),
   }));
-const only = (rows: readonly Row[], axis?: "x" | "z") => {
+const only = (rows: readonly Row[], axis?: LatheAxis) => {
   const [correction] = correctionsOf(features(rows, axis), 0.001);
   if (!correction) throw new Error("a group has a correction");
   return correction;

@@ -1,3 +1,4 @@
+import type { LatheAxis } from "../machine/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import { fitLine } from "./fitLine.ts";
 
@@ -9,7 +10,7 @@ export type FeatureForm = (typeof FEATURE_FORMS)[number];
 export interface MeasuredFeature {
   readonly id: string;
   readonly offset: string;
-  readonly axis: "x" | "z";
+  readonly axis: LatheAxis;
   readonly target: number;
   readonly measured: number;
   /** One standard deviation of the measurement, above 0. */
@@ -30,7 +31,7 @@ export type CorrectionVerdict = (typeof VERDICTS)[number];
 /** What is to be added to one offset on one axis. */
 export interface Correction {
   readonly offset: string;
-  readonly axis: "x" | "z";
+  readonly axis: LatheAxis;
   /** Rounded to the control's digits. */
   readonly value: number;
   readonly exact: number;

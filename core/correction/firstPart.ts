@@ -1,5 +1,5 @@
 import type { Feature, Recorded, SetupView, ToolView } from "../ledger/index.ts";
-import { lastDigit } from "../machine/index.ts";
+import { type LatheAxis, lastDigit } from "../machine/index.ts";
 import { standingCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { entersBore } from "../tool/index.ts";
@@ -38,7 +38,7 @@ export const formOf = ({ axis, form }: Feature, tool: ToolView | undefined): Fea
   form ?? (axis === "z" ? "length" : tool && entersBore(tool.tool) ? "bore" : "cylinder");
 
 /** Sequence number with which the numbers that make an axis of an offset last changed. */
-export function changedAt(tool: ToolView | undefined, axis: "x" | "z"): number {
+export function changedAt(tool: ToolView | undefined, axis: LatheAxis): number {
   return Math.max(
     ...[tool?.[axis]?.seq, tool?.wear[axis]?.seq, tool?.safetyWear?.seq, tool?.indexed?.seq, tool?.moved?.seq].map(
       (seq) => seq ?? 0,
@@ -137,14 +137,14 @@ export function correctedCell(
     meant,
   }: {
     readonly offset: string;
-    readonly axis: "x" | "z";
+    readonly axis: LatheAxis;
     readonly how: "wear" | "geometry";
     readonly meant: boolean;
   },
 ): Answer<
   {
     readonly offset: string;
-    readonly column: `${"wear" | "geometry"}.${"x" | "z"}`;
+    readonly column: `${"wear" | "geometry"}.${LatheAxis}`;
     readonly from: number | null;
     readonly to: number;
   },

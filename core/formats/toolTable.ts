@@ -1,3 +1,4 @@
+import { AXES } from "../machine/index.ts";
 import type { AxisWords, OffsetTable, ToolOffsets } from "../offsets/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
 import { decimalsOf, roundToResolution, usualResolution } from "../units/index.ts";
@@ -35,8 +36,6 @@ function write({ units, resolution, tools }: OffsetTable, { rounding }: WriteOpt
 }
 /** A remark by which even a table without tools is recognised. */
 const HEAD = ";Tool table";
-const AXES = ["x", "y", "z"] as const;
-
 /** Words that say nothing about an offset: the pocket, and the angles of the cutting edge. */
 const PASSED_OVER = ["P", "I", "J"];
 /** Axes that a lathe of ours does not have: a table that uses them is not one that may be taken over. */

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import type { LatheAxis } from "../machine/index.ts";
 import { CELLS } from "./cells.ts";
 import { decide } from "./decide.ts";
 import type { Command, Entry } from "./entry.ts";
@@ -42,7 +43,7 @@ describe("the fold of a setup", () => {
   it("is the same whether folded in one go, in pieces, or through a stored snapshot", () => {
     const move = fc.record({
       offset: fc.constantFrom("1", "2", "3"),
-      axis: fc.constantFrom<"x" | "z">("x", "z"),
+      axis: fc.constantFrom<LatheAxis>("x", "z"),
       exact: fc.integer({ min: -400, max: 0 }),
       undo: fc.nat(9),
       isUndo: fc.boolean(),

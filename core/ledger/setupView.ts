@@ -1,5 +1,7 @@
 import {
+  AXES,
   type Axis,
+  type LatheAxis,
   type MachineProfile,
   type School,
   stationOf,
@@ -144,7 +146,7 @@ export interface SetupView {
  * The edge that this offset's program moves: the one that its touch was made for, or, while it is not touched, the one
  * that is chosen; undefined where the tool's own holds.
  */
-export function chosenEdge(view: Pick<ToolView, "tool" | "choice" | "second" | "x" | "z">): Edge | undefined {
+export function chosenEdge(view: Pick<ToolView, "tool" | "choice" | "second" | LatheAxis>): Edge | undefined {
   if (view.second) return view.second.edge;
   const axis = view.tool.kind === "groove-face" ? "x" : "z";
   const touch = view[axis];
@@ -310,7 +312,7 @@ function toleranceOf(
   features: readonly Feature[],
   offset: string,
 ): ToolView["tolerance"] {
-  const band = (axis: "x" | "z") => {
+  const band = (axis: LatheAxis) => {
     const bands = features
       .filter((one) => one.offset === offset && one.axis === axis)
       .map(({ lower, upper }) => (upper - lower) / 2);
@@ -396,8 +398,6 @@ function touchesOf(numbers: StandingNumbers, offset: string) {
   const record = numbers.touches[offset];
   return { x: record?.x, y: record?.y, z: record?.z };
 }
-
-const AXES = ["x", "y", "z"] as const;
 
 /** Radius and orientation as accepted or given by a second offset's making, with what was changed by hand since. */
 function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseRecord | undefined {

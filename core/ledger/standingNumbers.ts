@@ -1,4 +1,4 @@
-import { type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
+import { AXES, type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { TableDeed } from "./payloadWords.ts";
@@ -131,7 +131,7 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
       }
       case "table-edited":
         for (const { offset, column, to } of entry.payload.cells) {
-          const axis = (["x", "y", "z"] as const).find((one) => column === `geometry.${one}`);
+          const axis = AXES.find((one) => column === `geometry.${one}`);
           if (!axis) continue;
           const before = touches[offset]?.[axis];
           const began = wearBegan(before);
@@ -196,8 +196,6 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
   }
   return { touches, taught, ...now };
 }
-
-const AXES = ["x", "y", "z"] as const;
 
 const derived = (offset: string, axis: Axis, way: TouchRecord["way"], exact: number) => ({
   ...{ offset, axis, way, exact },

@@ -1,5 +1,5 @@
 import { type Axis, jogStep, lastDigitInCore, type MachineProfile, repeatability } from "../machine/index.ts";
-import { familyOf, type Tool, type TouchWay } from "../tool/index.ts";
+import { familyOf, type Tool, type TouchWay, type UncertaintySource, wayOf } from "../tool/index.ts";
 
 /** Standard uncertainties of what a touch is made with, in millimetres (docs/MATHEMATICS.md, Error budget; editable per shop). */
 export const USUAL_UNCERTAINTY = {
@@ -21,10 +21,10 @@ export const USUAL_UNCERTAINTY = {
   pulledStock: 0.03,
   /** An edge lined up without anything to feel. */
   eye: 0.15,
-} as const;
+} as const satisfies Readonly<Record<UncertaintySource, number>>;
 
 /** What a shop knows better of its own gauges and spacers than the starting values. */
-export type ShopUncertainty = Readonly<Partial<Record<keyof typeof USUAL_UNCERTAINTY, number>>>;
+export type ShopUncertainty = Readonly<Partial<Record<UncertaintySource, number>>>;
 
 export interface ErrorBudget {
   /** Expanded uncertainty (×2) of the offset, millimetres; on the diameter for X. Shown as ±. */
@@ -64,49 +64,27 @@ export function errorBudget(
   const known = { ...USUAL_UNCERTAINTY, ...shop };
   const parts = [
     sizeUncertainty(tool, axis, way, known),
-    axis === "z" || way === "centre" || way === "setter" ? 0 : size * EXPANSION * (machine.partWarmth ?? 0),
+    axis === "z" || wayOf(way).against !== "surface" ? 0 : size * EXPANSION * (machine.partWarmth ?? 0),
     onDiameter * positionUncertainty(machine, axis, way, known),
     lastDigitInCore(machine, axis) / Math.sqrt(12),
-    FELT.includes(way) ? jogStep(machine, axis) / Math.sqrt(12) : 0,
+    wayOf(way).isFelt ? jogStep(machine, axis) / Math.sqrt(12) : 0,
     repeatability(machine, axis),
   ];
   const expanded = COVERAGE * Math.hypot(...parts);
   return { expanded, fits: expanded <= 2 * plusMinus * SHARE_OF_BAND };
 }
 
-/** Ways in which the handwheel stops where contact is felt, so that its step counts. */
-const FELT: readonly TouchWay[] = ["paper", "block", "scratch", "side", "setter", "preset", "pull", "eye"];
-
-type Known = Readonly<Record<keyof typeof USUAL_UNCERTAINTY, number>>;
+type Known = Readonly<Record<UncertaintySource, number>>;
 
 function sizeUncertainty(tool: Tool, axis: Axis, way: TouchWay, u: Known): number {
-  const measured = way !== "centre" && way !== "setter";
-  if (axis === "z" || !measured) return u.freshFace;
+  const { against, countsShank } = wayOf(way);
+  if (axis === "z" || against !== "surface") return u.freshFace;
   const gauge = familyOf(tool) === "bore" ? u.boreGauge : u.micrometer;
   if (axis === "y") return gauge / 2;
-  return way === "side" ? Math.hypot(gauge, u.micrometer) : gauge;
+  return countsShank ? Math.hypot(gauge, u.micrometer) : gauge;
 }
 
-function positionUncertainty(machine: MachineProfile, axis: Axis, way: TouchWay, u: Known): number {
-  switch (way) {
-    case "skim":
-    case "scratch":
-      return 0;
-    case "paper":
-    case "side":
-    case "preset":
-      return u.paper;
-    case "block":
-      return u.gaugeBlock;
-    case "centre":
-      return u.sweep;
-    case "setter":
-      return machine.setter?.kind === "plug-in" ? u.plugInSetter : u.setterArm;
-    case "slide":
-      return axis === "x" ? u.slideToStock : u.slideAndClamp;
-    case "pull":
-      return u.pulledStock;
-    case "eye":
-      return u.eye;
-  }
+function positionUncertainty({ setter }: MachineProfile, axis: Axis, way: TouchWay, u: Known): number {
+  const source = wayOf(way).position(axis, setter?.kind === "plug-in" ? "plug-in" : "arm");
+  return source === undefined ? 0 : u[source];
 }

@@ -3,7 +3,7 @@ import { normal, uniform } from "../../sim/chance.ts";
 import { readoutAtContact } from "../../sim/contact/contact.ts";
 import { correctionsOf } from "../correction/index.ts";
 import { loaded, machineFixture, opened, toolFixture, viewOf } from "../ledger/setup.fixture.ts";
-import { jogStep, lastDigit, repeatability } from "../machine/index.ts";
+import { jogStep, type LatheAxis, lastDigit, repeatability } from "../machine/index.ts";
 import type { TouchWay } from "../tool/index.ts";
 import { readTypedTouch } from "../touch/index.ts";
 import { errorBudget, USUAL_UNCERTAINTY } from "./errorBudget.ts";
@@ -25,7 +25,7 @@ const TRUE = { x: -339.2514, z: -402.8836 } as const;
 const RUNS = 4000;
 const U = USUAL_UNCERTAINTY;
 
-type TouchedAxis = "x" | "z";
+type TouchedAxis = LatheAxis;
 
 /**
  * A touch on the simulated lathe, felt and read by a person: the gauge reads with its error, the paper is as thick as it

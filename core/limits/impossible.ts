@@ -1,6 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { AXIS_NAME, type Axis, lastDigit, readoutSense, stationOf, toControl, travelInZone } from "../machine/index.ts";
-import { contactTool, type EdgeChoice, entersBore, familyOf, wholeChoice } from "../tool/index.ts";
+import { contactTool, type EdgeChoice, entersBore, familyOf, wayOf, wholeChoice } from "../tool/index.ts";
 import { formatLength, formatMillimetres } from "../units/index.ts";
 import { largestRetreat } from "./retreat.ts";
 import type { ImpossibleCode, ImpossibleTouch, TouchFacts } from "./touchFacts.ts";
@@ -67,7 +67,7 @@ function diameter({ stock, hole }: Setup, { tool }: ToolView, touch: TouchFacts,
       "larger-than-hole",
       `This bar enters a bore of ${write(bar.smallestBore)} and larger; the hole is ${write(hole.diameter)}. Drill larger, or mount a thinner bar.`,
     );
-  if (size === undefined || touch.way === "centre") return;
+  if (size === undefined || wayOf(touch.way).against === "centre") return;
   const largest = stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize;
   const why =
     stock.measuredDiameter === undefined
@@ -131,18 +131,18 @@ function spacer({ way, numbers }: TouchFacts, say: Say): void {
   if (numbers.spacer < 0)
     say("spacer", "negative-thickness", "A spacer cannot be thinner than nothing. Type its thickness without a sign.");
   // After a preset call the paper may have been jogged through: then nothing is left to count.
-  else if (numbers.spacer === 0 && (way === "paper" || way === "block" || way === "side"))
+  else if (numbers.spacer === 0 && wayOf(way).method === "surface" && wayOf(way).spacers.length > 0)
     say(
       "spacer",
       "no-thickness",
-      way === "block"
+      wayOf(way).spacers.includes("block")
         ? "A block or pin has a size. Type it."
         : "A paper or shim has a thickness. Measure it, or choose a way without one.",
     );
 }
 
 function overhang({ machine }: Setup, view: ToolView, { way, numbers }: TouchFacts, say: Say, write: Write): void {
-  if (way === "setter" && machine.setter && machine.setter.calibratedIn !== machine.units)
+  if (wayOf(way).against === "setter" && machine.setter && machine.setter.calibratedIn !== machine.units)
     say(
       "trigger",
       "calibrated-in-other-units",
@@ -150,7 +150,7 @@ function overhang({ machine }: Setup, view: ToolView, { way, numbers }: TouchFac
     );
   const longest = stationOf(machine, view.station)?.longestOverhang;
   const stands = numbers.overhang;
-  if (way !== "slide" || stands === undefined) return;
+  if (wayOf(way).method !== "slide" || stands === undefined) return;
   if (stands <= 0) say("overhang", "no-size", "An overhang is above 0. Measure from the seat to the tip.");
   else if (longest !== undefined && stands > longest)
     say(
@@ -162,7 +162,7 @@ function overhang({ machine }: Setup, view: ToolView, { way, numbers }: TouchFac
 
 function retreat(setup: Setup, view: ToolView, touch: TouchFacts, say: Say, write: Write): void {
   const { old, retreat: amount, commanded } = touch.numbers;
-  if (touch.way !== "preset" || amount === undefined) return;
+  if (wayOf(touch.way).method !== "preset" || amount === undefined) return;
   const away = awayFromWork(view, touch.axis, touch.choice);
   if (amount * away < 0)
     say("retreat", "retreat-towards-work", "This retreat leads towards the work. A retreat leads away from it.");

@@ -1,20 +1,6 @@
 import type { Axis } from "../machine/index.ts";
 import type { Refusal } from "../refusal.ts";
-import type { EdgeChoice, TouchWay } from "../tool/index.ts";
-
-/** The numbers that a touch can be made of; which of them, goes by its way (`core/touch/touchFields.ts`). */
-export const TOUCH_FIELDS = [
-  "machine",
-  "size",
-  "spacer",
-  "trigger",
-  "commanded",
-  "overhang",
-  "old",
-  "retreat",
-  "jog",
-] as const;
-export type TouchField = (typeof TOUCH_FIELDS)[number];
+import type { EdgeChoice, TouchField, TouchWay } from "../tool/index.ts";
 
 /** The numbers as they were understood, in millimetres, X as diameters, offsets signed as in the equation. */
 export type TouchNumbers = Readonly<Partial<Record<TouchField, number>>>;

@@ -1,6 +1,11 @@
 export {
+  AXES,
   AXIS_NAME,
   type Axis,
+  axisSchema,
+  LATHE_AXES,
+  type LatheAxis,
+  latheAxisSchema,
   type MachineReadout,
   machineReadout,
   type PartCoordinate,

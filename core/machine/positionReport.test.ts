@@ -1,4 +1,5 @@
 import { describe, expect, it } from "vitest";
+import type { LatheAxis } from "./index.ts";
 import { movedSince, type PositionReport, readingOfFeed } from "./positionReport.ts";
 
 const mill = {
@@ -26,7 +27,7 @@ describe("readingOfFeed", () => {
     expect(readingOfFeed(machine(one), axis, at({ [axis]: shown }))).toEqual({ ok: true, value: text });
   });
   it("uses no position that is not live, not there, or beyond the machine", () => {
-    const code = (axis: "x" | "z", report: PositionReport, one: unknown = mill) => {
+    const code = (axis: LatheAxis, report: PositionReport, one: unknown = mill) => {
       const reading = readingOfFeed(machine(one), axis, report);
       return reading.ok ? reading.value : `${reading.refusal.code}: ${reading.refusal.message}`;
     };

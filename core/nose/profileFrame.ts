@@ -1,4 +1,12 @@
-import { fromControl, type MachineProfile, programSense, shownAs, toControl, type Zone } from "../machine/index.ts";
+import {
+  fromControl,
+  type LatheAxis,
+  type MachineProfile,
+  programSense,
+  shownAs,
+  toControl,
+  type Zone,
+} from "../machine/index.ts";
 import { orientationCode, tipDirection } from "../tool/index.ts";
 import { convertLength } from "../units/index.ts";
 import type { ProfilePoints } from "./typedProfile.ts";
@@ -28,7 +36,7 @@ export function profileFrame(
 ): ProfileFrame {
   const { units, numbering } = machine;
   const mirror = zone.from === "minus" ? -1 : 1;
-  const fromProgram = (axis: "x" | "z", millimetres: number) =>
+  const fromProgram = (axis: LatheAxis, millimetres: number) =>
     fromControl(machine, axis, shownAs("program", convertLength(millimetres, "mm", units)), "program", zone);
   return {
     toPart: (typed) =>

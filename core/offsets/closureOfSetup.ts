@@ -10,6 +10,7 @@ import {
   workInZone,
 } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
+import { wayOf } from "../tool/index.ts";
 import { machineAtContact } from "../touch/index.ts";
 import { formatLength } from "../units/index.ts";
 import { closureOf } from "./closure.ts";
@@ -39,7 +40,7 @@ export function touchedFact(setup: SetupView, tool: ToolView, axis: Axis): Touch
     (isOnDatum ? tool.work.z : touch.work) ?? 0,
   );
   if (at === undefined) return undefined;
-  return { at, touched: touch.touched, countsWork: touch.way !== "setter" && !isOnDatum };
+  return { at, touched: touch.touched, countsWork: wayOf(touch.way).against !== "setter" && !isOnDatum };
 }
 
 /**

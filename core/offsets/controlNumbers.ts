@@ -1,13 +1,11 @@
 import type { GridColumn, SetupView } from "../ledger/index.ts";
-import { type Axis, fromControl, lastDigit, mainZone, shownAs, toControl, zoneOf } from "../machine/index.ts";
+import { AXES, type Axis, fromControl, lastDigit, mainZone, shownAs, toControl, zoneOf } from "../machine/index.ts";
 import { type Numbering, orientationCode, tipDirection } from "../tool/index.ts";
 import { convertLength, roundToResolution, type Unit } from "../units/index.ts";
 import type { AxisWords, OffsetTable } from "./offsetTable.ts";
 
 /** Whose numbers a file holds: the control's own signs and meaning of X, or the equation's with X as a diameter. */
 export type NumbersOf = "control" | "equation";
-
-const AXES = ["x", "y", "z"] as const;
 
 const mapped = (words: AxisWords, change: (axis: Axis, value: number) => number): AxisWords =>
   Object.fromEntries(

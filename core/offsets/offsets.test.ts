@@ -3,6 +3,7 @@ import { describe, expect, it } from "vitest";
 import { loaded, machineFixture, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
 import {
   fromControl,
+  type LatheAxis,
   type MachineProfile,
   ONLY_ZONE,
   type Shown,
@@ -105,7 +106,7 @@ describe("keyIn", () => {
     fc.assert(
       fc.property(
         machine,
-        fc.constantFrom<"x" | "z">("x", "z"),
+        fc.constantFrom<LatheAxis>("x", "z"),
         length,
         length,
         length,

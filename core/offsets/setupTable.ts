@@ -1,5 +1,5 @@
 import { type SetupView, type ToolView, wearBegan } from "../ledger/index.ts";
-import { type Axis, fromControl, lastDigit, type Shown, toControl } from "../machine/index.ts";
+import { AXES, type Axis, fromControl, lastDigit, type Shown, toControl } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
@@ -164,7 +164,7 @@ export function touchedRows(setup: SetupView): OffsetTable {
   const { machine } = setup;
   const words = (value: (axis: Axis) => number | undefined): AxisWords =>
     Object.fromEntries(
-      (["x", "y", "z"] as const).flatMap((axis) => {
+      AXES.flatMap((axis) => {
         const number = value(axis);
         return number === undefined ? [] : [[axis, number]];
       }),

@@ -9,7 +9,7 @@ import {
   wearBegan,
 } from "../ledger/index.ts";
 import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, zoneOf } from "../machine/index.ts";
-import { type TouchWay, WAY_WORDS } from "../tool/index.ts";
+import { type TouchWay, wayOf } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import type { KeyIn } from "./keyIn.ts";
 import { radiusForControl, setupTable, type TableRow, workRows } from "./setupTable.ts";
@@ -147,7 +147,7 @@ function noseWords({ nose, second }: ToolView): string {
 
 function touchWords(way: TouchWay, derived: boolean, deed: TableDeed | undefined): string {
   if (deed !== undefined) return DEED_WORDS[deed];
-  return derived ? "follows from another offset" : `touched: ${WAY_WORDS[way][0]}`;
+  return derived ? "follows from another offset" : `touched: ${wayOf(way).words}`;
 }
 /** Wear is added to where the machine adds and somebody wrote down what stands there. */
 function wearKey({ machine }: SetupView, axis: Axis, now: number | undefined, wanted: number | undefined) {

@@ -1,6 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { toolNumber } from "../machine/index.ts";
-import { entersBore, makesFace } from "../tool/index.ts";
+import { entersBore, makesFace, wayOf } from "../tool/index.ts";
 import type { StepKind } from "./step.ts";
 
 /** The tool that makes the face on which the others of the main spindle touch, if the setup has one. */
@@ -47,7 +47,7 @@ function masterGate(setup: SetupView, tool: ToolView): string | undefined {
 /** The tool that teaches the work offset once the setter has measured it: the facing tool, or the first of the main spindle. */
 export function teacherWithSetter(setup: Pick<SetupView, "tools">): ToolView | undefined {
   const measured = setup.tools.filter(
-    ({ way, zone, second }) => way.z === "setter" && zone.works === "main" && !second,
+    ({ way, zone, second }) => wayOf(way.z).against === "setter" && zone.works === "main" && !second,
   );
   const facing = facingTool(setup);
   return measured.find(({ offset }) => offset === facing?.offset) ?? measured[0];
@@ -58,7 +58,7 @@ export function teacherWithSetter(setup: Pick<SetupView, "tools">): ToolView | u
  * waits, unless it is the tool that teaches.
  */
 function setterGate(setup: SetupView, tool: ToolView): string | undefined {
-  if (setup.school !== "setter" || setup.taught.z || tool.way.z === "setter") return undefined;
+  if (setup.school !== "setter" || setup.taught.z || wayOf(tool.way.z).against === "setter") return undefined;
   const teacher = teacherWithSetter(setup);
   if (!teacher || teacher.offset === tool.offset) return undefined;
   return `after ${setup.workOffset.name} is taught with ${toolNumber(setup.machine, teacher.offset)}`;
@@ -67,7 +67,7 @@ function setterGate(setup: SetupView, tool: ToolView): string | undefined {
 /** "Face first" holds where the part's face is the reference; with a setter or a datum face it does not. */
 function faceGate(setup: SetupView, tool: ToolView): string | undefined {
   const way = tool.way.z;
-  if (way === "setter" || setup.school === "datum-face") return undefined;
+  if (wayOf(way).against === "setter" || setup.school === "datum-face") return undefined;
   if (faceIsMade(setup)) return undefined;
   const facing = facingTool(setup);
   if (tool.zone.kind === "sub-side") return "for the faced bar end";

@@ -1,11 +1,8 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { callOf, toolNumber, zoneOf } from "../machine/index.ts";
-import { entersBore, familyOf, type TouchWay } from "../tool/index.ts";
+import { entersBore, type Gauge, type TouchWay, wayOf } from "../tool/index.ts";
 import { facingTool } from "./gates.ts";
 import type { Step, StepKind } from "./step.ts";
-
-/** What is picked up to touch: changing it costs a walk to the bench. */
-export type Gauge = "micrometer" | "bore gauge" | "paper" | "block" | "indicator" | "setter" | "rule" | "none";
 
 /** One thing to be done at the machine, with what it needs before. */
 export interface PlanStep {
@@ -93,29 +90,8 @@ function placeOf({ machine }: SetupView, tool: ToolView | undefined, step: Step)
 
 /** What is in the hand for a touch. */
 function gaugeOf(tool: ToolView | undefined, kind: StepKind, way: TouchWay | "look"): Gauge {
-  switch (way) {
-    case "skim":
-      if (kind !== "x") return "none";
-      return tool && familyOf(tool.tool) === "bore" ? "bore gauge" : "micrometer";
-    case "scratch":
-      return tool && familyOf(tool.tool) === "bore" ? "bore gauge" : "micrometer";
-    case "paper":
-    case "preset":
-    case "side":
-      return "paper";
-    case "block":
-      return "block";
-    case "centre":
-      return "indicator";
-    case "setter":
-      return "setter";
-    case "slide":
-    case "pull":
-      return "rule";
-    case "eye":
-    case "look":
-      return kind === "length" ? "micrometer" : kind === "hole" ? "bore gauge" : "none";
-  }
+  if (way === "look") return kind === "length" ? "micrometer" : kind === "hole" ? "bore gauge" : "none";
+  return tool ? wayOf(way).gauge(kind === "x" || kind === "y" ? kind : "z", tool.tool) : "none";
 }
 
 function needsOf(setup: SetupView, tool: ToolView | undefined, step: Step, steps: readonly Step[]): readonly Need[] {
@@ -167,7 +143,7 @@ function masterFirst({ school, master, machine }: SetupView, tool: ToolView): re
 function faceFirst(setup: SetupView, tool: ToolView): readonly Need[] {
   const { school, machine } = setup;
   const way = tool.way.z;
-  if (way === "setter" || school === "datum-face") return [];
+  if (wayOf(way).against === "setter" || school === "datum-face") return [];
   const facing = facingTool(setup);
   if (!facing) return [{ key: "face", words: "needs the faced end of the bar" }];
   if (facing.offset === tool.offset) return [];

@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { toolNumber } from "../machine/index.ts";
+import { LATHE_AXES, toolNumber } from "../machine/index.ts";
 import type { StepKind } from "./step.ts";
 
 /**
@@ -40,6 +40,6 @@ function secondReason({ tools, machine }: SetupView, tool: ToolView): string | u
   const made = tool.second;
   const first = made && tools.find(({ offset }) => offset === made.of);
   if (!made || !first) return undefined;
-  const isNewer = (["x", "z"] as const).some((axis) => (first[axis]?.seq ?? 0) > made.seq);
+  const isNewer = LATHE_AXES.some((axis) => (first[axis]?.seq ?? 0) > made.seq);
   return isNewer ? `${toolNumber(machine, first.offset)} was touched anew` : undefined;
 }

@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { axesOf, entersBore, familyOf } from "../tool/index.ts";
+import { axesOf, entersBore, familyOf, wayOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
 import { faceIsMade, facingTool, gateOf, teacherWithSetter } from "./gates.ts";
 import { redoReason } from "./redo.ts";
@@ -121,7 +121,10 @@ function needsFaceStep(setup: SetupView): boolean {
   const main = setup.tools.filter(({ zone, second }) => zone.works === "main" && !second);
   // What a setter measures needs no face; what is touched or slid on the part all the same does.
   if (setup.school === "setter")
-    return main.some(({ way }) => way.z === "setter") && main.some(({ way }) => way.z !== "setter");
+    return (
+      main.some(({ way }) => wayOf(way.z).against === "setter") &&
+      main.some(({ way }) => wayOf(way.z).against !== "setter")
+    );
   return setup.school !== "datum-face" && main.length > 0;
 }
 

@@ -1,4 +1,5 @@
 import { type MachineState, type SetupView, type ToolView, toolFacts } from "../ledger/index.ts";
+import { LATHE_AXES } from "../machine/index.ts";
 
 /** What a tool needs when a job is set up again: a full touch, or trust with a check before it runs. */
 export type MovedAdvice = "touched" | "touch" | "check";
@@ -24,7 +25,7 @@ export function whatMoved(setup: SetupView, before: MachineState): readonly Move
 function adviceFor(setup: SetupView, view: ToolView, { stations, rows }: MachineState): MovedTool {
   const { offset, station, tool } = view;
   const say = (advice: MovedAdvice, reason: string): MovedTool => ({ offset, advice, reason });
-  const isFound = (["x", "z"] as const).every((axis) => {
+  const isFound = LATHE_AXES.every((axis) => {
     const touch = view[axis];
     return touch !== undefined && (!touch.derived || setup.master === offset);
   });

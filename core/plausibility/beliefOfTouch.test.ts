@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "../ledger/index.ts";
 import { loaded, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
-import type { MachineProfile } from "../machine/index.ts";
+import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
 import { beliefOfTouch, hiddenSlips, holdingOf, type ToolHistory } from "./beliefOfTouch.ts";
 
@@ -11,7 +11,7 @@ const BLADE: Tool = {
 };
 interface Asked {
   readonly offset?: string;
-  readonly axis?: "x" | "z";
+  readonly axis?: LatheAxis;
   readonly way?: TouchWay;
   readonly history?: ToolHistory;
   readonly machine?: Partial<MachineProfile>;

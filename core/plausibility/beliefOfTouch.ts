@@ -2,7 +2,7 @@ import type { SetupView, ToolView } from "../ledger/index.ts";
 import type { TouchFacts } from "../limits/index.ts";
 import { type Axis, jogStep, lastDigit, type MachineProfile, toControl } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { contactTool, entersBore, hasNamedNose } from "../tool/index.ts";
+import { contactTool, entersBore, hasNamedNose, wayOf } from "../tool/index.ts";
 import { type CaseContact, reckonedWork, surfaceOf } from "../touch/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import { type Belief, believabilityOf } from "./believability.ts";
@@ -115,7 +115,8 @@ function onThisFace(
   rows: readonly OtherRow[],
   { axis, touch }: NewValue,
 ): Expectation & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
-  const isNewFace = axis === "z" && touch?.way !== "setter" && (basis === "history" || basis === "control");
+  const isNewFace =
+    axis === "z" && !(touch && wayOf(touch.way).against === "setter") && (basis === "history" || basis === "control");
   if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
   const shared = shiftOf(rows, scatter, 1);
   if (!shared) return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
@@ -173,7 +174,7 @@ export function holdingOf(
   { tool }: Pick<ToolView, "tool">,
   touch: Pick<TouchFacts, "way"> | undefined,
 ): Holding {
-  if (touch?.way === "slide" || touch?.way === "pull") return "hand-slid";
+  if (touch && wayOf(touch.way).isHandSlid) return "hand-slid";
   if (kind === "quick-change-lathe") return "quick-change";
   const isRound = "pointAngle" in tool || entersBore(tool);
   if (kind === "swiss-type") return isRound ? "collet" : "hand-slid";
@@ -195,7 +196,8 @@ function contactOfTouch(
     ...("radius" in tool && { radius: toUnit(tool.radius) }),
   } as CaseContact["tool"];
   const { size, spacer = 0 } = touch.numbers;
-  const isOnSurface = touch.way !== "setter" && (size !== undefined || touch.way === "centre");
+  const { against } = wayOf(touch.way);
+  const isOnSurface = against === "centre" || (against === "surface" && size !== undefined);
   return {
     surface: isOnSurface ? surfaceOf(view, touch, toUnit(size ?? 0)) : undefined,
     tool: scaled,
@@ -208,7 +210,7 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
   const rows = setup.tools.flatMap((tool): readonly OtherRow[] => {
     if (tool.offset === view.offset || tool.second || tool.station === view.station) return [];
     const touch = tool[axis];
-    const taken = touch && !touch.derived && IS_FOUND.has(touch.way) ? touch.exact : undefined;
+    const taken = touch && !touch.derived && wayOf(touch.way).isFound ? touch.exact : undefined;
     const previous = history[tool.offset]?.[axis]?.[0] ?? tool.control?.[axis];
     if (previous === undefined) return [];
     const scatter = usualScatter(setup.machine, tool, axis, touch);
@@ -221,17 +223,6 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
     ? rows
     : [...rows, { offset: setup.workOffset.name, previous: work, scatter: digit }];
 }
-/** Ways whose result is a place that was found, not one that several tools share by agreement. */
-const IS_FOUND: ReadonlySet<TouchFacts["way"]> = new Set([
-  "skim",
-  "scratch",
-  "paper",
-  "block",
-  "setter",
-  "preset",
-  "side",
-]);
-
 /** A slip that could have been made here without showing, with what it would change, in the machine's unit. */
 export interface HiddenSlip {
   readonly kind: CorrectableSlip;

@@ -1,4 +1,5 @@
 import { uniform } from "../../sim/chance.ts";
+import { LATHE_AXES } from "../machine/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { contactOf, type Surface } from "../touch/index.ts";
 import { roundToResolution } from "../units/index.ts";
@@ -53,7 +54,7 @@ export function drawCase(chance: Chance, kind: Hypothesis): Drawn | undefined {
   const unit = units === "in" ? 1 / INCH : 1;
   const resolution = units === "in" ? 0.0001 : 0.001;
   const round = (value: number) => roundToResolution(value, resolution);
-  const axis = pick(["x", "z"] as const);
+  const axis = pick(LATHE_AXES);
   const scatter = chance() < 0.6 ? pick(LEARNED) * unit : scatterOf(pick(HOLDERS), axis, units);
   const surface: Surface =
     axis === "z"

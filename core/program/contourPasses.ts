@@ -1,3 +1,4 @@
+import { LATHE_AXES, type LatheAxis } from "../machine/index.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { chordsOfArc } from "./extents.ts";
 import { type Coordinates, numberOf } from "./motion.ts";
@@ -70,7 +71,7 @@ function roughen(
 ): void {
   if (depth <= 0) return;
   // Levels run on X and cuts on Z, or the other way round; X counts double.
-  const [level, way] = across ? (["z", "x"] as const) : (["x", "z"] as const);
+  const [level, way] = across ? (["z", "x"] as const) : LATHE_AXES;
   const line = polyline(start, contour).map((at) => ({ x: at.x + allowance.x, z: at.z + allowance.z }));
   const levels = line.slice(1).map((at) => at[level]);
   const inward = Math.sign((levels[0] ?? start[level]) - start[level]) || -1;
@@ -96,8 +97,8 @@ function roughen(
 /** Where a level first meets the contour, seen along the cut. */
 function crossing(
   line: readonly Place[],
-  level: "x" | "z",
-  way: "x" | "z",
+  level: LatheAxis,
+  way: LatheAxis,
   at: number,
   forward: number,
 ): number | undefined {

@@ -1,4 +1,5 @@
 import type { Payload } from "../ledger/index.ts";
+import type { LatheAxis } from "../machine/index.ts";
 import type { Range } from "./extents.ts";
 import type { ProgramReading } from "./programReading.ts";
 import { type ProposedTool, proposeTools } from "./proposedTool.ts";
@@ -41,7 +42,7 @@ const proposedSizes = ({ width, diameter, pitch, insert }: ProposedTool) => ({
 function span(
   { path, station }: ProposedTool,
   calls: ProgramReading["calls"],
-  axis: "x" | "z",
+  axis: LatheAxis,
 ): [number, number] | null {
   const own = calls
     .filter((call) => call.path === path && call.station === station && call.offset !== "0")

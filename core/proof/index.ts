@@ -9,4 +9,4 @@ export {
   type TwoLineCheck,
   twoLineCheck,
 } from "./twoLineCheck.ts";
-export { type ProofAxis, type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";
+export { type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";

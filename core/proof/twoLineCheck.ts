@@ -2,6 +2,7 @@ import { chosenEdge, type SetupView, type ToolView } from "../ledger/index.ts";
 import {
   callOf,
   fromControl,
+  type LatheAxis,
   lastDigit,
   lastDigitInCore,
   offsetNumber,
@@ -12,9 +13,9 @@ import {
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { contactTool, contactToProgrammed, entersBore, familyOf } from "../tool/index.ts";
 import { convertLength, decimalsOf, formatLength, roundToResolution } from "../units/index.ts";
-import { type ProofAxis, type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";
+import { type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";
 
-type PerAxis<Value> = Readonly<Record<ProofAxis, Value>>;
+type PerAxis<Value> = Readonly<Record<LatheAxis, Value>>;
 
 /** How far in front of its goal a check pauses, true distance in millimetres (an inch on an inch machine). */
 const PAUSE = { mm: 25, in: 25.4 } as const;
@@ -23,7 +24,7 @@ const CLEAR = { mm: 2, in: 2.54 } as const;
 
 /** One pause of a check: where, what must be read there, and what is left. Millimetres, X as diameters. */
 export interface CheckStop {
-  readonly axis: ProofAxis;
+  readonly axis: LatheAxis;
   /** Part coordinates of the pause and of the goal of its line. */
   readonly at: number;
   readonly goal: number;
@@ -88,7 +89,7 @@ export function twoLineCheck(
  * radius, a blade by what of it lies before its programmed edge, a drill by its point. Undefined where the tip points away
  * and the shank leads. True distances.
  */
-function roomLeft(view: ToolView, axis: ProofAxis, from: number): number | undefined {
+function roomLeft(view: ToolView, axis: LatheAxis, from: number): number | undefined {
   const { tool, zone, choice } = view;
   const edge = axis === "x" && tool.kind !== "groove-face" ? undefined : chosenEdge(view);
   const contact = contactTool(
@@ -138,7 +139,7 @@ function linesOf({ machine, workOffset }: SetupView, tool: ToolView, stops: read
   const offset = offsetNumber(machine, tool.offset);
   const call =
     machine.toolCall === "offset-only" ? `T${offset}` : `T${called.padStart(machine.offsetDigits, "0")}${offset}`;
-  const word = (axis: ProofAxis, millimetres: number) => {
+  const word = (axis: LatheAxis, millimetres: number) => {
     const digit = lastDigit(machine, axis);
     const shown = roundToResolution(toControl(machine, axis, millimetres, "program", tool.zone), digit);
     return `${axis.toUpperCase()}${shown.toFixed(decimalsOf(digit))}`;

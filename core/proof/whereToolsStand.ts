@@ -1,8 +1,8 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { LatheAxis } from "../machine/index.ts";
 import { touchedFact, wearInCore } from "../offsets/index.ts";
 
-export type ProofAxis = "x" | "z";
-type PerAxis<Value> = Readonly<Record<ProofAxis, Value>>;
+type PerAxis<Value> = Readonly<Record<LatheAxis, Value>>;
 
 /**
  * What a control believes of one offset and where its tool truly is, as far as anybody knows. Millimetres, X as diameters.
@@ -38,7 +38,7 @@ export function whereToolsStand(setup: SetupView): readonly ToolStanding[] {
   });
 }
 
-function along(setup: SetupView, tool: ToolView, axis: ProofAxis) {
+function along(setup: SetupView, tool: ToolView, axis: LatheAxis) {
   const touch = tool[axis];
   const geometry = touch?.exact ?? tool.control?.[axis];
   if (geometry === undefined) return { reckoned: undefined, truly: undefined, basis: "unknown" as const, off: 0 };

@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { AXIS_NAME, type Axis, lastDigit, mainZone, toControl } from "../machine/index.ts";
+import { AXIS_NAME, type Axis, LATHE_AXES, lastDigit, mainZone, toControl } from "../machine/index.ts";
 import { radiusForControl } from "../offsets/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { toolSize } from "../tool/index.ts";
@@ -36,7 +36,7 @@ export function compareSetups(left: SetupView, right: SetupView): readonly Compa
     length("stock diameter", left, right, left.stock.nominalDiameter, right.stock.nominalDiameter),
     length("stick-out", left, right, left.stock.stickOut, right.stock.stickOut),
     text("work offset", left.workOffset.name, right.workOffset.name),
-    ...(["x", "z"] as const).map((axis) => offset(`work offset ${AXIS_NAME[axis]}`, axis, "work-offset", left, right)),
+    ...LATHE_AXES.map((axis) => offset(`work offset ${AXIS_NAME[axis]}`, axis, "work-offset", left, right)),
   ];
   const offsets = [...new Set([...left.tools, ...right.tools].map((tool) => tool.offset))].sort(
     (a, b) => Number(a) - Number(b),

@@ -1,7 +1,7 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber } from "../machine/index.ts";
+import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber } from "../machine/index.ts";
 import { setupTable, workRows } from "../offsets/index.ts";
-import { toolSize, WAY_WORDS } from "../tool/index.ts";
+import { toolSize, wayOf } from "../tool/index.ts";
 import { convertLength, formatLength } from "../units/index.ts";
 
 /** One tool of a setup sheet, every number as this machine shows it. */
@@ -32,8 +32,6 @@ export interface SetupSheet {
   readonly axes: readonly Axis[];
 }
 
-const AXES = ["x", "y", "z"] as const;
-
 /** What nobody has said is not 0. */
 const NOT_KNOWN = "not known";
 
@@ -54,7 +52,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
     const said = AXES.flatMap((axis) => {
       const touch = tool[axis];
       if (!touch) return [];
-      const words = touch.deed !== undefined ? "by hand" : touch.derived ? "follows" : WAY_WORDS[touch.way][0];
+      const words = touch.deed !== undefined ? "by hand" : touch.derived ? "follows" : wayOf(touch.way).words;
       return [`${AXIS_NAME[axis]} ${words}`];
     });
     return {
@@ -79,7 +77,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
     AXES.flatMap((axis) => {
       const touch = tool[axis];
       if (!touch || touch.derived) return [];
-      const gauge = touch.gauge ?? WAY_WORDS[touch.way][1];
+      const gauge = touch.gauge ?? wayOf(touch.way).readFrom;
       const size = touch.spacer === undefined || touch.spacer === 0 ? "" : ` ${length(touch.spacer)}`;
       return gauge === "" ? [] : [`${gauge}${size}`];
     }),

@@ -3,7 +3,7 @@ import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import type { ContactTool } from "./programmedPoint.ts";
 import { familyOf } from "./toolKind.ts";
 import type { Tool } from "./toolSchema.ts";
-import type { TouchWay } from "./waysToTouch.ts";
+import type { TouchWay } from "./ways/index.ts";
 
 export const EDGES = ["left", "centre", "right", "inner", "outer", "point", "corner"] as const;
 export type Edge = (typeof EDGES)[number];

@@ -61,5 +61,19 @@ export {
   toolFields,
   typedTool,
 } from "./typedTool.ts";
-export { axesOf, type Place, TOUCH_WAYS, type TouchWay, waysToTouch } from "./waysToTouch.ts";
-export { WAY_WORDS } from "./wayWords.ts";
+export {
+  type FieldCaption,
+  type Gauge,
+  type Meeting,
+  type Place,
+  SPACER_KINDS,
+  type SpacerKind,
+  TOUCH_FIELDS,
+  TOUCH_WAYS,
+  type TouchField,
+  type TouchWay,
+  type UncertaintySource,
+  type WayOfTouching,
+  wayOf,
+} from "./ways/index.ts";
+export { axesOf, waysToTouch } from "./waysToTouch.ts";

@@ -4,12 +4,20 @@ import { readoutAtContact } from "../../sim/contact/contact.ts";
 import { bodyOf } from "../../sim/contact/toolBody.ts";
 import { longOr } from "../../tests/hard/long.ts";
 import { mounted, opened, viewOf } from "../ledger/setup.fixture.ts";
-import type { TouchField } from "../limits/index.ts";
 import { type Axis, fromControl, SCHOOLS, type Shown, toControl, type Zone } from "../machine/index.ts";
 import { closureOf, keyIn } from "../offsets/index.ts";
-import { type EdgeChoice, familyOf, TOOL_KINDS, TOUCH_WAYS, type Tool, wholeChoice } from "../tool/index.ts";
+import {
+  type EdgeChoice,
+  familyOf,
+  TOOL_KINDS,
+  TOUCH_WAYS,
+  type Tool,
+  type TouchField,
+  wayOf,
+  wholeChoice,
+} from "../tool/index.ts";
 import { type Case, EVERY_TOOL, everyCase, FINE, STANDARD_OVERHANG } from "./everyTool.fixture.ts";
-import { crossingOf, fieldsOf, sizeFrame } from "./touchFields.ts";
+import { crossingOf, sizeFrame } from "./touchFields.ts";
 import { reckonedWork } from "./touchProblem.ts";
 import { readTypedTouch } from "./typedTouch.ts";
 
@@ -82,7 +90,7 @@ function typedFor({ tool, zone, axis, way, choice, machine }: Case, truth: Truth
       numbers.machine = at(place, work);
   }
   const typed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(way, axis, zone)) {
+  for (const field of wayOf(way).fields(axis, zone)) {
     const crossing = crossingOf(field);
     const isLength = field === "size" && sizeFrame(machine, { tool }, { axis, choice }) === "drawing";
     const value = (numbers[field] ?? 0) * (isLength ? -1 : 1);

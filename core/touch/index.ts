@@ -12,6 +12,6 @@ export {
   type TouchResult,
   touchedDimension,
 } from "./touchEquation.ts";
-export { crossingOf, fieldsOf, sizeFrame, standardOverhang, TOUCH_FRAMES } from "./touchFields.ts";
+export { crossingOf, sizeFrame, standardOverhang, TOUCH_FRAMES } from "./touchFields.ts";
 export { onItsSide, reckonedWork, type SolveFor, solveTouchOf, standsOutBy, surfaceOf } from "./touchProblem.ts";
 export { asTypedForControl, readTypedTouch, type TouchReading, type TouchTask, type TypedTouch } from "./typedTouch.ts";

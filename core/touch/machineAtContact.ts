@@ -1,5 +1,6 @@
 import type { ToolView } from "../ledger/index.ts";
 import type { TouchFacts } from "../limits/index.ts";
+import { wayOf } from "../tool/index.ts";
 import { onItsSide } from "./touchProblem.ts";
 
 /**
@@ -16,8 +17,8 @@ export function machineAtContact(
   const { commanded, size = 0, old, retreat, jog } = numbers;
   const across = axis === "x" && zone.from === "minus" ? -1 : 1;
   const stood = commanded === undefined ? undefined : onItsSide(across, commanded, size) + active;
-  if (way === "slide") return stood;
-  if (way !== "preset") return numbers.machine;
+  if (wayOf(way).method === "slide") return stood;
+  if (wayOf(way).method !== "preset") return numbers.machine;
   if (stood === undefined || old === undefined || retreat === undefined || jog === undefined) return undefined;
   return stood + old + retreat + jog;
 }

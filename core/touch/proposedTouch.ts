@@ -1,9 +1,8 @@
 import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
-import type { TouchField } from "../limits/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { familyOf, wholeChoice } from "../tool/index.ts";
+import { familyOf, type SpacerKind, type TouchField, wayOf, wholeChoice } from "../tool/index.ts";
 import { typedLength, withUnit } from "../units/index.ts";
-import { fieldsOf, standardOverhang } from "./touchFields.ts";
+import { standardOverhang } from "./touchFields.ts";
 import { asTypedForControl, type TouchTask, type TypedTouch } from "./typedTouch.ts";
 
 /**
@@ -18,10 +17,11 @@ export function proposedTouch(
   spacers: readonly ShopSpacer[] = [],
 ): TypedTouch {
   const proposed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(task.way, task.axis, view.zone)) proposed[field] = propose(setup, view, task, field);
+  for (const field of wayOf(task.way).fields(task.axis, view.zone)) proposed[field] = propose(setup, view, task, field);
   // A block or pin is chosen each time; a shop's paper is always the same.
+  const isPaper = wayOf(task.way).spacers.includes("paper");
   const own =
-    proposed.spacer === "" && task.way === "paper" ? spacers.find(({ kind }) => isFor(kind, task.way)) : undefined;
+    proposed.spacer === "" && isPaper ? spacers.find(({ kind }) => wayOf(task.way).spacers.includes(kind)) : undefined;
   if (own) proposed.spacer = typedLength(own.thickness, task.sizeUnit);
   return proposed;
 }
@@ -29,12 +29,9 @@ export function proposedTouch(
 /** A spacer of the shop as it was measured once; thickness in millimetres. */
 export interface ShopSpacer {
   readonly name: string;
-  readonly kind: "paper" | "shim" | "block" | "pin";
+  readonly kind: SpacerKind;
   readonly thickness: number;
 }
-
-const isFor = (kind: ShopSpacer["kind"], way: TouchTask["way"]) =>
-  way === "paper" ? kind === "paper" || kind === "shim" : way === "block" && (kind === "block" || kind === "pin");
 
 /** The shop's spacer that a touch was made with: of its way, as thick as was typed. */
 export function spacerUsed(
@@ -44,7 +41,9 @@ export function spacerUsed(
 ): ShopSpacer | undefined {
   return spacers.find(
     (one) =>
-      isFor(one.kind, way) && thickness !== undefined && Math.abs(one.thickness - thickness) < TOLERANCES.sameLength,
+      wayOf(way).spacers.includes(one.kind) &&
+      thickness !== undefined &&
+      Math.abs(one.thickness - thickness) < TOLERANCES.sameLength,
   );
 }
 
@@ -72,12 +71,14 @@ function propose(
   const knownSize = () => {
     if (axis === "z")
       return way === "scratch" || wholeChoice(view.tool, axis, task.choice ?? {}).stand !== "behind" ? "0" : "";
-    if (way === "skim") return "";
+    if (wayOf(way).size === "measured") return "";
     if (isBore) return setup.hole ? inSizes(setup.hole.diameter) : "";
-    const skimmed = touches.find((one) => one.axis === "x" && one.way === "skim" && !isBoreTouch(setup, one));
+    const skimmed = touches.find(
+      (one) => one.axis === "x" && wayOf(one.way).size === "measured" && !isBoreTouch(setup, one),
+    );
     if (skimmed) return asTyped(skimmed, "size");
     const { measuredDiameter, nominalDiameter } = setup.stock;
-    return way === "slide" || way === "preset" || measuredDiameter !== undefined
+    return wayOf(way).method !== "surface" || measuredDiameter !== undefined
       ? inSizes(measuredDiameter ?? nominalDiameter)
       : "";
   };
@@ -85,11 +86,11 @@ function propose(
     case "size":
       return knownSize();
     case "commanded":
-      return way === "slide" && axis === "x" && setup.stock.measuredDiameter === undefined
+      return wayOf(way).method === "slide" && axis === "x" && setup.stock.measuredDiameter === undefined
         ? far(inSizes(setup.stock.nominalDiameter))
         : far(knownSize());
     case "spacer":
-      if (way === "preset") return "0";
+      if (wayOf(way).method === "preset") return "0";
       return asTyped(
         touches.find((touch) => touch.way === way),
         "spacer",

@@ -1,5 +1,5 @@
-import type { TouchField } from "../limits/index.ts";
 import { AXIS_NAME, type Axis, type MachineReadout } from "../machine/index.ts";
+import type { TouchField } from "../tool/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { roundToResolution, withoutNegativeZero } from "../units/index.ts";
 import { contactOf, type Surface } from "./surface.ts";

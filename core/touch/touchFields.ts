@@ -1,36 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import type { TouchField } from "../limits/index.ts";
-import { type Axis, type Crossing, type Frame, type Shown, stationOf, type Zone } from "../machine/index.ts";
-import { type EdgeChoice, type TouchWay, wholeChoice } from "../tool/index.ts";
-
-/**
- * The fields that a way of touching asks for, in the order in which they are filled in. An overhang is asked for where the
- * tool is slid along X, and along Z too on an arm whose control does not know how long the cutter is.
- */
-export function fieldsOf(way: TouchWay, axis: Axis, zone?: Pick<Zone, "arm">): readonly TouchField[] {
-  switch (way) {
-    case "skim":
-    case "scratch":
-    case "pull":
-    case "eye":
-      return ["machine", "size"];
-    case "paper":
-    case "block":
-    case "side":
-      return ["machine", "size", "spacer"];
-    case "centre":
-      return ["machine"];
-    case "setter":
-      return ["machine", "trigger"];
-    case "slide": {
-      const isCarried = zone?.arm?.carriesOverhang === true;
-      const counts = axis === "x" ? !isCarried : zone?.arm !== undefined && !isCarried;
-      return counts ? ["commanded", "size", "overhang"] : ["commanded", "size"];
-    }
-    case "preset":
-      return ["old", "retreat", "jog", "spacer", "commanded", "size"];
-  }
-}
+import { type Axis, type Crossing, type Frame, type Shown, stationOf } from "../machine/index.ts";
+import { type EdgeChoice, type TouchField, wholeChoice } from "../tool/index.ts";
 
 /** Whose number each field of a touch is: the control's, or a plain size or distance in the unit that the person chose. */
 export const TOUCH_FRAMES = {

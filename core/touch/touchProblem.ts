@@ -2,7 +2,7 @@ import type { SetupView, ToolView } from "../ledger/index.ts";
 import type { TouchFacts } from "../limits/index.ts";
 import { machineReadout } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { type ContactTool, contactTool, familyOf, wholeChoice } from "../tool/index.ts";
+import { type ContactTool, contactTool, familyOf, wayOf, wholeChoice } from "../tool/index.ts";
 import { armError } from "./armLength.ts";
 import { type Surface, surfaceSide } from "./surface.ts";
 import {
@@ -22,10 +22,10 @@ export function surfaceOf({ tool, zone }: ToolView, touch: TouchFacts, size: num
   const { stand } = wholeChoice(tool, touch.axis, touch.choice);
   switch (touch.axis) {
     case "x":
-      if (touch.way === "centre") return { kind: "centre" };
+      if (wayOf(touch.way).against === "centre") return { kind: "centre" };
       return { kind: familyOf(tool) === "bore" ? "bore" : "outside", diameter: size, across: zone.from === "minus" };
     case "y":
-      return touch.way === "centre"
+      return wayOf(touch.way).against === "centre"
         ? { kind: "centre" }
         : { kind: "bar-side", diameter: size, stand: stand === "minus" ? "minus" : "plus" };
     case "z":
@@ -73,7 +73,7 @@ export function reckonedWork(
   { work }: Pick<ToolView, "work">,
   { axis, way }: Pick<TouchFacts, "axis" | "way">,
 ): number | undefined {
-  if (way === "setter" || (axis === "z" && school === "datum-face")) return 0;
+  if (wayOf(way).against === "setter" || (axis === "z" && school === "datum-face")) return 0;
   return work[axis];
 }
 
@@ -123,7 +123,7 @@ function methodOf(
 ): TouchMethod | undefined {
   const { numbers, way } = touch;
   const across = touch.axis === "x" && view.zone.from === "minus" ? -1 : 1;
-  switch (way) {
+  switch (wayOf(way).method) {
     case "setter": {
       const { machine, trigger } = numbers;
       if (machine === undefined || trigger === undefined) return undefined;
@@ -157,16 +157,9 @@ function methodOf(
       const called = onItsSide(across, commanded, size);
       return { by: "preset", old, retreat, jog, called, surface, spacer, tool };
     }
-    case "skim":
-    case "paper":
-    case "block":
-    case "scratch":
-    case "centre":
-    case "side":
-    case "pull":
-    case "eye": {
+    case "surface": {
       const { machine, size, spacer = 0 } = numbers;
-      if (machine === undefined || (way !== "centre" && size === undefined)) return undefined;
+      if (machine === undefined || (wayOf(way).against !== "centre" && size === undefined)) return undefined;
       const surface = surfaceOf(view, touch, size ?? 0);
       return { by: "surface", solveFor, machine: machineReadout(machine), surface, spacer, tool };
     }

@@ -2,10 +2,10 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type ForwardTouch, readoutAtContact } from "../../sim/contact/contact.ts";
 import { loaded, machineFixture, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
-import { type MachineProfile, toControl } from "../machine/index.ts";
+import { type LatheAxis, type MachineProfile, toControl } from "../machine/index.ts";
+import { wayOf } from "../tool/index.ts";
 import { toControlText } from "../units/index.ts";
 import { proposedTouch } from "./proposedTouch.ts";
-import { fieldsOf } from "./touchFields.ts";
 import { readTypedTouch, type TouchTask } from "./typedTouch.ts";
 
 const setup = viewOf(opened(), loaded("1"));
@@ -71,7 +71,7 @@ describe("readTypedTouch", () => {
     fc.assert(
       fc.property(
         machines,
-        fc.constantFrom<"x" | "z">("x", "z"),
+        fc.constantFrom<LatheAxis>("x", "z"),
         fc.constantFrom<"skim" | "paper" | "block">("skim", "paper", "block"),
         length(-350, -250),
         length(5, 50),
@@ -143,7 +143,12 @@ describe("what a field is filled with beforehand", () => {
     });
   });
   it("asks for a spacer only where one lies", () => {
-    expect([fieldsOf("skim", "x"), fieldsOf("block", "x"), fieldsOf("slide", "z"), fieldsOf("slide", "x")]).toEqual([
+    expect([
+      wayOf("skim").fields("x"),
+      wayOf("block").fields("x"),
+      wayOf("slide").fields("z"),
+      wayOf("slide").fields("x"),
+    ]).toEqual([
       ["machine", "size"],
       ["machine", "size", "spacer"],
       ["commanded", "size"],

@@ -5,14 +5,14 @@ import {
   impossibilities,
   type ShopUncertainty,
   type TouchFacts,
-  type TouchField,
 } from "../limits/index.ts";
 import { type Axis, fromControl, fromDrawing, shownAs, toControl } from "../machine/index.ts";
 import type { Refusal } from "../refusal.ts";
 import type { EdgeChoice, TouchWay } from "../tool/index.ts";
+import { type TouchField, wayOf } from "../tool/index.ts";
 import { type LengthReading, type LengthRefusal, readLength, type Unit } from "../units/index.ts";
 import type { TouchResult } from "./touchEquation.ts";
-import { crossingOf, fieldsOf, sizeFrame } from "./touchFields.ts";
+import { crossingOf, sizeFrame } from "./touchFields.ts";
 import { type SolveFor, solveTouchOf } from "./touchProblem.ts";
 
 /** The fields of one touch, letter by letter as they were typed. */
@@ -54,7 +54,7 @@ export function readTypedTouch(setup: SetupView, view: ToolView, task: TouchTask
   const understood: Partial<Record<TouchField, LengthReading>> = {};
   const refusals: Partial<Record<TouchField | "choice", Refusal>> = {};
   const numbers: Partial<Record<TouchField, number>> = {};
-  for (const field of fieldsOf(way, axis, view.zone)) {
+  for (const field of wayOf(way).fields(axis, view.zone)) {
     const crossing = crossingOf(field);
     const units = crossing === undefined ? task.sizeUnit : machine.units;
     const answer = readLength(typed[field] ?? "", { units, ...(task.decimal && { decimal: task.decimal }) });

@@ -2,6 +2,8 @@ import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import {
   readInsertDesignation,
   readTypedTool,
+  SPACER_KINDS,
+  type SpacerKind,
   TOOL_KINDS,
   type Tool,
   type ToolKind,
@@ -26,7 +28,6 @@ export const GAUGE_KINDS = [
   ...(["micrometer", "bore gauge", "telescoping gauge", "caliper", "indicator"] as const),
   ...(["setter", "plug-in setter"] as const),
 ] as const;
-export const SPACER_KINDS = ["paper", "shim", "block", "pin"] as const;
 
 /** Content of each kind, lengths in millimetres. The single description: validators are compiled from it. */
 export const workshopSchemas = {
@@ -69,7 +70,7 @@ export interface WorkshopContents {
     readonly note?: string;
   };
   readonly spacer: {
-    readonly kind: (typeof SPACER_KINDS)[number];
+    readonly kind: SpacerKind;
     readonly thickness: number;
     readonly uncertainty: number;
     readonly measured?: string;

@@ -9,6 +9,7 @@ import {
   viewSetup,
 } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
+import { AXES } from "../../core/machine/index.ts";
 import type { ToolHistory } from "../../core/plausibility/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 
@@ -23,8 +24,6 @@ function keyOf({ school }: SetupView, { station, tool }: ToolView, axis: Axis): 
   const words = [station, axis, axis === "z" ? school : "", toolFacts(tool)];
   return createHash("sha256").update(words.join("\n")).digest("hex");
 }
-
-const AXES = ["x", "y", "z"] as const;
 
 /** Remembers what an entry says of a tool; forgets what one says that was taken back. */
 export async function storeHistory(sql: Sql, setupId: string, next: SetupState, entry: Entry): Promise<void> {

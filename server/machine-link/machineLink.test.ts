@@ -1,7 +1,7 @@
 import http, { type RequestListener } from "node:http";
 import type { AddressInfo } from "node:net";
 import { afterEach, describe, expect, it } from "vitest";
-import type { PositionReport } from "../../core/machine/index.ts";
+import type { LatheAxis, PositionReport } from "../../core/machine/index.ts";
 import { feedsOf } from "./links.server.ts";
 import { MachineLink } from "./machineLink.server.ts";
 
@@ -26,7 +26,7 @@ function item(id: string, more = 'coordinateSystem="MACHINE" units="MILLIMETER"'
 }
 const devices = (items: string) =>
   `<?xml version="1.0"?><MTConnectDevices><Header instanceId="7"/><Devices><Device name="north"><Axes>${items}</Axes></Device></Devices></MTConnectDevices>`;
-const position = (axis: "x" | "z", value: string, id = `north_${axis}_pos`) =>
+const position = (axis: LatheAxis, value: string, id = `north_${axis}_pos`) =>
   `<ComponentStream component="Linear" name="${axis.toUpperCase()}"><Samples><Position dataItemId="${id}" timestamp="2026-01-01T00:00:00Z" sequence="1">${value}</Position></Samples></ComponentStream>`;
 const BOTH = position("x", "-289.8") + position("z", "-400");
 let served = 0;

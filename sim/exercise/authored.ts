@@ -1,4 +1,5 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { LATHE_AXES } from "../../core/machine/index.ts";
 import type { TouchWay } from "../../core/tool/index.ts";
 import type { Exercise, ExerciseTool, Goal } from "./exercise.ts";
 import type { Skill } from "./skills.ts";
@@ -41,7 +42,7 @@ export function exerciseOfSetup(setup: SetupView, authoring: Authoring): Exercis
   const goals = first
     .filter(({ offset }) => authoring.toSet.includes(offset))
     .flatMap((view): readonly Goal[] => [
-      ...(["x", "z"] as const).map((axis): Goal => {
+      ...LATHE_AXES.map((axis): Goal => {
         const way = ASKED.includes(view.way[axis]) || view.way[axis] === "slide" ? view.way[axis] : "paper";
         return { goal: "offset", offset: view.offset, axis, within: authoring.within[axis], way };
       }),

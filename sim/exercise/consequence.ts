@@ -1,4 +1,4 @@
-import { toControl } from "../../core/machine/index.ts";
+import { type LatheAxis, toControl } from "../../core/machine/index.ts";
 import { familyOf } from "../../core/tool/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { type LatheCommand, step } from "../lathe/index.ts";
@@ -47,7 +47,7 @@ function approach(bench: Bench, goal: GoalOf<"offset">): string | undefined {
   if (!active || !stock) return undefined;
   const radius = Math.max(...stock.outer.map(({ v0, v1 }) => Math.max(v0, v1)));
   const x = active.body.mode === "outside" ? active.side * 2 * (radius + AHEAD) : 0;
-  const word = (axis: "x" | "z", value: number) =>
+  const word = (axis: LatheAxis, value: number) =>
     `${axis.toUpperCase()}${toControl(machine, axis, value, "program", active.zone).toFixed(machine.units === "mm" ? 3 : 4)}`;
   const commands: readonly LatheCommand[] = [
     { do: "single-block", on: false },

@@ -1,8 +1,8 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { machineProfileSchema, SCHOOLS } from "../../core/machine/index.ts";
-import { EDGES, TOUCH_WAYS, toolSchema } from "../../core/tool/index.ts";
+import { latheAxisSchema, machineProfileSchema, SCHOOLS } from "../../core/machine/index.ts";
+import { EDGES, SPACER_KINDS, TOUCH_WAYS, toolSchema } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
-import { HOLDERS, SPACER_KINDS } from "../lathe/index.ts";
+import { HOLDERS } from "../lathe/index.ts";
 import { SKILLS } from "./skills.ts";
 import { TOPICS } from "./topics.ts";
 
@@ -105,7 +105,7 @@ const goal = {
       /** Which of the choices holds, counted from 0. */
       right: { type: "integer", minimum: 0, maximum: 5 },
       /** What is asked for instead: the largest retreat of a tool on an axis that its travel allows. */
-      retract: object(["offset", "axis"], { offset, axis: { type: "string", enum: ["x", "z"] } } as const),
+      retract: object(["offset", "axis"], { offset, axis: latheAxisSchema } as const),
       within,
       /** What is said of a wrong answer: what it would have done. */
       otherwise: text,

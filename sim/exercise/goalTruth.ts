@@ -1,6 +1,14 @@
 import { travel } from "../../core/clearance/index.ts";
 import type { ToolView } from "../../core/ledger/index.ts";
-import { type Axis, fromControl, shownAs, travelInZone, workInZone, type Zone } from "../../core/machine/index.ts";
+import {
+  type Axis,
+  fromControl,
+  type LatheAxis,
+  shownAs,
+  travelInZone,
+  workInZone,
+  type Zone,
+} from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import { type EdgeChoice, noseRadiusOf, orientationCode, tipOf } from "../../core/tool/index.ts";
 import { convertLength, formatMillimetres } from "../../core/units/index.ts";
@@ -197,12 +205,12 @@ function wrongCalls(bench: Bench, { wants }: GoalOf<"calls">): readonly string[]
 /** The farthest retract of a tool that its travel allows, with what the control holds now. Part coordinate, millimetres. */
 export function largestRetractOf(
   bench: Bench,
-  { offset, axis }: { readonly offset: string; readonly axis: "x" | "z" },
+  { offset, axis }: { readonly offset: string; readonly axis: LatheAxis },
 ): number {
   const { machine } = bench.lathe.config;
   const view = setupNow(bench).tools.find((tool) => tool.offset === offset);
   invariant(view, "a retract is asked of a tool of its exercise");
-  const limits = (of: "x" | "z") => travelInZone(machine, of, view.zone) ?? ([0, 0] as const);
+  const limits = (of: LatheAxis) => travelInZone(machine, of, view.zone) ?? ([0, 0] as const);
   const results = travel({
     limits: { x: limits("x"), z: limits("z") },
     margin: machine.travelMargin ?? 1,

@@ -1,11 +1,11 @@
-import type { Axis } from "../../core/machine/index.ts";
+import type { Axis, LatheAxis } from "../../core/machine/index.ts";
+import type { Meeting } from "../../core/tool/index.ts";
 import { feelOf } from "../lathe/felt.ts";
-import type { LatheEvent, PerAxis, SpacerKind } from "../lathe/index.ts";
+import type { LatheEvent, PerAxis } from "../lathe/index.ts";
 import { endOf } from "../stock/stock.ts";
 import type { Bench, BenchAct } from "./bench.ts";
 
 /** How tool and part met: by a chip, over a spacer, bare, at a setter, slid, pulled, or by a sweep of the holder. */
-export type MetBy = "cut" | SpacerKind | "bare" | "setter" | "slide" | "pull" | "sweep";
 
 /** A tool brought to a known place on an axis. Lengths in millimetres, X as diameters. */
 export interface Contact {
@@ -13,7 +13,7 @@ export interface Contact {
   readonly at: number;
   readonly station: string;
   readonly axis: Axis;
-  readonly by: MetBy;
+  readonly by: Meeting;
   /** Machine readout at the contact. */
   readonly readout: number;
   readonly spacer: number;
@@ -103,7 +103,7 @@ export function reduceFacts(
     ...(mishaps.length > 0 && { mishaps: [...facts.mishaps, ...mishaps] }),
   };
   const lathe = after.lathe;
-  const meet = (axis: Axis, by: MetBy, more: Partial<Contact> = {}) => {
+  const meet = (axis: Axis, by: Meeting, more: Partial<Contact> = {}) => {
     const { station, readout, spacer } = lathe;
     const contact: Contact = {
       ...{ at, station, axis, by, readout: readout[axis] },
@@ -203,7 +203,7 @@ export function reduceFacts(
 }
 
 function goesAlongZ({ lathe: before }: Bench, { lathe: after }: Bench): boolean {
-  const by = (axis: "x" | "z") => Math.abs(after.readout[axis] - before.readout[axis]);
+  const by = (axis: LatheAxis) => Math.abs(after.readout[axis] - before.readout[axis]);
   return by("z") > by("x") / 2;
 }
 

@@ -1,7 +1,8 @@
+import { axisSchema, latheAxisSchema } from "../../core/machine/index.ts";
+import { SPACER_KINDS } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
-import { SPACER_KINDS } from "./commands.ts";
 
-const axis = { type: "string", enum: ["x", "y", "z"] } as const;
+const axis = axisSchema;
 const length = { type: "number", minimum: -10_000, maximum: 10_000 } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
 const station = { type: "string", minLength: 1, maxLength: 20 } as const;
@@ -76,7 +77,7 @@ export const latheCommandSchema = {
     command("setter", { to: { type: "string", enum: ["out", "parked"] } }),
     command("measure", { gauge: { type: "string", enum: GAUGES }, z: length }),
     command("sweep", { sag: { type: "number", minimum: 0, maximum: 1 } }),
-    command("slide", { axis: { type: "string", enum: ["x", "z"] } }),
+    command("slide", { axis: latheAxisSchema }),
     command("remount", { station }),
   ],
 };

@@ -1,8 +1,6 @@
-import type { Axis } from "../../core/machine/index.ts";
+import type { Axis, LatheAxis } from "../../core/machine/index.ts";
+import type { SpacerKind } from "../../core/tool/index.ts";
 import type { GaugeKind } from "../gauge/gauge.ts";
-
-export const SPACER_KINDS = ["paper", "shim", "block", "pin"] as const;
-export type SpacerKind = (typeof SPACER_KINDS)[number];
 
 /** What is held between tool and part: paper gives, the others do not. Thickness in millimetres. */
 export interface Spacer {
@@ -48,7 +46,7 @@ export type LatheCommand =
   | { readonly do: "measure"; readonly gauge: GaugeKind; readonly z: number }
   | { readonly do: "sweep"; readonly sag: number }
   /** Loosens a tool, slides it until it meets the part, clamps it again. */
-  | { readonly do: "slide"; readonly axis: "x" | "z" }
+  | { readonly do: "slide"; readonly axis: LatheAxis }
   /** Opens the chuck and pulls the bar out to the parked tool. */
   | { readonly do: "pull-bar" }
   /** Takes a holder off and puts it back. */

@@ -2,7 +2,6 @@ import type { Axis, MachineProfile } from "../../core/machine/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 
 export type PerAxis<Value> = Readonly<Record<Axis, Value>>;
-export const AXES: readonly Axis[] = ["x", "y", "z"];
 export const perAxis = <Value>(of: (axis: Axis) => Value): PerAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
 
 /** How a holder comes back when it was off; see {@link REMOUNT_SCATTER}. */

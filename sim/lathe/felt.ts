@@ -1,4 +1,5 @@
 import type { Axis } from "../../core/machine/index.ts";
+import { LATHE_AXES } from "../../core/machine/index.ts";
 import { gapAcross, gapAlong, gapBeside } from "../contact/gap.ts";
 import { endOf, type Stock } from "../stock/stock.ts";
 import { crash, type Step } from "./crash.ts";
@@ -104,7 +105,7 @@ export function felt(state: LatheState, active: ActiveTool, around: { readonly s
 
 /** True where the tool lies against the part on an axis while it overlaps on the other. */
 function isAgainst(state: LatheState, active: ActiveTool, stock: Stock): boolean {
-  const axes = isOffInY(state.slide, active) ? (["y"] as const) : (["x", "z"] as const);
+  const axes = isOffInY(state.slide, active) ? (["y"] as const) : LATHE_AXES;
   return axes.some((axis) => {
     const room = roomOn(state, active, stock, axis);
     return room <= CONTACT && room > -DAMAGE * 2;

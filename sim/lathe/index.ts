@@ -1,6 +1,5 @@
-export { type LatheCommand, SPACER_KINDS, type Spacer, type SpacerKind } from "./commands.ts";
+export type { LatheCommand, Spacer } from "./commands.ts";
 export {
-  AXES,
   type ControlRow,
   HOLDERS,
   type HolderKind,

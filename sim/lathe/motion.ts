@@ -1,5 +1,5 @@
-import { AXIS_NAME } from "../../core/machine/index.ts";
-import { AXES, type PerAxis, perAxis } from "./config.ts";
+import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
+import { type PerAxis, perAxis } from "./config.ts";
 import { crash, type Step, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
 import { type Meeting, meet } from "./meeting.ts";

@@ -1,4 +1,4 @@
-import { AXIS_NAME, type Axis, lastDigit, toControl } from "../../core/machine/index.ts";
+import { AXIS_NAME, type Axis, LATHE_AXES, type LatheAxis, lastDigit, toControl } from "../../core/machine/index.ts";
 import { extent } from "../../core/outline/index.ts";
 import { formatMillimetres, roundToResolution } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";
@@ -20,14 +20,16 @@ export function probed(before: LatheState, step: Step): Step {
   if (state.setter !== "out" || !setter || state.alarm) return step;
   const active = activeTool(state);
   if (!active) return step;
-  const pressed = (["x", "z"] as const)
-    .map((axis) => ({ axis, room: roomToProbe(state, active, axis), was: roomToProbe(before, active, axis) }))
-    .find(
-      ({ axis, room, was }) =>
-        room <= 1e-9 && before.readout[axis] !== state.readout[axis] && (was > 1e-9 || state.isPressed),
-    );
+  const pressed = LATHE_AXES.map((axis) => ({
+    axis,
+    room: roomToProbe(state, active, axis),
+    was: roomToProbe(before, active, axis),
+  })).find(
+    ({ axis, room, was }) =>
+      room <= 1e-9 && before.readout[axis] !== state.readout[axis] && (was > 1e-9 || state.isPressed),
+  );
   if (!pressed) {
-    const isPressed = state.isPressed && (["x", "z"] as const).some((axis) => roomToProbe(state, active, axis) <= 1e-9);
+    const isPressed = state.isPressed && LATHE_AXES.some((axis) => roomToProbe(state, active, axis) <= 1e-9);
     return isPressed === state.isPressed ? step : { ...step, state: { ...state, isPressed } };
   }
   if (pressed.room < -BENT)
@@ -37,7 +39,7 @@ export function probed(before: LatheState, step: Step): Step {
 }
 
 /** True distance between tip and probe on an axis, on the side that this tool presses. */
-export function roomToProbe(state: LatheState, active: ActiveTool, axis: "x" | "z"): number {
+export function roomToProbe(state: LatheState, active: ActiveTool, axis: LatheAxis): number {
   const { setter } = state.config.machine;
   if (!setter) return Number.POSITIVE_INFINITY;
   // The setter's calibration stands for a tool of no length: what a tool is longer by is all that counts.

@@ -1,9 +1,9 @@
-import { AXIS_NAME, fromControl, mainZone, shownAs } from "../../core/machine/index.ts";
+import { AXES, AXIS_NAME, fromControl, mainZone, shownAs } from "../../core/machine/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import type { Block } from "../control/blocks.ts";
 import { activeOffsets } from "../control/offsets.ts";
 import { rangeOn } from "../stock/profile.ts";
-import { AXES, type PerAxis, perAxis } from "./config.ts";
+import { type PerAxis, perAxis } from "./config.ts";
 import { alarmed, type Step, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
 import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram, travelOf } from "./state.ts";

@@ -1,4 +1,4 @@
-import { AXIS_NAME, travelInZone, zoneOf } from "../../core/machine/index.ts";
+import { AXIS_NAME, type LatheAxis, travelInZone, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { normal } from "../chance.ts";
 import { gapAcross, gapAlong } from "../contact/gap.ts";
@@ -91,7 +91,7 @@ export function remount(state: LatheState, station: string): Step {
 }
 
 /** Loosens the tool, slides it until it meets the part, clamps it. The machine does not move. */
-export function slideTool(state: LatheState, axis: "x" | "z"): Step {
+export function slideTool(state: LatheState, axis: LatheAxis): Step {
   const active = activeTool(state);
   const around = active && surroundings(state, active.works);
   if (!active || !around) return alarmed(state, "There is nothing to slide.");

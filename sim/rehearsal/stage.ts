@@ -1,19 +1,18 @@
 import type { Obstacle, SwingTool, Turret } from "../../core/clearance/index.ts";
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
-import { mainZone, programSense, travelInZone } from "../../core/machine/index.ts";
+import { type LatheAxis, mainZone, programSense, travelInZone } from "../../core/machine/index.ts";
 import { type ToolStanding, whereToolsStand } from "../../core/proof/index.ts";
 import { familyOf, type TipDirection, tipDirection } from "../../core/tool/index.ts";
 import { type Body, bodyIn, sideOf } from "../body/body.ts";
 import { fromOutline } from "../workshop/latheOfSetup.ts";
 
-export type StageAxis = "x" | "z";
-type PerAxis<Value> = Readonly<Record<StageAxis, Value>>;
+type PerAxis<Value> = Readonly<Record<LatheAxis, Value>>;
 
 /** A slip put into what the control holds: an amount on an axis of one offset or of the work offset, or another nose. */
 export type Slip =
-  | { readonly kind: "offset"; readonly offset: string; readonly axis: StageAxis; readonly by: number }
-  | { readonly kind: "work"; readonly axis: StageAxis; readonly by: number }
+  | { readonly kind: "offset"; readonly offset: string; readonly axis: LatheAxis; readonly by: number }
+  | { readonly kind: "work"; readonly axis: LatheAxis; readonly by: number }
   | { readonly kind: "nose"; readonly offset: string; readonly radius: number; readonly orientation: number };
 
 /** A tool where it truly stands, as a body that cuts and hits. */
@@ -85,7 +84,7 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
     if (tool.second === undefined) tools.set(tool.station, stagedTool(standing, ring));
   }
   const radius = (stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize) / 2;
-  const slip = (axis: StageAxis) =>
+  const slip = (axis: LatheAxis) =>
     slips.reduce((sum, one) => sum + (one.kind === "work" && one.axis === axis ? one.by : 0), 0);
   const end = stock.toFace;
   const margin = machine.travelMargin ?? 1;
@@ -124,7 +123,7 @@ const BEHIND_FRONT = 400;
 function stagedOffset(setup: SetupView, { tool, reckoned }: ToolStanding, slips: readonly Slip[]): StagedOffset {
   const { offset, nose } = tool;
   const own = slips.filter((one) => one.kind === "work" || one.offset === offset);
-  const along = (axis: StageAxis) =>
+  const along = (axis: LatheAxis) =>
     (reckoned[axis] ?? 0) + own.reduce((sum, one) => sum + (one.kind !== "nose" && one.axis === axis ? one.by : 0), 0);
   const other = own.find((one) => one.kind === "nose");
   const radius = other?.kind === "nose" ? other.radius : (nose?.noseRadius ?? tool.control?.noseRadius ?? 0);

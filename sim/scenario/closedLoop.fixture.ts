@@ -1,6 +1,5 @@
 import type { ToolView } from "../../core/ledger/index.ts";
 import { mounted, opened, viewOf } from "../../core/ledger/setup.fixture.ts";
-import type { TouchField } from "../../core/limits/index.ts";
 import {
   type Axis,
   fromControl,
@@ -13,9 +12,9 @@ import {
 import { sweepOf } from "../../core/mount/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { extent, farthest } from "../../core/outline/index.ts";
-import { familyOf, wholeChoice } from "../../core/tool/index.ts";
+import { familyOf, type TouchField, wayOf, wholeChoice } from "../../core/tool/index.ts";
 import type { Case } from "../../core/touch/everyTool.fixture.ts";
-import { crossingOf, fieldsOf, readTypedTouch, reckonedWork, sizeFrame } from "../../core/touch/index.ts";
+import { crossingOf, readTypedTouch, reckonedWork, sizeFrame } from "../../core/touch/index.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import { bodyOf } from "../contact/toolBody.ts";
 import { CLOCK_POSITIONS } from "../gauge/indicator.ts";
@@ -182,7 +181,7 @@ export function runLoop(drawn: Loop): LoopResult {
   const work = reckonedWork(setup, toolView, one) ?? 0;
   const touch = contact(loop, latheFor(loop), work);
   const typed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(way, axis, zone)) {
+  for (const field of wayOf(way).fields(axis, zone)) {
     const truly = touch.numbers[field];
     if (truly === undefined) continue;
     // How deep a face lies is said without a sign.

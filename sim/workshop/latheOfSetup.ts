@@ -1,6 +1,7 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import {
   type Axis,
+  type LatheAxis,
   lastDigitInCore,
   type MachineProfile,
   mainZone,
@@ -83,7 +84,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
 /** A little short of the end of travel on every axis: clear of everything. */
 function clearOf(machine: MachineProfile): PerAxis<number> {
   const margin = machine.travelMargin ?? 1;
-  const high = (axis: "x" | "z") => (travelInZone(machine, axis, mainZone(machine))?.[1] ?? 0) - margin;
+  const high = (axis: LatheAxis) => (travelInZone(machine, axis, mainZone(machine))?.[1] ?? 0) - margin;
   return { x: high("x"), y: 0, z: high("z") };
 }
 

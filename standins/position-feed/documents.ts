@@ -1,5 +1,6 @@
 import type { Axis, MachineProfile } from "../../core/machine/index.ts";
-import { AXES, observe } from "../../sim/lathe/index.ts";
+import { AXES } from "../../core/machine/index.ts";
+import { observe } from "../../sim/lathe/index.ts";
 import type { LathePool, Observation, PooledLathe } from "./lathePool.ts";
 import { BUFFER } from "./lathePool.ts";
 

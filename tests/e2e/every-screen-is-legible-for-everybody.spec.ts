@@ -1,4 +1,5 @@
 import type { Page } from "@playwright/test";
+import { STAGES } from "../../app/stages.ts";
 import { isLong } from "../hard/long.ts";
 import { violationsIn } from "./accessibility.ts";
 import { demoSetup } from "./demoSetup.ts";
@@ -158,6 +159,18 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
           await page.goto(`${demoSetup("dome-collar").address}/${view}`);
           await expect(page.getByRole("heading", { level: 1 })).toBeVisible();
           if (view.includes("rehearsal")) await expect(page.getByRole("list", { name: "Findings" })).toBeVisible();
+        },
+      ] as const,
+  ),
+  ...STAGES.map(
+    ({ path }) =>
+      [
+        `stage: ${path}`,
+        async (page: Page) => {
+          await beSignedIn(page, "Ines");
+          await page.goto(`${demoSetup("collar").address}/${path}`);
+          await expect(page.getByRole("main")).toBeVisible();
+          await page.waitForLoadState("networkidle");
         },
       ] as const,
   ),

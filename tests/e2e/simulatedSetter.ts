@@ -1,9 +1,8 @@
 import type { Page } from "@playwright/test";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
-import type { TouchField } from "../../core/limits/index.ts";
 import { type Axis, toControl } from "../../core/machine/index.ts";
-import { wholeChoice } from "../../core/tool/index.ts";
-import { crossingOf, fieldsOf, reckonedWork } from "../../core/touch/index.ts";
+import { type TouchField, wayOf, wholeChoice } from "../../core/tool/index.ts";
+import { crossingOf, reckonedWork } from "../../core/touch/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import { readoutAtContact } from "../../sim/contact/contact.ts";
 import { bodyOf } from "../../sim/contact/toolBody.ts";
@@ -68,7 +67,7 @@ export class SimulatedSetter {
     const way = await this.way();
     const numbers = this.numbersFor(setup, tool, axis, way, isWork);
     await this.press("h");
-    for (const field of fieldsOf(way, axis, tool.zone)) {
+    for (const field of wayOf(way).fields(axis, tool.zone)) {
       const input = this.page.locator(`input[name="${field}"]`);
       const wanted = numbers[field] ?? "0";
       const shown = await input.inputValue();
@@ -128,7 +127,7 @@ export class SimulatedSetter {
     };
     if (way === "slide") numbers.commanded = far * truth + size;
     const texts: Partial<Record<TouchField, string>> = {};
-    for (const field of fieldsOf(way, axis, tool.zone)) {
+    for (const field of wayOf(way).fields(axis, tool.zone)) {
       const value = numbers[field];
       if (field === "overhang")
         texts[field] = String(machine.stations?.find(({ id }) => id === tool.station)?.standardOverhang ?? 0);

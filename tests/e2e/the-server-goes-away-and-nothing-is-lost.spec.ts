@@ -1,5 +1,6 @@
 import { readFile } from "node:fs/promises";
 import type { Browser, Page } from "@playwright/test";
+import { CHAIN, STAGES } from "../../app/stages.ts";
 import { longOr } from "../hard/long.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { OwnServer } from "./ownServer.ts";
@@ -8,8 +9,8 @@ import { expect, longTest, openLike, signInAs, test } from "./shop.ts";
 test.use({ serviceWorkers: "allow" });
 
 /** The last one is where the story goes on. */
-const STAGES = longOr(
-  ["Prepare", "Mount", "Touch", "Table", "Clear", "Prove", "First part", "Keep"],
+const NAMES = longOr(
+  CHAIN.map(({ name }) => name),
   ["Table", "Keep"],
 );
 const { address: drawtube } = demoSetup("drawtube");
@@ -34,7 +35,7 @@ async function takenAlong(page: Page, address = drawtube): Promise<void> {
         }, address),
       { timeout: 30_000 },
     )
-    .toBe(10);
+    .toBe(STAGES.length);
 }
 
 /** Stops every process that runs a page, as a device does that sleeps. */
@@ -84,7 +85,7 @@ test("a setter goes on without the server, through a reload and a crash, and all
     await expect(strip(page)).toHaveText("No server · 1 waiting");
 
     // Every stage opens, by a tap and by a reload, and knows what waits.
-    for (const stage of STAGES) {
+    for (const stage of NAMES) {
       await page.getByRole("navigation", { name: "Stages of this setup" }).getByRole("link", { name: stage }).click();
       await expect(page).toHaveURL(new RegExp(`/${stage.toLowerCase().replace(" ", "-")}(\\?|$)`));
       await page.reload();

@@ -1,6 +1,7 @@
 import { FEATURE_FORMS } from "../../correction/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../formats/index.ts";
 import { MACHINE_FACTS } from "../../ledger/index.ts";
+import { latheAxisSchema } from "../../machine/index.ts";
 import { TOOL_KINDS } from "../../tool/index.ts";
 import { fingerprint, form } from "./formSchema.ts";
 
@@ -42,7 +43,7 @@ export const prepareForms = {
     "record-feature",
     ["feature", "name", "offset", "axis", "nominal", "lower", "upper", "sizeUnit"],
     {
-      ...{ feature: uuid, name: typed, offset, axis: { type: "string", enum: ["x", "z"] } },
+      ...{ feature: uuid, name: typed, offset, axis: latheAxisSchema },
       ...{ nominal: typed, lower: typed, upper: typed, sizeUnit },
       form: { type: "string", enum: FEATURE_FORMS },
       at: typed,
@@ -54,7 +55,7 @@ export const prepareForms = {
     gauge: { type: "string", maxLength: 120 },
   } as const),
   "correct-offset": form("correct-offset", ["offset", "axis", "how"], {
-    ...{ offset, axis: { type: "string", enum: ["x", "z"] }, how: { type: "string", enum: ["wear", "geometry"] } },
+    ...{ offset, axis: latheAxisSchema, how: { type: "string", enum: ["wear", "geometry"] } },
     /** `yes` once a correction of unusual size has been confirmed. */
     meant: { type: "string", enum: ["yes"] },
   } as const),

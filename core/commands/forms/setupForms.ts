@@ -1,8 +1,7 @@
 import type { FromSchema } from "json-schema-to-ts";
-import type { TOUCH_FIELDS } from "../../limits/index.ts";
-import { SCHOOLS } from "../../machine/index.ts";
+import { axisSchema, SCHOOLS } from "../../machine/index.ts";
 import { MOUNT_CHECKS } from "../../mount/index.ts";
-import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
+import { EDGES, type TOUCH_FIELDS, TOUCH_WAYS } from "../../tool/index.ts";
 import { form } from "./formSchema.ts";
 import { prepareForms } from "./prepareForms.ts";
 import { proofForms } from "./proofForms.ts";
@@ -10,7 +9,7 @@ import { tableForms } from "./tableForms.ts";
 
 const id = { type: "string", format: "uuid" } as const;
 const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
-const axis = { type: "string", enum: ["x", "y", "z"] } as const;
+const axis = axisSchema;
 const way = { type: "string", enum: TOUCH_WAYS } as const;
 const typed = { type: "string", maxLength: 200 } as const;
 const sizeUnit = { type: "string", enum: ["mm", "in"] } as const;

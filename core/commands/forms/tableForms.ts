@@ -1,4 +1,5 @@
 import { KEYED_BY, TABLE_COLUMNS, WORK_MEANS } from "../../ledger/index.ts";
+import { latheAxisSchema } from "../../machine/index.ts";
 import { fingerprint, form } from "./formSchema.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
@@ -18,7 +19,7 @@ export const tableForms = {
   "copy-row": form("copy-row", ["from", "to"], { from: offset, to: offset } as const),
   "set-work": form("set-work", ["name", "axis", "means", "value"], {
     name: { type: "string", pattern: "^G5[4-9]$" },
-    axis: { type: "string", enum: ["x", "z"] },
+    axis: latheAxisSchema,
     means: { type: "string", enum: WORK_MEANS },
     value: typed,
     /** `yes` once the question about it was answered. */

@@ -1,4 +1,5 @@
 import { FEATURE_FORMS } from "../../correction/correction.ts";
+import { latheAxisSchema } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
@@ -7,7 +8,7 @@ import { length, name, object, offset, uuid } from "./schemaParts.ts";
 /** A dimension of the drawing that an offset makes, with its limits. Lengths from the face, X as diameters. */
 export const schema = object(["feature", "name", "offset", "axis", "nominal", "lower", "upper"], {
   feature: uuid,
-  ...{ name, offset, axis: { type: "string", enum: ["x", "z"] } },
+  ...{ name, offset, axis: latheAxisSchema },
   nominal: length,
   /** Lower and upper deviation from nominal. */
   ...{ lower: length, upper: length },

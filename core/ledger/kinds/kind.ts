@@ -1,4 +1,4 @@
-import type { Axis } from "../../machine/index.ts";
+import type { Axis, LatheAxis } from "../../machine/index.ts";
 import type { Tool } from "../../tool/index.ts";
 import type { Unit } from "../../units/index.ts";
 import type { Cell } from "../cells.ts";
@@ -61,7 +61,7 @@ export interface NumberWriter {
   /** The name of a column. */
   readonly column: (column: GridColumn) => string;
   /** A dimension of the part; undefined where it is not on record any more. */
-  readonly featureOf: (feature: string) => { readonly name: string; readonly axis: "x" | "z" } | undefined;
+  readonly featureOf: (feature: string) => { readonly name: string; readonly axis: LatheAxis } | undefined;
 }
 
 /** A machine's present state while the entries of its setups are folded into it. Lengths in millimetres. */

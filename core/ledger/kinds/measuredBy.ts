@@ -1,4 +1,4 @@
-import { WAY_WORDS } from "../../tool/index.ts";
+import { wayOf } from "../../tool/index.ts";
 import type { Payload } from "./index.ts";
 
 const TYPED: Readonly<Record<string, string>> = {
@@ -19,7 +19,7 @@ export function measuredBy({
   typed,
   gauge: own,
 }: Pick<Payload<"touch-accepted" | "work-offset-taught">, "way" | "typed" | "gauge">): string {
-  const [name, gauge] = WAY_WORDS[way];
+  const { words, readFrom } = wayOf(way);
   const unit = typed.sizeUnit;
   const numbers = Object.entries(typed)
     .filter(([field, text]) => field !== "sizeUnit" && text !== "")
@@ -27,6 +27,6 @@ export function measuredBy({
       ([field, text]) =>
         `${TYPED[field] ?? field} ${text}${unit && field !== "machine" && !/[a-z"]/i.test(text) ? ` ${unit}` : ""}`,
     );
-  const by = own ? own : gauge;
-  return `${name}${numbers.length > 0 ? `: ${numbers.join(", ")}` : ""}${by === "" ? "" : ` · ${by}`}`;
+  const by = own ? own : readFrom;
+  return `${words}${numbers.length > 0 ? `: ${numbers.join(", ")}` : ""}${by === "" ? "" : ` · ${by}`}`;
 }

@@ -1,4 +1,4 @@
-import { AXIS_NAME } from "../../machine/index.ts";
+import { AXIS_NAME, LATHE_AXES } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { PROOF_FOUND } from "../payloadWords.ts";
@@ -32,7 +32,7 @@ export const kind: Kind<"proof-checked"> = {
   describe: ({ offset, found }) => `check of offset ${offset}: ${FOUND[found]}`,
   offsets: ({ offset }) => [offset],
   numbers: ({ offset, stop, by, source, note }, { programmed, readout }) => {
-    const off = (["x", "z"] as const).flatMap((axis) => {
+    const off = LATHE_AXES.flatMap((axis) => {
       const value = by[axis];
       return value === null ? [] : [`${AXIS_NAME[axis]} off by ${readout(axis, value, offset, "always")}`];
     });

@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { SCHOOLS } from "../../machine/index.ts";
+import { axisSchema, SCHOOLS } from "../../machine/index.ts";
 import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
 import { GRID_COLUMNS } from "../payloadWords.ts";
 
@@ -11,7 +11,7 @@ export const size = { type: "number", minimum: 0, maximum: 100_000 } as const;
 export const name = { type: "string", minLength: 1, maxLength: 120 } as const;
 export const freeText = { type: "string", maxLength: 400 } as const;
 export const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
-export const touchedAxis = { type: "string", enum: ["x", "y", "z"] } as const;
+export const touchedAxis = axisSchema;
 export const way = { type: "string", enum: TOUCH_WAYS } as const;
 export const school = { type: "string", enum: SCHOOLS } as const;
 export const uuid = { type: "string", format: "uuid" } as const;

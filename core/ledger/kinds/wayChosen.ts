@@ -1,4 +1,4 @@
-import { WAY_WORDS } from "../../tool/index.ts";
+import { wayOf } from "../../tool/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
@@ -16,7 +16,7 @@ export const kind: Kind<"way-chosen"> = {
   dependencies: () => [],
   describe: ({ offset, axis }) => `way to touch ${axis.toUpperCase()} of offset ${offset}`,
   offsets: ({ offset }) => [offset],
-  numbers: ({ way }) => WAY_WORDS[way][0],
+  numbers: ({ way }) => wayOf(way).words,
   measurement: () => "",
   undo: "possible",
   refusal: needsTool,

@@ -3,6 +3,7 @@ import {
   AXIS_NAME,
   type Axis,
   fromControl,
+  type LatheAxis,
   lastDigit,
   offsetNumber,
   shownAs,
@@ -97,7 +98,7 @@ export function copyRow({ bench, goal }: OffsetMoment): AdvisedStep {
   const view = setupNow(bench).tools.find(({ offset }) => offset === goal.copyOf);
   const from = bench.lathe.rows[goal.copyOf ?? ""] ?? EMPTY_ROW;
   const tool = view?.tool;
-  const number = (axis: "x" | "z") => {
+  const number = (axis: LatheAxis) => {
     if (axis === "x" || !view || !tool || !("depth" in tool) || tool.kind === "groove-face") return from.geometry[axis];
     const first = fromControl(machine, "z", shownAs("tool-offset", from.geometry.z), "tool-offset", view.zone);
     const edge = goal.edge === "left" || goal.edge === "centre" ? goal.edge : "right";

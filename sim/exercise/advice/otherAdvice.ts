@@ -4,6 +4,7 @@ import {
   AXIS_NAME,
   type Axis,
   callOf,
+  type LatheAxis,
   lastDigit,
   offsetNumber,
   stationOf,
@@ -33,7 +34,7 @@ export function noseAdvice({ bench, facts, goal: { offset } }: Moment<GoalOf<"no
 }
 
 /** A coordinate as the program of this control writes it. */
-function word(bench: Bench, axis: "x" | "z", millimetres: number): string {
+function word(bench: Bench, axis: LatheAxis, millimetres: number): string {
   const { machine } = bench.lathe.config;
   const value = toControl(machine, axis, millimetres, "program", activeOf(bench).zone);
   const places = machine.units === "mm" ? 3 : 4;

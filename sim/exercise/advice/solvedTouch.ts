@@ -1,11 +1,10 @@
 import type { SetupView, ToolView } from "../../../core/ledger/index.ts";
-import type { TouchField } from "../../../core/limits/index.ts";
 import { type Axis, fromControl, shownAs, toControl, workInZone } from "../../../core/machine/index.ts";
 import { sweepOf } from "../../../core/mount/index.ts";
 import type { TouchWay } from "../../../core/tool/index.ts";
+import { type TouchField, wayOf } from "../../../core/tool/index.ts";
 import {
   crossingOf,
-  fieldsOf,
   readTypedTouch,
   reckonedWork,
   sizeFrame,
@@ -44,7 +43,7 @@ export function solvedTouch(
     ...(way === "preset" && presetNumbers(bench, view, axis, contact, size)),
   };
   const typed: Partial<Record<TouchField, string>> = {};
-  for (const field of fieldsOf(way, axis, view.zone)) {
+  for (const field of wayOf(way).fields(axis, view.zone)) {
     const truly = numbers[field];
     if (truly === undefined) continue;
     const isLength = field === "size" && sizeFrame(setup, view, { axis, choice: view.choice[axis] }) === "drawing";

@@ -1,6 +1,6 @@
 import type { ToolView } from "../../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, offsetNumber } from "../../../core/machine/index.ts";
-import { type TouchWay, wholeChoice } from "../../../core/tool/index.ts";
+import { type TouchWay, wayOf, wholeChoice } from "../../../core/tool/index.ts";
 import { GAUGE_DRAWER, type GaugeKind } from "../../gauge/gauge.ts";
 import type { Spacer } from "../../lathe/index.ts";
 import type { Bench } from "../bench.ts";
@@ -29,23 +29,10 @@ export function touchAdvice(moment: OffsetMoment): AdvisedStep | undefined {
   const way = goal.way ?? view.way[goal.axis];
   const contact = contactOf(facts, view.station, goal.axis);
   if (isEntered) return undefined;
-  if (contact && METS[way].includes(contact.by)) return afterContact(moment, view, way, contact);
+  if (contact && wayOf(way).meets.includes(contact.by)) return afterContact(moment, view, way, contact);
   if (way !== "setter" && bench.lathe.setter === "out" && !bench.lathe.alarm) return parkIt(bench);
   return bringTool(bench, view) ?? toContact(moment, view, way);
 }
-
-/** How tool and part meet by each way. */
-const METS: Readonly<Record<TouchWay, readonly Contact["by"][]>> = {
-  ...{ skim: ["cut"], paper: ["paper", "shim"], block: ["block", "pin"], scratch: ["bare"], centre: ["sweep"] },
-  ...{
-    side: ["paper", "shim"],
-    setter: ["setter"],
-    slide: ["slide"],
-    preset: ["paper", "shim"],
-    pull: ["pull"],
-    eye: ["bare"],
-  },
-};
 
 /** The station into the working position, clear of everything. */
 export function bringTool(bench: Bench, view: Pick<ToolView, "station" | "offset" | "tool">): AdvisedStep | undefined {

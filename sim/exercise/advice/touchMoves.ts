@@ -1,6 +1,6 @@
 import type { ToolView } from "../../../core/ledger/index.ts";
 import type { Axis } from "../../../core/machine/index.ts";
-import { fromControl, shownAs, workInZone } from "../../../core/machine/index.ts";
+import { fromControl, type LatheAxis, shownAs, workInZone } from "../../../core/machine/index.ts";
 import { EMPTY_ROW } from "../../control/offsets.ts";
 import type { Spacer } from "../../lathe/index.ts";
 import { roomToProbe } from "../../lathe/probe.ts";
@@ -58,7 +58,7 @@ export function sweepTrue(bench: Bench, axis: Axis) {
   return readTo(swept, axis, swept.bench.lathe.readout[axis] + toCentre(readings, axis)).acts;
 }
 
-export function pressSetter(bench: Bench, axis: "x" | "z") {
+export function pressSetter(bench: Bench, axis: LatheAxis) {
   const { machine, trueWork } = bench.lathe.config;
   const { setter } = machine;
   const active = activeOf(bench);
@@ -74,7 +74,7 @@ export function pressSetter(bench: Bench, axis: "x" | "z") {
   return creepIn(hand, axis, towards, (state) => state.isPressed || roomToProbe(state, active, axis) < -0.3).acts;
 }
 
-export function slideIn(bench: Bench, facts: Facts, view: ToolView, axis: "x" | "z") {
+export function slideIn(bench: Bench, facts: Facts, view: ToolView, axis: LatheAxis) {
   const side = activeOf(bench).side;
   const work = workInZone(
     bench.lathe.config.machine,
