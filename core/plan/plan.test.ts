@@ -1,13 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { loaded, mounted, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
-import type { MachineProfile } from "../machine/index.ts";
-import type { BladeTool, BoringTool, OnCentreTool } from "../tool/index.ts";
+import type { LatheAxis, MachineProfile } from "../machine/index.ts";
+import type { BladeTool, BoringTool, Gauge, OnCentreTool } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
 import { bestOrder, brokenNeeds } from "./bestOrder.ts";
 import { planSetup } from "./plan.ts";
 import { secondsOf } from "./planCost.ts";
-import { type Gauge, type PlanStep, planSteps } from "./planSteps.ts";
+import { type PlanStep, planSteps } from "./planSteps.ts";
 import { touchingOrder } from "./touchingOrder.ts";
 
 const ways = ["skim", "paper", "centre", "setter"] as const;
@@ -72,11 +72,12 @@ describe("bestOrder", () => {
         expect(brokenNeeds(order)).toEqual([]);
         expect(seconds).toBeLessThanOrEqual(secondsOf(steps, how) + 1e-6);
       }),
-      { numRuns: 60 },
+      { numRuns: 300 },
     );
   });
   it("comes close to the best where both searches can be run", { timeout: 60_000 }, () => {
-    // Thirty-one copies of nothing push a list over the exact search; they cost nothing where they stand at the end.
+    // Thirty-one steps without a station push a list over the exact search. Getting to the first of them costs as well, so that
+    // both orders are compared with them at the end.
     fc.assert(
       fc.property(stepsOf(9), indexing, (steps, how) => {
         const still: PlanStep[] = Array.from({ length: 31 }, (_, index) => ({
@@ -84,12 +85,12 @@ describe("bestOrder", () => {
           ...{ key: `rest ${index}`, station: "", gauge: "none" as const, seconds: 0 },
           needs: steps.map(({ key }) => ({ key, words: "" })),
         }));
-        const exact = bestOrder(steps, how).seconds;
+        const exact = secondsOf([...bestOrder(steps, how).order, ...still], how);
         const local = bestOrder([...steps, ...still], how);
         expect(local.isProven).toBe(false);
-        expect(secondsOf(local.order.slice(0, steps.length), how)).toBeLessThanOrEqual(exact * 1.15 + 60);
+        expect(secondsOf(local.order, how)).toBeLessThanOrEqual(exact * 1.15 + 60);
       }),
-      { numRuns: 60 },
+      { numRuns: 300 },
     );
   });
   it("plans 24 tools in time", { timeout: 60_000 }, () => {
@@ -197,7 +198,7 @@ describe("an order chosen by hand", () => {
   const steps = touchingOrder(view);
   const at = (key: string) => {
     const [offset = "", kind = ""] = key.split(" ");
-    return { offset, kind: kind as "x" | "z" };
+    return { offset, kind: kind as LatheAxis };
   };
   const written = (order: readonly { readonly offset: string; readonly kind: string }[]) =>
     order.map(({ offset, kind }) => `${offset} ${kind}`);
