@@ -4,6 +4,7 @@ import { Button, FieldError, Input, Label, TextField } from "react-aria-componen
 import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
+import { useEarly } from "../shell/useEarly.ts";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 
@@ -58,7 +59,7 @@ export function LengthEntry(props: LengthEntryProps) {
   } = props.pad ?? { isOpen: ownPad, setOpen: setOwnPad, next: undefined };
   const before = useRef(text);
   const field = useRef<HTMLDivElement>(null);
-  const input = useRef<HTMLInputElement>(null);
+  const input = useEarly<HTMLInputElement>(text, (early) => onEdit(() => early));
   const isPointed = useRef(false);
   const tone = QUANTITY_TONE[quantity];
   return (
@@ -89,10 +90,11 @@ export function LengthEntry(props: LengthEntryProps) {
           autoCapitalize="off"
           spellCheck={false}
           inputMode="decimal"
-          onFocus={({ target }) => {
+          onFocus={({ target, nativeEvent }) => {
             before.current = text;
-            // Come to by key or by the page itself: what is typed now replaces what stands there, and does not join it.
-            if (!isPointed.current) target.select();
+            // Come to by key or by the page itself: what is typed now replaces what stands there, and does not join it. An event
+            // that the page plays again once it has come alive is not trusted: by then something may have been typed.
+            if (!isPointed.current && nativeEvent.isTrusted) target.select();
             isPointed.current = false;
           }}
           onPointerDown={(event) => {

@@ -6,6 +6,7 @@ import { judgeStop, proofState, stoppedAt, type TwoLineCheck } from "../../core/
 import { formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ageOf } from "../setups/age.ts";
+import { useEarly } from "../shell/useEarly.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -31,6 +32,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
   const x = useTypedLength(machine.units, person.decimalMark);
   const typed = { x, z };
   const [note, setNote] = useState("");
+  const noteField = useEarly<HTMLInputElement>(note, setNote);
   const [fromFeed, setFromFeed] = useState(false);
   const { proof } = check.tool;
   const show = showFor(machine);
@@ -107,7 +109,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
           ))}
           <label>
             note
-            <input value={note} maxLength={400} onChange={({ target }) => setNote(target.value)} />
+            <input ref={noteField} value={note} maxLength={400} onChange={({ target }) => setNote(target.value)} />
           </label>
           <PrimaryButton isDisabled={form.busy || isOff} onPress={() => record("right")}>
             {FOUND.right}

@@ -1,4 +1,4 @@
-import { type RefObject, useEffect, useEffectEvent, useRef } from "react";
+import { type RefObject, useEffectEvent, useLayoutEffect, useRef } from "react";
 
 /**
  * For a field that a page shows before its script is there, as on a slow tablet: what was typed or chosen in it by then is
@@ -13,6 +13,6 @@ export function useEarly<Field extends HTMLInputElement | HTMLSelectElement | HT
     const early = field.current?.value;
     if (early !== undefined && early !== value) onChange(early);
   });
-  useEffect(() => takeOver(), []);
+  useLayoutEffect(() => takeOver(), []);
   return field;
 }

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useFetcher } from "react-router";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import type { ShopUncertainty } from "../../core/limits/index.ts";
@@ -72,9 +72,10 @@ export function useTouchEntry(task: TouchEntryTask) {
   /** What was sent last, and under which id: the same content keeps its id, however often it is sent. */
   const sent = useRef({ content: "", id: "" });
 
-  // Once, when the page comes alive: what was typed on this device before, and above it what was typed while waiting.
+  // Once, when the page comes alive: what was typed on this device before, and above it what was typed while waiting. Before
+  // anything is drawn again, which would put the text of the server back and lose what was typed.
   const atFirst = useRef({ onPage, proposed: typed, sizeUnit });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const { onPage: read, proposed, sizeUnit: unit } = atFirst.current;
     const kept = drafts.read(key);
     const draft = kept && inUnit(kept, kept.sizeUnit, unit);
