@@ -12,8 +12,13 @@ const schema = object(["units", "features"], {
   features: {
     type: "array",
     items: object(["id", "offset", "axis", "target", "measured"], {
-      ...{ id: name, offset: name, axis: latheAxisSchema },
-      ...{ target: number, measured: number, uncertainty: above0, at: number },
+      id: name,
+      offset: name,
+      axis: latheAxisSchema,
+      target: number,
+      measured: number,
+      uncertainty: above0,
+      at: number,
       form: { type: "string", enum: FEATURE_FORMS },
     }),
   },

@@ -17,7 +17,8 @@ const schema = object(["units", "resolution", "axis", "holder", "value", "surfac
   value: number,
   history: { type: "array", items: number },
   // Read by the touch itself, which says what is wrong with them.
-  ...{ surface: { type: "object" }, tool: { type: "object" } },
+  surface: { type: "object" },
+  tool: { type: "object" },
   spacer: size,
   stock: number,
   range: span,

@@ -14,7 +14,14 @@ import { Unreadable } from "./unreadable.ts";
 
 /** Commands over the core: JSON in, JSON out, exit 2 with one line on standard error for input that cannot be read. */
 const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = {
-  ...{ solve, orient, "read-length": readLengths, mesh, travel, nose, doubt, correct },
+  solve,
+  orient,
+  "read-length": readLengths,
+  mesh,
+  travel,
+  nose,
+  doubt,
+  correct,
 };
 
 function run(words: readonly string[]): string {

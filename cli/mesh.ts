@@ -7,12 +7,18 @@ const slot = object(["slot", "lateral"], { slot: name, lateral: number });
 const comb = {
   type: "array",
   items: object(["tool", "slot", "lateral", "radius", "standout"], {
-    ...{ tool: name, slot: name, lateral: number, radius: size, standout: number },
+    tool: name,
+    slot: name,
+    lateral: number,
+    radius: size,
+    standout: number,
     allowed: { type: "array", items: slot },
   }),
 };
 const schema = object(["margin", "a", "b", "alignments"], {
-  ...{ margin: size, a: comb, b: comb },
+  margin: size,
+  a: comb,
+  b: comb,
   alignments: {
     type: "array",
     items: {

@@ -9,9 +9,19 @@ export const LARGEST_PROGRAM = 50_000_000;
 export function program(text: string, machine: unknown): unknown {
   const { units, percent, number, ends, calls, findings } = readProgram(text, machineOf(machine));
   return {
-    ...{ units, percent, number, ends },
+    units,
+    percent,
+    number,
+    ends,
     calls: calls.map(({ line, path, station, offset, work, x, z, compensation }) => ({
-      ...{ line, path, station, offset, work, x, z, compensation },
+      line,
+      path,
+      station,
+      offset,
+      work,
+      x,
+      z,
+      compensation,
     })),
     findings,
   };

@@ -8,11 +8,17 @@ const either = object([], { x: number, z: number });
 const box = { ...span, type: ["array", "null"] };
 const schema = object(["units", "limits", "margin", "tools"], {
   units: { type: "string", enum: ["mm", "in"] },
-  ...{ limits: both(span), margin: size },
+  limits: both(span),
+  margin: size,
   tools: {
     type: "array",
     items: object(["offset", "geometry", "box"], {
-      ...{ offset: name, geometry: both(number), wear: both(number), work: either, box: both(box), retract: either },
+      offset: name,
+      geometry: both(number),
+      wear: both(number),
+      work: either,
+      box: both(box),
+      retract: either,
     }),
   },
 });

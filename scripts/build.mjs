@@ -30,7 +30,11 @@ async function buildServiceWorker() {
   await build({
     entryPoints: ["app/offline/serviceWorker.ts"],
     outfile: "build/client/service-worker.js",
-    ...{ bundle: true, format: "iife", target: "es2022", minify: true, logLevel: "warning" },
+    bundle: true,
+    format: "iife",
+    target: "es2022",
+    minify: true,
+    logLevel: "warning",
     define: { LUVRIT_BUILD: JSON.stringify(name), LUVRIT_ASSETS: JSON.stringify(assets) },
   });
 }

@@ -61,7 +61,7 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
       <ViewMain>
         <ViewCentre>
           <h1>Will it clear?</h1>
-          <ViewTabs name="What is looked at" {...{ views, view }} />
+          <ViewTabs name="What is looked at" views={views} view={view} />
           {alignment ? (
             <>
               <Aligned role="group" aria-label="Which tool works">

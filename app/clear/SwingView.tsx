@@ -73,7 +73,7 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
       <ViewMain>
         <ViewCentre>
           <h1>Will it clear?</h1>
-          <ViewTabs name="What is looked at" {...{ views, view }} />
+          <ViewTabs name="What is looked at" views={views} view={view} />
           {chosen && stage.turret ? (
             <EndView stage={stage} check={chosen} name={name} />
           ) : (

@@ -48,7 +48,7 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
       <ViewMain>
         <ViewCentre>
           <h1>Will it clear?</h1>
-          <ViewTabs name="What is looked at" {...{ views, view }} />
+          <ViewTabs name="What is looked at" views={views} view={view} />
           <Bars>
             <caption>
               Machine travel, with what the program asks of every tool and its own offset. The striped ends are the room

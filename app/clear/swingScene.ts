@@ -50,7 +50,9 @@ export function swingScene(stage: Stage, check: NeighbourCheck): SwingScene | un
   const wide = Math.max(2 * largest, 2 * turret.seatRadius) * 1.08;
   return {
     box: { left: -wide / 2, top, width: wide, height: largest + AROUND - top },
-    ...{ obstacles, tools, turret: { x: 0, y: -centre, radius: turret.seatRadius } },
+    obstacles,
+    tools,
+    turret: { x: 0, y: -centre, radius: turret.seatRadius },
     textSize: wide / 36,
   };
 }

@@ -46,7 +46,11 @@ export function SmallLength(props: {
   const { typed, name, label, caption, unit, prefix, quantity = "measured", refusal } = props;
   return (
     <LengthEntry
-      {...{ name, label, caption, unit, quantity }}
+      name={name}
+      label={label}
+      caption={caption}
+      unit={unit}
+      quantity={quantity}
       {...(prefix !== undefined && { prefix })}
       text={typed.text}
       onEdit={typed.onEdit}

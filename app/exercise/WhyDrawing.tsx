@@ -104,8 +104,14 @@ function Wall({
 /** A turning tool in its real outline, its imaginary tip at (x, y). Sheet units to a millimetre. */
 const SCALE = 4.4;
 const TOOL = toolOutline({
-  ...{ kind: "outside-turning", description: "", hand: "right", faces: true, insert: "CNMG 120408" },
-  ...{ leadAngle: 95, shank: 20, overhang: 30 },
+  kind: "outside-turning",
+  description: "",
+  hand: "right",
+  faces: true,
+  insert: "CNMG 120408",
+  leadAngle: 95,
+  shank: 20,
+  overhang: 30,
 });
 const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z} ${x}`).join("L")}Z`;
 /** The holder goes on beyond the sheet: cut off this far above the tip, millimetres. */
@@ -222,18 +228,14 @@ const wear = (
 
 const NOSE = { x: 250, y: 320, r: 110 };
 const WAYS: readonly (readonly [dx: number, dy: number, code: string])[] = [
-  ...([
-    [1, -1, "1"],
-    [-1, -1, "2"],
-    [-1, 1, "3"],
-    [1, 1, "4"],
-  ] as const),
-  ...([
-    [1, 0, "5"],
-    [0, -1, "6"],
-    [-1, 0, "7"],
-    [0, 1, "8"],
-  ] as const),
+  [1, -1, "1"],
+  [-1, -1, "2"],
+  [-1, 1, "3"],
+  [1, 1, "4"],
+  [1, 0, "5"],
+  [0, -1, "6"],
+  [-1, 0, "7"],
+  [0, 1, "8"],
 ];
 const orientation = (
   <>

@@ -15,7 +15,8 @@ export function sumLines({ lines, exact, axis }: AdvisedSum, { lathe }: Bench) {
     lines: lines
       .filter(({ value, quantity }) => value !== 0 || quantity === "machine")
       .map(({ label, quantity, value }): { label: string; quantity: Quantity; text: string } => ({
-        ...{ label, quantity },
+        label,
+        quantity,
         text: write(value),
       })),
     result: write(exact),

@@ -125,14 +125,22 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number) {
 
   const lathe: Lathe = useMemo(
     () => ({
-      ...{ state, events, link: "alone" as const, startAnew },
+      state,
+      events,
+      link: "alone" as const,
+      startAnew,
       act: (...commands: readonly LatheCommand[]) => act(...commands),
     }),
     [state, events, startAnew, act],
   );
   /** The run as it stands, to be sent in: the same run sent twice is kept once. */
   const finished = (): Run & { readonly id: string } => ({
-    ...{ id: id.current, exercise, seed, depth, acts: acts.current, hints: hinted.current },
+    id: id.current,
+    exercise,
+    seed,
+    depth,
+    acts: acts.current,
+    hints: hinted.current,
   });
   const forget = () => {
     isKept.current = true;

@@ -77,7 +77,8 @@ export function AddFeature({
         {LENGTHS.map(([name, label]) => (
           <LengthField
             key={name}
-            {...{ name, label }}
+            name={name}
+            label={label}
             unit={machine.units}
             decimal={person.decimalMark}
             value={typed[name]}

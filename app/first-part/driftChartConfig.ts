@@ -22,7 +22,12 @@ export function driftChartConfig(
   const ends = [Math.max(1, first - 1), last + Math.max(1, Math.round((last - first) * 0.15))] as const;
   const level = (value: number) => ends.map((x) => ({ x, y: toUnit(value) }));
   const line = (data: { x: number; y: number }[], stroke: string, dash: number[]) => ({
-    ...({ type: "line", data, borderColor: stroke, borderWidth: 2, borderDash: dash, pointRadius: 0 } as const),
+    type: "line" as const,
+    data,
+    borderColor: stroke,
+    borderWidth: 2,
+    borderDash: dash,
+    pointRadius: 0,
   });
   const began = points.find(({ seq }) => seq > since)?.part ?? last;
   const trend =
@@ -33,7 +38,9 @@ export function driftChartConfig(
   const dots = (of: readonly DriftPoint[], fill: string) => ({
     type: "scatter" as const,
     data: thinnedPoints(of, MOST_COLUMNS).map(({ part, deviation }) => ({ x: part, y: toUnit(deviation) })),
-    ...{ backgroundColor: fill, borderColor: ink.point, pointRadius: points.length > 200 ? 1.5 : 4 },
+    backgroundColor: fill,
+    borderColor: ink.point,
+    pointRadius: points.length > 200 ? 1.5 : 4,
   });
   return {
     type: "scatter",
@@ -54,10 +61,17 @@ export function driftChartConfig(
       ],
     },
     options: {
-      ...{ animation: false, responsive: true, maintainAspectRatio: false, normalized: true, events: [] },
+      animation: false,
+      responsive: true,
+      maintainAspectRatio: false,
+      normalized: true,
+      events: [],
       scales: {
         x: {
-          ...{ type: "linear", min: ends[0], max: ends[1], grid: { color: ink.grid } },
+          type: "linear",
+          min: ends[0],
+          max: ends[1],
+          grid: { color: ink.grid },
           title: { display: true, text: "part", color: ink.text },
           ticks: { precision: 0, color: ink.text },
         },

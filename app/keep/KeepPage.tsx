@@ -219,7 +219,8 @@ function NoteForm({ setup, setupId }: KeepProps) {
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     if (photo) form.set("photo", photo);
     fetcher.submit(form, {
-      ...{ method: "post", action: entriesAddress(setupId) },
+      method: "post",
+      action: entriesAddress(setupId),
       encType: photo ? "multipart/form-data" : "application/x-www-form-urlencoded",
     });
   };

@@ -52,8 +52,10 @@ export function stationsScene(
       stations.forEach(({ id }, index) => {
         const angle = (2 * Math.PI * index) / stations.length;
         places.push({
-          ...{ station: id, zone: zone.id },
-          ...{ x: middle + radius * Math.sin(angle), y: top + middle - radius * Math.cos(angle) },
+          station: id,
+          zone: zone.id,
+          x: middle + radius * Math.sin(angle),
+          y: top + middle - radius * Math.cos(angle),
         });
       });
       top += 2 * middle;

@@ -82,7 +82,10 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
     setAsked(true);
     if (!reading.found) return;
     form.send("record-mount", {
-      ...{ offset: tool.offset, check, typed: JSON.stringify(typed), sizeUnit: unit },
+      offset: tool.offset,
+      check,
+      typed: JSON.stringify(typed),
+      sizeUnit: unit,
       ...(check === "overhang" && { material }),
       ...(check === "sweep" && { swept }),
     });

@@ -19,8 +19,15 @@ export interface Connection {
 }
 
 let current: Connection = {
-  ...{ server: "here", reason: undefined, waiting: 0, toSettle: 0, toSend: 0, isSending: false, storeNote: undefined },
-  ...{ isSignedOut: false, streamNote: undefined },
+  server: "here",
+  reason: undefined,
+  waiting: 0,
+  toSettle: 0,
+  toSend: 0,
+  isSending: false,
+  storeNote: undefined,
+  isSignedOut: false,
+  streamNote: undefined,
 };
 const listeners = new Set<() => void>();
 

@@ -51,7 +51,10 @@ export async function keepWaiting(
     if (along?.waiting.kind === "photo") await showPhotoHere(along.waiting);
     await addWaiting(
       {
-        ...{ setupId, personId: pack.person.id, personName: pack.person.name, command: made },
+        setupId,
+        personId: pack.person.id,
+        personName: pack.person.name,
+        command: made,
         // What the server has seen of this setup: what waits here before it is no news to it.
         fields: { ...fields, base: String(Math.min(Number(fields.base), pack.entries.at(-1)?.seq ?? 0)) },
         ...(along && { file: along.waiting.fingerprint }),

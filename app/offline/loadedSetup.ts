@@ -17,7 +17,11 @@ export function loadedSetup(
     setup,
     person: { id, name, role, decimalMark },
     mayEnter: may(role, "setter") && !setup.signedOff,
-    ...{ hasFeed, isShared, spacers, shop, history },
+    hasFeed,
+    isShared,
+    spacers,
+    shop,
+    history,
     now: new Date().toISOString(),
   };
 }

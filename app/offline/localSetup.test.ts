@@ -17,8 +17,12 @@ const entry = (made: Omit<Command, "id">, seq: number): Entry =>
     at: "2026-11-02T07:00:00.000Z",
   }) as Entry;
 const waiting = (made: Command): Waiting => ({
-  ...{ setupId: "s", personId: "p", personName: "Marit", fields: { base: "2" } },
-  ...{ command: made, madeAt: "2026-11-02T08:00:00.000Z" },
+  setupId: "s",
+  personId: "p",
+  personName: "Marit",
+  fields: { base: "2" },
+  command: made,
+  madeAt: "2026-11-02T08:00:00.000Z",
 });
 const ledger = [entry(opened(), 1), entry(loaded("1"), 2)];
 

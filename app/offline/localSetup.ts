@@ -24,5 +24,10 @@ export function localSetup(
 
 const asEntry = (command: Command, seq: number, person: string, madeAt: string, base: number): Entry => ({
   ...command,
-  ...{ seq, base, person, device: "this device", at: madeAt, madeAt },
+  seq,
+  base,
+  person,
+  device: "this device",
+  at: madeAt,
+  madeAt,
 });

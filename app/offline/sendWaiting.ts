@@ -114,7 +114,8 @@ async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayA
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({
-      ...{ device: await deviceId(), person: items[0]?.personId },
+      device: await deviceId(),
+      person: items[0]?.personId,
       items: items.map(({ fields, madeAt }) => ({ fields, madeAt })),
     }),
   });

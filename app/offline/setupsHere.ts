@@ -16,8 +16,12 @@ export async function setupsHere() {
     const order = touchingOrder(setup);
     const next = nextStep(order);
     setups.push({
-      ...{ id: setupId, machineName: setup.machine.name, signedOff: setup.signedOff },
-      ...{ job: setup.job, part: setup.part, operation: setup.operation },
+      id: setupId,
+      machineName: setup.machine.name,
+      signedOff: setup.signedOff,
+      job: setup.job,
+      part: setup.part,
+      operation: setup.operation,
       stepsDone: order.filter(({ state }) => state === "done").length,
       stepsTotal: order.length,
       next: next && { offset: offsetNumber(setup.machine, next.offset), kind: next.kind },
@@ -26,6 +30,10 @@ export async function setupsHere() {
   }
   return {
     person: first.person,
-    ...{ setups, hasMore: false, isSearch: false, machines: [], now: new Date().toISOString() },
+    setups,
+    hasMore: false,
+    isSearch: false,
+    machines: [],
+    now: new Date().toISOString(),
   };
 }

@@ -13,8 +13,12 @@ const secret = { type: "password", autoComplete: "new-password", longest: 200 } 
 const fieldsWith = (typedName: string | undefined): readonly TypedField[] => [
   { name: "code", label: "Code of this first start", hint: "It stands where Luvrit was started.", ...text },
   {
-    ...{ name: "name", label: "Your name", hint: "As it is to stand in the record.", ...text },
-    ...{ longest: 80, defaultValue: typedName },
+    name: "name",
+    label: "Your name",
+    hint: "As it is to stand in the record.",
+    ...text,
+    longest: 80,
+    defaultValue: typedName,
   },
   { name: "secret", label: "Your PIN or passphrase", hint: "4 to 12 digits, or 10 characters.", ...secret },
   { name: "again", label: "The same again", hint: "", ...secret },

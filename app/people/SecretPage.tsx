@@ -7,7 +7,10 @@ import { SecretForm, SecretPageFrame, type TypedField, TypedFields } from "./Sec
 
 const secret = { type: "password", autoComplete: "new-password", longest: 200 } as const;
 const NOW: TypedField = {
-  ...{ name: "now", label: "Present PIN or passphrase", hint: "The one that you sign in with.", ...secret },
+  name: "now",
+  label: "Present PIN or passphrase",
+  hint: "The one that you sign in with.",
+  ...secret,
   autoComplete: "current-password",
 };
 const NEW: readonly TypedField[] = [

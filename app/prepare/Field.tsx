@@ -20,7 +20,14 @@ interface FieldProps {
 export function Field({ name, label, value, onChange, refusal, hint, isReadOnly = false }: FieldProps) {
   const input = useEarly<HTMLInputElement>(value, onChange);
   return (
-    <Words {...{ name, value, onChange, isReadOnly }} isInvalid={refusal !== undefined} validationBehavior="aria">
+    <Words
+      name={name}
+      value={value}
+      onChange={onChange}
+      isReadOnly={isReadOnly}
+      isInvalid={refusal !== undefined}
+      validationBehavior="aria"
+    >
       <Label>{label}</Label>
       <Input ref={input} autoComplete="off" maxLength={200} placeholder={hint ?? ""} />
       <FieldError>{refusal}</FieldError>
@@ -45,7 +52,9 @@ export function LengthField({
   const own = read.ok || (read.refusal.code === "empty" && !asked) ? undefined : read.refusal.message;
   return (
     <LengthEntry
-      {...{ name, label, unit }}
+      name={name}
+      label={label}
+      unit={unit}
       caption={label}
       isNamedAbove
       quantity="measured"

@@ -63,7 +63,8 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
   const text = (name: string) => typed[name] ?? "";
   const field = (name: string, label: string, hint?: string) => (
     <Field
-      {...{ name, label }}
+      name={name}
+      label={label}
       value={text(name)}
       onChange={set(name)}
       refusal={refusalOf(name)}
@@ -155,7 +156,9 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
                 {lengths.map(([name, label]) => (
                   <LengthField
                     key={name}
-                    {...{ name, label, unit }}
+                    name={name}
+                    label={label}
+                    unit={unit}
                     decimal={person.decimalMark}
                     value={text(name)}
                     onChange={set(name)}
@@ -223,7 +226,10 @@ function firstTexts(
   const next = WORK[(WORK as readonly string[]).indexOf(workOffset.name) + 1] ?? workOffset.name;
   return {
     ...first,
-    ...{ job, part, material: stock.material, master: master ?? "1" },
+    job,
+    part,
+    material: stock.material,
+    master: master ?? "1",
     operation: nextOperation ? operationAfter(operation) : operation,
     workOffset: nextOperation ? next : workOffset.name,
     nominalDiameter: write(stock.nominalDiameter),

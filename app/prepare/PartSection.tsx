@@ -60,7 +60,9 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
         {stockLengths(machine).map(([name, label]) => (
           <LengthField
             key={name}
-            {...{ name, label, unit }}
+            name={name}
+            label={label}
+            unit={unit}
             decimal={person.decimalMark}
             value={typed[name] ?? ""}
             onChange={set(name)}

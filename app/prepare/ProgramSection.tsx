@@ -157,7 +157,8 @@ function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { reado
           {resolutions.map((resolution) => (
             <Resolve
               key={resolution.words}
-              {...{ setupId, resolution }}
+              setupId={setupId}
+              resolution={resolution}
               send={form.send}
               busy={form.busy}
               about={title}

@@ -217,7 +217,8 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
 function textsOf(tool: Tool, unit: Unit): Readonly<Record<string, string>> {
   const takes = new Map(toolFields(tool.kind).map((field) => [field.name, field.takes]));
   const texts = Object.entries(typedTool(tool)).map(([name, text]) => [
-    ...[name, takes.get(name) === "length" ? plainLength(Number(text), unit) : text],
+    name,
+    takes.get(name) === "length" ? plainLength(Number(text), unit) : text,
   ]);
   return Object.fromEntries(texts);
 }
@@ -243,7 +244,10 @@ function firstTool(setup: PrepareProps["setup"], offset: string, station: string
   if (there && (station === "" || there.station === station)) {
     const { tolerance } = there;
     return {
-      ...{ kind: there.tool.kind, offset, station: place, words: "" },
+      kind: there.tool.kind,
+      offset,
+      station: place,
+      words: "",
       typed: { ...textsOf(there.tool, unit), toleranceX: write(tolerance.x), toleranceZ: write(tolerance.z) } as Record<
         string,
         string

@@ -6,7 +6,9 @@ import { changesTo, conflictWords } from "./conflict.ts";
 
 const stations = Array.from({ length: 12 }, (_, index) => ({ id: String(index + 1), zone: "turret" }));
 const program = (text: string): Command => ({
-  ...{ id: nextId(), kind: "program-read", version: 1 },
+  id: nextId(),
+  kind: "program-read",
+  version: 1,
   payload: programRecord({ name: "O1.nc", bytes: 1, fingerprint: "ab".repeat(32) }, readProgram(text)),
 });
 const cut = "G0 X20. Z1.\nG1 Z-5. F.1\nG28 U0 W0";

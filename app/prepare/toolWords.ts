@@ -50,8 +50,14 @@ export const FIELD_NAME: Readonly<Record<string, string>> = {
 
 /** Choices as they are said. */
 export const CHOICE_NAME: Readonly<Record<string, string>> = {
-  ...{ right: "right", left: "left", neutral: "neutral", centre: "centre" },
-  ...{ inner: "inner wall", outer: "outer wall", point: "point", corner: "full-diameter corner" },
+  right: "right",
+  left: "left",
+  neutral: "neutral",
+  centre: "centre",
+  inner: "inner wall",
+  outer: "outer wall",
+  point: "point",
+  corner: "full-diameter corner",
 };
 
 /** Numbers that a new tool of a kind usually begins with, so that less is typed; all of them can be changed. Millimetres. */

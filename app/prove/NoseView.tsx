@@ -60,7 +60,7 @@ export function NoseView({ setup, person, program }: LoadedSetup & { readonly pr
       </ViewRail>
       <ViewMain>
         {tool ? (
-          <Bench key={tool.offset} {...{ setup, person, program, tool }} />
+          <Bench key={tool.offset} setup={setup} person={person} program={program} tool={tool} />
         ) : (
           <ViewCentre>
             <h1>Prove it</h1>
@@ -118,7 +118,9 @@ function Bench({
   const answer =
     profile.ok && realRadius !== undefined && controlRadius !== undefined && realRadius >= 0 && controlRadius >= 0
       ? noseDeviation({
-          ...{ profile: profile.value, side, numbering },
+          profile: profile.value,
+          side,
+          numbering,
           real: { radius: realRadius, code: frame.codeInPart(realCode) },
           control: { radius: controlRadius, code: frame.codeInPart(controlCode), compensated },
         })

@@ -144,7 +144,7 @@ function Stage({
     <>
       <ViewRail aria-label="Program">
         <h2>Tools in order</h2>
-        <Calls {...{ rehearsal, setup, line }} onGo={toStep} />
+        <Calls rehearsal={rehearsal} setup={setup} line={line} onGo={toStep} />
         <ProgramLines
           program={program}
           line={line}
@@ -233,7 +233,7 @@ function Stage({
           </section>
           <section aria-label="Against the part as programmed">
             <h3>Against the part as programmed</h3>
-            <Differences {...{ rehearsal, show, setup }} onGo={toEndOf} />
+            <Differences rehearsal={rehearsal} show={show} setup={setup} onGo={toEndOf} />
             <label>
               <input type="checkbox" checked={showsDifferences} onChange={({ target }) => setShows(target.checked)} />{" "}
               show them on the finished part

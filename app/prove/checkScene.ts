@@ -40,7 +40,9 @@ export function checkScene(setup: SetupView, { tool, stops: [along, across] }: T
   const place = (name: string, x: number, z: number, isGoal: boolean) => {
     const to = at(x, z);
     return {
-      ...{ name, isGoal, outline: turn(moved(body.cutting, to)) },
+      name,
+      isGoal,
+      outline: turn(moved(body.cutting, to)),
       holder: body.holder.map((polygon) => turn(moved(polygon, to))),
     };
   };

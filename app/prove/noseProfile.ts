@@ -56,7 +56,8 @@ export function noseScene(
   const [zs, xs] = [all.map(({ z }) => z), all.map(({ x }) => x)];
   const around = Math.max(Math.max(...zs) - Math.min(...zs), Math.max(...xs) - Math.min(...xs), 1) * 0.08;
   return {
-    ...{ profile, deviations },
+    profile,
+    deviations,
     box: {
       zMin: Math.min(...zs) - around,
       zMax: Math.max(...zs) + around,

@@ -9,9 +9,16 @@ export function paintColors(element: Element): PaintColors {
   if (known?.theme === theme) return known.colors;
   const token = (name: string) => style.getPropertyValue(`--${name}`).trim();
   const colors = {
-    ...{ ground: token("drawing"), stock: token("jawFill"), stockLine: token("ink"), tool: token("toolFill") },
-    ...{ toolLine: token("tool"), holder: token("holderFill"), jaw: token("stock"), gouge: token("stop") },
-    ...{ uncut: token("spacer"), line: token("stock") },
+    ground: token("drawing"),
+    stock: token("jawFill"),
+    stockLine: token("ink"),
+    tool: token("toolFill"),
+    toolLine: token("tool"),
+    holder: token("holderFill"),
+    jaw: token("stock"),
+    gouge: token("stop"),
+    uncut: token("spacer"),
+    line: token("stock"),
   };
   known = { theme, colors };
   return colors;

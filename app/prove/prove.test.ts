@@ -38,15 +38,13 @@ describe("checks on the simulated lathe", () => {
 describe("playing", () => {
   it("finds the moment, and the section at any step", () => {
     const step = (minutes: number, outlines?: number) => ({
-      ...{
-        line: 1,
-        kind: "feed" as const,
-        station: "1",
-        offset: "1",
-        from: { z: 0, x: 0 },
-        to: { z: 0, x: 0 },
-        minutes,
-      },
+      line: 1,
+      kind: "feed" as const,
+      station: "1",
+      offset: "1",
+      from: { z: 0, x: 0 },
+      to: { z: 0, x: 0 },
+      minutes,
       changed: outlines === undefined ? [] : [{ strip: 0, outlines: [[{ z: outlines, x: 0 }]] }],
     });
     const steps = [step(1, 7), step(0), step(2, 9)];

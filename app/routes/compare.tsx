@@ -17,7 +17,12 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   if (!left || !right) throw new Response("There is no such setup.", { status: 404 });
   const views = [viewSetup(left), viewSetup(right)] as const;
   const headOf = ({ job, part, operation, machine, signedOff }: SetupView, id: string) => ({
-    ...{ id, job, part, operation, machine: machine.name, signedOff },
+    id,
+    job,
+    part,
+    operation,
+    machine: machine.name,
+    signedOff,
   });
   return {
     person: shownPerson(person),

@@ -29,7 +29,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     const seed = 1 + Math.floor(Math.random() * MOST_SEED);
     throw redirect(`${pathname}?${new URLSearchParams({ depth, seed: String(seed) })}`);
   }
-  return { person: shownPerson(person), ...{ exercise, depth, seed: asked } };
+  return { person: shownPerson(person), exercise, depth, seed: asked };
 }
 
 /** The lathe that somebody works at stays the one that it is. */

@@ -36,7 +36,11 @@ export async function loader({ request }: Route.LoaderArgs) {
       .map(({ id, part, operation, machineName }) => ({ id, name: `${part}, ${operation} · ${machineName}` })),
     exercises: all.map(({ id, title }) => ({ id, title })),
     like: other && {
-      ...{ id: other.id, title: other.title, task: other.task, skill: other.skill, gauges: other.gauges },
+      id: other.id,
+      title: other.title,
+      task: other.task,
+      skill: other.skill,
+      gauges: other.gauges,
       units: machineOf(other).units,
     },
     from: setupId === undefined ? undefined : await setupToAuthor(sql(), setupId),

@@ -17,7 +17,10 @@ export async function loader({ request }: Route.LoaderArgs) {
     people.map(async ({ id, name }) => {
       const [runs, signs] = await Promise.all([listRuns(sql(), id), listSigns(sql(), id)]);
       return {
-        ...{ id, name, runs: runs.length, latest: runs[0]?.at },
+        id,
+        name,
+        runs: runs.length,
+        latest: runs[0]?.at,
         skills: skillStates(exercises, runs),
         signed: standingSigns(signs).map(({ skill }) => skill),
       };

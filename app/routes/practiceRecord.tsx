@@ -27,7 +27,9 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     person: shownPerson(person),
     about: { id: about.id, name: about.name },
     exercises: exercises.map(({ id, title, skill, minutes }) => ({ id, title, skill, minutes })),
-    ...{ runs, signs, now: new Date().toISOString() },
+    runs,
+    signs,
+    now: new Date().toISOString(),
   };
 }
 

@@ -24,7 +24,10 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   );
   return {
     person: shownPerson(person),
-    ...{ kept, run, debrief, isOwn },
+    kept,
+    run,
+    debrief,
+    isOwn,
     runs: runs.filter(({ exercise }) => exercise === kept.exercise),
     next: next && { exercise: { id: next.exercise.id, title: next.exercise.title }, depth: next.depth },
   };

@@ -36,8 +36,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
     readHistory(sql(), params.setupId, setup),
   ]);
   return loadedSetup(params.setupId, state, person, {
-    ...{ hasFeed: hasFeed(setup.machine.id), isShared: hasPracticeLathe() },
-    ...{ spacers, shop, history },
+    hasFeed: hasFeed(setup.machine.id),
+    isShared: hasPracticeLathe(),
+    spacers,
+    shop,
+    history,
   });
 }
 

@@ -8,7 +8,11 @@ export interface HeardReport extends PositionReport {
 }
 
 const LOST: PositionReport = {
-  ...{ state: "none", fault: "connection", position: {}, takenAt: 0, age: 0 },
+  state: "none",
+  fault: "connection",
+  position: {},
+  takenAt: 0,
+  age: 0,
   words: "The connection is lost. Key the reading.",
 };
 

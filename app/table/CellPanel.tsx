@@ -177,7 +177,10 @@ function ByHand({
   const keep = () => {
     if (mayKeep)
       form.send("enter-cell", {
-        ...{ offset: row.row, column, value: text, how },
+        offset: row.row,
+        column,
+        value: text,
+        how,
         ...(finding.doubt !== undefined && { meant: "yes" }),
       });
   };

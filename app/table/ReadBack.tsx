@@ -55,7 +55,11 @@ export function ReadBack({ loaded }: { readonly loaded: LoadedSetup }) {
       if (!named || columns.some((column) => column === undefined)) {
         const { heads, rows } = sheet.value;
         return setForeign({
-          ...{ name: file.name, text, heads, first: rows[0] ?? [], units: setup.machine.units },
+          name: file.name,
+          text,
+          heads,
+          first: rows[0] ?? [],
+          units: setup.machine.units,
           columns: columns.map((column) => column ?? null),
         });
       }

@@ -22,7 +22,9 @@ export function offsetsFile(setup: SetupView, format: OffsetFormat, at: string):
   const { numbers } = format;
   const table = numbers === "equation" ? withNumbersOf(setup, own, "equation") : own;
   const text = format.write(table, {
-    ...{ rounding: "to-resolution", xShown: numbers === "equation" ? "diameter" : machine.xShown, at },
+    rounding: "to-resolution",
+    xShown: numbers === "equation" ? "diameter" : machine.xShown,
+    at,
     title: `${job}, ${part}, ${operation}, ${machine.name}`,
   });
   const name = `${job}-${operation}-offsets${format.ending}`.replace(/[^A-Za-z0-9.-]+/g, "-").toLowerCase();

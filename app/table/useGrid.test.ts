@@ -6,7 +6,10 @@ import { gridColumn, type Place, placeAfter } from "./useGrid.ts";
 
 const COLUMNS: readonly GridColumn[] = ["geometry.x", "wear.x", "geometry.z", "wear.z", "noseRadius", "orientation"];
 const row = (name: string, columns: readonly GridColumn[]): GridRow => ({
-  ...{ row: name, name, kind: name.startsWith("G") ? "work" : "tool", tool: undefined },
+  row: name,
+  name,
+  kind: name.startsWith("G") ? "work" : "tool",
+  tool: undefined,
   cells: Object.fromEntries(columns.map((column) => [column, { column } as GridCell])),
 });
 const rows = [

@@ -46,7 +46,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
         </PlainButton>
       )}
       <p>
-        <FeedNews {...{ machine, axis, feed, entry }} />
+        <FeedNews machine={machine} axis={axis} feed={feed} entry={entry} />
         <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
       <Caution>{caution({ setup, way, tool })}</Caution>

@@ -112,7 +112,12 @@ export function Ladder(props: LadderProps) {
       >
         {kept && ladder.isKept && keyed && !isAsked && (
           <KeyedIn
-            {...{ setup, setupId: props.setupId, axis, keyed, wear, mayEnter }}
+            setup={setup}
+            setupId={props.setupId}
+            axis={axis}
+            keyed={keyed}
+            wear={wear}
+            mayEnter={mayEnter}
             row={isWork ? setup.workOffset.name : tool.offset}
             column={isWork ? `work.${axis}` : `geometry.${axis}`}
             now={now}

@@ -68,7 +68,9 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         hole?.source && {
           source: hole.source,
           words: `Hole Ø ${write(setup, hole.diameter)}`,
-          ...{ setupId, seq: setup.seq, now },
+          setupId,
+          seq: setup.seq,
+          now,
         }
       }
     >
@@ -123,7 +125,9 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         partLength && {
           source: partLength,
           words: `Length ${write(setup, partLength.length)}, drawing ${write(setup, partLength.nominal)}`,
-          ...{ setupId, seq: setup.seq, now },
+          setupId,
+          seq: setup.seq,
+          now,
         }
       }
     >

@@ -11,15 +11,32 @@ import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
-  ...{ x: "X", y: "Y", z: "Z", nose: "nose", second: "second offset", work: "work Z" },
-  ...{ face: "Bar end faced", hole: "Hole", length: "Part length" },
+  x: "X",
+  y: "Y",
+  z: "Z",
+  nose: "nose",
+  second: "second offset",
+  work: "work Z",
+  face: "Bar end faced",
+  hole: "Hole",
+  length: "Part length",
 };
 const STEP_SPOKEN: Readonly<Record<StepKind, string>> = {
-  ...{ x: "X", y: "Y", z: "Z", nose: "nose radius and tip orientation", second: "second offset" },
-  ...{ work: "work offset Z with", face: "bar end faced", hole: "hole", length: "overall length of the part" },
+  x: "X",
+  y: "Y",
+  z: "Z",
+  nose: "nose radius and tip orientation",
+  second: "second offset",
+  work: "work offset Z with",
+  face: "bar end faced",
+  hole: "hole",
+  length: "overall length of the part",
 };
 const STATE_WORD: Readonly<Record<Step["state"], string>> = {
-  ...{ done: "done", ready: "to do", waiting: "waits", redo: "to do again" },
+  done: "done",
+  ready: "to do",
+  waiting: "waits",
+  redo: "to do again",
 };
 
 interface PlanRailProps {

@@ -155,12 +155,22 @@ function useScene({ setup, tool, axis, way, choice, isWork, entry }: TouchFormPr
   return useMemo(
     () =>
       touchScene({
-        ...{ axis, way, tool: tool.tool, zone: tool.zone, choice, faced },
+        axis,
+        way,
+        tool: tool.tool,
+        zone: tool.zone,
+        choice,
+        faced,
         stockDiameter: stock.measuredDiameter ?? stock.nominalDiameter,
-        ...{ stickOut: stock.stickOut, chuckDiameter: stock.chuckDiameter, toFace: stock.toFace },
+        stickOut: stock.stickOut,
+        chuckDiameter: stock.chuckDiameter,
+        toFace: stock.toFace,
         holding: machine.workholding ?? "chuck",
         hole: hole?.diameter,
-        ...{ size: typedSize, spacer, retreat, overhang },
+        size: typedSize,
+        spacer,
+        retreat,
+        overhang,
         visibleSpacer: THINNEST_DRAWN / view.scale,
         onDatum: axis === "z" && school === "datum-face" && !isWork,
       }),
@@ -190,7 +200,9 @@ function useView({ stock }: SetupView, tool: ToolView, axis: Axis): View {
   return useMemo(
     () =>
       viewOfTouch({
-        ...{ diameter, tool: tool.tool, stands },
+        diameter,
+        tool: tool.tool,
+        stands,
         isMirrored: axis !== "y" && tool.zone.works === "sub",
       }),
     [diameter, tool, stands, axis],
@@ -228,7 +240,10 @@ function Retreat({ setup, tool, axis, choice, entry }: TouchFormProps) {
   const far = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
   const away = awayFromWork(tool, axis, choice);
   const room = largestRetreat(setup.machine, axis, tool.zone, {
-    ...{ old, called: far < 0 && commanded > 0 ? -commanded : commanded, work: tool.work[axis] ?? 0, away },
+    old,
+    called: far < 0 && commanded > 0 ? -commanded : commanded,
+    work: tool.work[axis] ?? 0,
+    away,
   });
   if (room === undefined || room <= 0) return null;
   return (

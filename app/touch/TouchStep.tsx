@@ -46,8 +46,19 @@ export function TouchStep(props: TouchStepProps) {
   const input = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`);
   const onPage = (field: TouchField) => input(field)?.value;
   const entry = useTouchEntry({
-    ...{ setupId, setup, tool, me: person.name, axis, way, choice: edges, solveFor, sizeUnit },
-    ...{ decimal: person.decimalMark, spacers: props.spacers, shop: props.shop, onPage },
+    setupId,
+    setup,
+    tool,
+    me: person.name,
+    axis,
+    way,
+    choice: edges,
+    solveFor,
+    sizeUnit,
+    decimal: person.decimalMark,
+    spacers: props.spacers,
+    shop: props.shop,
+    onPage,
   });
   const { solved, facts, budget } = entry.reading;
   const belief = useMemo(() => {
@@ -125,7 +136,16 @@ export function TouchStep(props: TouchStepProps) {
           accept();
         }}
       >
-        <Ways {...{ setup, tool, axis, ways, way, shop: props.shop }} onWay={chooseWay} isDisabled={!mayEnter} />
+        <Ways
+          setup={setup}
+          tool={tool}
+          axis={axis}
+          ways={ways}
+          way={way}
+          shop={props.shop}
+          onWay={chooseWay}
+          isDisabled={!mayEnter}
+        />
         <TouchForm
           setup={setup}
           tool={tool}
@@ -138,7 +158,11 @@ export function TouchStep(props: TouchStepProps) {
           mayEnter={mayEnter}
         >
           <EdgeChoices
-            {...{ machine: setup.machine, tool, axis, way, choice: edges }}
+            machine={setup.machine}
+            tool={tool}
+            axis={axis}
+            way={way}
+            choice={edges}
             onChoice={(next) => choose(way, next)}
             isDisabled={!mayEnter}
             refusal={entry.refusalOf("choice")}

@@ -2,10 +2,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { nextStep, touchingOrder } from "../../core/plan/index.ts";
 
 /** Forms that finish a step: the next one opens. */
-const GOES_ON: readonly string[] = [
-  ...["accept-touch", "accept-nose"],
-  ...["record-hole", "record-face", "record-length"],
-];
+const GOES_ON: readonly string[] = ["accept-touch", "accept-nose", "record-hole", "record-face", "record-length"];
 
 /** Where the work goes on after a form was kept: the next step of the plan, the table when nothing is left; else here. */
 export function addressAfter(

@@ -158,7 +158,8 @@ function rungsOf(
   return (whole?.ladder ?? [])
     .filter(({ offset }) => offset !== "wear")
     .map(({ quantity, label, value, input, offset }) => ({
-      ...{ quantity, offset },
+      quantity,
+      offset,
       // A spacer that is not known yet is none only where none is asked for.
       label: label === "no spacer" && !isKnown(input) ? UNKNOWN_SPACER[facts.axis] : label,
       value: isKnown(input) ? value : undefined,

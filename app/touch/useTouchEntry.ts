@@ -153,7 +153,11 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (wrong || reading.refusals.choice) return wrong ?? fields[0];
     const content: Record<string, string> = {
       base: String(over ?? base),
-      ...{ offset: tool.offset, axis, way, solveFor, sizeUnit },
+      offset: tool.offset,
+      axis,
+      way,
+      solveFor,
+      sizeUnit,
     };
     for (const field of fields) content[field] = typed[field] ?? "";
     for (const name of ["touching", "programmed", "stand"] as const)

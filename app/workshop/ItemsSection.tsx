@@ -32,7 +32,10 @@ export function ItemsSection({
     <Split $isOpen={isNew || item !== undefined}>
       <List
         entries={items.map((one) => ({
-          ...{ id: one.id, name: one.name, retired: one.retired, words: itemWords(kind, one.content, "mm") },
+          id: one.id,
+          name: one.name,
+          retired: one.retired,
+          words: itemWords(kind, one.content, "mm"),
           warning: !one.retired && isOverdue(kind, one.content, today) ? "overdue: do not measure with it" : undefined,
         }))}
         open={open}
@@ -74,7 +77,10 @@ function ItemForm({
   const fields = workshopFields(kind, texts.toolKind);
   const keep = (retired: boolean) =>
     form.send("keep-item", {
-      ...{ kind, name, unit, retired: retired ? "yes" : "no" },
+      kind,
+      name,
+      unit,
+      retired: retired ? "yes" : "no",
       texts: JSON.stringify(Object.fromEntries(fields.map(({ name: one }) => [one, texts[one] ?? ""]))),
       ...(item && { id: item.id, version: String(item.version) }),
     });

@@ -28,7 +28,9 @@ export function MachinesSection({
     <Split $isOpen={isNew || kept !== undefined}>
       <List
         entries={machines.map(({ machine, retired }) => ({
-          ...{ id: machine.id, name: machine.name, retired },
+          id: machine.id,
+          name: machine.name,
+          retired,
           words: `${machine.kind.replaceAll("-", " ")} · ${machine.units} · ${machine.school} · ${machine.stations?.length ?? 0} stations`,
         }))}
         open={open}
@@ -52,16 +54,24 @@ const STATION_FIELDS = profileFields(stationSchema);
 
 /** A new machine begins as the usual millimetre lathe; everything is there to be changed. */
 const USUAL: Texts = {
-  ...{ kind: "turret-lathe", units: "mm", "resolution/x": "0.001", "resolution/z": "0.001", xShown: "diameter" },
-  ...{ "storedSign/x": "1", "storedSign/z": "1", measuring: "overwrite", numbering: "A", school: "home-referenced" },
-  ...{
-    dialect: "gcode-l",
-    "jogStep/x": "0.001",
-    "jogStep/z": "0.001",
-    "repeatability/x": "0.002",
-    "repeatability/z": "0.002",
-  },
-  ...{ xPlus: "away from the centre", zPlus: "away from the chuck", offsetDigits: "2" },
+  kind: "turret-lathe",
+  units: "mm",
+  "resolution/x": "0.001",
+  "resolution/z": "0.001",
+  xShown: "diameter",
+  "storedSign/x": "1",
+  "storedSign/z": "1",
+  measuring: "overwrite",
+  numbering: "A",
+  school: "home-referenced",
+  dialect: "gcode-l",
+  "jogStep/x": "0.001",
+  "jogStep/z": "0.001",
+  "repeatability/x": "0.002",
+  "repeatability/z": "0.002",
+  xPlus: "away from the centre",
+  zPlus: "away from the chuck",
+  offsetDigits: "2",
 };
 
 function MachineForm({
@@ -83,7 +93,9 @@ function MachineForm({
   const set = (path: string) => (text: string) => setTexts((now) => ({ ...now, [path]: text }));
   const keep = (retired: boolean) =>
     form.send("keep-machine", {
-      ...{ texts: JSON.stringify(texts), zones: JSON.stringify(zones), stations: JSON.stringify(stations) },
+      texts: JSON.stringify(texts),
+      zones: JSON.stringify(zones),
+      stations: JSON.stringify(stations),
       retired: retired ? "yes" : "no",
       ...(kept && { version: String(kept.version) }),
     });

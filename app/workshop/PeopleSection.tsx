@@ -24,7 +24,9 @@ export function PeopleSection({ people, sessions, open }: WorkshopProps & { read
     <Split $isOpen={isNew || person !== undefined}>
       <List
         entries={people.map(({ id, name, role, decimalMark, retired, mustChoose, lockedFor }) => ({
-          ...{ id, name, retired },
+          id,
+          name,
+          retired,
           words: [
             role,
             decimalMark && `writes 1${decimalMark}25`,
@@ -61,7 +63,11 @@ function PersonForm({
   const [secret, setSecret] = useState("");
   const keep = (retired: boolean) =>
     form.send("keep-person", {
-      ...{ name, role, mark, secret, retired: retired ? "yes" : "no" },
+      name,
+      role,
+      mark,
+      secret,
+      retired: retired ? "yes" : "no",
       ...(person && { id: person.id, version: String(person.version) }),
     });
   return (

@@ -146,7 +146,11 @@ function prepare(problem: CombProblem): Search {
     for (const { slot, lateral } of slots) laterals[row * columns.length + columns.indexOf(slot)] = lateral;
   const cells = b.length * columns.length;
   return {
-    ...{ problem, a, b, columns, laterals },
+    problem,
+    a,
+    b,
+    columns,
+    laterals,
     present: a.map(() => 0),
     presentColumns: Int32Array.from(b, ({ slot }) => columns.indexOf(slot)),
     nothing: { conflicts: new Float64Array(cells), room: new Float64Array(cells).fill(Number.POSITIVE_INFINITY) },

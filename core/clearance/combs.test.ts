@@ -11,7 +11,11 @@ const tool = (
   standout: number,
   allowed?: CombTool["allowed"],
 ): CombTool => ({
-  ...{ tool: name, slot, lateral, radius: 4, standout },
+  tool: name,
+  slot,
+  lateral,
+  radius: 4,
+  standout,
   ...(allowed && { allowed }),
 });
 
@@ -51,8 +55,11 @@ function combOf(letter: string, most: number): fc.Arbitrary<readonly CombTool[]>
     fc.tuple(
       ...Array.from({ length: count }, (_, index) =>
         fc.record({
-          ...{ tool: fc.constant(`${letter}${index}`), slot: fc.constant(`${letter}-${index}`) },
-          ...{ lateral: fc.constant(index * 20), radius: tenths(1, 12), standout: tenths(5, 60) },
+          tool: fc.constant(`${letter}${index}`),
+          slot: fc.constant(`${letter}-${index}`),
+          lateral: fc.constant(index * 20),
+          radius: tenths(1, 12),
+          standout: tenths(5, 60),
           allowed: fc.subarray(
             Array.from({ length: count + 1 }, (__, slot) => ({ slot: `${letter}-${slot}`, lateral: slot * 20 })),
           ),
@@ -64,7 +71,9 @@ function combOf(letter: string, most: number): fc.Arbitrary<readonly CombTool[]>
 const problems: fc.Arbitrary<CombProblem> = fc
   .record({ margin: tenths(0, 3), a: combOf("a", 4), b: combOf("b", 4), gap: tenths(40, 90), shift: tenths(-40, 40) })
   .map(({ margin, a, b, gap, shift }) => ({
-    ...{ margin, a, b },
+    margin,
+    a,
+    b,
     alignments: [
       ...a.map((one) => ({ name: `${one.tool} works`, gap, tool: one.tool, at: shift })),
       { name: "parked", gap: gap + 5, shift },

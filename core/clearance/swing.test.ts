@@ -5,7 +5,12 @@ import { boreRoom, neighbourRoom, type Obstacle, type SwingTool, safeIndex, swin
 const turret: Turret = { axisAtZero: 400, seatRadius: 190 };
 /** Its tip reaches 400 − 170 = 230 from the turret's axis. */
 const turning: SwingTool = {
-  ...{ offset: "1", place: 0, isAlong: false, halfWidth: 12.5, zFrom: -6, zTo: 30 },
+  offset: "1",
+  place: 0,
+  isAlong: false,
+  halfWidth: 12.5,
+  zFrom: -6,
+  zTo: 30,
   truly: { x: -340, z: -400 },
 };
 /** A long drill beside it: its point stands 80 mm nearer to the chuck. */
@@ -41,7 +46,8 @@ describe("a turret's neighbours", () => {
   });
   it("a turret that turns reaches farthest at some angle: never more room than at rest", () => {
     const places = fc.record({
-      ...{ x: fc.double({ min: 0, max: 500, noNaN: true }), z: fc.double({ min: -150, max: 200, noNaN: true }) },
+      x: fc.double({ min: 0, max: 500, noNaN: true }),
+      z: fc.double({ min: -150, max: 200, noNaN: true }),
       place: fc.integer({ min: 0, max: 11 }),
     });
     fc.assert(

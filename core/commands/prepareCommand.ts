@@ -164,8 +164,13 @@ function tableOfFile(setup: SetupView, form: FormOf<"take-table">, entry: NewEnt
     };
     const radius = shown("noseRadius");
     return said({
-      ...{ offset, x: core("x", "geometry"), y: core("y", "geometry"), z: core("z", "geometry") },
-      ...{ wearX: core("x", "wear"), wearY: core("y", "wear"), wearZ: core("z", "wear") },
+      offset,
+      x: core("x", "geometry"),
+      y: core("y", "geometry"),
+      z: core("z", "geometry"),
+      wearX: core("x", "wear"),
+      wearY: core("y", "wear"),
+      wearZ: core("z", "wear"),
       noseRadius: radius === undefined ? undefined : convertLength(radius, machine.units, "mm"),
       orientation: shown("orientation"),
     });
@@ -180,7 +185,8 @@ function tableOfFile(setup: SetupView, form: FormOf<"take-table">, entry: NewEnt
       return said({ name, x: core("x"), y: core("y"), z: core("z") });
     });
   return {
-    ...{ ...entry, kind: "table-read" },
+    ...entry,
+    kind: "table-read",
     payload: { source: "file", name: form.name?.trim() || "backup", rows, ...(work.length > 0 && { work }) },
   };
 }
@@ -210,8 +216,12 @@ export function rowsOf({ rows }: MachineState): Payload<"table-read">["rows"] {
     .filter(([, { x, z }]) => x !== undefined || z !== undefined)
     .map(([offset, { x, y, z, noseRadius, orientation }]) =>
       said({
-        ...{ offset, x: x?.value, y: y?.value, z: z?.value },
-        ...{ noseRadius: noseRadius?.value, orientation: orientation?.value },
+        offset,
+        x: x?.value,
+        y: y?.value,
+        z: z?.value,
+        noseRadius: noseRadius?.value,
+        orientation: orientation?.value,
       }),
     );
 }
@@ -259,7 +269,8 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, locale:
   const atZ = at && "mm" in at ? { atZ: fromDrawing("z", shownAs("drawing", at.mm)) } : {};
   const more = { ...(form.form && { form: form.form }), ...atZ };
   return {
-    ...{ ...entry, kind: "feature-recorded" },
+    ...entry,
+    kind: "feature-recorded",
     payload: { feature, name: name.trim(), offset, axis, ...limits, ...more },
   };
 }
@@ -294,7 +305,9 @@ function measureCommand(
   if (part < 1) return refuse("Parts are counted from 1.", { part: "Parts are counted from 1." });
   const gauge = gauges.find(({ name }) => name === form.gauge);
   const payload = {
-    ...{ feature: feature.feature, part, measured },
+    feature: feature.feature,
+    part,
+    measured,
     uncertainty: gauge && gauge.uncertainty > 0 ? gauge.uncertainty : USUAL_MEASUREMENT,
     ...(gauge && { gauge: gauge.name }),
   };

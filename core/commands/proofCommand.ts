@@ -47,9 +47,13 @@ function reachCommand(setup: SetupView, form: FormOf<"record-reach">, locale: In
   if (x === null && z === null && retractX === undefined && retractZ === undefined)
     return refuse("Say where the tool goes.", { xFrom: "Say where the tool goes." });
   return {
-    ...{ id: form.id, version: 1, kind: "reach-recorded" },
+    id: form.id,
+    version: 1,
+    kind: "reach-recorded",
     payload: {
-      ...{ offset: form.offset, x, z },
+      offset: form.offset,
+      x,
+      z,
       ...(retractX !== undefined && { retractX }),
       ...(retractZ !== undefined && { retractZ }),
     },
@@ -92,9 +96,15 @@ function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decima
   }
   const [along, across] = check.value.stops;
   return {
-    ...{ id: form.id, version: 1, kind: "proof-checked" },
+    id: form.id,
+    version: 1,
+    kind: "proof-checked",
     payload: {
-      ...{ offset: form.offset, found: form.found, stop: { x: across.at, z: along.at }, by, source: form.source },
+      offset: form.offset,
+      found: form.found,
+      stop: { x: across.at, z: along.at },
+      by,
+      source: form.source,
       ...(form.note.trim() !== "" && { note: form.note.trim() }),
     },
   };

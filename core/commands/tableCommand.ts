@@ -110,7 +110,9 @@ function noteCommand(form: FormOf<"add-note">, brought: Brought | undefined): Co
   if (form.photo !== undefined && !photo) return no("photo", "The photo has not come along. Choose it again.");
   if (text === "" && !photo) return no("text", "Write the note first.");
   return {
-    ...{ id: form.id, version: 1, kind: "note-added" },
+    id: form.id,
+    version: 1,
+    kind: "note-added",
     payload: { text, ...(form.offset && { offset: form.offset }), ...(photo && { photo }) },
   };
 }
@@ -135,7 +137,9 @@ function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }
   const doubt = form.meant ? undefined : (workDoubt(setup, name, axis, to) ?? open);
   if (doubt !== undefined) return refuse(doubt, { meant: doubt });
   return {
-    ...{ id: form.id, version: 1, kind: "work-offset-set" },
+    id: form.id,
+    version: 1,
+    kind: "work-offset-set",
     payload: { name, axis, means, active, from: from ?? null, to },
   };
 }
@@ -179,7 +183,9 @@ function comparison(
       text: "There is nothing in this setup's table yet that could be compared.",
     });
   return {
-    ...{ id, version: 1, kind: "table-compared" },
+    id,
+    version: 1,
+    kind: "table-compared",
     payload: { name: name.trim() || "table", format, agreed: [...agreed], differences: [...differences] },
   };
 }

@@ -36,7 +36,8 @@ export function touchCommand(
 ): CommandResult {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {
-    ...{ machine: { ...setup.machine, school: setup.school }, zone: tool.zone },
+    machine: { ...setup.machine, school: setup.school },
+    zone: tool.zone,
     station: stationOf(setup.machine, tool.station),
   });
   if (tool.second) return refuse("A second offset follows its first: touch the first one.");
@@ -64,7 +65,9 @@ export function touchCommand(
   const typed: Record<string, string> = { sizeUnit };
   for (const field of wayOf(way).fields(axis, tool.zone)) typed[field] = form[field] ?? "";
   const common = {
-    ...{ offset: tool.offset, axis, way },
+    offset: tool.offset,
+    axis,
+    way,
     ...facts.numbers,
     ...(touching && { touching }),
     ...(programmed && { programmed }),
@@ -160,7 +163,9 @@ export function secondCommand(setup: SetupView, form: FormOf<"make-second">, ent
     ...entry,
     kind: "second-offset-made",
     payload: {
-      ...{ offset: String(Number(form.offset)), of: first.offset, edge: to },
+      offset: String(Number(form.offset)),
+      of: first.offset,
+      edge: to,
       ...(made.x !== undefined && { x: made.x }),
       ...(made.z !== undefined && { z: made.z }),
       noseRadius: made.noseRadius,

@@ -7,7 +7,13 @@ import { fitLine } from "./fitLine.ts";
 type Row = readonly [target: number, measured: number, form?: FeatureForm, at?: number];
 const features = (rows: readonly Row[], axis: LatheAxis = "x"): readonly MeasuredFeature[] =>
   rows.map(([target, measured, form = axis === "z" ? "length" : "cylinder", at], index) => ({
-    ...{ id: String(index), offset: "1", axis, target, measured, uncertainty: 0.005, form },
+    id: String(index),
+    offset: "1",
+    axis,
+    target,
+    measured,
+    uncertainty: 0.005,
+    form,
     ...(at !== undefined && { at }),
   }));
 const only = (rows: readonly Row[], axis?: LatheAxis) => {
@@ -169,7 +175,12 @@ describe("correctionsOf", () => {
         (error, parts) => {
           const measured = parts.map(
             ([target, u], index): MeasuredFeature => ({
-              ...{ id: String(index), offset: "1", axis: "x", target, measured: target + error, uncertainty: u },
+              id: String(index),
+              offset: "1",
+              axis: "x",
+              target,
+              measured: target + error,
+              uncertainty: u,
               form: "cylinder",
             }),
           );

@@ -23,9 +23,7 @@ export interface MeasuredFeature {
 /**
  * What the pattern of the deviations says: one offset error, or something that no offset mends.
  */
-export const VERDICTS = [
-  ...(["offset", "nose", "push-off", "taper", "centre-height", "scale", "inconsistent"] as const),
-] as const;
+export const VERDICTS = ["offset", "nose", "push-off", "taper", "centre-height", "scale", "inconsistent"] as const;
 export type CorrectionVerdict = (typeof VERDICTS)[number];
 
 /** What is to be added to one offset on one axis. */
@@ -58,7 +56,10 @@ function correctionOf(group: readonly MeasuredFeature[], resolution: number): Co
   const exact = weightedMean(group);
   const [first] = group as readonly [MeasuredFeature];
   return {
-    ...{ offset: first.offset, axis: first.axis, value: roundToResolution(exact, resolution), exact },
+    offset: first.offset,
+    axis: first.axis,
+    value: roundToResolution(exact, resolution),
+    exact,
     features: group.map((one) => ({ id: one.id, deviation: deviationOf(one), residual: deviationOf(one) - exact })),
     verdict: verdictOf(group),
   };

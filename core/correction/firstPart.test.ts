@@ -5,11 +5,15 @@ import { correctedCell, featureStates, firstPartCorrections } from "./firstPart.
 
 const FEATURE = "00000000-0000-4000-8000-00000000f001";
 const feature = (more: object = {}): Command => ({
-  ...({ id: nextId(), kind: "feature-recorded", version: 1 } as const),
+  id: nextId(),
+  kind: "feature-recorded",
+  version: 1,
   payload: { feature: FEATURE, name: "Seat", offset: "1", axis: "x", nominal: 30, lower: -0.05, upper: 0, ...more },
 });
 const measured = (value: number, part = 1): Command => ({
-  ...({ id: nextId(), kind: "feature-measured", version: 1 } as const),
+  id: nextId(),
+  kind: "feature-measured",
+  version: 1,
   payload: { feature: FEATURE, part, measured: value, uncertainty: 0.003 },
 });
 const TOUCHED = [loaded("1"), touched("1", "x", -339, 54), touched("1", "z", -400, 0)];
@@ -50,7 +54,9 @@ describe("the first part of a setup", () => {
     expect(geometry.ok && geometry.value.to).toBeCloseTo(-339.035, 9);
     // Geometry by hand, wear never seen: 0 would be a guess.
     const byHand: Command = {
-      ...({ id: nextId(), kind: "table-edited", version: 1 } as const),
+      id: nextId(),
+      kind: "table-edited",
+      version: 1,
       payload: { deed: "entered", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339 }] },
     };
     const unknown = viewOf(opened(), loaded("1"), byHand, feature(), measured(30.01));

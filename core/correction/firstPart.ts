@@ -60,7 +60,10 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
   const deviation = latest && latest.measured - feature.nominal;
   const { lower, upper } = feature;
   return {
-    ...{ feature, form: formOf(feature, tool), latest, deviation },
+    feature,
+    form: formOf(feature, tool),
+    latest,
+    deviation,
     isCurrent: latest !== undefined && latest.seq > changedAt(tool, feature.axis),
     within: deviation === undefined ? undefined : deviation >= lower - SAME && deviation <= upper + SAME,
   };
@@ -99,7 +102,10 @@ export function firstPartCorrections(setup: SetupView): readonly OffsetCorrectio
     const side = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
     const measured = group.map(
       ({ feature, form, latest }): MeasuredFeature => ({
-        ...{ id: feature.feature, offset, axis, form },
+        id: feature.feature,
+        offset,
+        axis,
+        form,
         target: side * toUnit(targetOf(feature)),
         measured: side * toUnit(latest?.measured ?? 0),
         uncertainty: toUnit(latest?.uncertainty ?? 1),

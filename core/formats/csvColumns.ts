@@ -3,8 +3,20 @@ import type { OffsetField } from "./offsetFile.ts";
 
 /** What a column of a table can hold: a field of a row, or the name that the row is matched by. */
 export const CSV_FIELDS = [
-  ...(["offset", "geometry.x", "geometry.z", "geometry.y", "wear.x", "wear.z", "wear.y"] as const),
-  ...(["noseRadius", "orientation", "description", "work", "work.x", "work.z", "work.y"] as const),
+  "offset",
+  "geometry.x",
+  "geometry.z",
+  "geometry.y",
+  "wear.x",
+  "wear.z",
+  "wear.y",
+  "noseRadius",
+  "orientation",
+  "description",
+  "work",
+  "work.x",
+  "work.z",
+  "work.y",
 ] as const;
 export type CsvField = (typeof CSV_FIELDS)[number];
 
@@ -70,6 +82,17 @@ export function guessColumn(head: string): ColumnGuess {
 
 /** Fields of a table that columns can hold. */
 export const CSV_HOLDS: readonly OffsetField[] = [
-  ...(["geometry.x", "geometry.z", "geometry.y", "wear.x", "wear.z", "wear.y"] as const),
-  ...(["noseRadius", "orientation", "description", "work.x", "work.z", "work.y", "units"] as const),
+  "geometry.x",
+  "geometry.z",
+  "geometry.y",
+  "wear.x",
+  "wear.z",
+  "wear.y",
+  "noseRadius",
+  "orientation",
+  "description",
+  "work.x",
+  "work.z",
+  "work.y",
+  "units",
 ];

@@ -38,16 +38,22 @@ function write({ units, resolution, tools, work }: OffsetTable, { rounding }: Wr
     ...tools.map(
       (tool): Partial<Record<CsvField, string>> => ({
         offset: tool.offset,
-        ...{ "geometry.x": number(tool.geometry.x), "geometry.z": number(tool.geometry.z) },
-        ...{ "geometry.y": number(tool.geometry.y), "wear.y": number(tool.wear.y) },
-        ...{ "wear.x": number(tool.wear.x), "wear.z": number(tool.wear.z), noseRadius: number(tool.noseRadius) },
+        "geometry.x": number(tool.geometry.x),
+        "geometry.z": number(tool.geometry.z),
+        "geometry.y": number(tool.geometry.y),
+        "wear.y": number(tool.wear.y),
+        "wear.x": number(tool.wear.x),
+        "wear.z": number(tool.wear.z),
+        noseRadius: number(tool.noseRadius),
         orientation: tool.orientation?.toString() ?? "",
         description: harmless(tool.description ?? ""),
       }),
     ),
     ...work.map(({ name, x, y, z }) => ({
       work: harmless(name),
-      ...{ "work.x": number(x), "work.y": number(y), "work.z": number(z) },
+      "work.x": number(x),
+      "work.y": number(y),
+      "work.z": number(z),
     })),
   ];
   // Y and work offsets have columns only where something stands in them.
@@ -178,7 +184,9 @@ export function readMappedCsv(
       return refuseFile("syntax", `a tip orientation is 0 to 9, not ${orientation}.`, line);
     const description = withoutGuard(cell("description"));
     tools.push({
-      ...{ offset, geometry: length("geometry"), wear: length("wear") },
+      offset,
+      geometry: length("geometry"),
+      wear: length("wear"),
       ...(noseRadius !== undefined && { noseRadius }),
       ...(orientation !== undefined && { orientation }),
       ...(description !== "" && { description }),

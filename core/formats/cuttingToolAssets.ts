@@ -45,7 +45,9 @@ function write(table: OffsetTable, { rounding, title, at }: WriteOptions): strin
           [
             element,
             {
-              ...{ "@code": code, "@units": NATIVE.mm, "@nativeUnits": NATIVE[units] },
+              "@code": code,
+              "@units": NATIVE.mm,
+              "@nativeUnits": NATIVE[units],
               "#text": timesExactly(round(value), inMillimetres(units, factor)),
             },
           ],
@@ -53,12 +55,10 @@ function write(table: OffsetTable, { rounding, title, at }: WriteOptions): strin
       }),
     );
   const asset = (tool: ToolOffsets) => ({
-    ...{
-      "@assetId": `offset-${tool.offset}`,
-      "@serialNumber": tool.offset,
-      "@toolId": tool.offset,
-      "@timestamp": written,
-    },
+    "@assetId": `offset-${tool.offset}`,
+    "@serialNumber": tool.offset,
+    "@toolId": tool.offset,
+    "@timestamp": written,
     CuttingToolLifeCycle: {
       CutterStatus: { Status: "AVAILABLE" },
       ProgramToolNumber: tool.offset,
@@ -78,8 +78,12 @@ function write(table: OffsetTable, { rounding, title, at }: WriteOptions): strin
     MTConnectAssets: {
       "@xmlns": NAMESPACE,
       Header: {
-        ...{ "@creationTime": written, "@sender": title ?? "luvrit", "@instanceId": "1", "@version": "1.7" },
-        ...{ "@assetBufferSize": String(tools.length), "@assetCount": String(tools.length) },
+        "@creationTime": written,
+        "@sender": title ?? "luvrit",
+        "@instanceId": "1",
+        "@version": "1.7",
+        "@assetBufferSize": String(tools.length),
+        "@assetCount": String(tools.length),
       },
       Assets: tools.length > 0 ? { CuttingTool: tools.map(asset) } : "",
     },
@@ -101,8 +105,13 @@ function read(text: string, said: SaidOfFile): Answer<OffsetTable, OffsetFileRef
   const valid = XMLValidator.validate(plain);
   if (valid !== true) return refuseFile("syntax", `this is not XML (${valid.err.msg}).`, valid.err.line);
   const parser = new XMLParser({
-    ...{ ignoreAttributes: false, attributeNamePrefix: "@", removeNSPrefix: true },
-    ...{ parseTagValue: false, parseAttributeValue: false, alwaysCreateTextNode: true, trimValues: true },
+    ignoreAttributes: false,
+    attributeNamePrefix: "@",
+    removeNSPrefix: true,
+    parseTagValue: false,
+    parseAttributeValue: false,
+    alwaysCreateTextNode: true,
+    trimValues: true,
   });
   let document: unknown;
   try {
@@ -157,7 +166,9 @@ function read(text: string, said: SaidOfFile): Answer<OffsetTable, OffsetFileRef
     if (noseRadius !== undefined && noseRadius < 0)
       return refuseFile("syntax", `The radius of offset ${offset} is negative.`);
     tools.set(offset, {
-      ...{ offset, geometry: { ...(x !== undefined && { x }), ...(z !== undefined && { z }) }, wear: {} },
+      offset,
+      geometry: { ...(x !== undefined && { x }), ...(z !== undefined && { z }) },
+      wear: {},
       ...(noseRadius !== undefined && { noseRadius }),
     });
   }

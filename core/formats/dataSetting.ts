@@ -27,8 +27,18 @@ export type DataSettingDialect = "gcode-l" | "gcode-n";
 /** In the second dialect a geometry register is the offset number plus this. */
 const GEOMETRY_REGISTERS = 10000;
 const HOLDS = [
-  ...(["geometry.x", "geometry.z", "geometry.y", "wear.x", "wear.z", "wear.y"] as const),
-  ...(["noseRadius", "orientation", "work.x", "work.z", "work.y", "units"] as const),
+  "geometry.x",
+  "geometry.z",
+  "geometry.y",
+  "wear.x",
+  "wear.z",
+  "wear.y",
+  "noseRadius",
+  "orientation",
+  "work.x",
+  "work.z",
+  "work.y",
+  "units",
 ] as const;
 
 /** Writes the rows of a table as a file that names its units first, says absolute, and holds only what the table holds. */
@@ -142,15 +152,13 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
 }
 
 const dialect = (name: DataSettingDialect, words: string, looksLike: (text: string) => boolean): OffsetFormat => ({
-  ...{
-    name,
-    words,
-    ending: ".nc",
-    mediaType: "text/plain; charset=us-ascii",
-    holds: HOLDS,
-    numbers: "control",
-    looksLike,
-  },
+  name,
+  words,
+  ending: ".nc",
+  mediaType: "text/plain; charset=us-ascii",
+  holds: HOLDS,
+  numbers: "control",
+  looksLike,
   holdsWork: (work) => workRegister(work) !== undefined,
   write: (table, options) => writeDataSetting(table, name, options),
   read: readDataSetting,

@@ -28,7 +28,9 @@ function reduced(table: OffsetTable, { holds, holdsWork }: OffsetFormat): Offset
     resolution: has("resolution") ? table.resolution : undefined,
     numbering: table.numbering,
     tools: table.tools.map(({ offset, geometry, wear, noseRadius, orientation, description }) => ({
-      ...{ offset, geometry: axes("geometry", geometry), wear: axes("wear", wear) },
+      offset,
+      geometry: axes("geometry", geometry),
+      wear: axes("wear", wear),
       ...(has("noseRadius") && noseRadius !== undefined && { noseRadius }),
       ...(has("orientation") && orientation !== undefined && { orientation }),
       ...(has("description") && description && { description }),
@@ -98,11 +100,17 @@ describe.each(FORMATS.map((format) => [format.name, format] as const))("%s", (na
 
 describe("lossesOf", () => {
   const table: OffsetTable = {
-    ...{ units: "mm", resolution: 0.001, numbering: "B" },
+    units: "mm",
+    resolution: 0.001,
+    numbering: "B",
     tools: [
       {
-        ...{ offset: "1", geometry: { x: -1, z: -2, y: 0.02 }, wear: { x: 0, z: -0.01 } },
-        ...{ noseRadius: 0.8, orientation: 2, description: "Face" },
+        offset: "1",
+        geometry: { x: -1, z: -2, y: 0.02 },
+        wear: { x: 0, z: -0.01 },
+        noseRadius: 0.8,
+        orientation: 2,
+        description: "Face",
       },
     ],
     work: [

@@ -49,7 +49,9 @@ export const luvritOffsetsSchema = {
         required: ["name"],
         properties: {
           name: { type: "string", minLength: 1, maxLength: 24 },
-          ...{ x: { type: "number" }, y: { type: "number" }, z: { type: "number" } },
+          x: { type: "number" },
+          y: { type: "number" },
+          z: { type: "number" },
         },
       },
     },
@@ -66,10 +68,13 @@ function write(table: OffsetTable): string {
   const { units, resolution, numbering, tools, work } = table;
   return `${JSON.stringify(
     {
-      ...{ format: LUVRIT_OFFSETS, version: VERSION, units },
+      format: LUVRIT_OFFSETS,
+      version: VERSION,
+      units,
       ...(resolution !== undefined && { resolution }),
       ...(numbering !== undefined && { numbering }),
-      ...{ tools, work },
+      tools,
+      work,
     },
     null,
     1,
@@ -154,7 +159,9 @@ function toolOf(one: Json, at: string, once: (name: string) => void): ToolOffset
   if ((description?.length ?? 0) > LONGEST_DESCRIPTION)
     throw new Wrong("syntax", `${at}.description has more than ${LONGEST_DESCRIPTION} characters.`);
   return {
-    ...{ offset, geometry: axesOf(one.geometry, `${at}.geometry`), wear: axesOf(one.wear, `${at}.wear`) },
+    offset,
+    geometry: axesOf(one.geometry, `${at}.geometry`),
+    wear: axesOf(one.wear, `${at}.wear`),
     ...(noseRadius !== undefined && { noseRadius }),
     ...(orientation !== undefined && { orientation }),
     ...(description && { description }),

@@ -6,9 +6,21 @@ import type { Unit } from "../units/index.ts";
 
 /** Everything that an offset table can hold, field by field, in the order in which losses are said. */
 export const OFFSET_FIELDS = [
-  ...(["geometry.x", "geometry.z", "geometry.y", "wear.x", "wear.z", "wear.y"] as const),
-  ...(["noseRadius", "orientation", "description"] as const),
-  ...(["work.x", "work.z", "work.y", "numbering", "units", "resolution"] as const),
+  "geometry.x",
+  "geometry.z",
+  "geometry.y",
+  "wear.x",
+  "wear.z",
+  "wear.y",
+  "noseRadius",
+  "orientation",
+  "description",
+  "work.x",
+  "work.z",
+  "work.y",
+  "numbering",
+  "units",
+  "resolution",
 ] as const;
 export type OffsetField = (typeof OFFSET_FIELDS)[number];
 

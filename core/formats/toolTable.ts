@@ -82,7 +82,9 @@ function read(text: string, said: SaidOfFile): Answer<OffsetTable, OffsetFileRef
       ...(z !== undefined && { z }),
     };
     tools.set(offset, {
-      ...{ offset, geometry, wear: {} },
+      offset,
+      geometry,
+      wear: {},
       ...(diameter !== undefined && { noseRadius: diameter / 2 }),
       ...(orientation !== undefined && { orientation }),
       ...(description !== "" && { description }),

@@ -63,14 +63,25 @@ export function heldByControl(state: SetupState): ReadonlyMap<string, HeldCell> 
 }
 
 const FIELDS = [
-  ...(["geometry.x", "geometry.y", "geometry.z", "wear.x", "wear.y", "wear.z"] as const),
-  ...(["noseRadius", "orientation"] as const),
+  "geometry.x",
+  "geometry.y",
+  "geometry.z",
+  "wear.x",
+  "wear.y",
+  "wear.z",
+  "noseRadius",
+  "orientation",
 ] as const satisfies readonly GridColumn[];
 
 const FIELD_NAMES = {
-  ...{ "geometry.x": "x", "geometry.y": "y", "geometry.z": "z" },
-  ...{ "wear.x": "wearX", "wear.y": "wearY", "wear.z": "wearZ" },
-  ...{ noseRadius: "noseRadius", orientation: "orientation" },
+  "geometry.x": "x",
+  "geometry.y": "y",
+  "geometry.z": "z",
+  "wear.x": "wearX",
+  "wear.y": "wearY",
+  "wear.z": "wearZ",
+  noseRadius: "noseRadius",
+  orientation: "orientation",
 } as const satisfies Record<(typeof FIELDS)[number], keyof ControlRow>;
 
 /**

@@ -4,8 +4,14 @@ export type TableDeed = (typeof TABLE_DEEDS)[number];
 
 /** Columns of a tool's row in a control's table. */
 export const TABLE_COLUMNS = [
-  ...(["geometry.x", "wear.x", "geometry.z", "wear.z", "geometry.y", "wear.y"] as const),
-  ...(["noseRadius", "orientation"] as const),
+  "geometry.x",
+  "wear.x",
+  "geometry.z",
+  "wear.z",
+  "geometry.y",
+  "wear.y",
+  "noseRadius",
+  "orientation",
 ] as const;
 export type TableColumn = (typeof TABLE_COLUMNS)[number];
 

@@ -190,7 +190,10 @@ export function viewSetup(state: SetupState): SetupView {
     .flatMap((cell) => viewSecond(top(state, cell, "second-offset-made"), first, state, known));
   return {
     seq: state.seq,
-    ...{ job, part, operation, machine },
+    job,
+    part,
+    operation,
+    machine,
     program: programRead?.name ?? program,
     school: numbers.school,
     master: numbers.master,
@@ -337,7 +340,10 @@ function viewTool(state: SetupState, offset: string, known: Known): ToolView {
   };
   const indexed = top(state, CELLS.insert(offset), "insert-indexed");
   return {
-    ...{ offset, station, zone, tool },
+    offset,
+    station,
+    zone,
+    tool,
     tolerance: toleranceOf(tolerance, features, offset),
     control: heldRow(state, machine, offset, zone, known.table, known.held),
     work: workOf(machine, numbers.work, zone),
@@ -408,8 +414,12 @@ function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseReco
     const { deed, cells } = entry.payload;
     const to = (column: string) => cells.find((cell) => cell.offset === offset && cell.column === column)?.to;
     nose = {
-      ...{ offset, ...nose, noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0 },
-      ...{ orientation: to("orientation") ?? nose?.orientation ?? 0, deed, ...source(entry) },
+      offset,
+      ...nose,
+      noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0,
+      orientation: to("orientation") ?? nose?.orientation ?? 0,
+      deed,
+      ...source(entry),
     };
   }
   return nose;

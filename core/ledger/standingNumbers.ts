@@ -124,8 +124,10 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         // The master's length is 0 by agreement: the work offset carries it.
         if (axis === "z" && now.school === "master-tool" && offset === now.master)
           keep(offset, "z", {
-            ...{ ...derived(offset, "z", way, 0), work: exact },
-            ...{ touched: entry.payload.touched, ...source },
+            ...derived(offset, "z", way, 0),
+            work: exact,
+            touched: entry.payload.touched,
+            ...source,
           });
         break;
       }
@@ -136,8 +138,11 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
           const before = touches[offset]?.[axis];
           const began = wearBegan(before);
           keep(offset, axis, {
-            ...{ ...derived(offset, axis, before?.way ?? "eye", to), ...workFor(offset, axis) },
-            ...{ deed: entry.payload.deed, ...source, ...(began !== undefined && { touchedBefore: began }) },
+            ...derived(offset, axis, before?.way ?? "eye", to),
+            ...workFor(offset, axis),
+            deed: entry.payload.deed,
+            ...source,
+            ...(began !== undefined && { touchedBefore: began }),
           });
         }
         break;
@@ -198,7 +203,10 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
 }
 
 const derived = (offset: string, axis: Axis, way: TouchRecord["way"], exact: number) => ({
-  ...{ offset, axis, way, exact },
+  offset,
+  axis,
+  way,
+  exact,
   expectedError: 0,
   typed: {},
   derived: true,

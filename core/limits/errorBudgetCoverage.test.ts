@@ -36,7 +36,10 @@ function touchOnce(run: ReturnType<typeof chance>, axis: TouchedAxis, way: Touch
   const size = axis === "x" ? 54 + run.uniform() : 0;
   const paper = way === "paper" ? 0.09 : 0;
   const contact = readoutAtContact({
-    ...{ axis, approach: -1, surface: axis === "x" ? size / 2 : size, tool: { body: [0, 20] } },
+    axis,
+    approach: -1,
+    surface: axis === "x" ? size / 2 : size,
+    tool: { body: [0, 20] },
     spacer: paper + (way === "paper" ? run.normal(U.paper) : 0),
     offsets: { geometry: TRUE[axis], wear: 0, work: 0 },
   });
@@ -87,14 +90,12 @@ describe("a correction on the simulated lathe", () => {
     for (let part = 0; part < 200; part++) {
       const wrong = run.normal(0.05);
       const measured = [30, 24, 18].map((target, index) => ({
-        ...({
-          id: String(index),
-          offset: "1",
-          axis: "x",
-          target,
-          form: "cylinder",
-          uncertainty: U.micrometer,
-        } as const),
+        id: String(index),
+        offset: "1",
+        axis: "x" as const,
+        target,
+        form: "cylinder" as const,
+        uncertainty: U.micrometer,
         measured: cut(target, wrong, 0) + run.normal(U.micrometer),
       }));
       const [correction] = correctionsOf(measured, 0.001);
@@ -106,15 +107,13 @@ describe("a correction on the simulated lathe", () => {
   it("does not chase a taper: the shaft gives way towards its free end", () => {
     const run = chance(11);
     const measured = [-5, -25, -45].map((at, index) => ({
-      ...({
-        id: String(index),
-        offset: "1",
-        axis: "x",
-        target: 30,
-        at,
-        form: "cylinder",
-        uncertainty: U.micrometer,
-      } as const),
+      id: String(index),
+      offset: "1",
+      axis: "x" as const,
+      target: 30,
+      at,
+      form: "cylinder" as const,
+      uncertainty: U.micrometer,
       measured: cut(30, 0.01, 0, 0.0012 * (at + 60)) + run.normal(U.micrometer),
     }));
     expect(correctionsOf(measured, 0.001)[0]?.verdict).toBe("taper");

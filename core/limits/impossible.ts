@@ -169,7 +169,10 @@ function retreat(setup: Setup, view: ToolView, touch: TouchFacts, say: Say, writ
   if (old === undefined || commanded === undefined) return;
   const isAcross = touch.axis === "x" && view.zone.from === "minus";
   const room = largestRetreat(setup.machine, touch.axis, view.zone, {
-    ...{ old, called: isAcross && commanded > 0 ? -commanded : commanded, work: view.work[touch.axis] ?? 0, away },
+    old,
+    called: isAcross && commanded > 0 ? -commanded : commanded,
+    work: view.work[touch.axis] ?? 0,
+    away,
   });
   if (room !== undefined && amount * away > room)
     say(

@@ -7,8 +7,14 @@ import { largestRetreat } from "./retreat.ts";
 import type { TouchFacts, TouchNumbers } from "./touchFacts.ts";
 
 const BLADE: Tool = {
-  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 10 },
-  ...{ shank: 20, programmed: "left", overhang: 30 },
+  kind: "groove-outside",
+  description: "Groove 3",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 10,
+  shank: 20,
+  programmed: "left",
+  overhang: 30,
 };
 
 describe("errorBudget", () => {
@@ -106,12 +112,23 @@ describe("impossibilities", () => {
   });
 
   const bar: Tool = {
-    ...{ kind: "boring", description: "Bore", insert: "CCMT 060204", leadAngle: 95 },
-    ...{ bar: 12, smallestBore: 14, overhang: 40 },
+    kind: "boring",
+    description: "Bore",
+    insert: "CCMT 060204",
+    leadAngle: 95,
+    bar: 12,
+    smallestBore: 14,
+    overhang: 40,
   };
   const blade: Tool = {
-    ...{ kind: "groove-outside", description: "Groove", width: 3, cornerRadius: 0.2 },
-    ...{ depth: 10, shank: 20, overhang: 30, programmed: "left" },
+    kind: "groove-outside",
+    description: "Groove",
+    width: 3,
+    cornerRadius: 0.2,
+    depth: 10,
+    shank: 20,
+    overhang: 30,
+    programmed: "left",
   };
   const hole = (diameter: number) =>
     ({ id: "00000000-0000-4000-8000-0000000000ab", kind: "hole-recorded", version: 1, payload: { diameter } }) as const;

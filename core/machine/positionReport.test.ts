@@ -10,7 +10,11 @@ const mill = {
 } as const;
 const inch = { ...mill, units: "in", resolution: { x: 0.0001, z: 0.0001 } } as const;
 const at = (position: PositionReport["position"], state: PositionReport["state"] = "live"): PositionReport => ({
-  ...{ state, words: state === "live" ? "" : "The feed is gone. Key the reading.", position, takenAt: 1, age: 0 },
+  state,
+  words: state === "live" ? "" : "The feed is gone. Key the reading.",
+  position,
+  takenAt: 1,
+  age: 0,
 });
 type Machine = Parameters<typeof readingOfFeed>[0];
 const machine = (one: unknown) => one as Machine;

@@ -5,7 +5,10 @@ import { compensatedWay, type NoseProblem, noseDeviation, readProfile } from "./
 
 const RIGHT: TipDirection = { x: -1, z: -1 };
 const problem = (profile: NoseProblem["profile"], more: Partial<NoseProblem> = {}): NoseProblem => ({
-  ...{ profile, side: "outside", numbering: "A", real: { radius: 0.8, code: 3 } },
+  profile,
+  side: "outside",
+  numbering: "A",
+  real: { radius: 0.8, code: 3 },
   control: { compensated: false, radius: 0.8, code: 3 },
   ...more,
 });

@@ -27,7 +27,9 @@ describe("profileFrame", () => {
     // The ordinary right-hand tool: X− Z− on the part, which a program there calls 4.
     expect(frame.codeInPart(4)).toBe(3);
     const found = noseDeviation({
-      ...{ profile, side: "outside", numbering: "A" },
+      profile,
+      side: "outside",
+      numbering: "A",
       real: { radius: 0.2, code: frame.codeInPart(4) },
       control: { radius: 0.2, code: frame.codeInPart(4), compensated: false },
     });

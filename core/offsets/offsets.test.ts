@@ -78,7 +78,10 @@ describe("keyIn", () => {
         { ...machineFixture, measuring: "touched-dimension", reckons: { ...reckons, ...change } },
         "z",
         {
-          ...{ exact: -251.1425, touched: 0.09, before: undefined, work: -104.775 },
+          exact: -251.1425,
+          touched: 0.09,
+          before: undefined,
+          work: -104.775,
         },
         ONLY_ZONE,
       );

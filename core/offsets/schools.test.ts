@@ -61,8 +61,12 @@ describe("schools", () => {
   });
   it("say what they need, and wait for it", () => {
     expect(SCHOOLS.map(schoolNeeds)).toEqual([
-      ...["nothing", "master", "work-offset"],
-      ...["work-offset", "work-offset", "work-offset"],
+      "nothing",
+      "master",
+      "work-offset",
+      "work-offset",
+      "work-offset",
+      "work-offset",
     ]);
     expect(schoolShift({ work: 0, tools: [] }, "master-tool", { master: "1" })).toBeUndefined();
     expect(schoolShift({ work: 0, tools: [] }, "setter", {})).toBeUndefined();
@@ -71,11 +75,15 @@ describe("schools", () => {
 
 describe("re-basing in the ledger", () => {
   const master = (from: string, to: string, shift: number): Command => ({
-    ...{ id: nextId(), kind: "master-changed", version: 1 },
+    id: nextId(),
+    kind: "master-changed",
+    version: 1,
     payload: { from, to, shift },
   });
   const school = (shift: number): Command => ({
-    ...{ id: nextId(), kind: "school-changed", version: 1 },
+    id: nextId(),
+    kind: "school-changed",
+    version: 1,
     payload: { from: "home-referenced", to: "master-tool", shift, master: "1" },
   });
   const zs = (view: ReturnType<typeof viewOf>) =>

@@ -44,7 +44,10 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
           machine,
           axis,
           {
-            ...{ exact: touch.exact, touched: touch.touched, before: tool.control?.[axis], work: touch.work },
+            exact: touch.exact,
+            touched: touch.touched,
+            before: tool.control?.[axis],
+            work: touch.work,
             active: tool.work[axis] ?? "unknown",
           },
           tool.zone,
@@ -66,7 +69,9 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
     return {
       tool,
       axes: axesOf(tool.tool, { machine }),
-      ...{ x: cell("x"), y: cell("y"), z: cell("z") },
+      x: cell("x"),
+      y: cell("y"),
+      z: cell("z"),
       closes: { x: closes("x"), y: closes("y"), z: closes("z") },
       before: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
       wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
@@ -117,7 +122,9 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
   };
   const active: WorkRow = {
     held: heldIn(workOffset.name),
-    ...{ name: workOffset.name, isActive: true, isNew: { x: isNew("x"), y: isNew("y"), z: isNew("z") } },
+    name: workOffset.name,
+    isActive: true,
+    isNew: { x: isNew("x"), y: isNew("y"), z: isNew("z") },
     values: { x: value("x", workOffset.x), y: value("y", workOffset.y), z: value("z", workOffset.z) },
   };
   /** Said in this setup and not what the control is believed to hold. */
@@ -134,7 +141,9 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
     ...names.map((name): WorkRow => {
       const set = otherWork[name] ?? {};
       return {
-        ...{ name, isActive: false, held: heldIn(name) },
+        name,
+        isActive: false,
+        held: heldIn(name),
         values: { x: value("x", set.x?.value), y: value("y", set.y?.value), z: value("z", set.z?.value) },
         isNew: { x: isOther(name, "x"), y: isOther(name, "y"), z: isOther(name, "z") },
       };

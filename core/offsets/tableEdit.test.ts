@@ -6,7 +6,9 @@ import type { MachineProfile } from "../machine/index.ts";
 import { clearWear, copyRow, type EditedCell, enterCell, setupTable, standingCell, touchedRows } from "./index.ts";
 
 const edited = (deed: Payload<"table-edited">["deed"], cells: readonly EditedCell[]): Command => ({
-  ...{ id: nextId(), kind: "table-edited", version: 1 },
+  id: nextId(),
+  kind: "table-edited",
+  version: 1,
   payload: { deed, cells: [...cells] },
 });
 const cellsOrThrow = (answer: ReturnType<typeof enterCell>) => {
@@ -15,7 +17,10 @@ const cellsOrThrow = (answer: ReturnType<typeof enterCell>) => {
 };
 const setup = (machine: Partial<MachineProfile> = {}) => [
   opened(machine),
-  ...[loaded("1"), loaded("2"), recorded("1", -339.432, -402.9), recorded("2", -341, -405)],
+  loaded("1"),
+  loaded("2"),
+  recorded("1", -339.432, -402.9),
+  recorded("2", -341, -405),
 ];
 
 describe("a value entered by hand", () => {

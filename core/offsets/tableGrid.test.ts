@@ -15,7 +15,9 @@ import {
 } from "./index.ts";
 
 const keyed = (cells: readonly { row: string; column: "geometry.x" | "wear.x"; value: number | null }[]): Command => ({
-  ...{ id: nextId(), kind: "cells-keyed", version: 1 },
+  id: nextId(),
+  kind: "cells-keyed",
+  version: 1,
   payload: { cells: [...cells] },
 });
 const start = () => [opened(), loaded("1"), recorded("1", -339.432, -402.9), touched("1", "x", -339.25, 51.48)];
@@ -31,7 +33,10 @@ describe("the grid", () => {
     ]);
     expect(gridColumns(rows)).toEqual(["geometry.x", "wear.x", "geometry.z", "wear.z", "noseRadius", "orientation"]);
     expect(cell(start())).toMatchObject({
-      ...{ now: -339.432, wanted: -339.25, key: { as: "overwrite", number: -339.25 }, display: 51.48 },
+      now: -339.432,
+      wanted: -339.25,
+      key: { as: "overwrite", number: -339.25 },
+      display: 51.48,
       source: { words: "touched: skim and measure", canUndo: true },
     });
     // Wear of a touched axis starts at 0; it stood at −0.02.
@@ -51,14 +56,19 @@ describe("the grid", () => {
   });
   it("lists rows left over from before that are to be cleared", () => {
     const table: Command = {
-      ...{ id: nextId(), kind: "table-read", version: 1 },
+      id: nextId(),
+      kind: "table-read",
+      version: 1,
       payload: {
-        ...{ source: "file", name: "backup.nc" },
+        source: "file",
+        name: "backup.nc",
         rows: [{ offset: "8", x: -1.5, z: -2, wearX: 0, wearZ: 0.01, noseRadius: 0.4, orientation: 3 }],
       },
     };
     const decided: Command = {
-      ...{ id: nextId(), kind: "stale-decided", version: 1 },
+      id: nextId(),
+      kind: "stale-decided",
+      version: 1,
       payload: { rows: [{ offset: "8", decision: "clear" }] },
     };
     const left = tableGrid(viewOf(...start(), table, decided)).at(-1);
@@ -113,7 +123,9 @@ describe("work offsets without a touch", () => {
   const view = viewOf(opened());
   it("move by what is known, worked by hand", () => {
     const set: Command = {
-      ...{ id: nextId(), kind: "work-offset-set", version: 1 },
+      id: nextId(),
+      kind: "work-offset-set",
+      version: 1,
       payload: { name: "G54", axis: "z", means: "entered", active: true, from: 0, to: -104.775 },
     };
     const taught = viewOf(opened(), set);

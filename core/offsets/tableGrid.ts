@@ -47,8 +47,14 @@ export interface GridRow {
 export function gridColumns(rows: readonly GridRow[]): readonly TableColumn[] {
   const used = new Set(rows.flatMap(({ kind, cells }) => (kind === "work" ? [] : Object.keys(cells))));
   const order: readonly TableColumn[] = [
-    ...(["geometry.x", "wear.x", "geometry.z", "wear.z", "geometry.y", "wear.y"] as const),
-    ...(["noseRadius", "orientation"] as const),
+    "geometry.x",
+    "wear.x",
+    "geometry.z",
+    "wear.z",
+    "geometry.y",
+    "wear.y",
+    "noseRadius",
+    "orientation",
   ];
   return order.filter((column) => used.has(column));
 }
@@ -110,28 +116,38 @@ function toolCell(setup: SetupView, row: TableRow, column: TableColumn): GridCel
   const axis = axisOf(column);
   const common = { column, display: undefined, closes: undefined, workFirstToZero: false };
   const done = (now: number | undefined, wanted: number | undefined) => ({
-    ...{ now, wanted, keyed: keyedOf(setup, tool.offset, column, wanted) },
+    now,
+    wanted,
+    keyed: keyedOf(setup, tool.offset, column, wanted),
   });
   if (!axis) {
     const { before, value } = column === "noseRadius" ? row.noseRadius : row.orientation;
     const { nose } = tool;
     return {
-      ...{ ...common, ...done(before, value), key: plain(value) },
+      ...common,
+      ...done(before, value),
+      key: plain(value),
       source: nose && { ...nose, words: noseWords(tool), canUndo: !tool.second || nose.deed !== undefined },
     };
   }
   if (column.startsWith("wear.")) {
     const wanted = row.wearWanted[axis];
     return {
-      ...{ ...common, ...done(row.wear[axis], wanted), source: wearSource(tool, axis, wanted) },
+      ...common,
+      ...done(row.wear[axis], wanted),
+      source: wearSource(tool, axis, wanted),
       key: wearKey(setup, axis, row.wear[axis], wanted),
     };
   }
   const keyed = row[axis];
   const touch = tool[axis];
   return {
-    ...{ ...common, ...done(row.before[axis], keyed?.value), key: keyed?.entry, display: keyed?.display },
-    ...{ closes: row.closes[axis], workFirstToZero: keyed?.workFirstToZero ?? false },
+    ...common,
+    ...done(row.before[axis], keyed?.value),
+    key: keyed?.entry,
+    display: keyed?.display,
+    closes: row.closes[axis],
+    workFirstToZero: keyed?.workFirstToZero ?? false,
     source: touch && {
       ...touch,
       words: touchWords(touch.way, touch.derived === true, touch.deed),
@@ -186,8 +202,14 @@ function workGridRow(setup: SetupView, work: ReturnType<typeof workRows>[number]
           ? { ...schoolChanged, words: "change of school or master", canUndo: false }
           : undefined;
     cells[column] = {
-      ...{ column, now: work.held[axis], wanted, key: plain(wanted), source },
-      ...{ display: undefined, closes: undefined, workFirstToZero: false },
+      column,
+      now: work.held[axis],
+      wanted,
+      key: plain(wanted),
+      source,
+      display: undefined,
+      closes: undefined,
+      workFirstToZero: false,
       keyed: keyedOf(setup, work.name, column, wanted),
     };
   }
@@ -203,8 +225,15 @@ function leftOver(setup: SetupView, offset: string): GridRow {
   const add = (column: TableColumn, now: number | undefined) => {
     if (now === undefined) return;
     cells[column] = {
-      ...{ column, now, wanted: 0, key: plain(0), source: undefined, display: undefined, closes: undefined },
-      ...{ workFirstToZero: false, keyed: keyedOf(setup, offset, column, 0) },
+      column,
+      now,
+      wanted: 0,
+      key: plain(0),
+      source: undefined,
+      display: undefined,
+      closes: undefined,
+      workFirstToZero: false,
+      keyed: keyedOf(setup, offset, column, 0),
     };
   };
   const stored = (axis: Axis, value: number | undefined) =>

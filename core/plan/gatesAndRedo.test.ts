@@ -8,15 +8,31 @@ import { nextStep, touchingOrder } from "./touchingOrder.ts";
 const entry = <Kind extends Command["kind"]>(kind: Kind, payload: unknown): Command =>
   ({ id: nextId(), kind, version: 1, payload }) as Command;
 const bar: Tool = {
-  ...{ kind: "boring", description: "Bore", insert: "CCMT 060204", leadAngle: 95 },
-  ...{ bar: 12, smallestBore: 14, overhang: 40 },
+  kind: "boring",
+  description: "Bore",
+  insert: "CCMT 060204",
+  leadAngle: 95,
+  bar: 12,
+  smallestBore: 14,
+  overhang: 40,
 };
 const drill: Tool = {
-  ...{ kind: "drill", description: "Drill", diameter: 14, pointAngle: 118, programmed: "point", overhang: 60 },
+  kind: "drill",
+  description: "Drill",
+  diameter: 14,
+  pointAngle: 118,
+  programmed: "point",
+  overhang: 60,
 };
 const blade: Tool = {
-  ...{ kind: "groove-outside", description: "Groove", width: 3, cornerRadius: 0.2 },
-  ...{ depth: 10, shank: 20, overhang: 30, programmed: "left" },
+  kind: "groove-outside",
+  description: "Groove",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 10,
+  shank: 20,
+  overhang: 30,
+  programmed: "left",
 };
 const swiss: Partial<MachineProfile> = {
   kind: "swiss-type",
@@ -42,9 +58,16 @@ describe("gates", () => {
   it("let no bar be touched before its hole is there", () => {
     const base = [opened(), loaded("1"), mounted("4", bar), mounted("2", drill)];
     expect(lines(...base)).toEqual([
-      ...["1 x ready", "1 z ready", "1 nose ready"],
-      ...["2 x ready", "2 z waiting after T01 has made the face", "2 nose ready"],
-      ...["hole ready", "4 x waiting for the hole", "4 z waiting after T01 has made the face", "4 nose ready"],
+      "1 x ready",
+      "1 z ready",
+      "1 nose ready",
+      "2 x ready",
+      "2 z waiting after T01 has made the face",
+      "2 nose ready",
+      "hole ready",
+      "4 x waiting for the hole",
+      "4 z waiting after T01 has made the face",
+      "4 nose ready",
     ]);
     expect(lines(...base, entry("hole-recorded", { diameter: 16 }))).toContain("4 x ready");
   });
@@ -56,14 +79,17 @@ describe("gates", () => {
       mounted("41", drill, "B1"),
     ];
     expect(lines(...base)).toEqual([
-      ...["face ready", "1 x ready", "1 z waiting for the faced bar end", "1 nose ready"],
-      ...["21 x ready", "21 z waiting for the faced bar end", "21 nose ready"],
-      ...[
-        "length ready",
-        "41 x ready",
-        "41 z waiting for a part whose overall length is recorded right",
-        "41 nose ready",
-      ],
+      "face ready",
+      "1 x ready",
+      "1 z waiting for the faced bar end",
+      "1 nose ready",
+      "21 x ready",
+      "21 z waiting for the faced bar end",
+      "21 nose ready",
+      "length ready",
+      "41 x ready",
+      "41 z waiting for a part whose overall length is recorded right",
+      "41 nose ready",
     ]);
     const faced = lines(...base, entry("face-recorded", {}));
     expect(faced).toContain("21 z ready");
@@ -77,8 +103,12 @@ describe("gates", () => {
       return lines(told, loaded("1"), loaded("2", { faces: false }), ...after);
     };
     expect(master("master-tool")).toEqual([
-      ...["1 x ready", "1 work ready", "1 nose ready"],
-      ...["2 x ready", "2 z waiting after T01 has taught the work offset", "2 nose ready"],
+      "1 x ready",
+      "1 work ready",
+      "1 nose ready",
+      "2 x ready",
+      "2 z waiting after T01 has taught the work offset",
+      "2 nose ready",
     ]);
     // With a setter the tools come first, on no face at all, and one of them teaches the work offset after them.
     const setter = { kind: "arm", calibratedIn: "mm", outside: 0, bore: 0, face: 0 } as const;
@@ -128,12 +158,25 @@ describe("what must be redone when something changed, exactly that and nothing e
     const first = opened({ school: "master-tool" });
     const teach = (exact: number) =>
       entry("work-offset-taught", {
-        ...{ name: "G54", offset: "1", axis: "z", way: "skim", machine: exact, size: 0, geometry: 0, exact },
-        ...{ touched: 0, expectedError: 0.01, typed: {} },
+        name: "G54",
+        offset: "1",
+        axis: "z",
+        way: "skim",
+        machine: exact,
+        size: 0,
+        geometry: 0,
+        exact,
+        touched: 0,
+        expectedError: 0.01,
+        typed: {},
       });
     const setup = [
       { ...first, payload: { ...first.payload, master: "1" } } as Command,
-      ...[loaded("1"), loaded("3", { faces: false }), touched("1", "x", -300), teach(-400), ...both("3")],
+      loaded("1"),
+      loaded("3", { faces: false }),
+      touched("1", "x", -300),
+      teach(-400),
+      ...both("3"),
       entry("insert-indexed", { offset: "1" }),
     ];
     expect(lines(...setup).filter((line) => line.includes("redo"))).toEqual([

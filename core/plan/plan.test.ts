@@ -31,8 +31,18 @@ const stepsOf = (most: number, least = 1) =>
       list.map(({ slot, zone, way, gauge, seconds, needs }, index): PlanStep => {
         const before = index === 0 ? [] : [...new Set(needs.map((need) => need % index))];
         return {
-          ...{ key: `${index} x`, offset: String(index), kind: "x", station: `${zone} ${slot}`, zone, zoneKind: zone },
-          ...{ spindle: zone === "sub" ? "sub" : "main", slot, slots: 12, way, gauge, seconds },
+          key: `${index} x`,
+          offset: String(index),
+          kind: "x",
+          station: `${zone} ${slot}`,
+          zone,
+          zoneKind: zone,
+          spindle: zone === "sub" ? "sub" : "main",
+          slot,
+          slots: 12,
+          way,
+          gauge,
+          seconds,
           needs: before.map((need) => ({ key: `${need} x`, words: `needs ${need}` })),
         } as const;
       }),
@@ -82,7 +92,10 @@ describe("bestOrder", () => {
       fc.property(stepsOf(9), indexing, (steps, how) => {
         const still: PlanStep[] = Array.from({ length: 31 }, (_, index) => ({
           ...(steps[0] as PlanStep),
-          ...{ key: `rest ${index}`, station: "", gauge: "none" as const, seconds: 0 },
+          key: `rest ${index}`,
+          station: "",
+          gauge: "none" as const,
+          seconds: 0,
           needs: steps.map(({ key }) => ({ key, words: "" })),
         }));
         const exact = secondsOf([...bestOrder(steps, how).order, ...still], how);
@@ -116,15 +129,31 @@ describe("bestOrder", () => {
 });
 
 const drill: OnCentreTool = {
-  ...{ kind: "drill", description: "Drill", diameter: 14, pointAngle: 118, programmed: "point", overhang: 60 },
+  kind: "drill",
+  description: "Drill",
+  diameter: 14,
+  pointAngle: 118,
+  programmed: "point",
+  overhang: 60,
 };
 const bar: BoringTool = {
-  ...{ kind: "boring", description: "Bore", insert: "CCMT 060204", leadAngle: 95 },
-  ...{ bar: 12, smallestBore: 14, overhang: 40 },
+  kind: "boring",
+  description: "Bore",
+  insert: "CCMT 060204",
+  leadAngle: 95,
+  bar: 12,
+  smallestBore: 14,
+  overhang: 40,
 };
 const blade: BladeTool = {
-  ...{ kind: "part-off", description: "Part off", width: 3, cornerRadius: 0.2 },
-  ...{ depth: 20, shank: 20, overhang: 30, programmed: "left" },
+  kind: "part-off",
+  description: "Part off",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 20,
+  shank: 20,
+  overhang: 30,
+  programmed: "left",
 };
 const swiss: Partial<MachineProfile> = {
   kind: "swiss-type",
@@ -152,8 +181,13 @@ const needs = (...commands: Parameters<typeof viewOf>) => {
 describe("prerequisites", () => {
   it("put the face first, and the drill before the hole before the bar, on a home-referenced machine", () => {
     expect(needs(opened(), loaded("1"), mounted("2", drill), mounted("4", bar))).toEqual({
-      ...{ "1 x": [], "1 z": [], "2 x": [], "2 z": ["1 z"] },
-      ...{ hole: ["2 x", "2 z"], "4 x": ["hole"], "4 z": ["1 z"] },
+      "1 x": [],
+      "1 z": [],
+      "2 x": [],
+      "2 z": ["1 z"],
+      hole: ["2 x", "2 z"],
+      "4 x": ["hole"],
+      "4 z": ["1 z"],
     });
   });
   it("ask for no face where a setter measures", () => {
@@ -204,7 +238,12 @@ describe("an order chosen by hand", () => {
     order.map(({ offset, kind }) => `${offset} ${kind}`);
   it("holds, with radius and orientation behind the last axis of their tool", () => {
     expect(written(arrange(steps, ["1 x", "3 x", "1 z", "3 z"].map(at)))).toEqual([
-      ...["1 x", "3 x", "1 z", "1 nose", "3 z", "3 nose"],
+      "1 x",
+      "3 x",
+      "1 z",
+      "1 nose",
+      "3 z",
+      "3 nose",
     ]);
   });
   it("keeps what it does not name, and passes over what is gone", () => {

@@ -40,8 +40,17 @@ export const keyOf = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =
  * shop that knows better loses nothing: the order depends on their proportions only.
  */
 const SECONDS: Readonly<Record<TouchWay, number>> = {
-  ...{ skim: 180, paper: 75, block: 90, scratch: 90, centre: 150, side: 90, setter: 25 },
-  ...{ slide: 120, preset: 60, pull: 60, eye: 30 },
+  skim: 180,
+  paper: 75,
+  block: 90,
+  scratch: 90,
+  centre: 150,
+  side: 90,
+  setter: 25,
+  slide: 120,
+  preset: 60,
+  pull: 60,
+  eye: 30,
 };
 const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
 
@@ -65,7 +74,11 @@ export function planSteps(setup: SetupView, steps: readonly Step[]): readonly Pl
     const wanted = needsOf(setup, tool, step, done).filter(({ key }) => has.has(key) && key !== keyOf(step));
     const needs = wanted.filter(({ key }, index) => wanted.findIndex((one) => one.key === key) === index);
     return {
-      ...{ key: keyOf(step), offset: step.offset, kind: step.kind, ...place, way },
+      key: keyOf(step),
+      offset: step.offset,
+      kind: step.kind,
+      ...place,
+      way,
       gauge: gaugeOf(tool, step.kind, way),
       seconds: tool ? SECONDS[way as TouchWay] : PART_SECONDS[step.kind as keyof typeof PART_SECONDS],
       needs,
@@ -82,7 +95,9 @@ function placeOf({ machine }: SetupView, tool: ToolView | undefined, step: Step)
   const own = index >= 0 ? index : Number(callOf({ id: tool?.station ?? "" }) ?? 0);
   return {
     station: tool?.station ?? "",
-    ...{ zone: zone.id, zoneKind: zone.kind, spindle: zone.works },
+    zone: zone.id,
+    zoneKind: zone.kind,
+    spindle: zone.works,
     slot: own,
     slots: Math.max(inZone.length, 1),
   };

@@ -10,9 +10,15 @@ describe("touchingOrder", () => {
   it("starts with the tool that makes the face, then goes by station; Z of the rest waits for the face", () => {
     const order = touchingOrder(viewOf(...tools));
     expect(write(viewOf(...tools))).toEqual([
-      ...["1x ready", "1z ready", "1nose ready"],
-      ...["3x ready", "3z waiting", "3nose ready"],
-      ...["12x ready", "12z waiting", "12nose ready"],
+      "1x ready",
+      "1z ready",
+      "1nose ready",
+      "3x ready",
+      "3z waiting",
+      "3nose ready",
+      "12x ready",
+      "12z waiting",
+      "12nose ready",
     ]);
     expect(order.find(({ state }) => state === "waiting")?.reason).toBe("after T01 has made the face");
   });

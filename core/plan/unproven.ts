@@ -5,13 +5,22 @@ import { proofState } from "../proof/index.ts";
 import { touchingOrder } from "./touchingOrder.ts";
 
 const STEP = {
-  ...{ x: "X", y: "Y", z: "Z", nose: "radius and orientation", second: "second offset" },
-  ...{ work: "work offset with", face: "faced bar end", hole: "hole", length: "length of the part" },
+  x: "X",
+  y: "Y",
+  z: "Z",
+  nose: "radius and orientation",
+  second: "second offset",
+  work: "work offset with",
+  face: "faced bar end",
+  hole: "hole",
+  length: "length of the part",
 } as const;
 
 const PROOF = {
-  ...{ open: "not checked at the machine", again: "changed since it was checked" },
-  ...{ off: "was off when it was checked", stopped: "its check was stopped" },
+  open: "not checked at the machine",
+  again: "changed since it was checked",
+  off: "was off when it was checked",
+  stopped: "its check was stopped",
 } as const;
 
 /**

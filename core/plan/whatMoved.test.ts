@@ -7,11 +7,15 @@ import { whatMoved } from "./whatMoved.ts";
 const history = (...commands: readonly Command[]): readonly MachineEntry[] =>
   asEntries(commands).map((entry) => ({ setupId: "before", entry }));
 const moved = (offset: string, from: string, to: string): Command => ({
-  ...({ id: nextId(), kind: "tool-moved", version: 1 } as const),
+  id: nextId(),
+  kind: "tool-moved",
+  version: 1,
   payload: { offset, from, to },
 });
 const indexed = (offset: string): Command => ({
-  ...({ id: nextId(), kind: "insert-indexed", version: 1 } as const),
+  id: nextId(),
+  kind: "insert-indexed",
+  version: 1,
   payload: { offset },
 });
 const past = [opened(), loaded("1"), touched("1", "x", -339, 54), touched("1", "z", -400, 0)];

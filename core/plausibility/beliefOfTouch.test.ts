@@ -6,8 +6,14 @@ import type { Tool, TouchWay } from "../tool/index.ts";
 import { beliefOfTouch, hiddenSlips, holdingOf, type ToolHistory } from "./beliefOfTouch.ts";
 
 const BLADE: Tool = {
-  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 10 },
-  ...{ shank: 20, programmed: "left", overhang: 30 },
+  kind: "groove-outside",
+  description: "Groove 3",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 10,
+  shank: 20,
+  programmed: "left",
+  overhang: 30,
 };
 interface Asked {
   readonly offset?: string;
@@ -77,7 +83,9 @@ describe("beliefOfTouch", () => {
     expect(second).toMatchObject({ basis: "second-touch", verdict: "believable" });
     expect(belief(-339.938, {}, mounted("7", BLADE), skimmed).message).toMatch(/^0.180 mm more than the other touch/);
     const moved: Command = {
-      ...({ id: "00000000-0000-4000-8000-0000000000f1", kind: "work-offset-set", version: 1 } as const),
+      id: "00000000-0000-4000-8000-0000000000f1",
+      kind: "work-offset-set",
+      version: 1,
       payload: { name: "G54", axis: "x", means: "entered", active: true, from: 0, to: 1 },
     };
     expect(belief(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");

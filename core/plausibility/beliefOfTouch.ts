@@ -52,7 +52,11 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   const expectation = expectationOf(setup, view, value, history);
   const { basis, values, scatter, previous, shift: moved } = onThisFace(expectation, rows, value);
   const one: BelievabilityCase = {
-    ...{ units: machine.units, resolution, axis, value: write(value.exact), history: values.map(write) },
+    units: machine.units,
+    resolution,
+    axis,
+    value: write(value.exact),
+    history: values.map(write),
     scatter: toUnit(Math.hypot(scatter, value.expanded / 2)),
     touch: value.touch && contactOfTouch(view, value.touch, toUnit),
     // A skim cuts: nothing can lie between.
@@ -122,7 +126,8 @@ function onThisFace(
   if (!shared) return { basis, values, scatter: Math.hypot(scatter, FACE_SCATTER), previous: (row) => row.previous };
   const { mean: shift, sigma } = shared;
   return {
-    ...{ basis, shift },
+    basis,
+    shift,
     values: values.map((one) => one + shift),
     scatter: Math.hypot(scatter, sigma),
     previous: (row) => (row.value === undefined ? row.previous : row.previous + shift),

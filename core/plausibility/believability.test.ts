@@ -34,7 +34,12 @@ describe("believability over drawn cases", () => {
 
 /** An outside touch with a 0.1 paper in a holder that comes back within 0.02; the honest value is −230.000. */
 const USUAL: BelievabilityCase = {
-  ...{ units: "mm", resolution: 0.001, axis: "x", scatter: 0.02, value: -230, history: [-230.01, -229.99] },
+  units: "mm",
+  resolution: 0.001,
+  axis: "x",
+  scatter: 0.02,
+  value: -230,
+  history: [-230.01, -229.99],
   touch: {
     surface: { kind: "outside", diameter: 54.2 },
     tool: { shape: "nose", radius: 0.8, programmed: "tip" },
@@ -43,7 +48,10 @@ const USUAL: BelievabilityCase = {
   stock: 55,
 };
 const FACE: BelievabilityCase = {
-  ...{ ...USUAL, axis: "z", value: -400, history: [-400] },
+  ...USUAL,
+  axis: "z",
+  value: -400,
+  history: [-400],
   touch: { surface: { kind: "face", z: 2, stand: "behind" }, tool: { shape: "cutter", diameter: 8 }, spacer: 0.1 },
 };
 const waysOf = (one: BelievabilityCase, kind: CorrectableSlip) =>

@@ -23,7 +23,9 @@ export type Chance = () => number;
 
 export const SLIPS_DRAWN: readonly Exclude<Hypothesis, "remounted">[] = [
   ...CORRECTABLE_SLIPS,
-  ...(["other-row", "moved-alike", "unexplained"] as const),
+  "other-row",
+  "moved-alike",
+  "unexplained",
 ];
 
 const UNITS = ["mm", "in"] as const;
@@ -79,7 +81,9 @@ export function drawCase(chance: Chance, kind: Hypothesis): Drawn | undefined {
     const previous = round(between(-400, 60) * unit);
     const taken = kind === "moved-alike" || chance() < 0.6;
     return {
-      ...{ offset: String(index + 1), previous, scatter: own },
+      offset: String(index + 1),
+      previous,
+      scatter: own,
       ...(taken && { value: round(previous + own * Math.SQRT2 * normal() + alike) }),
     };
   });
@@ -226,7 +230,8 @@ export function drawAtOdds(chance: Chance, count: number) {
     const { verdict, kinds } = believabilityOf(drawn.one);
     const [top] = kinds;
     first.push({
-      ...{ probability: top?.probability ?? 0, isRight: top?.kind === drawn.kind },
+      probability: top?.probability ?? 0,
+      isRight: top?.kind === drawn.kind,
       isDoubted: verdict === "doubt",
     });
     if (kind === "remounted") {

@@ -5,14 +5,25 @@ import { swappedDigits } from "./swappedDigits.ts";
 
 /** Slips that have a corrected value: what the number would be without them. */
 export const CORRECTABLE_SLIPS = [
-  ...(["paper-ignored", "paper-once", "paper-wrong-way", "paper-twice", "decimal-slip-spacer"] as const),
-  ...(["radius-for-diameter", "diameter-doubled", "decimal-slip-measured", "wrong-edge", "half-width"] as const),
-  ...(["cutter-radius", "nose-radius", "digits-swapped", "units-mixed", "sign-lost", "moved-before-entry"] as const),
+  "paper-ignored",
+  "paper-once",
+  "paper-wrong-way",
+  "paper-twice",
+  "decimal-slip-spacer",
+  "radius-for-diameter",
+  "diameter-doubled",
+  "decimal-slip-measured",
+  "wrong-edge",
+  "half-width",
+  "cutter-radius",
+  "nose-radius",
+  "digits-swapped",
+  "units-mixed",
+  "sign-lost",
+  "moved-before-entry",
 ] as const;
 /** Everything that can be behind a number, the honest re-setting first. */
-export const HYPOTHESES = [
-  ...(["remounted", ...CORRECTABLE_SLIPS, "other-row", "moved-alike", "unexplained"] as const),
-] as const;
+export const HYPOTHESES = ["remounted", ...CORRECTABLE_SLIPS, "other-row", "moved-alike", "unexplained"] as const;
 export type CorrectableSlip = (typeof CORRECTABLE_SLIPS)[number];
 export type Hypothesis = (typeof HYPOTHESES)[number];
 

@@ -30,10 +30,14 @@ export function motionsInPart(
     const { arc } = motion;
     return {
       ...motion,
-      ...{ x: sense.x * motion.x, z: sense.z * motion.z, modes: modesOf(motion.modes) },
+      x: sense.x * motion.x,
+      z: sense.z * motion.z,
+      modes: modesOf(motion.modes),
       ...(arc && {
         arc: {
-          ...{ ...arc, x: sense.x * arc.x, z: sense.z * arc.z },
+          ...arc,
+          x: sense.x * arc.x,
+          z: sense.z * arc.z,
           turn: (isMirrored ? -arc.turn : arc.turn) as 1 | -1,
         },
       }),

@@ -5,7 +5,8 @@ import type { ProgramMachine } from "./readProgram.ts";
 export function programMachine({ units, toolCall, offsetDigits, integers, stations }: MachineProfile): ProgramMachine {
   const calls = stations?.flatMap((station) => callOf(station) ?? []) ?? [];
   return {
-    ...{ units, offsetDigits },
+    units,
+    offsetDigits,
     ...(toolCall && { toolCall }),
     ...(integers && { integers }),
     // A machine whose stations have no numbers cannot be checked by them.

@@ -28,8 +28,16 @@ describe("programMotions", () => {
   it("G83 goes in and comes out, G75 plunges at every step", () => {
     expect(moves("G0 X0\nG83 Z-30. Q5. F.1")).toEqual(["r 0 2", "r 0 2", "f 0 -30", "r 0 2"]);
     expect(moves("G0 Z-10.\nG75 R.5\nG75 X40. Z-14. Q2000 F.1").slice(1)).toEqual([
-      ...["r 56 -10", "f 40 -10", "r 56 -10", "r 56 -12", "f 40 -12", "r 56 -12"],
-      ...["r 56 -14", "f 40 -14", "r 56 -14", "r 56 -10"],
+      "r 56 -10",
+      "f 40 -10",
+      "r 56 -10",
+      "r 56 -12",
+      "f 40 -12",
+      "r 56 -12",
+      "r 56 -14",
+      "f 40 -14",
+      "r 56 -14",
+      "r 56 -10",
     ]);
   });
   it("G76 deepens with the root of the pass, so that every chip is as large", () => {
@@ -43,9 +51,19 @@ describe("programMotions", () => {
     const contour = "N10 G0 X40.\nG1 Z-10. F.1\nX50. Z-15.\nN20 X56.";
     expect(moves(`G71 U4. R.5\nG71 P10 Q20 U1. W.2 F.3\n${contour}`)).toEqual([
       // 56 − 8 = 48: on the cone from (41, −9.8) to (51, −14.8) that is z −13.3. Then 41, the contour's lowest with allowance.
-      ...["r 48 2", "f 48 -13.3", "f 49 -12.8", "r 49 2"],
-      ...["r 41 2", "f 41 -9.8", "f 42 -9.3", "r 42 2"],
-      ...["r 41 2.2", "f 41 -9.8", "f 51 -14.8", "f 57 -14.8", "r 56 2"],
+      "r 48 2",
+      "f 48 -13.3",
+      "f 49 -12.8",
+      "r 49 2",
+      "r 41 2",
+      "f 41 -9.8",
+      "f 42 -9.3",
+      "r 42 2",
+      "r 41 2.2",
+      "f 41 -9.8",
+      "f 51 -14.8",
+      "f 57 -14.8",
+      "r 56 2",
     ]);
     expect(moves(`G70 P10 Q20\n${contour}`)).toEqual(["r 40 2", "f 40 -10", "f 50 -15", "f 56 -15", "r 56 2"]);
   });

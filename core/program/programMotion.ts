@@ -118,7 +118,11 @@ interface Spindle {
 }
 /** Before anything is said: feed a turn, as lathes wake up, and no limit. */
 const REST: Omit<Spindle, "modes"> = {
-  ...{ feed: 0, feedPer: "turn", speed: 0, speedIs: "turns", mostTurns: Number.POSITIVE_INFINITY },
+  feed: 0,
+  feedPer: "turn",
+  speed: 0,
+  speedIs: "turns",
+  mostTurns: Number.POSITIVE_INFINITY,
 };
 
 function modesOf({ number, station, offset, work, compensation }: PathState, spindle: Spindle): MotionModes {

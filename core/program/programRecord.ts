@@ -15,14 +15,22 @@ export function programRecord(
   const { units, number, lines, findings, work, calls } = reading;
   const tools = proposeTools(reading).slice(0, MOST.tools);
   return {
-    ...{ name: file.name.slice(0, 120) || "program", bytes: file.bytes, fingerprint: file.fingerprint },
-    ...{ units, number: number === null ? null : Math.min(number, 99_999_999), lines },
+    name: file.name.slice(0, 120) || "program",
+    bytes: file.bytes,
+    fingerprint: file.fingerprint,
+    units,
+    number: number === null ? null : Math.min(number, 99_999_999),
+    lines,
     tools: tools.map((tool) => ({
-      ...{ path: tool.path, station: tool.station, offsets: tool.offsets.slice(0, MOST.offsets) },
-      ...{ line: tool.lines[0] ?? 1, words: tool.words.slice(0, 200) },
+      path: tool.path,
+      station: tool.station,
+      offsets: tool.offsets.slice(0, MOST.offsets),
+      line: tool.lines[0] ?? 1,
+      words: tool.words.slice(0, 200),
       ...(tool.kind && { kind: tool.kind, named: tool.from === "words" }),
       ...proposedSizes(tool),
-      ...{ x: span(tool, calls, "x"), z: span(tool, calls, "z") },
+      x: span(tool, calls, "x"),
+      z: span(tool, calls, "z"),
     })),
     work: work.slice(0, MOST.work).map(({ name, path, line }) => ({ name, path, line })),
     findings: findings

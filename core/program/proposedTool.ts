@@ -46,7 +46,8 @@ export function proposeTools({ calls, header, units }: ProgramReading): readonly
     const kind = byWords ?? kindOfMotion(group);
     const sizes = words.map((one) => sizesOf(one, units ?? "mm", kind));
     return {
-      ...{ path: first.path, station: first.station },
+      path: first.path,
+      station: first.station,
       offsets: [...new Set(group.map(({ offset }) => offset).filter((offset) => offset !== "0"))],
       lines: group.map(({ line }) => line),
       words: named,

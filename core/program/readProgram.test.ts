@@ -54,7 +54,9 @@ describe("readProgram", () => {
   it("reads the machine: its unit, its stations, whole numbers in last digits", () => {
     const text = "G21 G54\nT0101\nG0 X50 Z2.\nG1 Z-5000 F.1\nG0 X100. Z50.\nT1313\nM30";
     const { calls: read, findings: found } = readProgram(text, {
-      ...{ units: "in", calls: ["1", "2"], integers: "last-digit" },
+      units: "in",
+      calls: ["1", "2"],
+      integers: "last-digit",
     });
     expect(read[0]).toMatchObject({ x: [0.05, 100], z: [-5, 50] });
     expect(found.map(({ code, line }) => `${code}@${line}`)).toEqual([

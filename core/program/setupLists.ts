@@ -19,14 +19,23 @@ export function setupLists(setup: SetupView): SetupLists | undefined {
   const proposed = programRead.tools.map((tool): ProposedTool => {
     const to = tool.offsets.map((offset) => calledAs(changes, tool.path, tool.station, offset));
     return {
-      ...{ path: tool.path, station: to[0]?.station ?? tool.station, offsets: to.map(({ offset }) => offset) },
-      ...{ lines: [tool.line], words: tool.words, kind: tool.kind },
+      path: tool.path,
+      station: to[0]?.station ?? tool.station,
+      offsets: to.map(({ offset }) => offset),
+      lines: [tool.line],
+      words: tool.words,
+      kind: tool.kind,
       from: tool.kind === undefined ? undefined : tool.named ? "words" : "motion",
-      ...{ width: tool.width, diameter: tool.diameter, pitch: tool.pitch, insert: tool.insert },
+      width: tool.width,
+      diameter: tool.diameter,
+      pitch: tool.pitch,
+      insert: tool.insert,
     };
   });
   const standing = tools.map(({ station, offset, tool, second }) => ({
-    ...{ station, offset, kind: tool.kind },
+    station,
+    offset,
+    kind: tool.kind,
     secondOf: second?.of,
   }));
   const rows = (table?.rows ?? []).filter(({ x, z }) => x !== 0 || z !== 0).map(({ offset }) => offset);

@@ -103,7 +103,10 @@ export function surveyProgram(text: string): Survey {
     }
   }
   return {
-    ...{ sections, calls, contourEnds, stop },
+    sections,
+    calls,
+    contourEnds,
+    stop,
     percent: { start: percentStart, end: lastIsPercent },
     marksPaths: paths.size > 1 || (paths.size === 1 && /^[^\S\r\n]*\$\d/m.test(text)),
     isEmpty: isFirst,

@@ -27,7 +27,9 @@ const tool = (
   kind: ToolKind = "outside-turning",
   secondOf?: string,
 ): StandingTool => ({
-  ...{ station, offset, kind },
+  station,
+  offset,
+  kind,
   ...(secondOf !== undefined && { secondOf }),
 });
 const program = (...lines: string[]) => `G21 G54\n${lines.join("\n")}\nM30\n`;
@@ -234,7 +236,9 @@ describe("programFile", () => {
 describe("programMachine", () => {
   it("takes what a profile says, and leaves unchecked what it does not say", () => {
     expect(programMachine({ ...machine, toolCall: "station-and-offset", integers: "last-digit" })).toMatchObject({
-      ...{ units: "mm", toolCall: "station-and-offset", integers: "last-digit" },
+      units: "mm",
+      toolCall: "station-and-offset",
+      integers: "last-digit",
       calls: machine.stations.map(({ id }) => id),
     });
     expect(programMachine({ ...machine, stations: [{ id: "G1", zone: "gang" }] })).not.toHaveProperty("calls");

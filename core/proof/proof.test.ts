@@ -101,8 +101,19 @@ describe("two-line checks", () => {
     // Half of the difference in diameter: (109.4 − 55.4) / 2.
     expect(across?.gap).toBeCloseTo(27, 9);
     expect(checks[0]?.lines).toEqual([
-      ...["(01 FACE AND TURN)", "T0101", "G54", "G0 Z27.500", "M0", "G0 Z2.500", "M0"],
-      ...["G0 X109.400", "M0", "G0 X59.400", "M0", "G28 U0", "G28 W0"],
+      "(01 FACE AND TURN)",
+      "T0101",
+      "G54",
+      "G0 Z27.500",
+      "M0",
+      "G0 Z2.500",
+      "M0",
+      "G0 X109.400",
+      "M0",
+      "G0 X59.400",
+      "M0",
+      "G28 U0",
+      "G28 W0",
     ]);
   });
   it("go to the centre with a drill, into the hole with a bar, and say why where they cannot", () => {

@@ -69,14 +69,23 @@ export function twoLineCheck(
   const pause = PAUSE[machine.units];
   const front = setup.face || tool.zone.works === "sub" ? 0 : stock.toFace;
   const along: CheckStop = {
-    ...{ axis: "z", at: z + pause, goal: z, machine: z + pause + reckoned.z, toGo: -pause },
-    ...{ gap: roomLeft(tool, "z", z + pause - front), to: front > 0 ? "raw end" : "face" },
+    axis: "z",
+    at: z + pause,
+    goal: z,
+    machine: z + pause + reckoned.z,
+    toGo: -pause,
+    gap: roomLeft(tool, "z", z + pause - front),
+    to: front > 0 ? "raw end" : "face",
   };
   const side = x < 0 ? -1 : 1;
   const beside = x + side * 2 * pause;
   const radius = diameterOf(setup) / 2;
   const across: CheckStop = {
-    ...{ axis: "x", at: beside, goal: x, machine: beside + reckoned.x, toGo: x - beside },
+    axis: "x",
+    at: beside,
+    goal: x,
+    machine: beside + reckoned.x,
+    toGo: x - beside,
     ...(isAcross
       ? { gap: roomLeft(tool, "x", Math.abs(beside) / 2 - radius), to: "the bar's outside" }
       : { gap: undefined, to: x === 0 ? "the centreline" : "the hole's wall" }),
@@ -218,8 +227,20 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
   const { proof } = tool;
   if (!proof) return "open";
   const changes = [
-    ...[tool.x, tool.z, tool.nose, tool.safetyWear, tool.indexed, tool.moved, tool.wear.x, tool.wear.z],
-    ...[setup.taught.x, setup.taught.z, setup.workSet.x, setup.workSet.z, setup.schoolChanged, setup.rechucked],
+    tool.x,
+    tool.z,
+    tool.nose,
+    tool.safetyWear,
+    tool.indexed,
+    tool.moved,
+    tool.wear.x,
+    tool.wear.z,
+    setup.taught.x,
+    setup.taught.z,
+    setup.workSet.x,
+    setup.workSet.z,
+    setup.schoolChanged,
+    setup.rechucked,
   ];
   if (changes.some((change) => change && change.seq > proof.seq)) return "again";
   return proof.found === "right" ? "proven" : proof.found;

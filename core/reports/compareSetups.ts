@@ -97,7 +97,10 @@ function offset(
     value === undefined ? "–" : formatLength(value, lastDigit(setup.machine, axis));
   const sameMachine = left.machine.id === right.machine.id;
   return {
-    ...{ name, left: write(left, a), right: write(right, b), differs: a !== b },
+    name,
+    left: write(left, a),
+    right: write(right, b),
+    differs: a !== b,
     ...(sameMachine &&
       a !== undefined &&
       b !== undefined && {

@@ -46,13 +46,17 @@ export function ledgerLines(
       const kind = kindOf(entry.kind);
       const undoneBy = state.undone[entry.id];
       return {
-        ...{ seq: entry.seq, entry: entry.id, kind: entry.kind, at: entry.at },
-        ...{ person: entry.person, device: entry.device, what: describeEntry(entry), undoneBy },
-        ...{
-          numbers: kind.numbers(entry.payload, write),
-          from: kind.measurement(entry.payload),
-          offsets: offsetsOf(entry),
-        },
+        seq: entry.seq,
+        entry: entry.id,
+        kind: entry.kind,
+        at: entry.at,
+        person: entry.person,
+        device: entry.device,
+        what: describeEntry(entry),
+        undoneBy,
+        numbers: kind.numbers(entry.payload, write),
+        from: kind.measurement(entry.payload),
+        offsets: offsetsOf(entry),
         canUndo: undoneBy === undefined && kind.undo === "offered",
         photo: entry.kind === "note-added" ? entry.payload.photo : undefined,
       };
@@ -75,8 +79,11 @@ function writerFor(setup: SetupView): NumberWriter {
     formatLength(convertLength(millimetres, "mm", machine.units), lastDigit(machine, axis), sign && { sign });
   return {
     unit: machine.units,
-    ...{ stored: crossing("tool-offset"), programmed: crossing("program"), readout: crossing("readout") },
-    ...{ work, size },
+    stored: crossing("tool-offset"),
+    programmed: crossing("program"),
+    readout: crossing("readout"),
+    work,
+    size,
     workFound: (axis, millimetres, offset) => work(axis, workInZone(machine, axis, millimetres, zone(offset))),
     plain: (axis, millimetres) => size(axis, Math.abs(millimetres)),
     radius: (millimetres) => formatLength(radiusForControl(setup, millimetres), machine.resolution.z),

@@ -34,18 +34,32 @@ import {
 } from "./index.ts";
 
 const note = (text: string, offset?: string): Command => ({
-  ...{ id: nextId(), kind: "note-added", version: 1 },
+  id: nextId(),
+  kind: "note-added",
+  version: 1,
   payload: { text, ...(offset && { offset }) },
 });
 const nose = (offset: string): Command => ({
-  ...{ id: nextId(), kind: "nose-accepted", version: 1 },
+  id: nextId(),
+  kind: "nose-accepted",
+  version: 1,
   payload: { offset, insert: "CNMG 120408", noseRadius: 0.8, orientation: 3 },
 });
 
 describe("words of a setup", () => {
   it("are small, without accents, in parts and as a whole", () => {
     expect(wordsOf("CNMG 120408, F-052 — Ø 1¼ Léa")).toEqual([
-      ...["cnmg", "120408", "f", "052", "f052", "ø", "1", "1", "4", "14", "lea"],
+      "cnmg",
+      "120408",
+      "f",
+      "052",
+      "f052",
+      "ø",
+      "1",
+      "1",
+      "4",
+      "14",
+      "lea",
     ]);
   });
   it("are looked for as they are written", () => {
@@ -84,20 +98,22 @@ describe("the ledger as a person reads it", () => {
   const state = stateOf(...commands);
   const entries = commands.map((command, index) => ({
     ...command,
-    ...{ seq: index + 1, base: index, person: "Ines", device: "tablet", at: "2026-03-01T08:00:00.000Z" },
+    seq: index + 1,
+    base: index,
+    person: "Ines",
+    device: "tablet",
+    at: "2026-03-01T08:00:00.000Z",
   })) as Entry[];
   it("says who, when, what, with which numbers, newest first, and what was taken back by which entry", () => {
     const lines = ledgerLines(entries, state, viewSetup(state));
     expect(lines.map(({ seq }) => seq)).toEqual([5, 4, 3, 2, 1]);
     expect(lines[2]).toMatchObject({
-      ...{
-        what: "X geometry of offset 1",
-        person: "Ines",
-        device: "tablet",
-        offsets: ["1"],
-        undoneBy: 5,
-        canUndo: false,
-      },
+      what: "X geometry of offset 1",
+      person: "Ines",
+      device: "tablet",
+      offsets: ["1"],
+      undoneBy: 5,
+      canUndo: false,
       numbers: expect.stringContaining("X −339.250"),
       from: expect.stringContaining("micrometer or bore gauge"),
     });
@@ -162,12 +178,16 @@ describe("what is unproven", () => {
       ["orientation", 3],
     ] as const;
     const keyed: Command = {
-      ...{ id: nextId(), kind: "cells-keyed", version: 1 },
+      id: nextId(),
+      kind: "cells-keyed",
+      version: 1,
       payload: { cells: cells.map(([column, value]) => ({ row: "1", column, value })) },
     };
     expect(unprovenOf(viewOf(...done, keyed))).toEqual(["T01: not checked at the machine"]);
     const proof: Command = {
-      ...{ id: nextId(), kind: "proof-checked", version: 1 },
+      id: nextId(),
+      kind: "proof-checked",
+      version: 1,
       payload: { offset: "1", found: "right", stop: { x: 105, z: 27 }, by: { x: 0, z: 0 }, source: "keyed" },
     };
     expect(unprovenOf(viewOf(...done, keyed, proof))).toEqual([]);
@@ -175,17 +195,23 @@ describe("what is unproven", () => {
       "T01: changed since it was checked",
     );
     const taken: Command = {
-      ...{ id: nextId(), kind: "table-edited", version: 1 },
+      id: nextId(),
+      kind: "table-edited",
+      version: 1,
       payload: { deed: "taken-over", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339.25 }] },
     };
     expect(unprovenOf(viewOf(...done, keyed, taken))).toContain("T01: X taken over from an earlier setup");
     const radius: Command = {
-      ...{ id: nextId(), kind: "table-edited", version: 1 },
+      id: nextId(),
+      kind: "table-edited",
+      version: 1,
       payload: { deed: "entered", cells: [{ offset: "1", column: "noseRadius", from: 0.8, to: 0.4 }] },
     };
     expect(unprovenOf(viewOf(...done, radius))).toContain("T01: radius and orientation changed by hand");
     const work = (name: string, active: boolean): Command => ({
-      ...{ id: nextId(), kind: "work-offset-set", version: 1 },
+      id: nextId(),
+      kind: "work-offset-set",
+      version: 1,
       payload: { name, axis: "z", means: "entered", active, from: 0, to: -100 },
     });
     expect(unprovenOf(viewOf(...done, work("G54", true), work("G55", false)))).toEqual(
@@ -207,7 +233,11 @@ describe("two setups side by side", () => {
     const line = (title: string, name: string) =>
       groups.find((group) => group.title === title)?.lines.find((one) => one.name === name);
     expect(line("Offset 1", "X geometry")).toEqual({
-      ...{ name: "X geometry", left: "−339.250", right: "−339.200", differs: true, difference: "+0.050" },
+      name: "X geometry",
+      left: "−339.250",
+      right: "−339.200",
+      differs: true,
+      difference: "+0.050",
     });
     expect(line("Offset 1", "tool")).toMatchObject({ differs: true, right: "Face and turn, CNMG 120404" });
     expect(line("Offset 1", "station")).toMatchObject({ differs: false });
@@ -262,7 +292,11 @@ describe("the setup sheet", () => {
     );
     const sheet = setupSheet(view);
     expect(sheet.tools[0]).toMatchObject({
-      ...{ offset: "01", station: "1", what: "Face and turn", size: "CNMG 120408", overhang: "32.000 mm" },
+      offset: "01",
+      station: "1",
+      what: "Face and turn",
+      size: "CNMG 120408",
+      overhang: "32.000 mm",
       geometry: { x: "−339.250", z: "−402.880", y: "" },
     });
     expect(sheet.gauges).toEqual(["micrometer or bore gauge"]);

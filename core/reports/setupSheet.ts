@@ -44,7 +44,9 @@ export function setupSheet(setup: SetupView): SetupSheet {
   const write = (value: number | undefined, axis: Axis) =>
     value === undefined ? "" : formatLength(value, lastDigit(machine, axis));
   const perAxis = (value: (axis: Axis) => string): Readonly<Record<Axis, string>> => ({
-    ...{ x: value("x"), y: value("y"), z: value("z") },
+    x: value("x"),
+    y: value("y"),
+    z: value("z"),
   });
   const sheetTools = rows.map((row): SheetTool => {
     const { tool } = row;

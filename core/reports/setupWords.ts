@@ -47,8 +47,16 @@ export function setupWords(state: SetupState): readonly string[] {
 }
 
 const WITH_WORDS: readonly Entry["kind"][] = [
-  ...(["setup-opened", "stock-described", "program-read", "tool-loaded", "tool-removed"] as const),
-  ...(["second-offset-made", "nose-accepted", "table-edited", "note-added", "entry-undone"] as const),
+  "setup-opened",
+  "stock-described",
+  "program-read",
+  "tool-loaded",
+  "tool-removed",
+  "second-offset-made",
+  "nose-accepted",
+  "table-edited",
+  "note-added",
+  "entry-undone",
 ];
 
 /** Whether an entry can change the words of a setup: by what it says, or by who says it for the first time. */

@@ -25,7 +25,9 @@ const toolOf = (kind: ToolKind): Tool => {
 };
 const machine: MachineProfile = {
   ...machineFixture,
-  ...{ school: "jog-from-preset", yAxis: true, zones: [...EVERY_ZONE] },
+  school: "jog-from-preset",
+  yAxis: true,
+  zones: [...EVERY_ZONE],
   stations: EVERY_ZONE.map(({ id }) => ({ id, zone: id, standardOverhang: 25 })),
   travel: { x: [-420, 120], y: [-60, 60], z: [-620, 60] },
   setter: { kind: "arm", calibratedIn: "mm", outside: -96.5, bore: -90, face: -380.5 },

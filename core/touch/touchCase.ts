@@ -45,7 +45,10 @@ export interface CaseContact {
 
 /** Edges and points that no slip depends on, where a case does not say them. */
 const USUAL_POINT: Readonly<Record<string, string>> = {
-  ...{ blade: "left", thread: "left", drill: "point", nose: "tip" },
+  blade: "left",
+  thread: "left",
+  drill: "point",
+  nose: "tip",
 };
 
 /** Reads surface, tool and spacer of a case in the same form; edges, points and a point angle may be left out. */

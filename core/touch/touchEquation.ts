@@ -232,8 +232,11 @@ function spacerLabel(axis: Axis, spacer: number): string {
 
 /** Edges as a setter says them, the chuck on the left. */
 const EDGE_WORDS = {
-  ...{ left: "chuck-side edge", centre: "middle", right: "far edge" },
-  ...{ inner: "inner wall", outer: "outer wall" },
+  left: "chuck-side edge",
+  centre: "middle",
+  right: "far edge",
+  inner: "inner wall",
+  outer: "outer wall",
 } as const;
 
 function toolLabel(tool: Exclude<ContactTool, { shape: "tip" }>): string {

@@ -4,9 +4,15 @@ import { type EdgeChoice, type TouchField, wholeChoice } from "../tool/index.ts"
 
 /** Whose number each field of a touch is: the control's, or a plain size or distance in the unit that the person chose. */
 export const TOUCH_FRAMES = {
-  ...{ machine: "readout", trigger: "readout", retreat: "readout", jog: "readout" },
-  ...{ commanded: "program", old: "tool-offset" },
-  ...{ size: "size", spacer: "distance", overhang: "distance" },
+  machine: "readout",
+  trigger: "readout",
+  retreat: "readout",
+  jog: "readout",
+  commanded: "program",
+  old: "tool-offset",
+  size: "size",
+  spacer: "distance",
+  overhang: "distance",
 } as const satisfies Readonly<Record<TouchField, Frame>>;
 
 /**

@@ -138,8 +138,12 @@ describe("what a field is filled with beforehand", () => {
   });
   it("is the old setting, the bar and no paper left for a call with retreat", () => {
     expect(propose(before, { axis: "x", way: "preset", sizeUnit: "mm" })).toEqual({
-      ...{ old: "-339.25", retreat: "", jog: "", spacer: "0" },
-      ...{ commanded: "54.218", size: "54.218" },
+      old: "-339.25",
+      retreat: "",
+      jog: "",
+      spacer: "0",
+      commanded: "54.218",
+      size: "54.218",
     });
   });
   it("asks for a spacer only where one lies", () => {

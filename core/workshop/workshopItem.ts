@@ -25,8 +25,13 @@ const object = <const Required extends readonly string[], const Properties>(
 ) => ({ type: "object", additionalProperties: false, required, properties }) as const;
 
 export const GAUGE_KINDS = [
-  ...(["micrometer", "bore gauge", "telescoping gauge", "caliper", "indicator"] as const),
-  ...(["setter", "plug-in setter"] as const),
+  "micrometer",
+  "bore gauge",
+  "telescoping gauge",
+  "caliper",
+  "indicator",
+  "setter",
+  "plug-in setter",
 ] as const;
 
 /** Content of each kind, lengths in millimetres. The single description: validators are compiled from it. */

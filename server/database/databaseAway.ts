@@ -24,11 +24,25 @@ const REASONS: readonly (readonly [AwayReason, readonly string[]])[] = [
   [
     "unreachable",
     [
-      ...["ECONNREFUSED", "ECONNRESET", "ETIMEDOUT", "EPIPE", "ENOTFOUND", "EHOSTUNREACH", "ENETUNREACH", "ENOENT"],
-      ...["PROTOCOL_CONNECTION_LOST", "PROTOCOL_SEQUENCE_TIMEOUT", "ER_SERVER_SHUTDOWN", "ER_NORMAL_SHUTDOWN"],
-      ...["ER_NEW_ABORTING_CONNECTION", "ER_ABORTING_CONNECTION", "ER_CONNECTION_KILLED", "ER_QUERY_INTERRUPTED"],
+      "ECONNREFUSED",
+      "ECONNRESET",
+      "ETIMEDOUT",
+      "EPIPE",
+      "ENOTFOUND",
+      "EHOSTUNREACH",
+      "ENETUNREACH",
+      "ENOENT",
+      "PROTOCOL_CONNECTION_LOST",
+      "PROTOCOL_SEQUENCE_TIMEOUT",
+      "ER_SERVER_SHUTDOWN",
+      "ER_NORMAL_SHUTDOWN",
+      "ER_NEW_ABORTING_CONNECTION",
+      "ER_ABORTING_CONNECTION",
+      "ER_CONNECTION_KILLED",
+      "ER_QUERY_INTERRUPTED",
       // A cluster's node that is not in it, or not yet.
-      ...["ER_UNKNOWN_COM_ERROR", "ER_LOCK_WSREP_NOT_READY"],
+      "ER_UNKNOWN_COM_ERROR",
+      "ER_LOCK_WSREP_NOT_READY",
     ],
   ],
   // Above 100 it is the engine's own number of a failed write, behind a general name.
@@ -37,8 +51,12 @@ const REASONS: readonly (readonly [AwayReason, readonly string[]])[] = [
   [
     "busy",
     [
-      ...["ER_CON_COUNT_ERROR", "ER_TOO_MANY_USER_CONNECTIONS", "ER_LOCK_DEADLOCK", "ER_LOCK_WAIT_TIMEOUT"],
-      ...["ER_STATEMENT_TIMEOUT", "POOL_ENQUEUELIMIT"],
+      "ER_CON_COUNT_ERROR",
+      "ER_TOO_MANY_USER_CONNECTIONS",
+      "ER_LOCK_DEADLOCK",
+      "ER_LOCK_WAIT_TIMEOUT",
+      "ER_STATEMENT_TIMEOUT",
+      "POOL_ENQUEUELIMIT",
     ],
   ],
 ];

@@ -59,7 +59,11 @@ export async function migrate(pool: Pool, folder: string, until?: string): Promi
 
 /** What the engine says where a statement was carried out before: tables, columns and keys that are there already. */
 const THERE_ALREADY: readonly (string | undefined)[] = [
-  ...["ER_TABLE_EXISTS_ERROR", "ER_DUP_FIELDNAME", "ER_DUP_KEYNAME", "ER_DUP_ENTRY", "ER_CANT_DROP_FIELD_OR_KEY"],
+  "ER_TABLE_EXISTS_ERROR",
+  "ER_DUP_FIELDNAME",
+  "ER_DUP_KEYNAME",
+  "ER_DUP_ENTRY",
+  "ER_CANT_DROP_FIELD_OR_KEY",
 ];
 
 /** Carries out one file's statement, which the engine does whole or not at all; after a kill it may be there already. */

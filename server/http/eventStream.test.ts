@@ -29,7 +29,10 @@ function listened({ reads = true, mayGoOn = async () => true } = {}) {
   );
   const body = response.body as ReadableStream;
   return {
-    ...{ other, written, response, body },
+    other,
+    written,
+    response,
+    body,
     tell: (event: unknown) => tell?.(event),
     /** As the adapter does, once it has sent the headers. */
     ask: async () => {

@@ -59,7 +59,7 @@ const KNOWN = new Set(
     "switch",
     "first",
     "theme",
-  ].concat([...["health", "ready", "metrics"]]),
+  ].concat(["health", "ready", "metrics"]),
 );
 
 /** From this machine itself, or with the token that whoever runs Luvrit has set. A proxy's request is not from here. */

@@ -4,5 +4,6 @@ import { deviceOf } from "./device.server.ts";
 
 /** Where a request came from, for what is kept about sign-ins. */
 export const originOf = (request: Request, { address }: Pick<AppLoadContext, "address">): Origin => ({
-  ...{ device: deviceOf(request), address },
+  device: deviceOf(request),
+  address,
 });

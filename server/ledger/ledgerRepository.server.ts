@@ -262,7 +262,11 @@ async function tryOne(
 
 const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
   ...command,
-  ...{ seq, base, person: person.name, device, at: at.toISOString() },
+  seq,
+  base,
+  person: person.name,
+  device,
+  at: at.toISOString(),
   ...(made?.at && { madeAt: made.at.toISOString() }),
 });
 

@@ -3,10 +3,26 @@ import type { Axis } from "../../core/machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
 export const FEED_FAULTS = [
-  ...["unreachable", "timeout", "too-large", "redirected", "http-error", "cut-short"],
-  ...["not-xml", "broken-xml", "doctype", "not-mtconnect", "error-document"],
-  ...["no-device", "unavailable", "missing-axis", "not-a-number", "absurd", "ambiguous-axis"],
-  ...["units-unknown", "work-coordinates", "frozen"],
+  "unreachable",
+  "timeout",
+  "too-large",
+  "redirected",
+  "http-error",
+  "cut-short",
+  "not-xml",
+  "broken-xml",
+  "doctype",
+  "not-mtconnect",
+  "error-document",
+  "no-device",
+  "unavailable",
+  "missing-axis",
+  "not-a-number",
+  "absurd",
+  "ambiguous-axis",
+  "units-unknown",
+  "work-coordinates",
+  "frozen",
 ] as const;
 export type FeedFault = (typeof FEED_FAULTS)[number];
 export type FeedRefusal = Refusal<string>;
@@ -70,7 +86,8 @@ export function readProbe(xml: string): Answer<ProbedItems, FeedRefusal> {
     const { id, type, units = "", coordinateSystem = "MACHINE", subType = "ACTUAL" } = attributes(node);
     if (name !== "DataItem" || id === undefined || type?.toUpperCase() !== "POSITION") return;
     items.set(id, {
-      ...{ units, factor: MILLIMETRES[units.toUpperCase()] },
+      units,
+      factor: MILLIMETRES[units.toUpperCase()],
       isMachine: coordinateSystem.toUpperCase() === "MACHINE",
       isActual: subType.toUpperCase() === "ACTUAL",
     });

@@ -77,7 +77,11 @@ export class MachineLink {
     const stoodFor = began - this.clock.changedAt;
     if (stoodFor >= FROZEN_AFTER_MS)
       return {
-        ...{ state: "stale", fault: "frozen", position, takenAt: this.clock.changedAt, age: stoodFor },
+        state: "stale",
+        fault: "frozen",
+        position,
+        takenAt: this.clock.changedAt,
+        age: stoodFor,
         words: "The feed repeats an old position. Key the reading.",
       };
     return { state: "live", words: "", position, takenAt: began, age: 0 };

@@ -62,7 +62,9 @@ async function* textOf(connection: PoolConnection): AsyncGenerator<string> {
   ];
   const parts = await partsOf(connection);
   const head: BackupHead = {
-    ...{ format: BACKUP_FORMAT, version: BACKUP_VERSION, madeAt: new Date().toISOString() },
+    format: BACKUP_FORMAT,
+    version: BACKUP_VERSION,
+    madeAt: new Date().toISOString(),
     schema: schema.map(({ name, hash }) => ({ name, hash })),
     parts,
   };

@@ -13,7 +13,13 @@ export const LONGEST_LINE = 64 * 1024 * 1024;
 
 /** What ends with the processes, or belongs to the database as it runs: it is not kept, and is empty after a restore. */
 export const NOT_KEPT: readonly string[] = [
-  ...["schema_migrations", "schema_begun", "schema_lease", "sessions", "claims", "sign_in_counts", "write_probe"],
+  "schema_migrations",
+  "schema_begun",
+  "schema_lease",
+  "sessions",
+  "claims",
+  "sign_in_counts",
+  "write_probe",
 ];
 
 /** A table as a backup holds it. */

@@ -3,16 +3,19 @@ import type { Sql } from "../database/pool.server.ts";
 
 /** What is kept about who came in and what they may do; changes of setups stand in their own ledgers. */
 export const AUDITED = [
-  ...(["signed-in", "sign-in-failed", "locked-out", "signed-out", "switched", "sessions-ended"] as const),
-  ...([
-    "person-added",
-    "role-changed",
-    "secret-changed",
-    "person-left",
-    "person-back",
-    "first-lead",
-    "unlocked",
-  ] as const),
+  "signed-in",
+  "sign-in-failed",
+  "locked-out",
+  "signed-out",
+  "switched",
+  "sessions-ended",
+  "person-added",
+  "role-changed",
+  "secret-changed",
+  "person-left",
+  "person-back",
+  "first-lead",
+  "unlocked",
 ] as const;
 export type Audited = (typeof AUDITED)[number];
 
@@ -45,8 +48,14 @@ export async function audit(
     `INSERT INTO audit (id, at, deed, person_id, person_name, by_name, detail, device, address)
      VALUES (?, UTC_TIMESTAMP(3), ?, ?, ?, ?, ?, ?, ?)`,
     [
-      ...[randomUUID(), deed, about.id ?? null, about.name.slice(0, 80), by.slice(0, 80), detail.slice(0, 200)],
-      ...[device.slice(0, 80), address.slice(0, 45)],
+      randomUUID(),
+      deed,
+      about.id ?? null,
+      about.name.slice(0, 80),
+      by.slice(0, 80),
+      detail.slice(0, 200),
+      device.slice(0, 80),
+      address.slice(0, 45),
     ],
   );
 }
@@ -68,6 +77,8 @@ export async function readAudit(sql: Sql, most = 200): Promise<readonly AuditLin
   );
   return rows.map(({ at, person_name, by_name, ...row }) => ({
     ...row,
-    ...{ at: at.toISOString(), person: person_name, by: by_name },
+    at: at.toISOString(),
+    person: person_name,
+    by: by_name,
   }));
 }

@@ -135,7 +135,11 @@ export async function addPerson(
     `INSERT INTO people (id, name, role, secret_hash, secret_state, decimal_mark, created_at)
      VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))`,
     [
-      ...[id, person.name, person.role, await hash(person.secret), person.isGiven ? "given" : "own"],
+      id,
+      person.name,
+      person.role,
+      await hash(person.secret),
+      person.isGiven ? "given" : "own",
       person.decimalMark ?? null,
     ],
   );
@@ -161,7 +165,9 @@ export async function listKeptPeople(sql: Sql): Promise<readonly KeptPerson[]> {
   const locked = await lockedNames(sql);
   return rows.map((row) => ({
     ...toPerson(row),
-    ...{ version: row.version, retired: row.retired_at !== null, mustChoose: row.secret_state !== "own" },
+    version: row.version,
+    retired: row.retired_at !== null,
+    mustChoose: row.secret_state !== "own",
     lockedFor: locked.get(keyOfPerson(row.id)) ?? 0,
   }));
 }
@@ -208,8 +214,13 @@ export async function changePerson(
               secret_state = IF(?, 'given', secret_state), retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
         WHERE id = ? AND version = ?`,
       [
-        ...[change.role, change.decimalMark ?? null, secretHash, secretHash !== null, change.retired],
-        ...[change.id, change.version],
+        change.role,
+        change.decimalMark ?? null,
+        secretHash,
+        secretHash !== null,
+        change.retired,
+        change.id,
+        change.version,
       ],
     );
     if (affected !== 1 || !before) return "changed-meanwhile";

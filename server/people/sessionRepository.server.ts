@@ -99,7 +99,11 @@ export async function listSessions(sql: Sql): Promise<readonly RunningSession[]>
       WHERE ${STANDS} ORDER BY seen_at DESC LIMIT 500`,
   );
   return rows.map(({ id, person_id, created_at, seen_at, device, address }) => ({
-    ...{ id, personId: person_id, device, address },
-    ...{ began: created_at.toISOString(), seen: (seen_at ?? created_at).toISOString() },
+    id,
+    personId: person_id,
+    device,
+    address,
+    began: created_at.toISOString(),
+    seen: (seen_at ?? created_at).toISOString(),
   }));
 }

@@ -58,15 +58,27 @@ const readForm = validator<Form>({
     form(
       "from-setup",
       {
-        ...{ setup: { type: "string", format: "uuid" }, title: text(120), task: text(1200), tools: text(200) },
-        ...{ skill: { type: "string", enum: SKILLS.map(({ id }) => id) }, withinX: text(40), withinZ: text(40) },
-        ...{ nose: text(4), proof: text(4) },
+        setup: { type: "string", format: "uuid" },
+        title: text(120),
+        task: text(1200),
+        tools: text(200),
+        skill: { type: "string", enum: SKILLS.map(({ id }) => id) },
+        withinX: text(40),
+        withinZ: text(40),
+        nose: text(4),
+        proof: text(4),
       },
       ["nose", "proof"],
     ),
     form("from-exercise", {
-      ...{ like: text(60), title: text(120), task: text(1200), withinX: text(40), withinZ: text(40) },
-      ...{ skill: { type: "string", enum: SKILLS.map(({ id }) => id) }, paper: text(40), gauges: text(120) },
+      like: text(60),
+      title: text(120),
+      task: text(1200),
+      withinX: text(40),
+      withinZ: text(40),
+      skill: { type: "string", enum: SKILLS.map(({ id }) => id) },
+      paper: text(40),
+      gauges: text(120),
     }),
   ],
 });
@@ -77,7 +89,9 @@ export type OwnExerciseAnswer =
   | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> };
 
 const no = (message: string, fields: Readonly<Record<string, string>> = {}): OwnExerciseAnswer => ({
-  ...{ outcome: "refused", message, fields },
+  outcome: "refused",
+  message,
+  fields,
 });
 
 /** What a lead does with the shop's own exercises: makes one from a setup, takes one in from a file, takes one away. */
@@ -147,8 +161,14 @@ async function madeFrom(
   const [first] = Object.values(fields);
   if (first !== undefined) return no(first, fields);
   const exercise = exerciseOfSetup(setup, {
-    ...{ id: idOf(asked.title), title: asked.title.trim(), task: asked.task.trim(), skill: asked.skill },
-    ...{ toSet, within, withNose: asked.nose === "yes", withProof: asked.proof === "yes" },
+    id: idOf(asked.title),
+    title: asked.title.trim(),
+    task: asked.task.trim(),
+    skill: asked.skill,
+    toSet,
+    within,
+    withNose: asked.nose === "yes",
+    withProof: asked.proof === "yes",
   });
   return { value: exercise };
 }
@@ -178,7 +198,10 @@ async function madeLike(
   if (first !== undefined) return no(first, fields);
   return {
     value: exerciseLike(other, {
-      ...{ id: idOf(asked.title), title: asked.title.trim(), task: asked.task.trim(), skill: asked.skill },
+      id: idOf(asked.title),
+      title: asked.title.trim(),
+      task: asked.task.trim(),
+      skill: asked.skill,
       within: { ...(x !== undefined && { x }), ...(z !== undefined && { z }) },
       gauges: GAUGES.filter((gauge) => asked.gauges.split(",").includes(gauge)),
       ...(paper !== undefined && { paper }),

@@ -144,7 +144,8 @@ describe("a skill", () => {
 describe("an exercise of the shop's own", () => {
   const own = (change: Readonly<Record<string, unknown>> = {}): unknown => ({
     ...JSON.parse(JSON.stringify(exerciseCalled("outside-by-paper"))),
-    ...{ id: "our-own", title: "Our own" },
+    id: "our-own",
+    title: "Our own",
     ...change,
   });
   const take = (json: unknown) =>
@@ -219,14 +220,15 @@ describe("an exercise of the shop's own", () => {
   });
   it("is made like another one, told anew and held to other tolerances", async () => {
     const form = {
-      ...{
-        intent: "from-exercise",
-        like: "first-part",
-        title: "Roller, corrected",
-        task: "Make 46.00.",
-        skill: "first-part",
-      },
-      ...{ withinX: "0.01", withinZ: "", paper: "0,05", gauges: "micrometer" },
+      intent: "from-exercise",
+      like: "first-part",
+      title: "Roller, corrected",
+      task: "Make 46.00.",
+      skill: "first-part",
+      withinX: "0.01",
+      withinZ: "",
+      paper: "0,05",
+      gauges: "micrometer",
     };
     const make = (change: Readonly<Record<string, string>> = {}) =>
       ownExerciseForm(sqlOn(pool), lead, { ...form, ...change });
@@ -254,9 +256,14 @@ describe("an exercise of the shop's own", () => {
       const setup = await viewToAuthor(sqlOn(pool), id);
       if (!setup || setup.tools.length === 0) continue;
       const exercise = exerciseOfSetup(setup, {
-        ...{ id: idOf(part), title: part, task: "Set it.", skill: "touch-outside" },
+        id: idOf(part),
+        title: part,
+        task: "Set it.",
+        skill: "touch-outside",
         toSet: setup.tools.filter(({ second }) => second === undefined).map(({ offset }) => offset),
-        ...{ within: { x: 0.04, z: 0.06 }, withNose: true, withProof: true },
+        within: { x: 0.04, z: 0.06 },
+        withNose: true,
+        withProof: true,
       });
       const read = readExercise(JSON.parse(JSON.stringify(exercise)));
       expect([part, read.ok ? "" : read.refusal.message]).toEqual([part, ""]);

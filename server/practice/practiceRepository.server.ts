@@ -35,8 +35,17 @@ const COLUMNS = `r.id, r.person_id, p.name AS person_name, r.exercise, r.skill, 
   r.seconds, r.acts, r.hints, r.slips, r.ended_at`;
 
 const toRun = (row: RunRow): KeptRun => ({
-  ...{ id: row.id, personId: row.person_id, personName: row.person_name, exercise: row.exercise, skill: row.skill },
-  ...{ title: row.title, depth: row.depth, seed: row.seed, seconds: row.seconds, acts: row.acts, hints: row.hints },
+  id: row.id,
+  personId: row.person_id,
+  personName: row.person_name,
+  exercise: row.exercise,
+  skill: row.skill,
+  title: row.title,
+  depth: row.depth,
+  seed: row.seed,
+  seconds: row.seconds,
+  acts: row.acts,
+  hints: row.hints,
   reached: row.reached === 1,
   slips: row.slips === "" ? [] : (row.slips.split(" ") as SlipKind[]),
   at: row.ended_at.toISOString(),
@@ -51,8 +60,19 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))
        ON DUPLICATE KEY UPDATE id = id`,
     [
-      ...[id, personId, exercise.id, exercise.skill, exercise.title, depth, seed, debrief.reached],
-      ...[debrief.seconds, debrief.acts, debrief.hints, slips, JSON.stringify(debrief)],
+      id,
+      personId,
+      exercise.id,
+      exercise.skill,
+      exercise.title,
+      depth,
+      seed,
+      debrief.reached,
+      debrief.seconds,
+      debrief.acts,
+      debrief.hints,
+      slips,
+      JSON.stringify(debrief),
       JSON.stringify({ exercise, acts, hints }),
     ],
   );
@@ -128,7 +148,8 @@ export async function listOwnExercises(sql: Sql): Promise<readonly OwnExercise[]
   );
   return rows.map(({ content, changed_by, changed_at }) => ({
     exercise: JSON.parse(content) as Exercise,
-    ...{ changedBy: changed_by, changedAt: changed_at.toISOString() },
+    changedBy: changed_by,
+    changedAt: changed_at.toISOString(),
   }));
 }
 

@@ -21,7 +21,11 @@ export async function setupToAuthor(sql: Sql, id: string): Promise<AuthoredFrom 
   const setup = await viewToAuthor(sql, id);
   return (
     setup && {
-      ...{ id, part: setup.part, operation: setup.operation, machine: setup.machine.name, units: setup.machine.units },
+      id,
+      part: setup.part,
+      operation: setup.operation,
+      machine: setup.machine.name,
+      units: setup.machine.units,
       tools: setup.tools
         .filter(({ second }) => second === undefined)
         .map(({ offset, station, tool }) => ({ offset, station, description: tool.description })),

@@ -14,15 +14,13 @@ const IDLE_MS = 60_000;
 const MOST_MEGABYTES = 768;
 /** How long the reading of a file may take. The largest program takes a fifth of this on a small machine. */
 const LONGEST_MS: Readonly<Record<JobName, number>> = {
-  ...{
-    program: 20_000,
-    edited: 20_000,
-    isProgram: 10_000,
-    command: 10_000,
-    workshop: 10_000,
-    machines: 10_000,
-    exercise: 15_000,
-  },
+  program: 20_000,
+  edited: 20_000,
+  isProgram: 10_000,
+  command: 10_000,
+  workshop: 10_000,
+  machines: 10_000,
+  exercise: 15_000,
 };
 
 /** A file that was not read: why, in words for whoever sent it. */

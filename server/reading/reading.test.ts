@@ -6,7 +6,10 @@ import { readInWorker } from "./readInWorker.server.ts";
 const machine = machines[0] as MachineProfile;
 const program = (text: string) =>
   readInWorker("program", {
-    ...{ content: { bytes: Buffer.from(text, "latin1") }, name: "O1.nc", fingerprint: "0".repeat(64), machine },
+    content: { bytes: Buffer.from(text, "latin1") },
+    name: "O1.nc",
+    fingerprint: "0".repeat(64),
+    machine,
   });
 /** The longest time that this process did nothing else meanwhile. */
 async function longestPause(work: () => Promise<unknown>): Promise<number> {

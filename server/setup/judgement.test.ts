@@ -15,8 +15,14 @@ import { runSetupForm } from "./runSetupForm.server.ts";
 
 /** A blade comes back well in its station: nothing on it is indexed. */
 const BLADE: Tool = {
-  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 10 },
-  ...{ shank: 20, programmed: "left", overhang: 30 },
+  kind: "groove-outside",
+  description: "Groove 3",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 10,
+  shank: 20,
+  programmed: "left",
+  overhang: 30,
 };
 
 let pool: Pool;
@@ -131,7 +137,10 @@ describe("the first part", () => {
     const correct = { offset: "1", axis: "x", how: "geometry" };
     expect(await send("correct-offset", correct)).toMatchObject({ fields: { meant: expect.any(String) } });
     await send("record-feature", {
-      ...{ feature: other, name: "Seat, back", offset: "1", axis: "x" },
+      feature: other,
+      name: "Seat, back",
+      offset: "1",
+      axis: "x",
       ...sizes,
       at: "45",
     });

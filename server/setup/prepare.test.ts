@@ -36,9 +36,20 @@ afterAll(async () => {
 });
 
 const form = (changes: Readonly<Record<string, string>> = {}) => ({
-  ...{ id: randomUUID(), machine: "north", job: "F-061", part: "Clamp collar", operation: "op 1", workOffset: "G54" },
-  ...{ sizeUnit: "mm", material: "brass", nominalDiameter: "55", oversize: "0,4", stickOut: "46" },
-  ...{ chuckDiameter: "165", toFace: "0.5", ...changes },
+  id: randomUUID(),
+  machine: "north",
+  job: "F-061",
+  part: "Clamp collar",
+  operation: "op 1",
+  workOffset: "G54",
+  sizeUnit: "mm",
+  material: "brass",
+  nominalDiameter: "55",
+  oversize: "0,4",
+  stickOut: "46",
+  chuckDiameter: "165",
+  toFace: "0.5",
+  ...changes,
 });
 const view = async (id: string) => {
   const state = await readSetup(sqlOn(pool), id);
@@ -51,9 +62,17 @@ async function send(setupId: string, intent: string, fields: Readonly<Record<str
   return runSetupForm(setupId, person, "tablet", { intent, id: randomUUID(), base: String(seq), ...fields });
 }
 const groove = {
-  ...{ kind: "groove-outside", sizeUnit: "mm", toleranceX: "0.05", toleranceZ: "0.05" },
+  kind: "groove-outside",
+  sizeUnit: "mm",
+  toleranceX: "0.05",
+  toleranceZ: "0.05",
   typed: JSON.stringify({
-    ...{ description: "Groove 3", overhang: "34", width: "3", cornerRadius: "0.2", depth: "12", shank: "25" },
+    description: "Groove 3",
+    overhang: "34",
+    width: "3",
+    cornerRadius: "0.2",
+    depth: "12",
+    shank: "25",
     programmed: "left",
   }),
 };
@@ -77,7 +96,10 @@ describe("opening a setup", () => {
     const outcome = await openSetup({ ...person, decimalMark: undefined }, "desk", wrong, undefined);
     expect(outcome).toMatchObject({ outcome: "refused" });
     expect(outcome.outcome === "refused" && Object.keys(outcome.fields).sort()).toEqual([
-      ...["job", "machine", "nominalDiameter", "stickOut"],
+      "job",
+      "machine",
+      "nominalDiameter",
+      "stickOut",
     ]);
     expect(await readSetup(sqlOn(pool), wrong.id)).toBeUndefined();
   });
@@ -97,14 +119,22 @@ describe("opening a setup", () => {
     const setup = await view(fields.id);
     expect(setup).toMatchObject({ seq: 2, program: "O4402.nc", stock: { oversize: 0.4 }, machine: { id: "north" } });
     expect(setup.programRead?.tools.map(({ station, offsets }) => `${station}: ${offsets.join(" ")}`)).toEqual([
-      ...["1: 1", "2: 2", "4: 4", "7: 7 17", "9: 9"],
+      "1: 1",
+      "2: 2",
+      "4: 4",
+      "7: 7 17",
+      "9: 9",
     ]);
     expect(await readProgramText(sqlOn(pool), setup.programRead?.fingerprint ?? "")).toBe(collar.toString("latin1"));
   });
   it("reads a program that waited on a device as one that is sent at once, and asks for one that has not come along", async () => {
     const setup = await opened();
     const take = (fingerprint: string) => ({
-      ...{ intent: "take-program", id: randomUUID(), base: "2", name: "C:\\jobs\\O4402.nc", program: fingerprint },
+      intent: "take-program",
+      id: randomUUID(),
+      base: "2",
+      name: "C:\\jobs\\O4402.nc",
+      program: fingerprint,
     });
     const missing = await runSetupForm(setup, person, "desk", take("0".repeat(64)));
     expect(missing).toMatchObject({
@@ -127,7 +157,12 @@ describe("opening a setup", () => {
     const { machine, stock } = await view(other);
     const { measuredDiameter: _, measuredEntry: __, ...bar } = stock;
     const payload = {
-      ...{ job: "A", part: "B", operation: "op 1", program: "", machine, stock: bar },
+      job: "A",
+      part: "B",
+      operation: "op 1",
+      program: "",
+      machine,
+      stock: bar,
       workOffset: { name: "G54", x: 0, z: 0 },
     };
     const id = randomUUID();

@@ -3,7 +3,9 @@ import { validator } from "../validation/validate.server.ts";
 
 /** Holds a form of a setup's stages against its schema. */
 export const readSetupForm = validator<SetupForm>({
-  ...{ type: "object", properties: { intent: { type: "string" } }, required: ["intent"] },
+  type: "object",
+  properties: { intent: { type: "string" } },
+  required: ["intent"],
   // By its intent a form is held against its own schema alone, not against each of the others too.
   discriminator: { propertyName: "intent" },
   oneOf: Object.values(setupForms),

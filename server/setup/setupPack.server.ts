@@ -39,7 +39,9 @@ export async function packSetup(
   const state = fold(entries);
   const setup = viewSetup(state);
   return {
-    ...{ setupId, person: shownPerson(person), entries },
+    setupId,
+    person: shownPerson(person),
+    entries,
     known: await knownForAll(sql, setupId, state),
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),

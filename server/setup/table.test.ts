@@ -127,7 +127,9 @@ describe("the table's forms", () => {
     const { seq } = await view(setup);
     const tick = (column: string, value: number) =>
       runSetupForm(setup, setter, "tablet", {
-        ...{ intent: "key-cells", id: randomUUID(), base: String(seq) },
+        intent: "key-cells",
+        id: randomUUID(),
+        base: String(seq),
         cells: JSON.stringify([{ row: "1", column, value }]),
       });
     expect(await tick("geometry.x", -339.25)).toMatchObject({ outcome: "kept" });
@@ -136,7 +138,9 @@ describe("the table's forms", () => {
     expect(await send(setup, "compare-table", { name: "north.csv", text: csv })).toMatchObject({ outcome: "kept" });
     const compared = (await view(setup)).compared;
     expect(compared).toMatchObject({
-      ...{ name: "north.csv", format: "csv", agreed: [{ row: "1", column: "wear.x", value: 0 }] },
+      name: "north.csv",
+      format: "csv",
+      agreed: [{ row: "1", column: "wear.x", value: 0 }],
       differences: [{ row: "1", column: "geometry.x", wanted: -339.25, found: -339.52 }],
     });
     expect((await view(setup)).keyed["1/wear.x"]).toMatchObject({ value: 0 });
@@ -221,7 +225,9 @@ describe.each(machines.map((machine) => [machine.name, machine] as const))("file
 
 function nose(machine: MachineProfile): Command {
   return {
-    ...{ id: randomUUID(), kind: "nose-accepted", version: 1 },
+    id: randomUUID(),
+    kind: "nose-accepted",
+    version: 1,
     payload: { offset: "1", insert: "CNMG 120408", noseRadius: 0.8, orientation: machine.numbering === "A" ? 3 : 2 },
   };
 }
@@ -292,9 +298,21 @@ describe("search", () => {
 
 describe("starting from a past setup", () => {
   const form = (from: string, more: Readonly<Record<string, string>> = {}) => ({
-    ...{ id: randomUUID(), machine: "north", job: "F-900", part: "Again", operation: "op 1", workOffset: "G54" },
-    ...{ sizeUnit: "mm", material: "brass", nominalDiameter: "55", oversize: "0.4", stickOut: "46" },
-    ...{ chuckDiameter: "165", toFace: "0.5", from, ...more },
+    id: randomUUID(),
+    machine: "north",
+    job: "F-900",
+    part: "Again",
+    operation: "op 1",
+    workOffset: "G54",
+    sizeUnit: "mm",
+    material: "brass",
+    nominalDiameter: "55",
+    oversize: "0.4",
+    stickOut: "46",
+    chuckDiameter: "165",
+    toFace: "0.5",
+    from,
+    ...more,
   });
   it("takes over what has not moved, unproven, and asks for the work offset", async () => {
     const [north] = machines;
@@ -333,7 +351,11 @@ describe("photos", () => {
   it("that waited on a device come before their note, and a note without its photo is not kept", async () => {
     const setup = await running([opened(machines[0] as MachineProfile)]);
     const note = (photo: string) => ({
-      ...{ intent: "add-note", id: randomUUID(), base: "1", text: "", photo },
+      intent: "add-note",
+      id: randomUUID(),
+      base: "1",
+      text: "",
+      photo,
     });
     const taken = await takePhoto(sqlOn(pool), incomingOf(png, "jaws.png"));
     if (!taken.ok) throw new Error("a photo is taken");

@@ -33,7 +33,12 @@ async function buildReader(): Promise<string> {
   const outfile = path.resolve(".luvrit", `reader-for-tests-${process.pid}.mjs`);
   await build({
     entryPoints: ["server/reading/readerWorker.ts"],
-    ...{ outfile, bundle: true, platform: "node", format: "esm", target: "node20", packages: "external" },
+    outfile,
+    bundle: true,
+    platform: "node",
+    format: "esm",
+    target: "node20",
+    packages: "external",
   });
   return outfile;
 }

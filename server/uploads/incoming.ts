@@ -13,7 +13,9 @@ export interface Incoming {
 /** A file that is in memory already, such as one that ships with Luvrit. */
 export function incomingOf(content: Uint8Array, name: string): Incoming {
   return {
-    ...{ content: { bytes: content }, name, bytes: content.length },
+    content: { bytes: content },
+    name,
+    bytes: content.length,
     fingerprint: createHash("sha256").update(content).digest("hex"),
   };
 }

@@ -67,7 +67,8 @@ describe("a form with a file", () => {
   });
   it("is refused in words where it is too large, cut short or none, and leaves nothing", async () => {
     expect(await refusalOf(post({ program: new File([randomBytes(1001)], "a") }))).toEqual([
-      ...[413, "This file is too large: it may have 0.001 MB."],
+      413,
+      "This file is too large: it may have 0.001 MB.",
     ]);
     expect(await refusalOf(post({ other: new File(["x"], "a") }))).toMatchObject([
       400,
@@ -78,7 +79,9 @@ describe("a form with a file", () => {
     const body = Buffer.from(await whole.arrayBuffer());
     for (const length of [0, 20, 150, 600, body.length - 8]) {
       const cut = new Request("http://127.0.0.1/", {
-        ...{ method: "POST", body: body.subarray(0, length), headers: { "Content-Type": type } },
+        method: "POST",
+        body: body.subarray(0, length),
+        headers: { "Content-Type": type },
       });
       expect((await refusalOf(cut))[0]).toBe(400);
     }
@@ -89,7 +92,9 @@ describe("a form with a file", () => {
     });
     expect((await refusalOf(text))[0]).toBe(415);
     const nameless = new Request("http://127.0.0.1/", {
-      ...{ method: "POST", body: "x", headers: { "Content-Type": "multipart/form-data" } },
+      method: "POST",
+      body: "x",
+      headers: { "Content-Type": "multipart/form-data" },
     });
     expect((await refusalOf(nameless))[0]).toBe(400);
     expect(await readdir(folder)).toEqual([]);
@@ -98,7 +103,9 @@ describe("a form with a file", () => {
     let release = () => {};
     const held = () =>
       new Request("http://127.0.0.1/", {
-        ...{ method: "POST", headers: { "Content-Type": "multipart/form-data; boundary=b" }, duplex: "half" },
+        method: "POST",
+        headers: { "Content-Type": "multipart/form-data; boundary=b" },
+        duplex: "half",
         body: new ReadableStream({
           start(controller) {
             const before = release;

@@ -24,7 +24,9 @@ export type WorkshopOutcome =
   | { readonly outcome: "refused"; readonly message: string; readonly fields: Readonly<Record<string, string>> };
 
 const refuse = (message: string, fields: Readonly<Record<string, string>> = {}): WorkshopOutcome => ({
-  ...{ outcome: "refused", message, fields },
+  outcome: "refused",
+  message,
+  fields,
 });
 const done = (message: string): WorkshopOutcome => ({ outcome: "done", message });
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
@@ -216,8 +218,12 @@ async function keepPerson(
   const outcome = await changePerson(
     pool,
     {
-      ...{ id: form.id ?? "", version: Number(form.version ?? 0), role: form.role, decimalMark },
-      ...{ retired: form.retired === "yes", secret: form.secret === "" ? undefined : form.secret },
+      id: form.id ?? "",
+      version: Number(form.version ?? 0),
+      role: form.role,
+      decimalMark,
+      retired: form.retired === "yes",
+      secret: form.secret === "" ? undefined : form.secret,
     },
     by,
   );

@@ -30,7 +30,11 @@ afterAll(() => pool.end());
 
 const run = (fields: Readonly<Record<string, string>>, person = lead) => runWorkshopForm(pool, person, fields);
 const spacer = (name: string, more: Readonly<Record<string, string>> = {}) => ({
-  ...{ intent: "keep-item", kind: "spacer", name, unit: "mm", retired: "no" },
+  intent: "keep-item",
+  kind: "spacer",
+  name,
+  unit: "mm",
+  retired: "no",
   texts: JSON.stringify({ kind: "paper", thickness: "0.09", uncertainty: "0.008" }),
   ...more,
 });
@@ -91,7 +95,9 @@ describe("items", () => {
 describe("machines", () => {
   const swiss = machines.find(({ id }) => id === "swiss") as MachineProfile;
   const form = (machine: MachineProfile, more: Readonly<Record<string, string>> = {}) => ({
-    ...{ intent: "keep-machine", retired: "no", texts: JSON.stringify(textsOfProfile(machineProfileSchema, machine)) },
+    intent: "keep-machine",
+    retired: "no",
+    texts: JSON.stringify(textsOfProfile(machineProfileSchema, machine)),
     zones: JSON.stringify((machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone))),
     stations: JSON.stringify((machine.stations ?? []).map((station) => textsOfProfile(stationSchema, station))),
     ...more,
@@ -125,7 +131,13 @@ describe("machines", () => {
 
 describe("people", () => {
   const person = (name: string, more: Readonly<Record<string, string>> = {}) => ({
-    ...{ intent: "keep-person", name, role: "setter", mark: "either", secret: "4711", retired: "no", ...more },
+    intent: "keep-person",
+    name,
+    role: "setter",
+    mark: "either",
+    secret: "4711",
+    retired: "no",
+    ...more,
   });
   it("are let in, changed and let go; whoever has left is signed out", async () => {
     const name = `Nora ${randomUUID().slice(0, 6)}`;

@@ -23,7 +23,12 @@ const form = <const Name extends string, const Required extends readonly string[
 /** What the workshop may be asked for. An item, machine or person that is there carries the version that was seen. */
 const forms = {
   "keep-item": form("keep-item", ["kind", "name", "texts", "unit", "retired"], {
-    ...{ id: uuid, version, name: typed, texts, unit, retired: yesNo },
+    id: uuid,
+    version,
+    name: typed,
+    texts,
+    unit,
+    retired: yesNo,
     kind: { type: "string", enum: WORKSHOP_KINDS },
   } as const),
   "import-items": form("import-items", ["kind", "text"], {
@@ -31,13 +36,19 @@ const forms = {
     text: { type: "string", maxLength: 4_000_000 },
   } as const),
   "keep-machine": form("keep-machine", ["texts", "zones", "stations", "retired"], {
-    ...{ version, texts, retired: yesNo },
+    version,
+    texts,
+    retired: yesNo,
     zones: texts,
     stations: texts,
   } as const),
   "import-machines": form("import-machines", ["text"], { text: { type: "string", maxLength: 4_000_000 } } as const),
   "keep-person": form("keep-person", ["name", "role", "mark", "secret", "retired"], {
-    ...{ id: uuid, version, name: typed, secret: typed, retired: yesNo },
+    id: uuid,
+    version,
+    name: typed,
+    secret: typed,
+    retired: yesNo,
     role: { type: "string", enum: ["setter", "lead", "viewer"] },
     mark: { type: "string", enum: [".", ",", "either"] },
   } as const),

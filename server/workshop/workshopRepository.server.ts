@@ -35,7 +35,11 @@ interface ItemRow {
 const COLUMNS = "id, kind, name, content, version, retired_at, changed_by, changed_at";
 
 const toItem = (row: ItemRow): WorkshopItem => ({
-  ...{ id: row.id, kind: row.kind, name: row.name, version: row.version, changedBy: row.changed_by },
+  id: row.id,
+  kind: row.kind,
+  name: row.name,
+  version: row.version,
+  changedBy: row.changed_by,
   content: typeof row.content === "string" ? JSON.parse(row.content) : row.content,
   retired: row.retired_at !== null,
   changedAt: row.changed_at.toISOString(),
@@ -176,7 +180,8 @@ export async function toolLibrary(sql: Sql): Promise<ToolLibrary> {
   const inUse = async (kind: WorkshopKind) => (await listItems(sql, kind)).filter(({ retired }) => !retired);
   return {
     assemblies: (await inUse("assembly")).map(({ name, content }) => ({
-      ...{ name, tool: (content as WorkshopContents["assembly"]).tool },
+      name,
+      tool: (content as WorkshopContents["assembly"]).tool,
     })),
     tolerances: (await inUse("tolerance")).map(({ content }) => content as WorkshopContents["tolerance"]),
   };

@@ -33,7 +33,9 @@ export function exerciseOfSetup(setup: SetupView, authoring: Authoring): Exercis
     const row = rowOf(view);
     const isLoose = view.way.x === "slide" || view.way.z === "slide";
     return {
-      ...{ offset: view.offset, station: view.station, tool: view.tool },
+      offset: view.offset,
+      station: view.station,
+      tool: view.tool,
       ...(row && { control: row }),
       ...(authoring.toSet.includes(view.offset) && !isLoose && { remounted: true }),
       ...(isLoose && { isLoose: true }),
@@ -51,8 +53,14 @@ export function exerciseOfSetup(setup: SetupView, authoring: Authoring): Exercis
     ]);
   const { measuredDiameter, measuredEntry: _entry, ...described } = stock;
   return {
-    ...{ format: "luvrit-exercise", version: 1, id: authoring.id, title: authoring.title, skill: authoring.skill },
-    ...{ task: authoring.task, machine, school: setup.school },
+    format: "luvrit-exercise",
+    version: 1,
+    id: authoring.id,
+    title: authoring.title,
+    skill: authoring.skill,
+    task: authoring.task,
+    machine,
+    school: setup.school,
     ...(setup.master !== undefined && { master: setup.master }),
     stock: {
       ...described,
@@ -76,7 +84,8 @@ function rowOf({ x, y, z, control, tool, nose }: ToolView): ExerciseTool["contro
   const round = (value: number) => Math.round(value * 1e5) / 1e5;
   const radius = nose?.noseRadius ?? control?.noseRadius;
   return {
-    ...{ x: round(atX), z: round(atZ) },
+    x: round(atX),
+    z: round(atZ),
     ...(atY !== undefined && { y: round(atY) }),
     ...(radius !== undefined && "insert" in tool && { noseRadius: radius }),
     ...(control?.orientation !== undefined && { orientation: control.orientation }),

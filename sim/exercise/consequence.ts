@@ -38,9 +38,20 @@ function approach(bench: Bench, goal: GoalOf<"offset">): string | undefined {
   const { start, machine } = lathe.config;
   const parked = {
     ...lathe,
-    ...{ alarm: undefined, program: IDLE, spacer: undefined, setter: "parked" as const, door: "shut" as const },
-    ...{ readout: start, slide: start, station: view.station, offset: goal.offset, isTouching: false },
-    ...{ spindle: { run: "forward" as const, rpm: 900 }, isHomed: true, isCrushed: false, isPressed: false },
+    alarm: undefined,
+    program: IDLE,
+    spacer: undefined,
+    setter: "parked" as const,
+    door: "shut" as const,
+    readout: start,
+    slide: start,
+    station: view.station,
+    offset: goal.offset,
+    isTouching: false,
+    spindle: { run: "forward" as const, rpm: 900 },
+    isHomed: true,
+    isCrushed: false,
+    isPressed: false,
   };
   const active = activeTool(parked);
   const stock = active && parked.stock[active.works];

@@ -117,8 +117,12 @@ function goalDebrief(played: Played, goal: Goal, { reached, miss }: GoalTruth, f
       sign ? { sign: "always" } : {},
     );
   return {
-    ...{ words, reached, entered: shown(entered - shift), truth: shown(entered - shift - (miss ?? 0)) },
-    ...{ miss: shown(miss ?? 0, true), within: write(goal.within) },
+    words,
+    reached,
+    entered: shown(entered - shift),
+    truth: shown(entered - shift - (miss ?? 0)),
+    miss: shown(miss ?? 0, true),
+    within: write(goal.within),
   };
 }
 
@@ -168,8 +172,16 @@ function slipOf(played: Played, goal: Goal, index: number, truth: GoalTruth, fac
 
 /** How a contact was made, as a way of touching. */
 const WAY_OF: Readonly<Record<Contact["by"], TouchWay>> = {
-  ...{ cut: "skim", paper: "paper", shim: "paper", block: "block", pin: "block", bare: "scratch" },
-  ...{ setter: "setter", slide: "slide", pull: "pull", sweep: "centre" },
+  cut: "skim",
+  paper: "paper",
+  shim: "paper",
+  block: "block",
+  pin: "block",
+  bare: "scratch",
+  setter: "setter",
+  slide: "slide",
+  pull: "pull",
+  sweep: "centre",
 };
 
 /** Names why an axis of a tool is wrong: by the same odds as in production, with the truth for what was expected. */
@@ -247,10 +259,15 @@ function numberSlip(
       ? others
       : [...others, { offset: "work", previous: write(work), value: write(work) }];
   const { kinds } = believabilityOf({
-    ...{ units: machine.units, resolution, axis, value: write(value), history: [write(right)] },
+    units: machine.units,
+    resolution,
+    axis,
+    value: write(value),
+    history: [write(right)],
     // The truth is known here: only what the touch itself could not tell is left.
     scatter: unit(Math.max(goal.within / 4, lastDigitInCore(machine, axis))),
-    ...{ touch, papers: bench.exercise.spacers.map(({ thickness }) => unit(thickness)) },
+    touch,
+    papers: bench.exercise.spacers.map(({ thickness }) => unit(thickness)),
     jogSteps: [1, 10, 100, 1000].map((times) => unit(times * jogStep(machine, axis))),
     others: rows,
   });

@@ -24,13 +24,20 @@ const object = <const Required extends readonly string[], const Properties>(
 
 /** A row of the control as it stands at the start: what is left from the last job. */
 const row = object(["x", "z"], {
-  ...{ x: length, z: length, y: length, wearX: length, wearZ: length },
+  x: length,
+  z: length,
+  y: length,
+  wearX: length,
+  wearZ: length,
   noseRadius: { type: "number", minimum: 0, maximum: 50 },
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 } as const);
 
 const tool = object(["offset", "station", "tool"], {
-  ...{ offset, station, tool: toolSchema, control: row },
+  offset,
+  station,
+  tool: toolSchema,
+  control: row,
   /** How it comes back when it was off: with what scatter it stands elsewhere than its old row says. */
   holder: { type: "string", enum: HOLDERS },
   /** True where it was off since its row was written; otherwise it stands where the row says, or where a machine has such a tool. */
@@ -56,7 +63,11 @@ const goal = {
     /** The sum of geometry, wear and work offset leads the programmed point where it is said. */
     object(["goal", "offset", "axis", "within"], {
       goal: { type: "string", const: "offset" },
-      ...{ offset, axis, within, way, edge },
+      offset,
+      axis,
+      within,
+      way,
+      edge,
       /** The work offset is taught by this touch: the tool's own row is right already. */
       teaches: { type: "boolean" },
       /** A second offset is copied from this one. */
@@ -73,7 +84,9 @@ const goal = {
     object(["goal", "side", "atZ", "diameter", "within", "offset"], {
       goal: { type: "string", const: "part" },
       side: { type: "string", enum: ["outside", "bore"] },
-      ...{ atZ: length, diameter: size, within },
+      atZ: length,
+      diameter: size,
+      within,
       /** Tool that makes it. */
       offset,
       /** Drilled in one go, with nothing to correct. */
@@ -82,9 +95,12 @@ const goal = {
     /** A wall of a groove is where the drawing wants it. */
     object(["goal", "offset", "edge", "z", "bottom", "within"], {
       goal: { type: "string", const: "wall" },
-      ...{ offset, edge: { type: "string", enum: ["left", "right"] } },
+      offset,
+      edge: { type: "string", enum: ["left", "right"] },
       /** Z of the wall, and the diameter at the bottom. */
-      ...{ z: length, bottom: size, within },
+      z: length,
+      bottom: size,
+      within,
     } as const),
     /** Every call of the program brings the tool that stands there. */
     object(["goal", "wants"], {
@@ -94,7 +110,8 @@ const goal = {
     } as const),
     object(["goal", "station", "within"], {
       goal: { type: "string", const: "true-holder" },
-      ...{ station, within },
+      station,
+      within,
     } as const),
     object(["goal"], { goal: { type: "string", const: "combs" } } as const),
     /** A number or a choice that is asked for. */
@@ -133,8 +150,12 @@ export const exerciseSchema = object(
     school: { type: "string", enum: SCHOOLS },
     master: offset,
     stock: object(["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"], {
-      ...{ material: words, nominalDiameter: size, oversize: { type: "number", minimum: 0, maximum: 100 } },
-      ...{ stickOut: size, chuckDiameter: size, toFace: { type: "number", minimum: 0, maximum: 100 } },
+      material: words,
+      nominalDiameter: size,
+      oversize: { type: "number", minimum: 0, maximum: 100 },
+      stickOut: size,
+      chuckDiameter: size,
+      toFace: { type: "number", minimum: 0, maximum: 100 },
       hole: size,
       /** Where the face truly lies elsewhere than the work offset was taught for: the bar was taken anew. */
       faceMoved: length,

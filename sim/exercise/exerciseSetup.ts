@@ -37,7 +37,10 @@ function entriesOf(exercise: Exercise): readonly Entry[] {
     {
       kind: "setup-opened",
       payload: {
-        ...{ job: exercise.id, part: exercise.title, operation: "practice", program: "" },
+        job: exercise.id,
+        part: exercise.title,
+        operation: "practice",
+        program: "",
         machine: machineOf(exercise),
         stock: described,
         workOffset: { name: "G54", x: 0, z: 0, ...workOffset },
@@ -58,8 +61,13 @@ function entriesOf(exercise: Exercise): readonly Entry[] {
   ];
   return commands.map((command, index) => ({
     ...command,
-    ...{ id: `00000000-0000-4000-8000-${String(index + 1).padStart(12, "0")}`, version: 1 },
-    ...{ seq: index + 1, base: index, person: "", device: "", at: AT },
+    id: `00000000-0000-4000-8000-${String(index + 1).padStart(12, "0")}`,
+    version: 1,
+    seq: index + 1,
+    base: index,
+    person: "",
+    device: "",
+    at: AT,
   })) as unknown as readonly Entry[];
 }
 

@@ -16,7 +16,9 @@ export const TRAINING_MACHINES: Readonly<Record<string, MachineProfile>> = {
   /** The turret lathe with a setter on a swung-in arm. */
   arm: {
     ...turret,
-    ...{ id: "arm", name: "Turret lathe with a setter arm", school: "setter" },
+    id: "arm",
+    name: "Turret lathe with a setter arm",
+    school: "setter",
     setter: { kind: "arm", calibratedIn: "mm", outside: -60, bore: -52, face: 90 },
   },
   /** A counting control on the same castings: it knows where it is only after it was home. */

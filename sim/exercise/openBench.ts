@@ -47,7 +47,8 @@ export function openBench(exercise: Exercise, seed: number): Bench {
         : view.control[axis] + (view.work[axis] ?? 0) + fromOutline(view, axis);
     return {
       ...tool,
-      ...{ holder, isLoose: told.isLoose === true },
+      holder,
+      isLoose: told.isLoose === true,
       at: {
         x: stands("x") + byX + moved.x + 2 * besideCentre.x - side * 2 * back("x"),
         y: stands("y") + besideCentre.y,

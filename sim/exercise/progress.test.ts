@@ -5,8 +5,17 @@ import { DEPTHS } from "./run.ts";
 import { SHIPPED } from "./shipped/index.ts";
 
 const run = (given: Partial<PastRun> = {}): PastRun => ({
-  ...{ id: "r", exercise: "outside-by-skim", skill: "touch-outside", depth: "alone", reached: true, slips: [] },
-  ...{ hints: 0, seconds: 120, acts: 80, seed: 1, at: "2026-03-02T08:00:00.000Z" },
+  id: "r",
+  exercise: "outside-by-skim",
+  skill: "touch-outside",
+  depth: "alone",
+  reached: true,
+  slips: [],
+  hints: 0,
+  seconds: 120,
+  acts: 80,
+  seed: 1,
+  at: "2026-03-02T08:00:00.000Z",
   ...given,
 });
 

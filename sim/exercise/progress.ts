@@ -85,7 +85,11 @@ export function skillStates(exercises: readonly ExerciseHead[], runs: readonly P
     const own = exercises.filter(({ skill }) => skill === id).map((one) => exerciseState(runs, one.id));
     const learned = own.filter(({ inARow }) => inARow >= CLEAN_IN_A_ROW).length;
     return {
-      ...{ skill: id, name, exercises: own.length, learned, tried: own.filter((one) => one.runs > 0).length },
+      skill: id,
+      name,
+      exercises: own.length,
+      learned,
+      tried: own.filter((one) => one.runs > 0).length,
       isReady: own.length > 0 && learned === own.length,
     };
   });

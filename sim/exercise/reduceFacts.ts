@@ -73,9 +73,18 @@ export interface Measured {
 }
 
 export const NOTHING_YET: Facts = {
-  ...{ acts: 0, contacts: {}, keyed: [], sizes: {}, noses: {}, mishaps: [], proofs: {} },
-  ...{ indicated: {}, turned: {}, cuts: {} },
-  ...{ heldAt: undefined, running: undefined },
+  acts: 0,
+  contacts: {},
+  keyed: [],
+  sizes: {},
+  noses: {},
+  mishaps: [],
+  proofs: {},
+  indicated: {},
+  turned: {},
+  cuts: {},
+  heldAt: undefined,
+  running: undefined,
 };
 
 /** A first motion is looked at with the rapid turned down at least this far, percent. */
@@ -106,7 +115,11 @@ export function reduceFacts(
   const meet = (axis: Axis, by: Meeting, more: Partial<Contact> = {}) => {
     const { station, readout, spacer } = lathe;
     const contact: Contact = {
-      ...{ at, station, axis, by, readout: readout[axis] },
+      at,
+      station,
+      axis,
+      by,
+      readout: readout[axis],
       spacer: spacer?.axis === axis ? spacer.thickness : 0,
       from: (next.heldAt ?? readout)[axis],
       ...more,

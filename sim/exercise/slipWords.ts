@@ -2,28 +2,24 @@ import type { Hypothesis } from "../../core/plausibility/index.ts";
 
 /** Slips that only a whole run shows, beside those that a single number can hold. */
 export const RUN_SLIPS = [
-  ...([
-    "left-out",
-    "length-twice",
-    "length-assumed",
-    "inexact",
-    "in-geometry",
-    "wrong-nose",
-    "wrong-call",
-    "not-true",
-    "not-meshed",
-  ] as const),
-  ...([
-    "wrong-answer",
-    "not-proved",
-    "careless",
-    "crash",
-    "alarm",
-    "scratch",
-    "paper-crushed",
-    "stalled",
-    "off-size",
-  ] as const),
+  "left-out",
+  "length-twice",
+  "length-assumed",
+  "inexact",
+  "in-geometry",
+  "wrong-nose",
+  "wrong-call",
+  "not-true",
+  "not-meshed",
+  "wrong-answer",
+  "not-proved",
+  "careless",
+  "crash",
+  "alarm",
+  "scratch",
+  "paper-crushed",
+  "stalled",
+  "off-size",
 ] as const;
 export type SlipKind = Exclude<Hypothesis, "remounted"> | (typeof RUN_SLIPS)[number];
 

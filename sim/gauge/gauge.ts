@@ -22,12 +22,18 @@ export const GAUGE_DRAWER: Readonly<Record<GaugeKind, Gauge>> = {
   caliper: { name: "Caliper", deviation: 0.02, step: { mm: 0.01, in: 0.0005 }, measures: "outside", width: 2 },
   "bore-gauge": { name: "Bore gauge", deviation: 0.003, step: { mm: 0.001, in: 0.0001 }, measures: "bore", width: 2 },
   "telescoping-gauge": {
-    ...{ name: "Telescoping gauge", deviation: 0.013, step: { mm: 0.01, in: 0.0005 } },
-    ...{ measures: "bore", width: 2 },
+    name: "Telescoping gauge",
+    deviation: 0.013,
+    step: { mm: 0.01, in: 0.0005 },
+    measures: "bore",
+    width: 2,
   },
   "length-gauge": {
-    ...{ name: "Length gauge", deviation: 0.005, step: { mm: 0.001, in: 0.0001 } },
-    ...{ measures: "length", width: 0 },
+    name: "Length gauge",
+    deviation: 0.005,
+    step: { mm: 0.001, in: 0.0001 },
+    measures: "length",
+    width: 0,
   },
 };
 

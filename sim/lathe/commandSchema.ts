@@ -50,7 +50,9 @@ export const latheCommandSchema = {
     command("single-block", { on: yes }),
     command("rapid-override", { percent: { type: "number", minimum: 0, maximum: 100 } }),
     command("enter-offset", {
-      ...{ offset, axis, number: length },
+      offset,
+      axis,
+      number: length,
       register: { type: "string", enum: ["geometry", "wear"] },
       as: { type: "string", enum: ["overwrite", "add", "touched-dimension"] },
     }),

@@ -29,7 +29,12 @@ export function callTool(state: LatheState, station: string, offset: string | un
   const turned: LatheState = {
     ...state,
     ...(clear && { readout: clear, slide: clear }),
-    ...{ station, offset, spacer: undefined, isPressed: false, isTouching: false, isCrushed: false },
+    station,
+    offset,
+    spacer: undefined,
+    isPressed: false,
+    isTouching: false,
+    isCrushed: false,
   };
   if (state.setter === "out")
     return crash(turned, "The turret swung into the setter: park it before indexing.", station);

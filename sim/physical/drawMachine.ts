@@ -13,8 +13,12 @@ export function drawMachine(seed: number): PhysicalMachine {
   const kinds = KINDS.filter((kind) => kind === "turret" || draws.flip(0.6));
   const main: PerAxis<PhysicalZone["drives"]["x"]> = each(() => drive(draws));
   return {
-    ...{ unit, entry, wantsWorkZero, xShows: draws.flip(0.7) ? "diameter" : "radius" },
-    ...{ countsWork: draws.flip(0.7), countsWear: draws.flip(0.7) },
+    unit,
+    entry,
+    wantsWorkZero,
+    xShows: draws.flip(0.7) ? "diameter" : "radius",
+    countsWork: draws.flip(0.7),
+    countsWear: draws.flip(0.7),
     zones: kinds.map((kind) => zoneOf(draws, kind, main)),
     travel: each(() => [inUnit(-1500), inUnit(1500)] as const),
     setter: draws.flip(0.4)
@@ -39,7 +43,10 @@ function zoneOf(draws: Draws, kind: (typeof KINDS)[number], main: PerAxis<Physic
   // Zones of the main spindle share its drives on most machines, and have their own on some.
   const drives = kind === "back" || draws.flip(0.25) ? each(() => drive(draws)) : main;
   return {
-    ...{ id: kind, kind, drives, spindle: kind === "back" ? ("sub" as const) : ("main" as const) },
+    id: kind,
+    kind,
+    drives,
+    spindle: kind === "back" ? ("sub" as const) : ("main" as const),
     side: draws.flip(0.7) ? 1 : -1,
     countsAgainst: { x: false, y: false, z: isTurned() },
     storesTurned: { x: isTurned(), y: isTurned(), z: isTurned() },

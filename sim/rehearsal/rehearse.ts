@@ -69,8 +69,18 @@ export function* rehearseInSteps(
   const legs = toolpath(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
   const stock = blankOf(stage, motions);
   const play: Play = {
-    ...{ stage, options, stock, findings: createRehearsalFindings(), steps: [], removed: { cut: 0, dropped: 0 } },
-    ...{ slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", call: 0, held: stock, fallen: NOTHING },
+    stage,
+    options,
+    stock,
+    findings: createRehearsalFindings(),
+    steps: [],
+    removed: { cut: 0, dropped: 0 },
+    slides: { ...stage.home },
+    lost: { x: 0, z: 0 },
+    station: "",
+    call: 0,
+    held: stock,
+    fallen: NOTHING,
   };
   for (const [index, { motion, places }] of legs.entries()) {
     if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
@@ -81,13 +91,11 @@ export function* rehearseInSteps(
   }
   letFall(play);
   return {
-    ...{
-      steps: play.steps,
-      findings: play.findings.list(),
-      stock: play.stock,
-      ...drawnBlank(stock),
-      fallen: play.fallen,
-    },
+    steps: play.steps,
+    findings: play.findings.list(),
+    stock: play.stock,
+    ...drawnBlank(stock),
+    fallen: play.fallen,
     minutes: play.steps.reduce((sum, { minutes }) => sum + minutes, 0),
     removed: play.removed,
   };
@@ -182,7 +190,12 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
   const length = Math.hypot(to.z - from.z, to.x - from.x);
   const time = kind === "away" ? "rapid" : kind === "index" ? "call" : kind;
   play.steps.push({
-    ...{ line: motion.line, kind, station: play.station, offset: motion.modes.offset, from, to },
+    line: motion.line,
+    kind,
+    station: play.station,
+    offset: motion.modes.offset,
+    from,
+    to,
     minutes: minutesOf(time, length, motion.modes, from.x + to.x),
     changed: changesOf(play.stock, passed.changed),
   });
@@ -238,8 +251,14 @@ function callTool(play: Play, motion: ProgramMotion): void {
   const tool = stage.tools.get(comes);
   const at = tool ? standsAt(tool, play.slides) : point(0, 0);
   play.steps.push({
-    ...{ line: motion.line, kind: "index", station: comes, offset: motion.modes.offset },
-    ...{ from: at, to: at, minutes: isFirst ? 0 : INDEX_MINUTES, changed: [] },
+    line: motion.line,
+    kind: "index",
+    station: comes,
+    offset: motion.modes.offset,
+    from: at,
+    to: at,
+    minutes: isFirst ? 0 : INDEX_MINUTES,
+    changed: [],
   });
   const { turret, stations } = stage;
   if (!turret || stations === 0) return;
@@ -303,7 +322,14 @@ function say(
   { room, against, by, weight }: Pick<Meeting, "room" | "against" | "weight"> & { readonly by?: string },
 ): void {
   play.findings.add(play.call, {
-    ...{ code, weight, room, against, by, line: motion.line },
-    ...{ step: Math.max(0, play.steps.length - 1), station: play.station, offset: motion.modes.offset },
+    code,
+    weight,
+    room,
+    against,
+    by,
+    line: motion.line,
+    step: Math.max(0, play.steps.length - 1),
+    station: play.station,
+    offset: motion.modes.offset,
   });
 }

@@ -94,10 +94,17 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
     z: travelInZone(machine, "z", zone) ?? ([0, 0] as const),
   };
   return {
-    ...{ machine, tools, offsets, left, stations: ring.length },
+    machine,
+    tools,
+    offsets,
+    left,
+    stations: ring.length,
     turret: machine.turret,
     blank: {
-      ...{ radius, end, jaws: end - stock.stickOut, chuckRadius: Math.max(stock.chuckDiameter / 2, radius) },
+      radius,
+      end,
+      jaws: end - stock.stickOut,
+      chuckRadius: Math.max(stock.chuckDiameter / 2, radius),
       hole: (setup.hole?.source === undefined ? (setup.hole?.diameter ?? 0) : 0) / 2,
     },
     front: frontOf(setup),
@@ -149,10 +156,17 @@ function stagedTool({ tool, truly }: ToolStanding, ring: readonly string[]): Sta
   const holder =
     "diameter" in tool.tool ? Math.max(tool.tool.diameter, "holder" in tool.tool ? (tool.tool.holder ?? 0) : 0) : 0;
   return {
-    ...{ station: tool.station, offset: tool.offset, view: tool, body, side: sideOf(tool.tool, tool.zone) },
+    station: tool.station,
+    offset: tool.offset,
+    view: tool,
+    body,
+    side: sideOf(tool.tool, tool.zone),
     origin: { x: x + fromOutline(tool, "x"), z: z + fromOutline(tool, "z") },
     swing: {
-      ...{ offset: tool.offset, place: Math.max(0, ring.indexOf(tool.station)), truly: { x, z }, isAlong },
+      offset: tool.offset,
+      place: Math.max(0, ring.indexOf(tool.station)),
+      truly: { x, z },
+      isAlong,
       halfWidth: Math.max(thickness, holder) / 2,
       zFrom: body.box.zMin + fromOutline(tool, "z"),
       zTo: body.box.zMax + fromOutline(tool, "z"),

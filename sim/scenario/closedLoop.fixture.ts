@@ -94,7 +94,11 @@ function latheFor({ one, seed, geometry, work }: Loop): LatheState {
     parts: { main: part, sub: part },
     tools: [
       {
-        ...{ station: zone.id, offset: "1", tool, at, isLoose: one.way === "slide" },
+        station: zone.id,
+        offset: "1",
+        tool,
+        at,
+        isLoose: one.way === "slide",
       },
     ],
     trueWork: { x: reckoned("x"), y: reckoned("y"), z: reckoned("z") },
@@ -212,8 +216,12 @@ export function runLoop(drawn: Loop): LoopResult {
     zone,
   );
   const entered = perform(state, {
-    ...{ do: "enter-offset", offset: "1", axis, register: "geometry" },
-    ...{ as: key.entry.as, number: key.entry.number },
+    do: "enter-offset",
+    offset: "1",
+    axis,
+    register: "geometry",
+    as: key.entry.as,
+    number: key.entry.number,
   }).state;
   const digit = lastDigitInCore(machine, axis);
   const shown = observe(entered).display[axis];

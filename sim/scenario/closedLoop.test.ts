@@ -72,7 +72,10 @@ function drawn(seed: number) {
     return low + (high - low) * value;
   };
   return (one: Case, run: number): Loop => ({
-    ...{ one, seed: seed + run, paper: one.way === "block" ? 8 : 0.09, paperSlip: 0 },
+    one,
+    seed: seed + run,
+    paper: one.way === "block" ? 8 : 0.09,
+    paperSlip: 0,
     geometry: { x: draw(-300, 300), y: draw(-30, 30), z: draw(-300, 300) },
     work: { x: draw(-20, 20), y: draw(-5, 5), z: draw(-200, 200) },
   });

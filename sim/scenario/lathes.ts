@@ -3,36 +3,58 @@ import type { Tool } from "../../core/tool/index.ts";
 import { type LatheConfig, ZERO } from "../lathe/index.ts";
 
 const machine: MachineProfile = {
-  ...{ id: "scenario", name: "Turret lathe of the scenarios", kind: "turret-lathe", units: "mm" },
+  id: "scenario",
+  name: "Turret lathe of the scenarios",
+  kind: "turret-lathe",
+  units: "mm",
   resolution: { x: 0.001, y: 0.001, z: 0.001 },
-  ...{ xShown: "diameter", storedSign: { x: 1, y: 1, z: 1 }, measuring: "overwrite", numbering: "A" },
-  ...{ school: "home-referenced", dialect: "gcode-l" },
+  xShown: "diameter",
+  storedSign: { x: 1, y: 1, z: 1 },
+  measuring: "overwrite",
+  numbering: "A",
+  school: "home-referenced",
+  dialect: "gcode-l",
   travel: { x: [-430, 12], y: [-50, 50], z: [-640, 5] },
   jogStep: { x: 0.001, y: 0.001, z: 0.001 },
   repeatability: { x: 0.002, y: 0.002, z: 0.002 },
-  ...{ xPlus: "away from the centre", zPlus: "away from the chuck", offsetDigits: 2, yAxis: true },
-  ...{ encoders: "absolute", toolCall: "station-and-offset" },
+  xPlus: "away from the centre",
+  zPlus: "away from the chuck",
+  offsetDigits: 2,
+  yAxis: true,
+  encoders: "absolute",
+  toolCall: "station-and-offset",
   setter: { kind: "arm", calibratedIn: "mm", outside: -60, bore: -52, face: 90 },
 };
 
 const turn: Tool = {
-  ...{ kind: "outside-turning", description: "Face and turn", hand: "right", faces: true, insert: "CNMG 120408" },
-  ...{ leadAngle: 95, shank: 25, overhang: 38 },
+  kind: "outside-turning",
+  description: "Face and turn",
+  hand: "right",
+  faces: true,
+  insert: "CNMG 120408",
+  leadAngle: 95,
+  shank: 25,
+  overhang: 38,
 };
 const groove: Tool = {
-  ...{ kind: "groove-outside", description: "Groove 3", width: 3, cornerRadius: 0.2, depth: 12, shank: 25 },
-  ...{ programmed: "left", overhang: 40, hand: "right" },
+  kind: "groove-outside",
+  description: "Groove 3",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 12,
+  shank: 25,
+  programmed: "left",
+  overhang: 40,
+  hand: "right",
 };
 const drill: Tool = {
-  ...{
-    kind: "drill",
-    description: "Drill 12",
-    diameter: 12,
-    pointAngle: 118,
-    programmed: "point",
-    overhang: 90,
-    holder: 30,
-  },
+  kind: "drill",
+  description: "Drill 12",
+  diameter: 12,
+  pointAngle: 118,
+  programmed: "point",
+  overhang: 90,
+  holder: 30,
 };
 
 /** A turret lathe with three tools, whose true lengths are round numbers: turning tool −340, −400; blade −330, −405; drill −300, −350. */

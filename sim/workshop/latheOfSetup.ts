@@ -28,7 +28,9 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
   const { machine, stock } = setup;
   const main = {
     diameter: stock.measuredDiameter ?? roundTo(stock.nominalDiameter + stock.oversize * SHARE_OF_OVERSIZE, 0.001),
-    ...{ toFace: stock.toFace, stickOut: stock.stickOut, chuckDiameter: stock.chuckDiameter },
+    toFace: stock.toFace,
+    stickOut: stock.stickOut,
+    chuckDiameter: stock.chuckDiameter,
     ...(setup.hole && { hole: setup.hole.diameter }),
   };
   const sub = { ...main, toFace: 0.2, stickOut: Math.min(main.stickOut, 20) };

@@ -36,7 +36,11 @@ function asEntries({ name, entries }: DemoSetup, machine: MachineProfile): Entry
     };
     return {
       ...(command as unknown as Command),
-      ...{ seq: index + 1, base: index, person: "", device: "", at: "2026-01-01T00:00:00.000Z" },
+      seq: index + 1,
+      base: index,
+      person: "",
+      device: "",
+      at: "2026-01-01T00:00:00.000Z",
     };
   });
 }

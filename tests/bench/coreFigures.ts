@@ -36,9 +36,24 @@ export function drawingFigures(bench: Bench) {
         for (const way of ["scratch", "paper", "skim"] as const) {
           const began = performance.now();
           touchScene({
-            ...{ axis, way, tool, zone, choice: {}, stockDiameter: 55, stickOut: 68, chuckDiameter: 165 },
-            ...{ holding: "chuck", hole: 24, size: axis === "x" ? 50 : 0, spacer: 0.1, retreat: 5, overhang: 25 },
-            ...{ visibleSpacer: 1, faced: true, toFace: 0.5, onDatum: false },
+            axis,
+            way,
+            tool,
+            zone,
+            choice: {},
+            stockDiameter: 55,
+            stickOut: 68,
+            chuckDiameter: 165,
+            holding: "chuck",
+            hole: 24,
+            size: axis === "x" ? 50 : 0,
+            spacer: 0.1,
+            retreat: 5,
+            overhang: 25,
+            visibleSpacer: 1,
+            faced: true,
+            toFace: 0.5,
+            onDatum: false,
           });
           times.push(performance.now() - began);
         }

@@ -76,9 +76,18 @@ export function planTime(): { readonly tools: number; readonly milliseconds: num
       const kind = index % 2 === 0 ? "x" : "z";
       const pick = (tool * 7 + index + seed) % 4;
       return {
-        ...{ key: `${tool} ${kind}`, offset: String(tool), kind, station: String((tool * 5 + seed) % tools) },
-        ...{ zone: "turret", zoneKind: "turret", spindle: "main", slot: (tool * 5 + seed) % tools, slots: tools },
-        ...{ way: ways[pick] ?? "paper", gauge: gauges[pick] ?? "none", seconds: 60 },
+        key: `${tool} ${kind}`,
+        offset: String(tool),
+        kind,
+        station: String((tool * 5 + seed) % tools),
+        zone: "turret",
+        zoneKind: "turret",
+        spindle: "main",
+        slot: (tool * 5 + seed) % tools,
+        slots: tools,
+        way: ways[pick] ?? "paper",
+        gauge: gauges[pick] ?? "none",
+        seconds: 60,
         needs: kind === "z" && tool > 0 ? [{ key: "0 z", words: "needs the face" }] : [],
       };
     });

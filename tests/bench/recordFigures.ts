@@ -140,7 +140,10 @@ export async function searchTimes(url: string, setups: number, scale: number) {
     return {
       setups,
       fillSeconds: round(fillSeconds),
-      ...{ searches: times.length, found, p50: round(percentile(times, 0.5)), p95: round(percentile(times, 0.95)) },
+      searches: times.length,
+      found,
+      p50: round(percentile(times, 0.5)),
+      p95: round(percentile(times, 0.95)),
       p95ByKind: byKind.map((list) => round(percentile(list, 0.95))),
     };
   } finally {

@@ -51,7 +51,9 @@ export function rehearsalFigures(root: string, scale: number) {
   };
   const a = comb("a", 6, (index) => 30 + ((index * 17) % 31));
   const combs: CombProblem = {
-    ...{ margin: 1, a, b: comb("b", 9, (index) => 25 + ((index * 23) % 37)) },
+    margin: 1,
+    a,
+    b: comb("b", 9, (index) => 25 + ((index * 23) % 37)),
     alignments: a.map(({ tool }) => ({ name: tool, gap: 84, tool, at: 60 })),
   };
   const [placing, meshTook] = timed(() => meshCombs(combs));

@@ -92,7 +92,8 @@ describe("a start", () => {
     await symlink(home, link);
     await startsIn(link, { keeps: true });
     expect(await run(["add-person", "Ada", "lead"], { LUVRIT_HOME: home }, "a long passphrase")).toMatchObject({
-      ...{ code: 1, said: expect.stringContaining("Ada already") },
+      code: 1,
+      said: expect.stringContaining("Ada already"),
     });
   });
   it.runIf(isLong)("beside another one, and beside another database on the usual port", async () => {
@@ -251,7 +252,8 @@ describe("what stands in the way", () => {
     await rm(place.temporary, { recursive: true });
     await symlink(base, place.temporary);
     expect(await run(["rebuild"], { LUVRIT_HOME: home })).toMatchObject({
-      ...{ code: 1, said: expect.stringContaining(`${place.temporary} is a symbolic link`) },
+      code: 1,
+      said: expect.stringContaining(`${place.temporary} is a symbolic link`),
     });
   });
   it("of the credentials, cut off or written by another, makes new ones", async () => {

@@ -29,14 +29,29 @@ beforeAll(async () => {
   execFileSync(
     "openssl",
     [
-      ...["req", "-x509", "-newkey", "rsa:2048", "-nodes", "-days", "2", "-subj", `/CN=${NAME}`],
-      ...["-keyout", path.join(folder, "key.pem"), "-out", path.join(folder, "cert.pem")],
+      "req",
+      "-x509",
+      "-newkey",
+      "rsa:2048",
+      "-nodes",
+      "-days",
+      "2",
+      "-subj",
+      `/CN=${NAME}`,
+      "-keyout",
+      path.join(folder, "key.pem"),
+      "-out",
+      path.join(folder, "cert.pem"),
     ],
     { stdio: "ignore" },
   );
   port = await freePort();
   running = start(LAUNCHER, ["start"], {
-    ...{ LUVRIT_HOME: home, PORT: String(port), LUVRIT_PROXY: "1", LUVRIT_TLS: "1", LUVRIT_HOSTS: NAME },
+    LUVRIT_HOME: home,
+    PORT: String(port),
+    LUVRIT_PROXY: "1",
+    LUVRIT_TLS: "1",
+    LUVRIT_HOSTS: NAME,
   });
   await untilReady(`http://127.0.0.1:${port}`, running);
   const pool = openPool((await runningDatabase(home)) ?? "", 1);
@@ -60,7 +75,12 @@ function ask(at: number, to: string, { method = "GET", headers = {}, body }: Ask
   return new Promise<{ status: number; headers: NodeJS.Dict<string | string[]>; text: string }>((resolve, reject) => {
     const request = https.request(
       {
-        ...{ host: "127.0.0.1", port: at, path: to, method, servername: NAME, rejectUnauthorized: false },
+        host: "127.0.0.1",
+        port: at,
+        path: to,
+        method,
+        servername: NAME,
+        rejectUnauthorized: false,
         headers: { host: `${NAME}:${at}`, ...(method === "POST" && { origin: `https://${NAME}:${at}` }), ...headers },
       },
       (answer) => {
@@ -176,16 +196,15 @@ describe.each([
     const program = Buffer.alloc(11_900_000, "G1 X1. Z-1.\n");
     const body = Buffer.concat([
       Buffer.from(`--${boundary}\r\nContent-Disposition: form-data; name="program"; filename="O1.nc"\r\n\r\n`),
-      ...[program, Buffer.from(`\r\n--${boundary}--\r\n`)],
+      program,
+      Buffer.from(`\r\n--${boundary}--\r\n`),
     ]);
     const sent = await ask(at, "/files", {
       method: "POST",
       headers: {
-        ...{
-          cookie,
-          "content-type": `multipart/form-data; boundary=${boundary}`,
-          "content-length": String(body.length),
-        },
+        cookie,
+        "content-type": `multipart/form-data; boundary=${boundary}`,
+        "content-length": String(body.length),
       },
       body,
     });

@@ -124,11 +124,20 @@ describe("./luvrit program", () => {
     const ran = await luvrit(["program", "-"], text);
     expect(ran).toMatchObject({ code: 0, err: "" });
     expect(JSON.parse(ran.out)).toMatchObject({
-      ...{ units: "in", percent: { start: true, end: true }, number: 60, ends: "M30" },
+      units: "in",
+      percent: { start: true, end: true },
+      number: 60,
+      ends: "M30",
       calls: [
         {
-          ...{ line: 4, path: 1, station: "7", offset: "7", work: "G54" },
-          ...{ x: [1, 3], z: [0.1, 2], compensation: null },
+          line: 4,
+          path: 1,
+          station: "7",
+          offset: "7",
+          work: "G54",
+          x: [1, 3],
+          z: [0.1, 2],
+          compensation: null,
         },
         { line: 8, station: "7", offset: "17" },
       ],
@@ -141,7 +150,10 @@ describe("./luvrit program", () => {
       (JSON.parse(out) as { findings: { code: string }[] }).findings.map(({ code }) => code);
     await writeFile(path.join(folder, "machine.json"), '{"units":"mm","stations":[1,2,{"id":"G9","call":"9"}]}');
     expect(codes(await luvrit(["program", "-", "--machine", "machine.json"], text))).toEqual([
-      ...["units-mismatch", "unknown-station", "second-offset", "unknown-station"],
+      "units-mismatch",
+      "unknown-station",
+      "second-offset",
+      "unknown-station",
     ]);
     // A list of machines is no machine.
     expect(await luvrit(["program", "-", "--machine", machines], text)).toMatchObject({ code: 2, out: "" });
@@ -162,11 +174,19 @@ describe("./luvrit program", () => {
 
 describe("./luvrit convert", () => {
   const table = {
-    ...{ format: "luvrit-offsets", version: 1, units: "in", resolution: 0.0001, numbering: "B" },
+    format: "luvrit-offsets",
+    version: 1,
+    units: "in",
+    resolution: 0.0001,
+    numbering: "B",
     tools: [
       {
-        ...{ offset: "3", geometry: { x: -13.5512, z: 0.1 }, wear: { x: -0.0002, z: 0 }, noseRadius: 0.0312 },
-        ...{ orientation: 2, description: "=cmd" },
+        offset: "3",
+        geometry: { x: -13.5512, z: 0.1 },
+        wear: { x: -0.0002, z: 0 },
+        noseRadius: 0.0312,
+        orientation: 2,
+        description: "=cmd",
       },
     ],
     work: [{ name: "G54", x: 0, z: -4.1234 }],
@@ -177,7 +197,12 @@ describe("./luvrit convert", () => {
     const ran = await luvrit(["convert", "--formats"]);
     const { formats } = JSON.parse(ran.out) as { formats: { name: string; holds: string[] }[] };
     expect(formats.map(({ name }) => name).sort()).toEqual([
-      ...["csv", "gcode-l", "gcode-n", "json", "mtconnect", "tool-table"],
+      "csv",
+      "gcode-l",
+      "gcode-n",
+      "json",
+      "mtconnect",
+      "tool-table",
     ]);
     expect(formats.find(({ name }) => name === "json")?.holds).toContain("resolution");
   });
@@ -233,15 +258,16 @@ describe("./luvrit convert", () => {
 
 describe("./luvrit doubt and correct", () => {
   const touch = {
-    ...{
-      units: "mm",
-      resolution: 0.001,
-      axis: "x",
-      holder: "quick-change post",
-      value: -229.8,
-      history: [-230.01, -229.99],
-    },
-    ...{ surface: { kind: "outside", diameter: 54.2 }, spacer: 0.1, tool: { shape: "tip" }, stock: 55 },
+    units: "mm",
+    resolution: 0.001,
+    axis: "x",
+    holder: "quick-change post",
+    value: -229.8,
+    history: [-230.01, -229.99],
+    surface: { kind: "outside", diameter: 54.2 },
+    spacer: 0.1,
+    tool: { shape: "tip" },
+    stock: 55,
   };
   it("names the likeliest slip with what the number would be, and what cannot be", async () => {
     const cases = [
@@ -327,7 +353,9 @@ describe("./luvrit travel, mesh and nose", () => {
   };
   const nose = { ...bore, real: { radius: 0.4, code: 2 }, control: { compensated: true, radius: 0.4, code: 2 } };
   const tall = {
-    ...{ units: "mm", limits: { x: [-430, 12], z: [-640, 5] }, margin: 2 },
+    units: "mm",
+    limits: { x: [-430, 12], z: [-640, 5] },
+    margin: 2,
     tools: [{ offset: "9", geometry: { x: -340, z: -120 }, box: { x: [60, 20], z: null }, retract: { x: 360 } }],
   };
   const comb = (tool: string, standout: number) => [{ tool, slot: tool, lateral: 0, radius: 4, standout }];

@@ -164,7 +164,9 @@ test("the workshop: a spacer measured once is proposed everywhere, a machine is 
   await page.getByRole("link", { name: "as CSV" }).click();
   const csv = await readFile((await (await file).path()) ?? "", "utf8");
   await page.getByLabel("A file of this part, JSON or CSV").setInputFiles({
-    ...{ name: "tools.csv", mimeType: "text/csv", buffer: Buffer.from(csv.replace("Drill 18", "Drill 19")) },
+    name: "tools.csv",
+    mimeType: "text/csv",
+    buffer: Buffer.from(csv.replace("Drill 18", "Drill 19")),
   });
   await expect(page.getByText(/1 new, 0 changed, 4 as they were/)).toBeVisible();
 });

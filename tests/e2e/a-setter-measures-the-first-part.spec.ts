@@ -125,7 +125,8 @@ longTest(
 test("a chart of five thousand parts is drawn before anybody waits for it", async ({ page }) => {
   const limits = { lower: -0.05, upper: 0.05 };
   const points = Array.from({ length: 5000 }, (_, part) => ({
-    ...{ part: part + 1, seq: part + 1 },
+    part: part + 1,
+    seq: part + 1,
     deviation: 0.02 * Math.sin(part / 40) + part * 4e-6,
   }));
   const ink = { point: "#27348b", limit: "#a8201a", trend: "#9a5b00", text: "#141920", grid: "#b4bdc9" };

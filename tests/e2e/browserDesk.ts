@@ -34,23 +34,19 @@ export class BrowserDesk implements Desk {
     const id = crypto.randomUUID();
     this.address = `/setups/${id}`;
     await this.post("/setups/new.data", {
-      ...{
-        id,
-        machine: own.id,
-        job: this.job,
-        part: "Trial pin",
-        operation: "op 1",
-        workOffset: "G54",
-        sizeUnit: "mm",
-      },
-      ...{
-        material: "brass",
-        nominalDiameter: "40",
-        oversize: "0.4",
-        stickOut: "60",
-        chuckDiameter: "120",
-        toFace: "0.5",
-      },
+      id,
+      machine: own.id,
+      job: this.job,
+      part: "Trial pin",
+      operation: "op 1",
+      workOffset: "G54",
+      sizeUnit: "mm",
+      material: "brass",
+      nominalDiameter: "40",
+      oversize: "0.4",
+      stickOut: "60",
+      chuckDiameter: "120",
+      toFace: "0.5",
       master: master ?? "",
     });
     for (const [index, { offset, tool }] of tools.entries()) {
@@ -60,7 +56,12 @@ export class BrowserDesk implements Desk {
         typeof value === "boolean" ? (value ? "yes" : "no") : String(value),
       ]);
       await this.form("load-tool", index + 1, {
-        ...{ offset, station: offset, kind, sizeUnit: "mm", toleranceX: "0.02", toleranceZ: "0.05" },
+        offset,
+        station: offset,
+        kind,
+        sizeUnit: "mm",
+        toleranceX: "0.02",
+        toleranceZ: "0.05",
         typed: JSON.stringify(Object.fromEntries(typed)),
       });
     }

@@ -11,7 +11,9 @@ export function demoSetup(name: string): { readonly setup: SetupView; readonly a
   const setups: { name: string; entries: { kind: string; payload: Record<string, unknown> }[] }[] = read("setups.json");
   const entries = setups.find((one) => one.name === name)?.entries ?? [];
   const commands = entries.map(({ kind, payload }) => ({
-    ...{ id: nextId(), kind, version: 1 },
+    id: nextId(),
+    kind,
+    version: 1,
     payload:
       kind === "setup-opened" ? { ...payload, machine: machines.find(({ id }) => id === payload.machine) } : payload,
   })) as unknown as Command[];

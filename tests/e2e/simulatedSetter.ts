@@ -115,14 +115,24 @@ export class SimulatedSetter {
       way === "centre" ? 0 : axis === "z" ? size : (axis === "x" ? far : whole.stand === "minus" ? -1 : 1) * (size / 2);
     const work = isWork ? this.trueWork : (reckonedWork(setup, tool, { axis, way }) ?? 0);
     const readout = readoutAtContact({
-      ...{ axis, surface, approach: body.approach, spacer: paper, tool: { body: body.stretch } },
+      axis,
+      surface,
+      approach: body.approach,
+      spacer: paper,
+      tool: { body: body.stretch },
       offsets: { geometry: truth, wear: 0, work },
     });
     const old = tool[axis]?.exact ?? tool.control?.[axis] ?? 0;
     const retreat = this.bench.retreat * (isBore ? -far : far);
     const called = far * size;
     const numbers: Partial<Record<TouchField, number>> = {
-      ...{ machine: readout, size, spacer: paper, old, retreat, commanded: size, overhang: undefined as never },
+      machine: readout,
+      size,
+      spacer: paper,
+      old,
+      retreat,
+      commanded: size,
+      overhang: undefined as never,
       jog: readout - (called + old + retreat + work),
     };
     if (way === "slide") numbers.commanded = far * truth + size;

@@ -377,7 +377,9 @@ describe("too much, too slow", () => {
     expect(tooLarge.status).toBe(413);
     expect(await tooLarge.text()).toContain("12 MB");
     const unsaid = await ask(`/setups/${setup}/entries`, "setter", {
-      ...{ method: "POST", body: stream, duplex: "half" },
+      method: "POST",
+      body: stream,
+      duplex: "half",
     } as RequestInit);
     expect(unsaid.status).toBe(413);
   });
@@ -500,7 +502,8 @@ describe("what is no request of a page", () => {
     to.push(...["touch", "table", "keep", "program", "replay", "here"].map((stage) => `setups/${setup}/${stage}`));
     for (const path of to) {
       const answer = await ask(`/${path}`, "lead", {
-        ...{ method: "POST", body: Buffer.from(body) },
+        method: "POST",
+        body: Buffer.from(body),
         headers: type === undefined ? {} : { "Content-Type": type },
       });
       // Who is signed in already is led on from signing in.
@@ -536,7 +539,8 @@ describe("what is no request of a page", () => {
     }
     const here = (since: string) =>
       ask(`/setups/${setup}/here`, "setter", {
-        ...{ method: "POST", headers: { "Content-Type": "application/json" } },
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
         body: JSON.stringify({ page: randomUUID(), row: "1", since }),
       });
     expect((await here("2026-06-30T23:59:60Z")).status).toBe(204);

@@ -144,7 +144,10 @@ const READERS: readonly Reader[] = [
     share: 1,
     seeds: [
       JSON.stringify({
-        ...{ id: "00000000-0000-4000-8000-000000000000", seed: 1, depth: "alone", hints: [] },
+        id: "00000000-0000-4000-8000-000000000000",
+        seed: 1,
+        depth: "alone",
+        hints: [],
         acts: [[0, 2, { do: "jog", axis: "x", by: -0.1 }]],
       }),
     ],

@@ -80,7 +80,8 @@ export class HardShop {
         LUVRIT_MOST_REQUESTS: "0",
         LUVRIT_MOST_CHANGES: "1000000",
         // As the command has it.
-        ...{ MALLOC_ARENA_MAX: "2", MALLOC_MMAP_THRESHOLD_: "131072" },
+        MALLOC_ARENA_MAX: "2",
+        MALLOC_MMAP_THRESHOLD_: "131072",
         ...env,
       }));
       this.apps.push(app);

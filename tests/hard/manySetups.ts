@@ -101,7 +101,11 @@ function madeEntries(index: number, of: (below: number) => number, at: Date, per
     (command, order) =>
       ({
         ...command,
-        ...{ id: newId(), seq: order + 1, base: order, person: person.name, device: "pc" },
+        id: newId(),
+        seq: order + 1,
+        base: order,
+        person: person.name,
+        device: "pc",
         at: new Date(at.getTime() + order * 60_000).toISOString(),
       }) as Entry,
   );

@@ -169,7 +169,9 @@ describe.runIf(canMount)("a disk of the server's own", () => {
     const form = new FormData();
     form.set("program", new File(["%\nO1\nM30\n%".repeat(20_000)], "O1.nc"));
     const file = await fetch(`${app.address}/files`, {
-      ...{ method: "POST", headers: { origin: app.address, cookie }, body: form },
+      method: "POST",
+      headers: { origin: app.address, cookie },
+      body: form,
     });
     expect([file.status, await file.text()]).toEqual([503, expect.stringContaining("disk is full")]);
     for (const file of [fill, path.join(disk, "rest")]) await rm(file, { force: true });

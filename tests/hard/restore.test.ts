@@ -294,7 +294,8 @@ describe("kills in the middle", () => {
         if (!existsSync(target)) expect(await run(["backup", target], theirs.env)).toMatchObject({ code: 0 });
         // What is there under the name can be restored.
         expect(await run(["restore", target, "--replace"], ours.env)).toMatchObject({
-          ...{ code: 0, said: expect.stringContaining("60 setups") },
+          code: 0,
+          said: expect.stringContaining("60 setups"),
         });
       }
       expect(await theirs.describe()).toEqual(THEIRS);

@@ -305,7 +305,8 @@ describe(`a shop of ${SETUPS} setups`, () => {
             sizeUnit: "mm",
           };
           const { status, took } = await send(`${app.address}/setups/${own}/entries.data`, {
-            ...{ cookie, origin: app.address },
+            cookie,
+            origin: app.address,
             body: new URLSearchParams(fields).toString(),
           });
           if (turn > warm) appends.push(took);

@@ -60,7 +60,12 @@ async function fillAsThen(): Promise<{ readonly person: string; readonly setup: 
     (command: Omit<Command, "id">, index) =>
       ({
         ...command,
-        ...{ id: randomUUID(), seq: index + 1, base: index, person: "Ines", device: "pc", at: at.toISOString() },
+        id: randomUUID(),
+        seq: index + 1,
+        base: index,
+        person: "Ines",
+        device: "pc",
+        at: at.toISOString(),
       }) as Entry,
   );
   await sql.run(

@@ -49,7 +49,9 @@ function program(): FormData {
 }
 async function send(cookie: string): Promise<number> {
   const answer = await fetch(`${address()}/files`, {
-    ...{ method: "POST", headers: { origin: address(), cookie }, body: program() },
+    method: "POST",
+    headers: { origin: address(), cookie },
+    body: program(),
   });
   await answer.text();
   return answer.status;

@@ -22,11 +22,18 @@ export class Book {
 
   open(machine: MachineProfile, more: Partial<Extract<Command, { kind: "setup-opened" }>["payload"]> = {}): void {
     const stock = {
-      ...{ material: "brass", nominalDiameter: 40, oversize: 0.4, stickOut: 60, chuckDiameter: 120, toFace: 0.5 },
+      material: "brass",
+      nominalDiameter: 40,
+      oversize: 0.4,
+      stickOut: 60,
+      chuckDiameter: 120,
+      toFace: 0.5,
     };
     const plain = { job: "T-001", part: "Trial pin", operation: "op 1", program: "", workOffset: { name: "G54" } };
     this.add({
-      ...{ id: this.nextId(), kind: "setup-opened", version: 1 },
+      id: this.nextId(),
+      kind: "setup-opened",
+      version: 1,
       payload: { ...plain, machine, stock, ...more },
     });
   }
@@ -36,7 +43,9 @@ export class Book {
     const tolerance = { x: 0.02, z: 0.05 };
     for (const { offset, tool } of tools)
       this.add({
-        ...{ id: this.nextId(), kind: "tool-loaded", version: 1 },
+        id: this.nextId(),
+        kind: "tool-loaded",
+        version: 1,
         payload: { offset, station: offset, tool, tolerance },
       });
   }
@@ -52,7 +61,12 @@ export class Book {
     const form = { intent, id: this.nextId(), base: String(this.state.seq), ...fields } as unknown as SetupForm;
     const actor = { name: "Ines", role: "setter", decimalMark: undefined, readList: readOwnList } as const;
     const made: CommandResult = makeCommand(this.state, form, actor, {
-      ...{ history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] },
+      history: {},
+      spacers: [],
+      shop: {},
+      program: undefined,
+      left: [],
+      gauges: [],
     });
     if ("outcome" in made) return made.message;
     this.add(made);
@@ -64,7 +78,11 @@ export class Book {
     if (!decided.ok) throw new Error(decided.refusal.message);
     const seq = this.state.seq + 1;
     this.state = apply(this.state, {
-      ...{ ...command, seq, base: seq - 1, person: "Ines", device: "tablet" },
+      ...command,
+      seq,
+      base: seq - 1,
+      person: "Ines",
+      device: "tablet",
       at: new Date(Date.UTC(2026, 0, 1, 8, 0, seq)).toISOString(),
     });
   }

@@ -21,14 +21,27 @@ function measure(book: Book, offset: string, axis: "x" | "z", nominal: string, m
   const feature = book.nextId();
   const sizeUnit = book.view.machine.units;
   book.send("record-feature", {
-    ...{ feature, name: "Shoulder", offset, axis, nominal, lower: "-0.02", upper: "0.02", sizeUnit },
+    feature,
+    name: "Shoulder",
+    offset,
+    axis,
+    nominal,
+    lower: "-0.02",
+    upper: "0.02",
+    sizeUnit,
   });
   book.send("measure-feature", { feature, part: "1", measured, gauge: "", sizeUnit });
 }
 
 const turning = {
-  ...{ kind: "outside-turning", description: "Turn", hand: "right", faces: true, insert: "CNMG 120408" },
-  ...{ leadAngle: 95, shank: 12, overhang: 25 },
+  kind: "outside-turning",
+  description: "Turn",
+  hand: "right",
+  faces: true,
+  insert: "CNMG 120408",
+  leadAngle: 95,
+  shank: 12,
+  overhang: 25,
 } as Tool;
 
 describe("lengths as the drawing has them", () => {
@@ -119,7 +132,12 @@ describe("a sliding headstock", () => {
     const book = swiss();
     // −60 + 48 − 46.2 + (5 − 2) − 0.09 = −55.29 in the part, stored with the other sign.
     touch(book, "2", "z", "preset", {
-      ...{ old: "60", retreat: "-48", jog: "46.2", spacer: "0.09", commanded: "-5", size: "2" },
+      old: "60",
+      retreat: "-48",
+      jog: "46.2",
+      spacer: "0.09",
+      commanded: "-5",
+      size: "2",
     });
     expect(keyIn(book, "2", "z")).toContain("Key into Z geometry, offset 02 55.290");
     expect(ladder(book, "2", "z")).toContain("closes");
@@ -133,7 +151,12 @@ describe("a sliding headstock", () => {
   it("refuses a readout outside the travel as it was typed", () => {
     const book = swiss();
     const words = book.tried("accept-touch", {
-      ...{ offset: "1", axis: "z", way: "scratch", machine: "-61.1", size: "0", sizeUnit: "mm" },
+      offset: "1",
+      axis: "z",
+      way: "scratch",
+      machine: "-61.1",
+      size: "0",
+      sizeUnit: "mm",
     });
     expect(words).toContain("Z −61.100 lies outside this machine's travel (−60.000 to 230.000 mm)");
   });
@@ -195,7 +218,9 @@ describe("what nobody has said", () => {
     const book = new Book();
     book.open(demoMachine("north"));
     book.add({
-      ...{ id: book.nextId(), kind: "tool-loaded", version: 1 },
+      id: book.nextId(),
+      kind: "tool-loaded",
+      version: 1,
       payload: { offset: "1", station: "1", tool: turning, tolerance: { x: 0.02, z: 0.05 } },
     });
     touch(book, "1", "z", "scratch", { machine: "-400", size: "0" });
@@ -225,8 +250,14 @@ describe("checks", () => {
       overhang: 30,
     } as Tool;
     const blade = {
-      ...{ kind: "groove-outside", description: "Groove 4", width: 4, cornerRadius: 0.2, depth: 8, shank: 20 },
-      ...{ overhang: 30, programmed: "right" },
+      kind: "groove-outside",
+      description: "Groove 4",
+      width: 4,
+      cornerRadius: 0.2,
+      depth: 8,
+      shank: 20,
+      overhang: 30,
+      programmed: "right",
     } as Tool;
     for (const [offset, tool] of [
       ["30", cutter],
@@ -261,8 +292,13 @@ describe("checks", () => {
 describe("seats and holes", () => {
   const load = (book: Book, station: string, kind: string, typed: Readonly<Record<string, string>>) =>
     book.tried("load-tool", {
-      ...{ offset: "9", station, kind, typed: JSON.stringify(typed), sizeUnit: book.view.machine.units },
-      ...{ toleranceX: ".01", toleranceZ: ".01" },
+      offset: "9",
+      station,
+      kind,
+      typed: JSON.stringify(typed),
+      sizeUnit: book.view.machine.units,
+      toleranceX: ".01",
+      toleranceZ: ".01",
     });
   it("a threading shank does not go into a seat for bars, nor a 1 in shank into 16 mm", () => {
     const thread = {
@@ -289,7 +325,12 @@ describe("seats and holes", () => {
     const book = demoBook("dome-collar");
     book.send("record-hole", { diameter: "16.2", sizeUnit: "mm" });
     const words = book.tried("accept-touch", {
-      ...{ offset: "4", axis: "x", way: "skim", machine: "-318.204", size: "15.46", sizeUnit: "mm" },
+      offset: "4",
+      axis: "x",
+      way: "skim",
+      machine: "-318.204",
+      size: "15.46",
+      sizeUnit: "mm",
     });
     expect(words).toContain("smaller than the hole");
   });

@@ -150,20 +150,37 @@ export class Job {
     const inMm = machine.unit === "in" ? 25.4 : 1;
     const travel = [-3000, 3000];
     const plain: MachineProfile = {
-      ...{ id: "trial", name: "Trial lathe", kind: "turret-lathe", units: "mm", xShown: "diameter" },
+      id: "trial",
+      name: "Trial lathe",
+      kind: "turret-lathe",
+      units: "mm",
+      xShown: "diameter",
       resolution: each(() => lastDigitOf(machine)),
       storedSign: { x: 1, y: 1, z: 1 },
-      ...{ measuring: "overwrite", numbering: "A", school, dialect: "gcode-l", yAxis: true, offsetDigits: 2 },
+      measuring: "overwrite",
+      numbering: "A",
+      school,
+      dialect: "gcode-l",
+      yAxis: true,
+      offsetDigits: 2,
       travel: { x: travel, y: travel, z: travel },
       jogStep: each(() => lastDigitOf(machine) * inMm),
       repeatability: each(() => 0.002),
-      ...{ xPlus: "one way", zPlus: "one way" },
+      xPlus: "one way",
+      zPlus: "one way",
       zones: machine.zones.map(({ id, kind, spindle, arm }) => ({
-        ...{ id, name: id, kind, works: spindle, from: "plus" as const },
+        id,
+        name: id,
+        kind,
+        works: spindle,
+        from: "plus" as const,
         ...(arm && { arm: { carriesOverhang: arm.carries, angle: arm.angle, pivotDistance: 60 } }),
       })),
       stations: this.mounted.map(({ offset, seat }) => ({
-        ...{ id: offset, zone: seat.zone.id, call: offset, standardOverhang: machine.standardOverhang },
+        id: offset,
+        zone: seat.zone.id,
+        call: offset,
+        standardOverhang: machine.standardOverhang,
       })),
       ...(machine.setter && {
         setter: { kind: "arm", calibratedIn: machine.unit, outside: -100, bore: -90, face: -300 },
@@ -180,7 +197,11 @@ export class Job {
     else if (this.tellsWork)
       for (const axis of ["x", "z"] as const)
         await desk.send("set-work", {
-          ...{ name: "G54", axis, means: "entered", value: this.text(control.work("G54")[axis]), meant: "yes" },
+          name: "G54",
+          axis,
+          means: "entered",
+          value: this.text(control.work("G54")[axis]),
+          meant: "yes",
         });
   }
 
@@ -650,11 +671,21 @@ export class Job {
       const feature = desk.nextId();
       ids.set(`${one.offset} ${one.axis}`, feature);
       await desk.send("record-feature", {
-        ...{ feature, name: `F${one.offset}${one.axis}`, offset: one.offset, axis: one.axis, sizeUnit: machine.unit },
-        ...{ nominal: this.size(one.nominal), lower: this.size(-0.02), upper: this.size(0.02) },
+        feature,
+        name: `F${one.offset}${one.axis}`,
+        offset: one.offset,
+        axis: one.axis,
+        sizeUnit: machine.unit,
+        nominal: this.size(one.nominal),
+        lower: this.size(-0.02),
+        upper: this.size(0.02),
       });
       await desk.send("measure-feature", {
-        ...{ feature, part: "1", measured: this.size(cut(one)), gauge: "", sizeUnit: machine.unit },
+        feature,
+        part: "1",
+        measured: this.size(cut(one)),
+        gauge: "",
+        sizeUnit: machine.unit,
       });
     }
     for (const one of chosen) {

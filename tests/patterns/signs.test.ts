@@ -7,14 +7,21 @@ const ROOT = path.resolve(import.meta.dirname, "../..");
 
 /** Where a sign of a machine may be named: the boundary, its profile, what asks a person for it, and where a tip points. */
 const MAY_NAME_SIGNS = [
-  ...["core/machine/controlBoundary.ts", "core/machine/zone.ts", "core/machine/machineProfile.ts"],
-  ...["core/machine/machineQuestions.ts", "app/workshop/profileWords.ts", "app/workshop/MachinesSection.tsx"],
+  "core/machine/controlBoundary.ts",
+  "core/machine/zone.ts",
+  "core/machine/machineProfile.ts",
+  "core/machine/machineQuestions.ts",
+  "app/workshop/profileWords.ts",
+  "app/workshop/MachinesSection.tsx",
   // Orientation codes mirror with a program's Z.
   "core/tool/toolTip.ts",
   // The scripted case of the touch equation says its sign itself.
-  ...["core/touch/touchEquation.ts", "core/touch/touchCase.ts", "core/touch/touchProblem.ts"],
+  "core/touch/touchEquation.ts",
+  "core/touch/touchCase.ts",
+  "core/touch/touchProblem.ts",
   // Types that name which of the signs they need.
-  ...["core/machine/directions.ts", "core/limits/retreat.ts"],
+  "core/machine/directions.ts",
+  "core/limits/retreat.ts",
   "sim/scenario/lathes.ts",
 ];
 

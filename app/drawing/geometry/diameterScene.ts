@@ -39,12 +39,15 @@ export function diameterScene(situation: TouchSituation, outline: ToolOutline): 
   const length = stockDiameter * SPACER_IN_DIAMETERS;
   const across = end - run / 2;
   const workpiece: Workpiece = {
-    ...{ diameter: stockDiameter, end, stickOut },
+    diameter: stockDiameter,
+    end,
+    stickOut,
     hole: hole ?? (isBore ? radius * 2 : undefined),
     // A known size other than the stock's own is a band that was cut before. It begins where the tool's leading corner
     // and the spacer stand, so that neither is ever drawn in uncut stock.
     cut: {
-      ...{ side: isBore ? ("bore" as const) : ("outside" as const), diameter: radius * 2 },
+      side: isBore ? ("bore" as const) : ("outside" as const),
+      diameter: radius * 2,
       from: Math.min(shift.z + reach.zMin, way === "skim" ? tipZ : tipZ - length / 2),
     },
   };

@@ -48,7 +48,8 @@ export function faceScene(situation: TouchSituation, outline: ToolOutline): Touc
   // A face that one stands behind is a shoulder: the part is thicker in front of it.
   const isShoulder = stand === -1;
   const workpiece: Workpiece = {
-    ...{ diameter: stockDiameter, stickOut },
+    diameter: stockDiameter,
+    stickOut,
     // A point on centre touches a face that is still whole.
     hole: family === "on-centre" || family === "axial" ? undefined : hole,
     end: isShoulder ? 0 : face,

@@ -16,8 +16,17 @@ import type { TouchSituation } from "./sceneTypes.ts";
 import { touchScene } from "./touchScene.ts";
 
 const base = {
-  ...{ stockDiameter: 55, stickOut: 68, chuckDiameter: 165, holding: "chuck" as const, hole: 24 },
-  ...{ visibleSpacer: 1, faced: true, toFace: 0.6, onDatum: false, retreat: undefined, overhang: undefined },
+  stockDiameter: 55,
+  stickOut: 68,
+  chuckDiameter: 165,
+  holding: "chuck" as const,
+  hole: 24,
+  visibleSpacer: 1,
+  faced: true,
+  toFace: 0.6,
+  onDatum: false,
+  retreat: undefined,
+  overhang: undefined,
 };
 
 interface Case {

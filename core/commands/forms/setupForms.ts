@@ -20,14 +20,24 @@ const edges = {
 } as const;
 
 const typedFields = {
-  ...{ machine: typed, size: typed, spacer: typed, trigger: typed, commanded: typed },
-  ...{ overhang: typed, old: typed, retreat: typed, jog: typed },
+  machine: typed,
+  size: typed,
+  spacer: typed,
+  trigger: typed,
+  commanded: typed,
+  overhang: typed,
+  old: typed,
+  retreat: typed,
+  jog: typed,
 } as const satisfies Record<(typeof TOUCH_FIELDS)[number], unknown>;
 
 /** What the stages of a setup may ask for. */
 export const setupForms = {
   "accept-touch": form("accept-touch", ["offset", "axis", "way", "sizeUnit"], {
-    ...{ offset, axis, way, sizeUnit },
+    offset,
+    axis,
+    way,
+    sizeUnit,
     solveFor: { type: "string", enum: ["geometry", "work"] },
     ...typedFields,
     ...edges,
@@ -41,11 +51,14 @@ export const setupForms = {
   "record-hole": form("record-hole", ["diameter", "sizeUnit"], { diameter: typed, sizeUnit } as const),
   "record-face": form("record-face", [], {} as const),
   "record-length": form("record-length", ["length", "nominal", "sizeUnit"], {
-    ...{ length: typed, nominal: typed, sizeUnit },
+    length: typed,
+    nominal: typed,
+    sizeUnit,
   } as const),
   "correct-length": form("correct-length", ["length", "sizeUnit"], { length: typed, sizeUnit } as const),
   "make-second": form("make-second", ["offset", "of", "edge"], {
-    ...{ offset, of: offset },
+    offset,
+    of: offset,
     edge: { type: "string", enum: ["left", "centre", "right"] },
   } as const),
   "index-insert": form("index-insert", ["offset"], { offset } as const),
@@ -56,7 +69,8 @@ export const setupForms = {
   } as const),
   "change-school": form("change-school", ["to"], {
     to: { type: "string", enum: SCHOOLS },
-    ...{ master: offset, work: typed },
+    master: offset,
+    work: typed,
   } as const),
   "change-master": form("change-master", ["to"], { to: offset } as const),
   "set-safety-wear": form("set-safety-wear", ["offset", "x", "z", "sizeUnit"], {

@@ -10,7 +10,9 @@ const column = { type: "string", enum: TABLE_COLUMNS } as const;
 /** What the table, and the record of a setup, may ask for. */
 export const tableForms = {
   "enter-cell": form("enter-cell", ["offset", "column", "value", "how"], {
-    ...{ offset, column, value: typed },
+    offset,
+    column,
+    value: typed,
     how: { type: "string", enum: ["value", "add"] },
     /** `yes` once the question about it was answered. */
     meant: { type: "string", enum: ["yes"] },
@@ -27,13 +29,15 @@ export const tableForms = {
   } as const),
   "key-cells": form("key-cells", ["cells"], { cells: list, by: { type: "string", enum: KEYED_BY } } as const),
   "compare-table": form("compare-table", ["name", "text"], {
-    ...{ name: typed, text: { type: "string", maxLength: 4_000_000 } },
+    name: typed,
+    text: { type: "string", maxLength: 4_000_000 },
     units: { type: "string", enum: ["mm", "in"] },
     /** What the columns of a foreign CSV file are, as JSON. */
     columns: { type: "string", maxLength: 4000 },
   } as const),
   "add-note": form("add-note", ["text"], {
-    ...{ text: { type: "string", maxLength: 2000 }, offset },
+    text: { type: "string", maxLength: 2000 },
+    offset,
     /** Of the picture that comes along. */
     photo: fingerprint,
   } as const),

@@ -8,10 +8,13 @@ import { length, name, object, offset, uuid } from "./schemaParts.ts";
 /** A dimension of the drawing that an offset makes, with its limits. Lengths from the face, X as diameters. */
 export const schema = object(["feature", "name", "offset", "axis", "nominal", "lower", "upper"], {
   feature: uuid,
-  ...{ name, offset, axis: latheAxisSchema },
+  name,
+  offset,
+  axis: latheAxisSchema,
   nominal: length,
   /** Lower and upper deviation from nominal. */
-  ...{ lower: length, upper: length },
+  lower: length,
+  upper: length,
   /** What it is, as far as it tells causes of an error apart; a length on Z, on X a bore or a cylinder by its tool. */
   form: { type: "string", enum: FEATURE_FORMS },
   /** Z at which it is measured. */

@@ -20,14 +20,20 @@ export const schema = object(
       type: "array",
       maxItems: 240,
       items: object(["path", "station", "offsets", "line", "words", "x", "z"], {
-        ...{ path, station: { type: "string", pattern: "^[0-9]{1,3}$" }, line },
+        path,
+        station: { type: "string", pattern: "^[0-9]{1,3}$" },
+        line,
         offsets: { type: "array", maxItems: 40, items: offset },
         words: { type: "string", maxLength: 200 },
         kind: { type: "string", enum: TOOL_KINDS },
         /** True where the kind comes from the program's words, not from how it moves the tool. */
         named: { type: "boolean" },
-        ...{ width: size, diameter: size, pitch: size, insert: name },
-        ...{ x: range, z: range },
+        width: size,
+        diameter: size,
+        pitch: size,
+        insert: name,
+        x: range,
+        z: range,
       } as const),
     },
     work: {

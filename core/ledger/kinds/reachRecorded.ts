@@ -6,8 +6,11 @@ import { length, object, offset, range } from "./schemaParts.ts";
 
 /** Where a tool goes, by hand: extremes in part coordinates and where it is taken to when it is clear. */
 export const schema = object(["offset", "x", "z"], {
-  ...{ offset, x: range, z: range },
-  ...{ retractX: length, retractZ: length },
+  offset,
+  x: range,
+  z: range,
+  retractX: length,
+  retractZ: length,
 });
 
 export const kind: Kind<"reach-recorded"> = {

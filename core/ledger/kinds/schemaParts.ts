@@ -26,8 +26,15 @@ export const typedTouch = {
   type: "object",
   additionalProperties: false,
   properties: {
-    ...{ machine: freeText, size: freeText, spacer: freeText, trigger: freeText, commanded: freeText },
-    ...{ overhang: freeText, old: freeText, retreat: freeText, jog: freeText },
+    machine: freeText,
+    size: freeText,
+    spacer: freeText,
+    trigger: freeText,
+    commanded: freeText,
+    overhang: freeText,
+    old: freeText,
+    retreat: freeText,
+    jog: freeText,
     /** Unit that held for sizes where none was typed; the machine's own when absent. */
     sizeUnit: { type: "string", enum: ["mm", "in"] },
   },
@@ -69,7 +76,8 @@ export const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;
 export const workName = { type: "string", pattern: "^G5[4-9]$" } as const;
 /** A cell with its number as the control shows it. */
 export const keyedCell = object(["row", "column", "value"], {
-  ...{ row: tableRow, column: tableColumn },
+  row: tableRow,
+  column: tableColumn,
   value: { type: ["number", "null"] },
 } as const);
 
@@ -85,8 +93,12 @@ export const line = { type: "integer", minimum: 1, maximum: 100_000_000 } as con
 /** One row of a control's table as it was read. What the file or the person did not say is absent: it is not known, not 0. */
 export const controlRow = {
   offset,
-  ...{ x: length, y: length, z: length },
-  ...{ wearX: length, wearY: length, wearZ: length },
+  x: length,
+  y: length,
+  z: length,
+  wearX: length,
+  wearY: length,
+  wearZ: length,
   noseRadius: size,
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 } as const;

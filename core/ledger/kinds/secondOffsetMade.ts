@@ -8,7 +8,8 @@ export const schema = object(["offset", "of", "edge"], {
   offset,
   of: offset,
   edge: { type: "string", enum: ["left", "centre", "right"] },
-  ...{ x: length, z: length },
+  x: length,
+  z: length,
   noseRadius: size,
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 });

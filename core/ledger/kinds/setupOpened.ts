@@ -14,7 +14,9 @@ export const schema = object(["job", "part", "operation", "program", "machine", 
   /** What the control holds in it; an axis that nobody has said is absent. */
   workOffset: object(["name"], {
     name: { type: "string", pattern: "^G5[4-9]$" },
-    ...{ x: length, y: length, z: length },
+    x: length,
+    y: length,
+    z: length,
   }),
   /** Offset of the master tool where the machine's school has one. */
   master: offset,

@@ -12,7 +12,8 @@ export const schema = object(["name", "format", "agreed", "differences"], {
     type: "array",
     maxItems: 4000,
     items: object(["row", "column", "wanted", "found"], {
-      ...{ row: tableRow, column: tableColumn },
+      row: tableRow,
+      column: tableColumn,
       wanted: { type: "number" },
       found: { type: ["number", "null"] },
     } as const),

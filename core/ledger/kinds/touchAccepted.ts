@@ -8,7 +8,10 @@ import { length, name, object, offset, size, touchedAxis, touchNumbers, typedTou
 
 /** A touch that was accepted: the geometry of one axis, what it was worked out from, what the display must read. */
 export const schema = object(["offset", "axis", "way", "exact", "expectedError", "typed"], {
-  ...{ offset, axis: touchedAxis, way, gauge: name },
+  offset,
+  axis: touchedAxis,
+  way,
+  gauge: name,
   ...touchNumbers,
   /** Work offset that it was made under; absent where nobody had said it, and then counted as 0. */
   work: length,

@@ -6,8 +6,12 @@ import { object, offset, touchedAxis, touchNumbers, way } from "./schemaParts.ts
 
 /** The way in which an axis of a tool is to be touched, with its edges. */
 export const schema = object(["offset", "axis", "way"], {
-  ...{ offset, axis: touchedAxis, way },
-  ...{ touching: touchNumbers.touching, programmed: touchNumbers.programmed, stand: touchNumbers.stand },
+  offset,
+  axis: touchedAxis,
+  way,
+  touching: touchNumbers.touching,
+  programmed: touchNumbers.programmed,
+  stand: touchNumbers.stand,
 });
 
 export const kind: Kind<"way-chosen"> = {

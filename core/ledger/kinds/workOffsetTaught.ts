@@ -11,7 +11,10 @@ export const schema = object(
   {
     name: { type: "string", pattern: "^G5[4-9]$" },
     /** The set tool that it was taught with. */
-    ...{ offset, axis: touchedAxis, way, gauge: name },
+    offset,
+    axis: touchedAxis,
+    way,
+    gauge: name,
     ...touchNumbers,
     geometry: length,
     exact: length,

@@ -182,7 +182,13 @@ export function partAdvice(moment: Moment<GoalOf<"part">>): AdvisedStep | undefi
     `G0 ${word(bench, "z", 10)}`,
   ];
   return correction({
-    ...{ bench, facts, offset, axis: "x", lines, wanted: diameter, test: diameter + (side === "bore" ? -1 : 1) },
+    bench,
+    facts,
+    offset,
+    axis: "x",
+    lines,
+    wanted: diameter,
+    test: diameter + (side === "bore" ? -1 : 1),
     reading: facts.sizes[side],
     measure: {
       say: `Measure the ${side === "bore" ? "bore" : "diameter"} with the ${GAUGE_DRAWER[gauge].name.toLowerCase()}.`,
@@ -223,7 +229,13 @@ export function wallAdvice({ bench, facts, goal }: Moment<GoalOf<"wall">>): Advi
   ];
   const test = z + (edge === "left" ? 0.4 : -0.4);
   return correction({
-    ...{ bench, facts, offset, axis: "z", lines, wanted: z, test },
+    bench,
+    facts,
+    offset,
+    axis: "z",
+    lines,
+    wanted: z,
+    test,
     reading: facts.sizes.wall,
     measure: { say: "Measure where the wall lies.", carryOut: () => [{ do: "measure-wall", near: test }] },
     name: `the ${edge} wall at Z`,

@@ -33,11 +33,9 @@ export function solvedTouch(
   const { machine } = setup;
   const { axis } = goal;
   const numbers: Partial<Record<TouchField, number>> = {
-    ...{
-      machine: contact.readout + (contact.readings ? toCentre(contact.readings, axis) : 0),
-      size,
-      spacer: contact.spacer,
-    },
+    machine: contact.readout + (contact.readings ? toCentre(contact.readings, axis) : 0),
+    size,
+    spacer: contact.spacer,
     ...(way === "setter" && machine.setter && { trigger: triggerOf(setup, bench, axis) }),
     ...(way === "slide" && slidNumbers(setup, view, axis, contact, size)),
     ...(way === "preset" && presetNumbers(bench, view, axis, contact, size)),
@@ -55,7 +53,10 @@ export function solvedTouch(
         : toControl(machine, axis, value, crossing, view.zone).toFixed(7);
   }
   const task = {
-    ...{ axis, way, sizeUnit: machine.units, choice: view.choice[axis] },
+    axis,
+    way,
+    sizeUnit: machine.units,
+    choice: view.choice[axis],
     ...(goal.teaches && { solveFor: "work" as const }),
   };
   return readTypedTouch(setup, withRow(bench, view), task, typed as TypedTouch);
