@@ -15,8 +15,10 @@ export type Answer<Value, Reason extends Refusal = Refusal> =
   | { readonly ok: true; readonly value: Value }
   | { readonly ok: false; readonly refusal: Reason };
 
+/** The answer of a function that could do what it was asked. */
 export const accepted = <Value>(value: Value): { readonly ok: true; readonly value: Value } => ({ ok: true, value });
 
+/** The answer of a function that could not, with the reason; nothing is thrown. */
 export const refused = <Reason extends Refusal>(refusal: Reason): { readonly ok: false; readonly refusal: Reason } => ({
   ok: false,
   refusal,

@@ -45,7 +45,7 @@ const SAME = TOLERANCES.meshedLength;
 
 /**
  * How a pair stands at an alignment: whether it is near, by how much its stand-outs and the margin are more than the
- * gap, and the room that is left between the two ends (docs/MATHEMATICS.md, Facing combs).
+ * gap, and the room that is left between the two ends (docs/MATHEMATICS.md, Facing combs). All lengths in millimetres.
  */
 export function pairAt(
   margin: number,
@@ -57,10 +57,13 @@ export function pairAt(
   return { isNear, excess: a.standout + b.standout + margin - gap, room: gap - a.standout - b.standout };
 }
 
-/** True where an excess is a conflict: differences in the last figures of a sum are none. */
+/** True where an excess is a conflict: differences in the last figures of a sum are none. `excess` in millimetres. */
 export const isConflict = (excess: number): boolean => excess > SAME;
 
-/** By how much comb a stands aside at an alignment; `lateralOf` says where its tools stand. */
+/**
+ * By how much comb a stands aside at an alignment; `lateralOf` says where its tools stand. Millimetres, across the
+ * combs.
+ */
 export function shiftAt(alignment: Alignment, lateralOf: (tool: string) => number): number {
   return "shift" in alignment ? alignment.shift : alignment.at - lateralOf(alignment.tool);
 }
@@ -79,7 +82,7 @@ export function combConflicts({ margin, a, b, alignments }: CombProblem): readon
   });
 }
 
-/** Least room between the ends of two near tools over all alignments; null where none is near another. */
+/** Least room between the ends of two near tools over all alignments; null where none is near another. Millimetres. */
 export function smallestGap({ margin, a, b, alignments }: CombProblem): number | null {
   const lateralOf = (name: string) => a.find(({ tool }) => tool === name)?.lateral ?? Number.NaN;
   let least: number | null = null;

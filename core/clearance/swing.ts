@@ -38,9 +38,9 @@ export interface Slides {
 export const reachOf = (turret: Turret, tool: Pick<SwingTool, "truly">): number => turret.axisAtZero + tool.truly.x / 2;
 
 /**
- * Room between a tool somewhere on the turret and an obstacle while the station `working` stands at the part; negative by
- * how deep they are in each other. Seen along the spindle the tool is a spoke (or the end of one), its neighbours turned
- * away by whole steps of the turret.
+ * Room between a tool somewhere on the turret and an obstacle while the station `working` stands at the part; negative
+ * by how deep they are in each other. Seen along the spindle the tool is a spoke (or the end of one), its neighbours
+ * turned away by whole steps of the turret. Millimetres.
  */
 export function neighbourRoom(
   turret: Turret,

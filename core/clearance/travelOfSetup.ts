@@ -20,6 +20,7 @@ export interface ToolTravel {
 const NO_TRAVEL = [0, 0] as const;
 /** Room kept to the ends of travel where the machine's profile says nothing. */
 const USUAL_MARGIN = 1;
+/** Room that has to be left to the end of travel, millimetres; the usual one where the machine's profile names none. */
 export const travelMargin = ({ machine }: Pick<SetupView, "machine">): number => machine.travelMargin ?? USUAL_MARGIN;
 
 /** Every tool of a setup against the travel of its machine, with what the control reckons with for it. */

@@ -33,5 +33,9 @@ export interface InputLocale {
   readonly readList: ReadList;
 }
 
+/**
+ * A refused form: `message` for the head of the form, `fields` by the name of the field that each message belongs to;
+ * empty where it belongs to none.
+ */
 export const refuse = (message: string, fields: Readonly<Record<string, string>> = {}) =>
   ({ outcome: "refused", message, fields }) as const;

@@ -12,6 +12,10 @@ import { readSize } from "./readSize.ts";
 /** A measured bar more than this much thicker than it should be is a decimal point in the wrong place. */
 const THICKEST_STOCK = 2;
 
+/**
+ * The bar as measured. Refused at the field where the text is no length, is not above 0, or
+ * is more than twice the nominal diameter.
+ */
 export function stockCommand(
   { stock }: SetupView,
   form: FormOf<"measure-stock">,
@@ -33,6 +37,10 @@ export function stockCommand(
   return { ...entry, kind: "stock-measured", payload: { diameter: read.mm } };
 }
 
+/**
+ * The hole as measured, its diameter. Refused at the field where the text is no length, is not above 0, or is as large
+ * as the stock.
+ */
 export function holeCommand(
   { stock }: SetupView,
   form: FormOf<"record-hole">,
@@ -51,6 +59,7 @@ export function holeCommand(
 /** A part may be longer than it should by this much before the number is thought to be another one. */
 const LONGEST_OFF = 10;
 
+/** The part's overall length as measured. Refused at the field where the text is no length or is not above 0. */
 export function lengthCommand(form: FormOf<"record-length">, entry: NewEntry, locale: InputLocale): CommandResult {
   const length = readSize("length", form.length, form.sizeUnit, locale, "An overall length is above 0.");
   if ("outcome" in length) return length;
@@ -85,6 +94,10 @@ export function correctedLengthCommand(
   };
 }
 
+/**
+ * The bar taken out and put in again, with its new stick-out in the unit of the form. Refused at the field where it is
+ * no length above 0.
+ */
 export function rechuckCommand(form: FormOf<"rechuck-bar">, entry: NewEntry, locale: InputLocale): CommandResult {
   const read = readSize(
     "stickOut",
@@ -96,6 +109,10 @@ export function rechuckCommand(form: FormOf<"rechuck-bar">, entry: NewEntry, loc
   return "outcome" in read ? read : { ...entry, kind: "bar-rechucked", payload: { stickOut: read.mm } };
 }
 
+/**
+ * A tool moved to another station. Refused at the field where the station is unknown to the machine, occupied, or does
+ * not take this tool.
+ */
 export function moveCommand(
   setup: SetupView,
   tool: ToolView,
@@ -165,6 +182,10 @@ export function masterCommand(
   };
 }
 
+/**
+ * Safety wear of a tool on each axis, in the numbers of its control; an empty field says nothing of its axis. Refused
+ * at the field where a text is no length.
+ */
 export function safetyWearCommand(
   { machine }: Pick<SetupView, "machine">,
   tool: ToolView,
@@ -188,6 +209,10 @@ export function safetyWearCommand(
   return { ...entry, kind: "safety-wear-set", payload: { offset: tool.offset, x: x.mm, z: z.mm } };
 }
 
+/**
+ * A check of how a tool is mounted, from the readings as typed. Refused where the form is not complete, or at the
+ * reading that is none.
+ */
 export function mountCommand(
   tool: ToolView,
   form: FormOf<"record-mount">,

@@ -33,6 +33,7 @@ export interface KnownBefore {
 }
 
 export type PrepareForm = Extract<SetupForm, { intent: keyof typeof prepareForms }>;
+/** True for a form of Prepare. */
 export const isPrepareForm = (form: SetupForm): form is PrepareForm => Object.hasOwn(prepareForms, form.intent);
 
 /** Works out what a form of Prepare asks for. */

@@ -9,6 +9,7 @@ import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
 import { readSize } from "./readSize.ts";
 
 export type ProofForm = Extract<SetupForm, { intent: keyof typeof proofForms }>;
+/** True for a form of Clear or Prove. */
 export const isProofForm = (form: SetupForm): form is ProofForm => Object.hasOwn(proofForms, form.intent);
 
 /** Works out what a form of Clear or Prove asks for. */

@@ -2,7 +2,8 @@ import { type LengthContext, readLength, type Unit } from "../units/index.ts";
 import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
 
 /**
- * Reads one typed length of a form; a refusal reaches the field of that name. `positive` asks for more than 0.
+ * Reads one typed length of a form; a refusal reaches the field of that name. `positive` asks for more than 0. The
+ * length comes back in millimetres.
  */
 export function readSize(
   field: string,

@@ -4,8 +4,8 @@ import type { OffsetTable } from "../offsets/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
 
 /**
- * A table from this machine's control in any format. What the file does not say is as the machine has it: its unit, its
- * numbering of orientations, its last digit.
+ * A table from this machine's control in any format. What the file does not say is as the machine has it: its unit,
+ * its numbering of orientations, its last digit. Refused with line and reason where no format reads it.
  */
 export function readTableFile(
   { machine }: Pick<SetupView, "machine">,

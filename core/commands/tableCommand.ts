@@ -26,6 +26,7 @@ import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
 import { readTableFile } from "./readTableFile.ts";
 
 export type TableForm = Extract<SetupForm, { intent: keyof typeof tableForms }>;
+/** True for a form of Table. */
 export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn(tableForms, form.intent);
 
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";

@@ -124,6 +124,10 @@ function settledDoubt(
   return { exact, doubt: { ...doubt, from: value.exact } };
 }
 
+/**
+ * Nose radius and tip orientation of an offset, as accepted. Refused for a second offset, which repeats those of its
+ * first, and at the insert where its designation cannot be read.
+ */
 export function noseCommand(
   { machine }: SetupView,
   view: ToolView,

@@ -41,7 +41,7 @@ export interface Correction {
 /**
  * Corrections of the offsets that made a first part, one for each offset and axis in the order of first appearance:
  * target − measured, weighted by 1/u² over the features that one offset makes, with a verdict on their pattern
- * (docs/MATHEMATICS.md, First part).
+ * (docs/MATHEMATICS.md, First part). In the unit of the features.
  */
 export function correctionsOf(features: readonly MeasuredFeature[], resolution: number): readonly Correction[] {
   const groups = new Map<string, MeasuredFeature[]>();
@@ -65,6 +65,10 @@ function correctionOf(group: readonly MeasuredFeature[], resolution: number): Co
   };
 }
 
+/**
+ * What the part lacks of its target, target − measured, in the unit of both; on the diameter for a diameter. Positive
+ * where it was made too small.
+ */
 export const deviationOf = ({ target, measured }: Pick<MeasuredFeature, "target" | "measured">) => target - measured;
 
 /** Their own mean, weighted by 1/u². */

@@ -34,6 +34,10 @@ export interface OffsetCorrection extends Correction {
   })[];
 }
 
+/**
+ * What kind of surface a feature is: as recorded, or else by its axis and tool. A tool that is not known is taken for
+ * one that works outside.
+ */
 export const formOf = ({ axis, form }: Feature, tool: ToolView | undefined): FeatureForm =>
   form ?? (axis === "z" ? "length" : tool && entersBore(tool.tool) ? "bore" : "cylinder");
 
@@ -77,7 +81,10 @@ function toolOf(setup: SetupView, offset: string): ToolView | undefined {
 /** On a limit is within it, whatever the binary figures make of the sum. Millimetres. */
 const SAME = 1e-9;
 
-/** Where a feature should lie: the middle of its limits. */
+/**
+ * Where a feature should lie: the middle of its limits. In the unit of the nominal size, on the diameter for a
+ * diameter.
+ */
 export const targetOf = ({ nominal, lower, upper }: Feature): number => nominal + (lower + upper) / 2;
 
 /**

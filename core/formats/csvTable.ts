@@ -76,7 +76,10 @@ export interface CsvSheet {
   readonly delimiter: string;
 }
 
-/** Takes a CSV file apart: comma, semicolon, tab or bar between its cells. */
+/**
+ * Takes a CSV file apart: comma, semicolon, tab or bar between its cells. Refused where a quotation mark stays open,
+ * it has no head of columns, too many rows, or a row with more cells than columns; with the line where it is one row.
+ */
 export function readCsvSheet(text: string): Answer<CsvSheet, OffsetFileRefusal> {
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ""), {
     skipEmptyLines: "greedy",
@@ -113,7 +116,8 @@ export function guessMapping({ heads }: CsvSheet): CsvMapping {
 
 /**
  * Reads the rows of a sheet by a mapping. Every column is either something or left out on purpose; a length is in the
- * unit that its head names, or else in the mapping's.
+ * unit that its head names, or else in the mapping's. Refused with the line of the first cell that is not what its column is
+ * said to be, and where a column is neither mapped nor left out, a field stands twice, or no unit is said.
  */
 export function readMappedCsv(
   { heads, rows, delimiter }: CsvSheet,

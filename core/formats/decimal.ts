@@ -22,7 +22,10 @@ export function pointedDecimal(value: number): string {
 
 const DECIMAL = /^[+-]?(?:\d+(?:\.\d*)?|\.\d+)(?:[eE][+-]?\d{1,3})?$/;
 
-/** A plain decimal number as files hold it; undefined for anything else, such as `12,5`, `1.2.3`, an empty text, `Infinity`. */
+/**
+ * A plain decimal number as files hold it; undefined for anything else, such as `12,5`, `1.2.3`, an empty text,
+ * `Infinity`. The unit is what the file says elsewhere.
+ */
 export function readDecimal(text: string): number | undefined {
   if (!DECIMAL.test(text)) return undefined;
   const value = Number(text);

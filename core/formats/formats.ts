@@ -27,12 +27,16 @@ export const FORMATS = [
 /** Larger files are no offset tables; characters. */
 export const LARGEST_OFFSET_FILE = 4_000_000;
 
+/** The format of this name, as files and addresses write it; undefined where there is none. */
 export const formatNamed = (name: string): OffsetFormat | undefined => FORMATS.find((format) => format.name === name);
 
-/** The format that a text looks like. */
+/** The format that a text looks like. Undefined where it looks like none. */
 export const formatOf = (text: string): OffsetFormat | undefined => FORMATS.find(({ looksLike }) => looksLike(text));
 
-/** Reads a file in the format it is said to have, or else in the one it looks like. */
+/**
+ * Reads a file in the format it is said to have, or else in the one it looks like. Refused with line and reason where
+ * it is not of that format, or looks like none.
+ */
 export function readOffsetFile(
   text: string,
   said: SaidOfFile & { readonly format?: string | undefined },

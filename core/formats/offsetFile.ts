@@ -82,6 +82,7 @@ export interface OffsetFormat {
   readonly looksLike: (text: string) => boolean;
 }
 
+/** Why a file cannot be read; `line` counts from 1 and is absent where the reason is about the whole file. */
 export const refuseFile = (code: OffsetFileCode, message: string, line?: number) =>
   refused<OffsetFileRefusal>({
     code,
@@ -94,5 +95,5 @@ export function offsetName(text: string): string | undefined {
   return /^0*[1-9]\d{0,3}$/.test(text) ? String(Number(text)) : undefined;
 }
 
-/** Tip orientation codes that any control knows. */
+/** Tip orientation codes that any control knows. Whole numbers 0 to 9 without unit. */
 export const isOrientation = (value: number): boolean => Number.isInteger(value) && value >= 0 && value <= 9;

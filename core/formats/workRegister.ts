@@ -21,7 +21,10 @@ export function workRegister(name: string): WorkRegister | undefined {
   return more && Number(more[1]) <= LAST_MORE ? { l: 20, p: Number(more[1]) } : undefined;
 }
 
-/** The inverse of {@link workRegister}. */
+/**
+ * The inverse of {@link workRegister}. Undefined where `l` and `p` are no register of a work offset. Both are whole
+ * numbers without unit.
+ */
 export function workName(l: number, p: number): string | undefined {
   if (l === 20) return p <= LAST_MORE ? `G54.1 P${p}` : undefined;
   if (p <= BASIC) return `G${FIRST - 1 + p}`;

@@ -25,8 +25,9 @@ export interface HeldCell {
 }
 
 /**
- * The tick on a cell, if it holds: the latest number that was keyed, loaded or read back as wanted. A tick that was taken
- * away takes its own number away and leaves the one before.
+ * The tick on a cell, if it holds: the latest number that was keyed, loaded or read back as wanted. A tick that was
+ * taken away takes its own number away and leaves the one before. The value is the control's own number, in its unit;
+ * undefined where no tick holds.
  */
 export function tickOf(state: SetupState, cell: string): { readonly value: number; readonly entry: Entry } | undefined {
   const name = cell.slice("keyed/".length);
@@ -85,8 +86,9 @@ const FIELD_NAMES = {
 } as const satisfies Record<(typeof FIELDS)[number], keyof ControlRow>;
 
 /**
- * The row of an offset as the control is believed to hold it: as it was written down or read in a table, with everything
- * over it that came into the control since.
+ * The row of an offset as the control is believed to hold it: as it was written down or read in a table, with
+ * everything over it that came into the control since. Undefined where nothing is known of the row. In millimetres,
+ * on the diameter for X, signed as in the equation.
  */
 export function heldRow(
   state: SetupState,
@@ -116,7 +118,10 @@ function cellInCore(machine: MachineProfile, zone: Zone, column: (typeof FIELDS)
   return fromControl(machine, column.slice(-1) as Axis, shownAs("tool-offset", value), "tool-offset", zone);
 }
 
-/** Work offsets that the control is believed to hold, by name, in the main spindle's frame. */
+/**
+ * Work offsets that the control is believed to hold, by name, in the main spindle's frame: millimetres, on the diameter
+ * for X.
+ */
 export function heldWork(
   held: ReadonlyMap<string, HeldCell>,
   { machine, workOffset }: EntryOf<"setup-opened">["payload"],

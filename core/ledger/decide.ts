@@ -7,7 +7,8 @@ import type { SetupState } from "./setupState.ts";
 
 /**
  * Whether a command may become an entry of this setup now. The payload has been validated by its schema before; here
- * stand the rules of the ledger itself, and each kind adds what it needs of the history.
+ * stand the rules of the ledger itself, and each kind adds what it needs of the history. Refused with the rule that it
+ * breaks; nothing is changed.
  */
 export function decide(state: SetupState, command: Command): Answer<Command, DecisionRefusal> {
   const no = (code: DecisionCode, message: string) => refused({ code, message });

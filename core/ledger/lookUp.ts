@@ -23,7 +23,7 @@ export function topOf(state: SetupState, cell: Cell): Entry | undefined {
   return state.cells[cell]?.at(-1);
 }
 
-/** The entry with this id if it stands (was made and not taken back). */
+/** The entry with this id if it stands (was made and not taken back). Undefined where it does not. */
 export function activeEntry(state: SetupState, id: string): Entry | undefined {
   for (const stack of Object.values(state.cells)) {
     const found = stack.find((entry) => entry.id === id);
@@ -32,6 +32,7 @@ export function activeEntry(state: SetupState, id: string): Entry | undefined {
   return undefined;
 }
 
+/** True where a tool stands under this offset. */
 export const isTool = (state: SetupState, offset: string) => topOf(state, CELLS.tool(offset))?.kind === "tool-loaded";
 
 /** Offset of the tool that stands in a station; undefined where it is empty. */
@@ -58,11 +59,13 @@ export function placeOf(state: SetupState, offset: string): string | undefined {
   return loaded?.kind === "tool-loaded" ? loaded.payload.station : undefined;
 }
 
+/** The refusal of a command about an offset that has no tool. */
 export const noSuchTool = (offset: string): DecisionRefusal => ({
   code: "no-such-tool",
   message: `Offset ${offset} has no tool in this setup.`,
 });
 
+/** The refusal of a command that puts a tool where another one stands; `by` is the offset of that one. */
 export const stationTaken = (station: string, by: string): DecisionRefusal => ({
   code: "station-in-use",
   message: `Station ${station} holds the tool of offset ${by}. Move that one first.`,
@@ -72,5 +75,5 @@ export const stationTaken = (station: string, by: string): DecisionRefusal => ({
 export const needsTool = (state: SetupState, { offset }: { readonly offset: string }): DecisionRefusal | undefined =>
   isTool(state, offset) || secondOf(state, offset) !== undefined ? undefined : noSuchTool(offset);
 
-/** Nothing in the history speaks against it. */
+/** Nothing in the history speaks against it. No refusal. */
 export const allowed = (): DecisionRefusal | undefined => undefined;

@@ -16,9 +16,9 @@ export interface RetreatCall {
 const USUAL_MARGIN = 1;
 
 /**
- * Largest retreat that a preset call can have: from the called position to the end of travel, less a margin. Not below 0
- * is not promised: where even the call without a retreat leaves the travel, the result is negative. Undefined where the
- * axis has no known travel.
+ * Largest retreat that a preset call can have: from the called position to the end of travel, less a margin. Not below
+ * 0 is not promised: where even the call without a retreat leaves the travel, the result is negative. Undefined where
+ * the axis has no known travel. Millimetres.
  *
  * @example travel to 12, called to 20 with an old setting of −60 and no work offset: 12 − 1 − (20 − 60) = 51
  */

@@ -22,7 +22,10 @@ export type Crossing = Extract<Frame, "readout" | "program" | "tool-offset" | "w
  */
 export type Shown<Of extends Frame> = number & { readonly [frame]: Of };
 
-/** Declares whose number this is: read off a control, a drawing or a gauge, typed by a person, or held by a file. */
+/**
+ * Declares whose number this is: read off a control, a drawing or a gauge, typed by a person, or held by a file. The
+ * number keeps its unit, that of its frame.
+ */
 export const shownAs = <const Of extends Frame>(_frame: Of, number: number): Shown<Of> => number as Shown<Of>;
 
 /** What of a machine the boundary needs; a zone's own signs replace the machine's. */
@@ -77,7 +80,7 @@ export function fromControl<Of extends Crossing>(
   return convertLength(shown, machine.units, "mm") / factor(machine, axis, crossing, zone);
 }
 
-/** A work offset as the control holds it. */
+/** A work offset as the control holds it. From millimetres to the control's unit. */
 export const workToControl = (machine: Boundary, axis: Axis, millimetres: number): Shown<"work-offset"> =>
   toControl(machine, axis, millimetres, "work-offset", mainZone(machine));
 
@@ -96,7 +99,10 @@ export function workInZone(machine: Boundary, axis: Axis, millimetres: number, z
   return sign < 0 ? -millimetres : millimetres;
 }
 
-/** Travel of an axis in a zone's frame, lowest first. The profile holds it as the readout shows it, X as a diameter, mm. */
+/**
+ * Travel of an axis in a zone's frame, lowest first. The profile holds it as the readout shows it, X as a diameter,
+ * mm. Undefined where the profile has no travel for the axis.
+ */
 export function travelInZone(
   { travel }: Pick<MachineProfile, "travel">,
   axis: Axis,

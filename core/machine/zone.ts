@@ -100,7 +100,10 @@ export function callOf({ id, call }: Pick<Station, "id" | "call">): string | und
   return call ?? (/^\d{1,3}$/.test(id) ? String(Number(id)) : undefined);
 }
 
-/** The station that programs call by this number. */
+/**
+ * The station that programs call by this number. Undefined where the machine has none such. `number` is the text of
+ * the call, such as `03`, without unit.
+ */
 export function stationCalled(machine: Placed, number: string): Station | undefined {
   return machine.stations?.find((station) => callOf(station) === number);
 }

@@ -33,7 +33,8 @@ const TRUE_ENOUGH = 0.00002;
 
 /**
  * What to do at the set screws of a radial holder so that both readings agree: the screw pushes its own side of the
- * holder away from the pin by slope × lever, where the lever is the distance between the screws.
+ * holder away from the pin by slope × lever, where the lever is the distance between the screws. Lever and pitch in
+ * millimetres, the slope without unit.
  *
  * The side that reads higher stands nearer to the indicator; the screw of the other side pushes it round.
  *

@@ -64,7 +64,10 @@ export function sweepOf(
   });
 }
 
-/** Sag of an indicator: what a sweep of a true, centred ring shows although nothing is off. */
+/**
+ * Sag of an indicator: what a sweep of a true, centred ring shows although nothing is off. Refused where there are too
+ * few readings.
+ */
 export function sagOf(readings: readonly SweepReading[]): Answer<Sag, Refusal<"too-few">> {
   const onRing = sweepOf(readings, "pin");
   return onRing.ok ? accepted({ x: onRing.value.offX, y: onRing.value.offY }) : onRing;

@@ -82,7 +82,10 @@ function outsideTravel(setup: SetupView, tool: ToolView, axis: Axis, sum: number
   return `${toolNumber(setup.machine, tool.offset)} would stand at machine ${AXIS_NAME[axis]} ${shownAt(setup, tool, axis, sum)} at the part's ${AXIS_NAME[axis]}0, outside the travel (${ends.join(" to ")}). Does its geometry hold that distance already?`;
 }
 
-/** A work offset held against every tool: refused where a tool would leave the travel, questioned where a touch says otherwise. */
+/**
+ * A work offset held against every tool: refused where a tool would leave the travel, questioned where a touch says
+ * otherwise. Millimetres, on the diameter for X.
+ */
 export function findingOfWork(setup: SetupView, name: string, axis: Axis, to: number): SumFinding {
   const { machine } = setup;
   const contradicted: string[] = [];
@@ -105,7 +108,10 @@ export function findingOfWork(setup: SetupView, name: string, axis: Axis, to: nu
   };
 }
 
-/** A geometry that is put in by hand, held against its touch and the travel. */
+/**
+ * A geometry that is put in by hand, held against its touch and the travel. `to` in millimetres, on the diameter for
+ * X, signed as in the equation.
+ */
 export function findingOfGeometry(setup: SetupView, tool: ToolView, axis: Axis, to: number): SumFinding {
   const refused = outsideTravel(setup, tool, axis, to + (tool.work[axis] ?? 0));
   if (refused !== undefined) return { refused };

@@ -48,7 +48,10 @@ export function withNumbersOf(setup: SetupView, table: OffsetTable, numbers: Num
 
 const inUnits = (value: number, from: Unit, to: Unit) => (from === to ? value : convertLength(value, from, to));
 
-/** Numbers of a table by row and column, `3/geometry.x`, as this control shows them. */
+/**
+ * Numbers of a table by row and column, `3/geometry.x`, as this control shows them. In the control's unit; what is not
+ * known is left out.
+ */
 export function controlNumbers(setup: SetupView, table: OffsetTable, numbers: NumbersOf): ReadonlyMap<string, number> {
   const { machine } = setup;
   const found = new Map<string, number>();

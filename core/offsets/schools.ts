@@ -22,7 +22,7 @@ export function schoolNeeds(school: School): SchoolNeeds {
 /**
  * How much must move from every tool's Z into the work offset to put a table into another school's boxes. G + W + S is
  * what it was for every tool: `S' = S + shift`, `G' = G − shift` (docs/MATHEMATICS.md, Schools). Undefined where the
- * master has no Z yet.
+ * master has no Z yet. Millimetres, on the diameter for X.
  *
  * @example master at −402.880 under S = 0: shift −402.880, so that S' = −402.880 and the master's own Z is 0
  */
@@ -41,7 +41,10 @@ export function schoolShift(
   }
 }
 
-/** The same sums in other boxes: every tool's Z less by `shift`, the work offset more by it. */
+/**
+ * The same sums in other boxes: every tool's Z less by `shift`, the work offset more by it. Millimetres, on the
+ * diameter for X.
+ */
 export function rebased(table: SchoolTable, shift: number): SchoolTable {
   return {
     work: table.work + shift,

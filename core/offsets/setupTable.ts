@@ -87,8 +87,8 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
 }
 
 /**
- * Wear that a tool's axis is to hold, in core lengths: what was set by hand since its latest touch, or else safety wear,
- * or 0 where it was touched; undefined where nothing is said of it.
+ * Wear that a tool's axis is to hold, in core lengths: what was set by hand since its latest touch, or else safety
+ * wear, or 0 where it was touched; undefined where nothing is said of it. Millimetres, on the diameter for X.
  */
 export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
   const { safetyWear } = tool;

@@ -27,7 +27,10 @@ export function axisOf(column: string): Axis | undefined {
   return axis === "x" || axis === "y" || axis === "z" ? axis : undefined;
 }
 
-/** What a cell is to hold now, in core lengths: as found in this setup, or as the control was read. */
+/**
+ * What a cell is to hold now, in core lengths: as found in this setup, or as the control was read. Millimetres for a
+ * length, a code for an orientation; undefined where nothing is known.
+ */
 export function standingCell(tool: ToolView, column: TableColumn): number | undefined {
   const axis = axisOf(column);
   const { control, nose } = tool;
@@ -39,7 +42,10 @@ export function standingCell(tool: ToolView, column: TableColumn): number | unde
   return wearInCore(tool, axis) ?? (axis === "x" ? control?.wearX : axis === "z" ? control?.wearZ : control?.wearY);
 }
 
-/** A cell's number as this control shows it, from a core length. */
+/**
+ * A cell's number as this control shows it, from a core length. The core counts in millimetres, the control in its own
+ * unit and sign.
+ */
 export function cellForControl(setup: SetupView, tool: ToolView, column: TableColumn, value: number): number {
   const axis = axisOf(column);
   if (column === "orientation") return value;
@@ -48,7 +54,10 @@ export function cellForControl(setup: SetupView, tool: ToolView, column: TableCo
   return roundToResolution(toControl(machine, axis, value, "tool-offset", tool.zone), lastDigit(machine, axis));
 }
 
-/** The inverse: what a person keys or reads at the control, as a core length. */
+/**
+ * The inverse: what a person keys or reads at the control, as a core length. The control counts in its own unit and
+ * sign, the core in millimetres.
+ */
 export function cellFromControl(setup: SetupView, tool: ToolView, column: TableColumn, shown: number): number {
   const axis = axisOf(column);
   if (column === "orientation") return shown;
@@ -62,7 +71,11 @@ function edited(tool: ToolView, column: TableColumn, to: number): EditedCell {
   return { offset: tool.offset, column, from: standingCell(tool, column) ?? null, to };
 }
 
-/** One cell changed by hand to a number as the control shows it, or by an amount that is added to what it is to hold. */
+/**
+ * One cell changed by hand to a number as the control shows it, or by an amount that is added to what it is to hold.
+ * In the control's unit. Refused where the row has no tool, the cell cannot be edited, or an amount has nothing known
+ * to be added to.
+ */
 export function enterCell(
   setup: SetupView,
   offset: string,
@@ -96,7 +109,9 @@ function badValue(column: TableColumn, value: number): string | undefined {
   return undefined;
 }
 
-/** Wear of these rows to 0, wherever something else stands or nobody knows what stands there. */
+/**
+ * Wear of these rows to 0, wherever something else stands or nobody knows what stands there. Refused where no wear is left to clear.
+ */
 export function clearWear(setup: SetupView, offsets: readonly string[]): Answer<readonly EditedCell[], EditRefusal> {
   const cells = setup.tools
     .filter(({ offset }) => offsets.includes(offset))
@@ -109,8 +124,9 @@ export function clearWear(setup: SetupView, offsets: readonly string[]): Answer<
 }
 
 /**
- * A whole row into another: geometry, radius and orientation as they are to stand, wear too. What nobody knows in the one
- * is left as it is in the other.
+ * A whole row into another: geometry, radius and orientation as they are to stand, wear too. What nobody knows in the
+ * one is left as it is in the other. Refused where either row has no tool, both are one, or nothing
+ * is known of the first.
  */
 export function copyRow(setup: SetupView, from: string, to: string): Answer<readonly EditedCell[], EditRefusal> {
   const [source, target] = [toolOf(setup, from), toolOf(setup, to)];

@@ -90,7 +90,10 @@ export function tableGrid(setup: SetupView): readonly GridRow[] {
 /** Whether a cell is still to be keyed: the control is not known to hold what is wanted there. */
 export const isToKey = ({ wanted, now }: GridCell): boolean => wanted !== undefined && wanted !== now;
 
-/** How far keying has come: cells that were or are to be keyed, and those that are ticked as they stand. */
+/**
+ * How far keying has come: cells that were or are to be keyed, and those that are ticked as they stand. Both are a
+ * number of cells.
+ */
 export function keyedSoFar(rows: readonly GridRow[]): { readonly of: number; readonly done: number } {
   const cells = rows.flatMap(({ cells: all }) => Object.values(all)).filter((cell) => isToKey(cell) || cell.keyed);
   return { of: cells.length, done: cells.filter((cell) => !isToKey(cell)).length };

@@ -52,14 +52,14 @@ export function workAmount(
 
 const moved = (from: number | undefined, by: number) => (from === undefined ? undefined : from + by);
 
-/** What a work offset is now; undefined where nobody has said. */
+/** What a work offset is now; undefined where nobody has said. Millimetres, on the diameter for X. */
 export function workNow({ workOffset, otherWork }: SetupView, name: string, axis: Axis): number | undefined {
   return name === workOffset.name ? workOffset[axis] : otherWork[name]?.[axis]?.value;
 }
 
 /**
- * Why a work offset is worth a question before it is kept; undefined where it is not. The spindle's centre does not move
- * with the stock: in X a change is a finding, not a setting.
+ * Why a work offset is worth a question before it is kept; undefined where it is not. The spindle's centre does not
+ * move with the stock: in X a change is a finding, not a setting. Millimetres, on the diameter for X.
  */
 export function workDoubt(setup: SetupView, name: string, axis: Axis, to: number): string | undefined {
   if (axis !== "x") return undefined;

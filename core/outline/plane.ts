@@ -8,16 +8,23 @@ export interface Point {
 }
 export type Polygon = readonly Point[];
 
+/** A point of the plane in which tools lie, millimetres; `x` is a radius. */
 export const point = (z: number, x: number): Point => ({ z, x });
+/** The sum of two points, as vectors. */
 export const plus = (a: Point, b: Point): Point => ({ z: a.z + b.z, x: a.x + b.x });
+/** A point times a factor without unit, as a vector. */
 export const times = (a: Point, factor: number): Point => ({ z: a.z * factor, x: a.x * factor });
+/** The vector from `b` to `a`. */
 export const minus = (a: Point, b: Point): Point => plus(a, times(b, -1));
+/** Length of a vector, millimetres. */
 export const length = (a: Point): number => Math.hypot(a.z, a.x);
+/** The vector of length 1 in the same direction; not a number where the vector has no length. */
 export const unit = (a: Point): Point => times(a, 1 / length(a));
 /** Direction at an angle in degrees, counted from +Z towards +X. */
 export const direction = (degrees: number): Point =>
   point(Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180));
 
+/** A rectangle between two corners, millimetres, `x` as radii. */
 export const rectangle = (z1: number, x1: number, z2: number, x2: number): Polygon => [
   point(z1, x1),
   point(z2, x1),
@@ -25,7 +32,7 @@ export const rectangle = (z1: number, x1: number, z2: number, x2: number): Polyg
   point(z1, x2),
 ];
 
-/** The smallest box around points. */
+/** The smallest box around points. Millimetres, `x` as radii; infinite the wrong way round where there are no points. */
 export function extent(points: Polygon): {
   readonly zMin: number;
   readonly zMax: number;

@@ -35,7 +35,10 @@ export function bestOrder(steps: readonly PlanStep[], indexing: Indexing, after?
 /** A set of steps is one number of 31 bits; how many sets there are decides before that. */
 const MOST_EXACT = 30;
 
-/** Prerequisites that an order breaks: the step, what stands too late, and why it must come before. */
+/**
+ * Prerequisites that an order breaks: the step, what stands too late, and why it must come before. `at` is the place
+ * of the step in the order, from 0; empty where the order breaks none.
+ */
 export function brokenNeeds(
   order: readonly PlanStep[],
 ): readonly { readonly step: PlanStep; readonly need: Need; readonly at: number }[] {

@@ -3,7 +3,10 @@ import { toolNumber } from "../machine/index.ts";
 import { entersBore, makesFace, wayOf } from "../tool/index.ts";
 import type { StepKind } from "./step.ts";
 
-/** The tool that makes the face on which the others of the main spindle touch, if the setup has one. */
+/**
+ * The tool that makes the face on which the others of the main spindle touch, if the setup has one. Undefined where it
+ * has none.
+ */
 export function facingTool({ tools }: Pick<SetupView, "tools">): ToolView | undefined {
   return tools.find(({ tool, zone, second }) => makesFace(tool) && zone.works === "main" && !second);
 }
@@ -44,7 +47,10 @@ function masterGate(setup: SetupView, tool: ToolView): string | undefined {
   return `after ${toolNumber(setup.machine, setup.master)} has taught the work offset`;
 }
 
-/** The tool that teaches the work offset once the setter has measured it: the facing tool, or the first of the main spindle. */
+/**
+ * The tool that teaches the work offset once the setter has measured it: the facing tool, or the first of the main
+ * spindle. Undefined where there is none.
+ */
 export function teacherWithSetter(setup: Pick<SetupView, "tools">): ToolView | undefined {
   const measured = setup.tools.filter(
     ({ way, zone, second }) => wayOf(way.z).against === "setter" && zone.works === "main" && !second,

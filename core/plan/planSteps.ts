@@ -32,6 +32,7 @@ export interface Need {
   readonly words: string;
 }
 
+/** Offset and kind of a step as one text, such as `4 x`; its kind alone where it is about the part. */
 export const keyOf = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
   offset === "" ? kind : `${offset} ${kind}`;
 
@@ -56,6 +57,7 @@ const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
 
 /** Steps that are done at the machine; radius, orientation and second offsets are keyed beside them. */
 const AT_MACHINE: readonly StepKind[] = ["x", "y", "z", "work", "face", "hole", "length"];
+/** True for a step that is done at the machine, false for one that is typed at a desk. */
 export const isAtMachine = ({ kind }: Pick<Step, "kind">): boolean => AT_MACHINE.includes(kind);
 
 /**

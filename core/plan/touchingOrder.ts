@@ -54,7 +54,10 @@ export function isThrough(order: readonly Step[], offset: string): boolean {
 /** The schools in which one set tool teaches the work offset after all tools are in. */
 const teachesAfter = ({ school }: SetupView) => school === "setter" || school === "datum-face";
 
-/** The tool that teaches the work offset: the master, or the facing tool, or the first of the main spindle. */
+/**
+ * The tool that teaches the work offset: the master, or the facing tool, or the first of the main spindle. Undefined
+ * where there is none.
+ */
 export function teachingTool(setup: SetupView): ToolView | undefined {
   if (setup.school === "master-tool") return setup.tools.find(({ offset }) => offset === setup.master);
   const measured = setup.school === "setter" ? teacherWithSetter(setup) : undefined;

@@ -235,8 +235,9 @@ export interface HiddenSlip {
 }
 
 /**
- * Slips of this touch that would not show, since the holder comes back no more exactly than they are large, although they
- * matter: more than a quarter of the tolerance band. A second touch another way, or a skim, would show them.
+ * Slips of this touch that would not show, since the holder comes back no more exactly than they are large, although
+ * they matter: more than a quarter of the tolerance band. A second touch another way, or a skim, would show them.
+ * `plusMinus` is half the band in the machine's unit, on the diameter for X; empty where every slip would show.
  */
 export function hiddenSlips({ one, expected }: TouchBelief, plusMinus: number): readonly HiddenSlip[] {
   const matters = convertLength(plusMinus, "mm", one.units) / 2;

@@ -4,7 +4,10 @@ import { convertLength, roundToResolution } from "../units/index.ts";
 import type { TouchBelief } from "./beliefOfTouch.ts";
 import type { Explanation } from "./expected.ts";
 
-/** The explanation that is asked about; undefined where nothing is open: believable, or kept all the same before. */
+/**
+ * The explanation that is asked about; undefined where nothing is open: believable, or kept all the same before.
+ * `exact` in millimetres, on the diameter for X.
+ */
 export function openDoubt(
   { verdict, kinds }: Pick<TouchBelief, "verdict" | "kinds">,
   machine: MachineProfile,

@@ -74,6 +74,7 @@ export interface Block {
   readonly faults: Fault[];
 }
 
+/** An empty block, to be filled again by every line: reading makes no object for each line. */
 export function createBlock(): Block {
   return {
     line: 0,
@@ -98,6 +99,7 @@ export function createBlock(): Block {
   };
 }
 
+/** True where a block has a word of this letter; `letter` is its place in the alphabet, A 0. */
 export const hasWord = ({ has }: Block, letter: number): boolean => (has & (1 << letter)) !== 0;
 
 const MOST_CODES = 24;

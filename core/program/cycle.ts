@@ -52,7 +52,10 @@ function reachTarget(path: PathState, { x, z, movesX, movesZ }: Target): void {
   reach(path, movesX ? x : path.x, movesZ ? z : path.z);
 }
 
-/** Widens what is visited and cut by a point and by where the cycle began; the tool itself stays there. */
+/**
+ * Widens what is visited and cut by a point and by where the cycle began; the tool itself stays there. Millimetres, X
+ * as a diameter.
+ */
 export function reach(path: PathState, x: number, z: number): void {
   feed(path, z);
   const { call } = path;

@@ -8,7 +8,10 @@ const THREAD: MoveKind = { kind: "thread", inCycle: true };
 /** Passes that a thread or a groove is divided into at most; a smaller depth in the program is a slip or a joke. */
 const MOST_PASSES = 200;
 
-/** A box cycle's four moves: along (G90), thread (G92) or across (G94), from where the tool stands and back. */
+/**
+ * A box cycle's four moves: along (G90), thread (G92) or across (G94), from where the tool stands and back. `taper` in millimetres, on the radius
+ * or along Z where it goes across.
+ */
 export function boxPasses(path: PathState, cycle: 90 | 92 | 94, taper: number): void {
   const { onMove, x, z, cycleX, cycleZ } = path;
   if (!onMove) return;

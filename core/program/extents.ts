@@ -7,19 +7,22 @@ export interface Extent {
 }
 export type Range = readonly [number, number];
 
+/** An extent that holds nothing yet: its low end is above its high end. */
 export const emptyExtent = (): Extent => ({ low: Number.POSITIVE_INFINITY, high: Number.NEGATIVE_INFINITY });
 
+/** Makes an extent hold nothing again. */
 export function empty(extent: Extent): void {
   extent.low = Number.POSITIVE_INFINITY;
   extent.high = Number.NEGATIVE_INFINITY;
 }
 
-/** Widens an extent by a coordinate; one that is not known (NaN) widens nothing. */
+/** Widens an extent by a coordinate; one that is not known (NaN) widens nothing. In the unit of the extent. */
 export function include(extent: Extent, value: number): void {
   if (value < extent.low) extent.low = value;
   if (value > extent.high) extent.high = value;
 }
 
+/** Lowest and highest coordinate of an extent, in the unit that went in; null where it holds nothing. */
 export const rangeOf = ({ low, high }: Extent): Range | null => (low > high ? null : [low, high]);
 
 /** An arc in the plane of a lathe, radii on X: from and to a point, `turn` 1 counter-clockwise with +Z to the right and +X up. */

@@ -62,7 +62,7 @@ export type Next =
   | { readonly go: "behind"; readonly at: number; readonly line: number }
   | { readonly go: "into"; readonly program: number; readonly times: number; readonly column: number }
   | { readonly go: "end"; readonly ends: "M30" | "M02" | "M99" };
-/** Says that nose compensation is still on where the tool leaves the part. */
+/** Says that nose compensation is still on where the tool leaves the part. Line and column count from 1. */
 export function sayCompensation(all: Following, path: PathState, line: number, column: number): void {
   const message = `Nose compensation ${path.compensation} is still on here. Cancel it with G40 on a move away from the part.`;
   all.say("compensation-left-on", line, column, message);

@@ -22,6 +22,7 @@ export function readModes(all: Following, path: PathState, block: Block): Use {
 
 const AXIS_WORDS = (1 << LETTER.X) | (1 << LETTER.Z) | (1 << LETTER.U) | (1 << LETTER.W);
 export const ASIDE = (1 << LETTER.Y) | (1 << LETTER.V) | (1 << LETTER.C) | (1 << LETTER.H);
+/** True where a block has a word of X, Z, U or W. */
 export const hasAnyAxis = ({ has }: Block) => (has & AXIS_WORDS) !== 0;
 const hasMotionCode = (block: Block) => {
   for (let index = 0; index < block.gCount; index++) if ((block.gCodes[index] ?? 99) <= 30) return true;

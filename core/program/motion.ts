@@ -87,7 +87,7 @@ export function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut:
   else path.rapidSince = true;
 }
 
-/** Adds a feed along Z; a beginning or an end that is not known adds nothing. */
+/** Adds a feed along Z; a beginning or an end that is not known adds nothing. `z` in millimetres. */
 export function feed(path: PathState, z: number): void {
   const by = z - path.z;
   if (!Number.isNaN(by)) path.fedZ += by;

@@ -92,6 +92,10 @@ export interface PathState {
   pending: readonly string[];
 }
 
+/**
+ * The state of a path before its first line: nothing called, no position known. `number` counts paths from 1, `line`
+ * lines from 1.
+ */
 export function createPath(number: number, line: number): PathState {
   return {
     number,

@@ -35,6 +35,7 @@ function place(x: number, z: number): string {
 }
 const show = (value: number) => String(Math.round(value * 1e4) / 1e4);
 
+/** Says that nothing ends a path; nothing of a further path that neither moves nor calls a tool. Lines count from 1. */
 export function sayEnd(say: Say, { ends, lastLine, number, hasMoved, call }: PathState, isEmpty: boolean): void {
   if (ends !== null || (!hasMoved && !call && !isEmpty && number > 1)) return;
   const message =
@@ -82,6 +83,7 @@ export function saySecondOffsets(say: Say, calls: readonly ProgramCall[], form: 
   }
 }
 
+/** Says which calls name a station that the machine does not have, each at its line and column, counted from 1. */
 export function sayStations(say: Say, calls: readonly ProgramCall[], known: readonly string[]): void {
   for (const { station, line, column } of calls)
     if (station !== "0" && !known.includes(station))

@@ -7,7 +7,7 @@ import { type ProposedTool, proposeTools } from "./proposedTool.ts";
 /** Most tools, findings and work offsets that a ledger entry keeps of a program; its text is kept whole elsewhere. */
 const MOST = { tools: 240, findings: 200, work: 60, offsets: 40 } as const;
 
-/** What a setup's ledger keeps of a program that was read. */
+/** What a setup's ledger keeps of a program that was read. Lengths in millimetres; `bytes` is the size of the file. */
 export function programRecord(
   file: { readonly name: string; readonly bytes: number; readonly fingerprint: string },
   reading: ProgramReading,

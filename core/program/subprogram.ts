@@ -1,6 +1,9 @@
 import type { Section } from "./survey.ts";
 
-/** The subprogram that a call means: by its number, or with how often in front of it (`P31000` is 1000, three times). */
+/**
+ * The subprogram that a call means: by its number, or with how often in front of it (`P31000` is 1000, three times).
+ * Undefined where the file has no such program.
+ */
 export function calledSection(
   sections: ReadonlyMap<number, Section>,
   program: number,

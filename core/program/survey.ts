@@ -40,7 +40,10 @@ export function pathOf(block: Block): number {
   return Number(PATH_COMMENT.exec(comment)?.[1] ?? 0);
 }
 
-/** Codes of M words at which the paths of a two-path machine usually wait for each other. */
+/**
+ * Codes of M words at which the paths of a two-path machine usually wait for each other. `code` is the number behind
+ * M.
+ */
 export const isWaitCode = (code: number) => code >= 200 && code <= 999;
 
 /** Goes over the whole text once and follows nothing. */
@@ -155,7 +158,10 @@ function surveyContour(block: Block, ends: Set<number>): void {
 /** Where blocks with the wanted numbers stand: for each number the places, rising. */
 export type BlockIndex = ReadonlyMap<number, readonly { readonly at: number; readonly line: number }[]>;
 
-/** Finds the numbered blocks (`N10`) of the given numbers. */
+/**
+ * Finds the numbered blocks (`N10`) of the given numbers. Places are counted in characters from the beginning of the
+ * text; a number that no block has is left out.
+ */
 export function indexBlocks(text: string, wanted: ReadonlySet<number>): BlockIndex {
   const places = new Map<number, { at: number; line: number }[]>();
   if (wanted.size === 0) return places;

@@ -157,7 +157,10 @@ function ofKind(one: CalledTool, tool: StandingTool, proposed: readonly Proposed
   return [{ code: "other-kind", called: one, standing: tool, proposed: kind }];
 }
 
-/** Number by which programs call the station of a tool, for renumbering towards it. */
+/**
+ * Number by which programs call the station of a tool, for renumbering towards it. Undefined where the machine has no
+ * such station.
+ */
 export function calledNumber(machine: Pick<MachineProfile, "stations">, station: string): string | undefined {
   const found = machine.stations?.find(({ id }) => id === station);
   return found ? callOf(found) : /^\d{1,3}$/.test(station) ? station : undefined;

@@ -28,7 +28,10 @@ export function orientationCode(direction: TipDirection, numbering: Numbering): 
   return numbering === "A" ? row[2] : row[3];
 }
 
-/** The tip direction of a code 0 to 9; 0 and 9 both mean the nose centre in either numbering. `undefined` for others. */
+/**
+ * The tip direction of a code 0 to 9; 0 and 9 both mean the nose centre in either numbering. `undefined` for others.
+ * Codes are whole numbers without unit.
+ */
 export function tipDirection(code: number, numbering: Numbering): TipDirection | undefined {
   if (code === 0 || code === 9) return { x: 0, z: 0 };
   const row = CODES.find(([, , a, b]) => code === (numbering === "A" ? a : b));

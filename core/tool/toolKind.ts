@@ -34,6 +34,7 @@ const KINDS: Readonly<Record<ToolKind, KindFacts>> = {
 };
 
 export const TOOL_KINDS = Object.keys(KINDS) as readonly ToolKind[];
+/** What a kind of tool is brought to on X. */
 export const familyOf = ({ kind }: Pick<Tool, "kind">): ToolFamily => KINDS[kind].family;
 
 /** True for a tool that works inside a hole and can say how small a hole it enters. */

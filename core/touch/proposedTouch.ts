@@ -33,7 +33,10 @@ export interface ShopSpacer {
   readonly thickness: number;
 }
 
-/** The shop's spacer that a touch was made with: of its way, as thick as was typed. */
+/**
+ * The shop's spacer that a touch was made with: of its way, as thick as was typed. `thickness` in millimetres;
+ * undefined where the shop has none such.
+ */
 export function spacerUsed(
   spacers: readonly ShopSpacer[],
   way: TouchTask["way"],

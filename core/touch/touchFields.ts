@@ -37,7 +37,10 @@ export function crossingOf(field: TouchField): Crossing | undefined {
 /** A field's number as a person reads it, whichever frame it belongs to. */
 export type TypedNumber = Shown<(typeof TOUCH_FRAMES)[TouchField]>;
 
-/** The standard overhang of the slot in which a tool stands; undefined where the machine says none. */
+/**
+ * The standard overhang of the slot in which a tool stands; undefined where the machine says none. Millimetres, from
+ * the seat to the tip.
+ */
 export function standardOverhang({ machine }: Pick<SetupView, "machine">, { station }: ToolView): number | undefined {
   return stationOf(machine, station)?.standardOverhang;
 }

@@ -42,7 +42,7 @@ export function decimalsOf(resolution: number): number {
   return 9;
 }
 
-/** Adds 0 to turn −0 into 0: a control never shows a negative zero. */
+/** Adds 0 to turn −0 into 0: a control never shows a negative zero. The unit stays as it is. */
 export function withoutNegativeZero(value: number): number {
   return value === 0 ? 0 : value;
 }

@@ -287,6 +287,7 @@ export function itemWords(kind: WorkshopKind, content: WorkshopContent, unit: Un
   }
 }
 
+/** A kind of tool in words. */
 export const kindWords = (kind: ToolKind): string => kind.replaceAll("-", " ");
 
 /** True for a gauge whose calibration has run out on a day. */

@@ -83,6 +83,7 @@ export interface MachineChanges {
 }
 export type BelievedField = "x" | "y" | "z" | "noseRadius" | "orientation";
 
+/** For a kind of entry that has no numbers to show in the record. */
 export const noNumbers = () => "";
 /** Nothing that the machine holds changes by it. */
 export const unchanged = () => {};

@@ -16,6 +16,7 @@ export const way = { type: "string", enum: TOUCH_WAYS } as const;
 export const school = { type: "string", enum: SCHOOLS } as const;
 export const uuid = { type: "string", format: "uuid" } as const;
 
+/** A JSON schema of an object with these properties and no others; those not in `required` may be absent. */
 export const object = <const Required extends readonly string[], const Properties>(
   required: Required,
   properties: Properties,

@@ -24,7 +24,10 @@ export interface Evaluated {
   readonly bareTerm: boolean;
 }
 
-/** Works out a parsed length under one choice of readings. */
+/**
+ * Works out a parsed length under one choice of readings. Refused where it divides by 0, or lengths and counts do not
+ * go together.
+ */
 export function evaluate(sum: Sum, units: Unit, choice: ReadingChoice): Answer<Evaluated, LengthRefusal> {
   let bareTerm = false;
 

@@ -34,8 +34,8 @@ export interface Parsed {
 const DEEPEST_BRACKET = 50;
 
 /**
- * Parses tokens by precedence: brackets, unit, mixed number, sign, product, sum.
- * `dashIsMixed` reads `1-7/8` as one and seven eighths instead of a difference.
+ * Parses tokens by precedence: brackets, unit, mixed number, sign, product, sum. `dashIsMixed` reads `1-7/8` as one
+ * and seven eighths instead of a difference. Refused at the character where it breaks off.
  */
 export function parseSum(text: string, tokens: readonly Token[], dashIsMixed: boolean): Answer<Parsed, LengthRefusal> {
   let next = 0;

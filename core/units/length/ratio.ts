@@ -11,6 +11,7 @@ export const ZERO: Ratio = { numerator: 0n, denominator: 1n };
 /** 25.4 mm to the inch. */
 export const INCH_IN_MM: Ratio = { numerator: 127n, denominator: 5n };
 
+/** An exact fraction in lowest terms, its denominator above 0. The caller has made sure that `denominator` is not zero. */
 export function ratio(numerator: bigint, denominator: bigint): Ratio {
   const common = greatestCommonDivisor(
     numerator < 0n ? -numerator : numerator,
@@ -20,7 +21,10 @@ export function ratio(numerator: bigint, denominator: bigint): Ratio {
   return common === 0n ? ZERO : { numerator: (sign * numerator) / common, denominator: (sign * denominator) / common };
 }
 
-/** A plain decimal number (`12.50`, `.5`, `5.`) times ten to the power of `exponent`. */
+/**
+ * A plain decimal number (`12.50`, `.5`, `5.`) times ten to the power of `exponent`. Exact, in the unit that the text
+ * is in.
+ */
 export function ratioOfDecimal(text: string, exponent: number): Ratio {
   const [whole = "", fraction = ""] = text.split(".");
   const digits = BigInt(`${whole}${fraction}` || "0");
@@ -28,14 +32,20 @@ export function ratioOfDecimal(text: string, exponent: number): Ratio {
   return power >= 0 ? ratio(digits * 10n ** BigInt(power), 1n) : ratio(digits, 10n ** BigInt(-power));
 }
 
+/** The exact sum. */
 export const add = (a: Ratio, b: Ratio): Ratio =>
   ratio(a.numerator * b.denominator + b.numerator * a.denominator, a.denominator * b.denominator);
+/** The same size with the other sign. */
 export const negate = (a: Ratio): Ratio => ({ numerator: -a.numerator, denominator: a.denominator });
+/** The exact product. */
 export const multiply = (a: Ratio, b: Ratio): Ratio => ratio(a.numerator * b.numerator, a.denominator * b.denominator);
 /** The caller has made sure that `b` is not zero. */
 export const divide = (a: Ratio, b: Ratio): Ratio => ratio(a.numerator * b.denominator, a.denominator * b.numerator);
 
-/** The nearest double; ±Infinity above the range of doubles; 0, never −0, at and near zero. */
+/**
+ * The nearest double; ±Infinity above the range of doubles; 0, never −0, at and near zero. In the unit of the
+ * fraction.
+ */
 export function toNumber({ numerator, denominator }: Ratio): number {
   if (numerator === 0n) return 0;
   const magnitude = numerator < 0n ? -numerator : numerator;

@@ -34,7 +34,10 @@ const AROUND = `${BLANKS}\r\n`;
 /** Beyond this power of ten no double exists, whatever the digits in front of it. */
 const LARGEST_EXPONENT = 5000;
 
-/** Splits a typed length into tokens. Positions count from 0 in the text as given. */
+/**
+ * Splits a typed length into tokens. Positions count from 0 in the text as given. Refused at the first character that
+ * belongs to no length.
+ */
 export function tokenize(text: string): Answer<readonly Token[], LengthRefusal> {
   let at = 0;
   let end = text.length;
@@ -145,7 +148,10 @@ function readUnit(character: (index: number) => string, at: number): { unit: Uni
   return unit === undefined ? end : { unit, end };
 }
 
-/** The refusal of the character at `at`, or of a text that breaks off when `at` is its length. */
+/**
+ * The refusal of the character at `at`, or of a text that breaks off when `at` is its length. `at` counts characters
+ * from 0.
+ */
 export function syntaxRefusal(text: string, at: number): LengthRefusal {
   const message =
     at >= text.length
