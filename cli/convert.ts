@@ -2,7 +2,7 @@ import { FORMATS, formatNamed, lossesOf, OFFSET_FIELDS, readOffsetFile } from ".
 import { Unreadable } from "./unreadable.ts";
 
 /** What `./luvrit convert` was asked for. */
-export interface Conversion {
+interface Conversion {
   readonly to: string;
   readonly from?: string | undefined;
   readonly units?: "mm" | "in" | undefined;

@@ -6,10 +6,10 @@ import { insert } from "./insert.ts";
 import { mesh } from "./mesh.ts";
 import { nose } from "./nose.ts";
 import { orient } from "./orient.ts";
-import { LARGEST_PROGRAM, program } from "./program.ts";
+import { LARGEST_INPUT, program } from "./program.ts";
 import { readLengths } from "./readLengths.ts";
 import { solve } from "./solve.ts";
-import { travel } from "./travel.ts";
+import { answerTravel } from "./travel.ts";
 import { Unreadable } from "./unreadable.ts";
 
 /** Commands over the core: JSON in, JSON out, exit 2 with one line on standard error for input that cannot be read. */
@@ -18,7 +18,7 @@ const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = {
   orient,
   "read-length": readLengths,
   mesh,
-  travel,
+  answerTravel,
   nose,
   doubt,
   correct,
@@ -70,8 +70,8 @@ function runProgram(words: readonly string[]): unknown {
   if (option !== undefined && machine === undefined) throw new Unreadable("--machine takes a file");
   if (rest.length > 0) throw new Unreadable(`program takes nothing behind its machine, found “${rest[0]}”`);
   const text = readText(file, "latin1");
-  if (text.length > LARGEST_PROGRAM)
-    throw new Unreadable(`${file} has ${text.length} bytes; a program may have ${LARGEST_PROGRAM}`);
+  if (text.length > LARGEST_INPUT)
+    throw new Unreadable(`${file} has ${text.length} bytes; a program may have ${LARGEST_INPUT}`);
   return program(text, machine === undefined ? undefined : readJson(machine));
 }
 

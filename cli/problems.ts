@@ -5,7 +5,7 @@ import { type CaseJson, Unreadable } from "./unreadable.ts";
 const ajv = new Ajv({ allErrors: false, strict: true, allowUnionTypes: true });
 
 /** How one kind of problem is read and worked. */
-export interface ProblemKind<Problem> {
+interface ProblemKind<Problem> {
   /** What its JSON must look like. */
   readonly schema: object;
   readonly solve: (problem: Problem) => Answer<Readonly<Record<string, unknown>>>;

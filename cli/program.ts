@@ -3,7 +3,7 @@ import { type ProgramMachine, readProgram } from "../core/program/index.ts";
 import { Unreadable } from "./unreadable.ts";
 
 /** Larger files are refused; a program of this size has more than a million lines. */
-export const LARGEST_PROGRAM = 50_000_000;
+export const LARGEST_INPUT = 50_000_000;
 
 /** `./luvrit program`: what a program calls, where it moves, and what a careful setter would stop at. */
 export function program(text: string, machine: unknown): unknown {

@@ -24,7 +24,7 @@ const schema = object(["units", "limits", "margin", "tools"], {
 });
 
 /** `./luvrit travel`: every tool's extremes and retract against the axis limits, with its own offset. */
-export const travel = answerProblems<TravelProblem>({
+export const answerTravel = answerProblems<TravelProblem>({
   schema,
   solve(problem) {
     const checked = checkTravel(problem);

@@ -20,7 +20,7 @@ import { FrontForm } from "./FrontForm.tsx";
 import { swingScene } from "./swingScene.ts";
 
 /** Room below which a neighbour is said to be near: what a holder's scatter can use up, millimetres. */
-export const NEAR = 1;
+const NEAR = 1;
 
 /** The turret seen along the spindle, with its neighbours at their worst place; bars in their holes; what is in front. */
 export function SwingView({ travels, views, view, ...loaded }: ClearProps) {

@@ -7,7 +7,7 @@ interface Place {
 }
 
 /** The turret along the spindle: the spindle's axis at the origin, X up (negative on the sheet), true millimetres. */
-export interface SwingScene {
+interface SwingScene {
   readonly box: { readonly left: number; readonly top: number; readonly width: number; readonly height: number };
   readonly obstacles: readonly { readonly name: string; readonly radius: number }[];
   readonly turret: Place & { readonly radius: number };

@@ -3,7 +3,7 @@ import type { CombPlacing, CombProblem } from "../../core/clearance/index.ts";
 import type { CombAnswer } from "../workers/combWorker.ts";
 
 /** The search for a placing that meshes: idle, on its way, or found. */
-export type CombSearch =
+type CombSearch =
   | { readonly state: "idle" }
   | { readonly state: "searching"; readonly share: number }
   | { readonly state: "failed" }

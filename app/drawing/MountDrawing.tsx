@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
-import { pathOf, SHEET, toSheet, type View } from "./view.ts";
+import { SHEET, svgPath, toSheet, type View } from "./view.ts";
 
 interface Style {
   readonly fill: Token | "none";
@@ -28,7 +28,7 @@ const ROOMS = {
 } as const;
 
 /** The view in which the whole scene fills its room. */
-export function viewOfMount({ shapes, circles }: MountScene, room: keyof typeof ROOMS): View {
+function viewOfMount({ shapes, circles }: MountScene, room: keyof typeof ROOMS): View {
   const rims = circles.flatMap(({ centre, radius }) => [
     { z: centre.z - radius, x: centre.x - radius },
     { z: centre.z + radius, x: centre.x + radius },
@@ -59,7 +59,7 @@ export const MountDrawing = memo(function MountDrawing({
     <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
       {scene.shapes.map(({ points, as, isClosed }) => {
         const { fill, stroke, width, dash } = STYLES[as];
-        const path = pathOf(view, points);
+        const path = svgPath(view, points);
         return (
           <path
             key={`${as} ${path}`}

@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import { plus, times } from "../../core/outline/index.ts";
 import { color } from "../ui/tokens.ts";
 import type { NoseScene } from "./geometry/noseScene.ts";
-import { pathOf, SHEET, toSheet, type View } from "./view.ts";
+import { SHEET, svgPath, toSheet, type View } from "./view.ts";
 
 /** The nose close up: its circle, the two tangents, and the imaginary tip where they meet. */
 export const NoseDrawing = memo(function NoseDrawing({
@@ -35,7 +35,7 @@ export const NoseDrawing = memo(function NoseDrawing({
   const outward = points.z > 0 ? -1 : 1;
   return (
     <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
-      <path d={pathOf(view, scene.outline)} fill={color("toolFill")} stroke={color("tool")} strokeWidth="3" />
+      <path d={svgPath(view, scene.outline)} fill={color("toolFill")} stroke={color("tool")} strokeWidth="3" />
       <path
         d={`M${tip.left} 24V${SHEET.height - 24}M24 ${tip.top}H${SHEET.width - 24}`}
         stroke={color("stock")}

@@ -2,7 +2,7 @@ import { memo } from "react";
 import { toolOutline } from "../../core/outline/index.ts";
 import { familyOf, type Tool } from "../../core/tool/index.ts";
 import { color } from "../ui/tokens.ts";
-import { pathOf, type View } from "./view.ts";
+import { svgPath, type View } from "./view.ts";
 
 /** One scale for every outline in the plan, so that a large insert looks large. */
 const SCALE = 1.35;
@@ -27,15 +27,15 @@ export const ToolIcon = memo(function ToolIcon({ tool }: { readonly tool: Tool }
       {!isInsert &&
         outline.holder.map((polygon) => (
           <path
-            key={pathOf(view, polygon)}
-            d={pathOf(view, polygon)}
+            key={svgPath(view, polygon)}
+            d={svgPath(view, polygon)}
             fill={color("holderFill")}
             stroke={color("tool")}
             strokeWidth="1"
           />
         ))}
       <path
-        d={pathOf(view, outline.cutting)}
+        d={svgPath(view, outline.cutting)}
         fill={color("toolFill")}
         stroke={color("tool")}
         strokeWidth="2"

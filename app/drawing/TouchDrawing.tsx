@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
-import { pathOf, SHEET, type SheetPoint, scaleText, toSheet, type View } from "./view.ts";
+import { SHEET, type SheetPoint, scaleText, svgPath, toSheet, type View } from "./view.ts";
 
 interface TouchDrawingProps {
   readonly scene: TouchScene;
@@ -57,12 +57,12 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
         <Arrowhead id={`${id}ink`} fill={color("ink")} />
       </defs>
       {scene.holding.map((jaw) => (
-        <path key={pathOf(view, jaw)} d={pathOf(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
+        <path key={svgPath(view, jaw)} d={svgPath(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
       ))}
       {scene.stock.map((wall) => (
-        <g key={pathOf(view, wall)}>
-          <path d={pathOf(view, wall)} fill={color("stockFill")} />
-          <path d={pathOf(view, wall)} fill={url("hatch")} stroke={color("ink")} strokeWidth="1.8" />
+        <g key={svgPath(view, wall)}>
+          <path d={svgPath(view, wall)} fill={color("stockFill")} />
+          <path d={svgPath(view, wall)} fill={url("hatch")} stroke={color("ink")} strokeWidth="1.8" />
         </g>
       ))}
       <path
@@ -99,12 +99,12 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
       )}
 
       {scene.spacer && (
-        <path d={pathOf(view, scene.spacer)} fill={color("spacerFill")} stroke={color("spacer")} strokeWidth="1.5" />
+        <path d={svgPath(view, scene.spacer)} fill={color("spacerFill")} stroke={color("spacer")} strokeWidth="1.5" />
       )}
       {scene.tool.map(({ polygon, part }) => (
         <path
-          key={`${part} ${pathOf(view, polygon)}`}
-          d={pathOf(view, polygon)}
+          key={`${part} ${svgPath(view, polygon)}`}
+          d={svgPath(view, polygon)}
           fill={color(PARTS[part].fill)}
           stroke={color(PARTS[part].stroke)}
           strokeWidth={PARTS[part].width}

@@ -25,7 +25,7 @@ export const toSheet = ({ scale, originZ, originX, isMirrored }: View, { z, x }:
 });
 
 /** An SVG path of an outline, to a hundredth of a sheet unit. */
-export function pathOf(view: View, polygon: Polygon): string {
+export function svgPath(view: View, polygon: Polygon): string {
   const at = (corner: Point) => {
     const { left, top } = toSheet(view, corner);
     return `${left.toFixed(2)} ${top.toFixed(2)}`;
@@ -44,7 +44,7 @@ const SHANK_SHARE = 0.38;
 /** Share of the height that a holder on centre may take up. */
 const HOLDER_SHARE = 0.5;
 
-export interface ViewTask {
+interface ViewTask {
   readonly diameter: number;
   readonly tool: Tool;
   /** Side of the sheet's centreline on which the tool stands. */

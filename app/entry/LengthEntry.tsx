@@ -1,6 +1,6 @@
 import { Grid3x3 } from "lucide-react";
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
-import { Button, FieldError, Input, Label, TextField } from "react-aria-components";
+import { Button, FieldError, Input, TextField } from "react-aria-components";
 import { styled } from "styled-components";
 import type { Quantity } from "../../core/touch/index.ts";
 import { formatLength, type LengthReading, type Unit, usualResolution } from "../../core/units/index.ts";
@@ -10,7 +10,7 @@ import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 
 const Keypad = lazy(() => import("./Keypad.tsx"));
 
-export interface LengthEntryProps {
+interface LengthEntryProps {
   readonly name: string;
   /** Full name for a screen reader: "measured diameter, X, tool 4". */
   readonly label: string;
@@ -38,7 +38,7 @@ export interface LengthEntryProps {
   readonly pad?: PadControl;
 }
 
-export interface PadControl {
+interface PadControl {
   readonly isOpen: boolean;
   readonly setOpen: (isOpen: boolean) => void;
   readonly next: (() => void) | undefined;
@@ -155,9 +155,6 @@ function echo(reading: LengthReading, unit: Unit, resolution = usualResolution(u
   const other: Unit = unit === "mm" ? "in" : "mm";
   return `= ${formatLength(reading.exact, resolution)} ${unit} · ${formatLength(reading[other], usualResolution(other))} ${other}`;
 }
-
-/** Label of the field for forms that are not drawings. */
-export const FieldLabel = Label;
 
 const Field = styled(TextField)<{ $isWide: boolean }>`
   display: grid;

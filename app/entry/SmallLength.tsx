@@ -4,7 +4,7 @@ import { type LengthReading, readLength, type Unit } from "../../core/units/inde
 import { LengthEntry } from "./LengthEntry.tsx";
 
 /** What a small form knows of one typed length. */
-export interface TypedLength {
+interface TypedLength {
   readonly text: string;
   readonly reading: LengthReading | undefined;
   readonly refusal: string | undefined;

@@ -13,7 +13,7 @@ import { formatLength, formatMillimetres, plainMillimetres, readLength } from ".
 import { combsNow, SHAFT, setupNow } from "../../sim/exercise/bench.ts";
 import type { GoalOf } from "../../sim/exercise/exercise.ts";
 import { activeTool } from "../../sim/lathe/state.ts";
-import { Block, Field, Row, Small, Wrong } from "../practice/parts.ts";
+import { BenchField, BenchRefusal, BenchRow, LatheBlock, Small } from "../practice/parts.ts";
 import { TakeLength } from "../practice/TakeLength.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { ExerciseRun } from "./useExercise.ts";
@@ -31,10 +31,10 @@ export function BenchBlock({ run }: { readonly run: ExerciseRun }) {
       {kinds.has("combs") && <Combs run={run} />}
       {kinds.has("calls") && <Program run={run} />}
       {exercise.program !== undefined && !kinds.has("calls") && (
-        <Block aria-label="Program">
+        <LatheBlock aria-label="Program">
           <h2>Program in the control</h2>
           <Listing>{exercise.program}</Listing>
-        </Block>
+        </LatheBlock>
       )}
       {exercise.goals.map((goal) =>
         goal.goal === "true-holder" ? <Holder key={goal.station} run={run} station={goal.station} /> : null,
@@ -61,7 +61,7 @@ function Answer({
   const { retract } = goal;
   const zone = activeTool(bench.lathe)?.zone ?? mainZone(machine);
   return (
-    <Block aria-label={goal.question}>
+    <LatheBlock aria-label={goal.question}>
       <h2>{goal.question}</h2>
       {goal.choices?.map((choice, at) => (
         <Small
@@ -92,7 +92,7 @@ function Answer({
           {formatLength(toControl(machine, retract.axis, given, "program", zone), lastDigit(machine, retract.axis))}
         </p>
       )}
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -102,10 +102,10 @@ function Combs({ run }: { readonly run: ExerciseRun }) {
   const combs = combsNow(bench);
   const slots = (zone: string) => (setup.machine.stations ?? []).filter((station) => station.zone === zone);
   return (
-    <Block aria-label="Slots of the combs">
+    <LatheBlock aria-label="Slots of the combs">
       <h2>Slots of the combs</h2>
       {setup.tools.map((tool) => (
-        <Field key={tool.offset} $wide>
+        <BenchField key={tool.offset} $wide>
           {tool.tool.description}
           <select
             value={tool.station}
@@ -115,7 +115,7 @@ function Combs({ run }: { readonly run: ExerciseRun }) {
               <option key={id}>{id}</option>
             ))}
           </select>
-        </Field>
+        </BenchField>
       ))}
       <p role="status">
         {combs === undefined
@@ -124,7 +124,7 @@ function Combs({ run }: { readonly run: ExerciseRun }) {
             ? "No two of them pass each other."
             : `Least room between two that pass each other: ${formatMillimetres(combs.gap, setup.machine.units)}.`}
       </p>
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -132,8 +132,8 @@ function Program({ run }: { readonly run: ExerciseRun }) {
   const { program } = run.played.bench;
   const [text, setText] = useState<string>();
   return (
-    <Block aria-label="Program">
-      <Field>
+    <LatheBlock aria-label="Program">
+      <BenchField>
         Program in the control
         <textarea
           value={text ?? program}
@@ -141,7 +141,7 @@ function Program({ run }: { readonly run: ExerciseRun }) {
           spellCheck={false}
           onChange={({ target }) => setText(target.value)}
         />
-      </Field>
+      </BenchField>
       <Small
         isDisabled={text === undefined || text === program}
         onPress={() => {
@@ -151,7 +151,7 @@ function Program({ run }: { readonly run: ExerciseRun }) {
       >
         Keep the program so
       </Small>
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -160,7 +160,7 @@ function Holder({ run, station }: { readonly run: ExerciseRun; readonly station:
   const { units } = bench.lathe.config.machine;
   const reading = facts.indicated[station];
   return (
-    <Block aria-label="Radial holder">
+    <LatheBlock aria-label="Radial holder">
       <h2>Radial holder in station {station}</h2>
       <Small onPress={() => run.act({ do: "indicate", station })}>Run the indicator along the shaft</Small>
       <output aria-label="Indicator">
@@ -173,7 +173,7 @@ function Holder({ run, station }: { readonly run: ExerciseRun; readonly station:
         button="Set screws"
         onTake={({ mm }) => run.act({ do: "turn-holder", station, by: mm })}
       />
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -208,9 +208,9 @@ function NoseRow({
     run.act({ do: "enter-nose", offset, noseRadius: read.value.exact, orientation: Number(orientation) });
   };
   return (
-    <Block aria-label="Nose">
-      <Row>
-        <Field>
+    <LatheBlock aria-label="Nose">
+      <BenchRow>
+        <BenchField>
           Radius, {offsetNumber(lathe.config.machine, offset)}
           <input
             value={radius}
@@ -218,19 +218,19 @@ function NoseRow({
             aria-invalid={wrong !== ""}
             onChange={({ target }) => setRadius(target.value)}
           />
-        </Field>
-        <Field>
+        </BenchField>
+        <BenchField>
           Tip
           <select value={orientation} onChange={({ target }) => setOrientation(target.value)}>
             {["0", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((code) => (
               <option key={code}>{code}</option>
             ))}
           </select>
-        </Field>
+        </BenchField>
         <Small onPress={enter}>Enter</Small>
-      </Row>
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
-    </Block>
+      </BenchRow>
+      {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+    </LatheBlock>
   );
 }
 
@@ -238,12 +238,12 @@ function PartLength({ run }: { readonly run: ExerciseRun }) {
   const { units } = run.played.bench.lathe.config.machine;
   const length = run.played.facts.sizes["part-length"];
   return (
-    <Block aria-label="Part’s length">
+    <LatheBlock aria-label="Part’s length">
       <Small onPress={() => run.act({ do: "measure-length" })}>Measure the part’s length</Small>
       <output aria-label="Longer than drawn">
         {length && `${formatMillimetres(length.value, units)} longer than drawn`}
       </output>
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -251,7 +251,7 @@ function Wall({ run }: { readonly run: ExerciseRun }) {
   const { units } = run.played.bench.lathe.config.machine;
   const wall = run.played.facts.sizes.wall;
   return (
-    <Block aria-label="Wall of the groove">
+    <LatheBlock aria-label="Wall of the groove">
       <TakeLength
         label="wall near Z"
         units={units}
@@ -260,7 +260,7 @@ function Wall({ run }: { readonly run: ExerciseRun }) {
         onTake={({ mm }) => run.act({ do: "measure-wall", near: mm })}
       />
       <output aria-label="Wall">{wall && `lies at Z ${formatMillimetres(wall.value, units)}`}</output>
-    </Block>
+    </LatheBlock>
   );
 }
 

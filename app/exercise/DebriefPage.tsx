@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
-import type { Debrief, Slip } from "../../sim/exercise/debrief.ts";
+import type { Debrief, DebriefedSlip } from "../../sim/exercise/debrief.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import { besideOwn, type PastRun, type Suggestion } from "../../sim/exercise/progress.ts";
 import type { Run } from "../../sim/exercise/run.ts";
@@ -20,7 +20,7 @@ import { DEPTH_WORDS } from "./depthWords.ts";
 import { useReplay } from "./useReplay.ts";
 
 /** Seconds as minutes and seconds. */
-export const minutesOf = (seconds: number): string =>
+export const minutesAndSeconds = (seconds: number): string =>
   `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 
 /** Looking back at a run: true against entered, each slip by its name, the run played again, and one's own earlier ones. */
@@ -114,10 +114,10 @@ export function DebriefPage({
             </Slips>
           )}
           <p>
-            {DEPTH_WORDS[run.depth].name}, {minutesOf(debrief.seconds)} min, {debrief.acts} moves
+            {DEPTH_WORDS[run.depth].name}, {minutesAndSeconds(debrief.seconds)} min, {debrief.acts} moves
             {debrief.hints > 0 && `, ${debrief.hints} ${debrief.hints === 1 ? "hint" : "hints"}`}.
             {own.before
-              ? ` The time before: ${minutesOf(own.before.seconds)} min, ${own.before.acts} moves.${own.fastest && own.fastest !== own.before ? ` Quickest of ${own.earlier}: ${minutesOf(own.fastest.seconds)} min.` : ""}`
+              ? ` The time before: ${minutesAndSeconds(own.before.seconds)} min, ${own.before.acts} moves.${own.fastest && own.fastest !== own.before ? ` Quickest of ${own.earlier}: ${minutesAndSeconds(own.fastest.seconds)} min.` : ""}`
               : isOwn
                 ? " Your first time through this one."
                 : ""}
@@ -160,10 +160,10 @@ export function DebriefPage({
               max={replay.count}
               value={replay.at}
               aria-label="Moment of the run"
-              aria-valuetext={`${minutesOf(Math.round(replay.time / 1000))}, ${replay.act ? actWords(replay.act, moment.bench) : "the start"}`}
+              aria-valuetext={`${minutesAndSeconds(Math.round(replay.time / 1000))}, ${replay.act ? actWords(replay.act, moment.bench) : "the start"}`}
               onChange={({ target }) => replay.setAt(Number(target.value))}
             />
-            <output>{minutesOf(Math.round(replay.time / 1000))}</output>
+            <output>{minutesAndSeconds(Math.round(replay.time / 1000))}</output>
           </Player>
           <p>
             {replay.at} of {replay.count} ·{" "}
@@ -175,7 +175,7 @@ export function DebriefPage({
   );
 }
 
-function SlipLine({ slip, onSee }: { readonly slip: Slip; readonly onSee: (act: number) => void }) {
+function SlipLine({ slip, onSee }: { readonly slip: DebriefedSlip; readonly onSee: (act: number) => void }) {
   const isNamed = slip.says.startsWith(SLIP_WORDS[slip.kind]);
   return (
     <li>
@@ -189,8 +189,11 @@ function SlipLine({ slip, onSee }: { readonly slip: Slip; readonly onSee: (act: 
         {slip.does && <p>{slip.does}</p>}
       </div>
       {slip.act > 0 && (
-        <PlainButton onPress={() => onSee(slip.act)} aria-label={`See it at ${minutesOf(Math.round(slip.at / 1000))}`}>
-          {minutesOf(Math.round(slip.at / 1000))}
+        <PlainButton
+          onPress={() => onSee(slip.act)}
+          aria-label={`See it at ${minutesAndSeconds(Math.round(slip.at / 1000))}`}
+        >
+          {minutesAndSeconds(Math.round(slip.at / 1000))}
         </PlainButton>
       )}
     </li>

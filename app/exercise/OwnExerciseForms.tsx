@@ -71,7 +71,7 @@ function Length({
     <label>
       {label}
       <input name={name} inputMode="decimal" aria-invalid={name in fields} {...input} />
-      {fields[name] && <Wrong role="alert">{fields[name]}</Wrong>}
+      {fields[name] && <FormRefusal role="alert">{fields[name]}</FormRefusal>}
     </label>
   );
 }
@@ -88,7 +88,7 @@ function Told({
   readonly skill?: string;
   readonly fields: Readonly<Record<string, string>>;
 }) {
-  const wrong = (name: string) => fields[name] && <Wrong role="alert">{fields[name]}</Wrong>;
+  const wrong = (name: string) => fields[name] && <FormRefusal role="alert">{fields[name]}</FormRefusal>;
   return (
     <>
       <label>
@@ -142,7 +142,7 @@ function Ticks<Id extends string>({
           {words}
         </label>
       ))}
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
+      {wrong && <FormRefusal role="alert">{wrong}</FormRefusal>}
     </fieldset>
   );
 }
@@ -152,9 +152,9 @@ function Elsewhere({ fields }: { readonly fields: Readonly<Record<string, string
   return Object.keys(fields)
     .filter((name) => !KNOWN.includes(name))
     .map((name) => (
-      <Wrong key={name} role="alert">
+      <FormRefusal key={name} role="alert">
         {fields[name]}
-      </Wrong>
+      </FormRefusal>
     ));
 }
 
@@ -230,7 +230,7 @@ const Three = styled.div`
   gap: 14px;
 `;
 /** Why a field cannot be taken. */
-export const Wrong = styled.p`
+export const FormRefusal = styled.p`
   font-size: ${size.small};
   font-weight: 600;
   color: ${color("stop")};

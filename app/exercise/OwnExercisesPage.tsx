@@ -11,7 +11,7 @@ import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-import { FromExercise, FromSetup, type LikeThis, Wrong } from "./OwnExerciseForms.tsx";
+import { FormRefusal, FromExercise, FromSetup, type LikeThis } from "./OwnExerciseForms.tsx";
 
 interface Own {
   readonly id: string;
@@ -112,7 +112,7 @@ export function OwnExercisesPage({
               }}
             />
           </label>
-          {(unread || fields.text) && <Wrong role="alert">{unread || fields.text}</Wrong>}
+          {(unread || fields.text) && <FormRefusal role="alert">{unread || fields.text}</FormRefusal>}
         </section>
         <section aria-labelledby="from">
           <h2>Like another exercise</h2>

@@ -17,7 +17,7 @@ import { Verdict } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
-import { minutesOf } from "./DebriefPage.tsx";
+import { minutesAndSeconds } from "./DebriefPage.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 
 interface Sign {
@@ -143,7 +143,7 @@ export function RecordPage({
                       {isClean(run) ? "clean" : run.reached ? "reached" : "not reached"}
                     </Verdict>
                   </td>
-                  <td>{minutesOf(run.seconds)}</td>
+                  <td>{minutesAndSeconds(run.seconds)}</td>
                   <td>{run.slips.map((slip) => SLIP_WORDS[slip]).join("; ")}</td>
                 </tr>
               ))}

@@ -6,7 +6,7 @@ import {
   open,
   type Played,
   play,
-  type Recorded,
+  type RecordedAct,
   type Run,
   record,
   replay,
@@ -31,7 +31,7 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number) {
   const [events, setEvents] = useState<readonly Happened[]>([]);
   const [hints, setHints] = useState<readonly number[]>([]);
   const now = useRef(played);
-  const acts = useRef<Recorded[]>([]);
+  const acts = useRef<RecordedAct[]>([]);
   const when = useRef<number[]>([]);
   const hinted = useRef<readonly number[]>([]);
   const began = useRef<number | undefined>(undefined);

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import { type OffsetCorrection, targetOf } from "../../core/correction/index.ts";
+import { middleOfLimits, type OffsetCorrection } from "../../core/correction/index.ts";
 import { type LatheAxis, lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
 import { standingCell } from "../../core/offsets/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
@@ -53,10 +53,10 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
           {features.map(({ id, state, next }) => (
             <tr key={id}>
               <th scope="row">{state.feature.name}</th>
-              <td>{show.drawn(axis, targetOf(state.feature))}</td>
+              <td>{show.drawn(axis, middleOfLimits(state.feature))}</td>
               <td>{state.latest ? show.drawn(axis, state.latest.measured) : "–"}</td>
               <td>
-                {state.latest ? show.drawn(axis, targetOf(state.feature) - state.latest.measured, "always") : "–"}
+                {state.latest ? show.drawn(axis, middleOfLimits(state.feature) - state.latest.measured, "always") : "–"}
               </td>
               <td>{isOffset ? show.drawn(axis, next) : "–"}</td>
             </tr>

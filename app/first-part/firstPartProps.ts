@@ -2,7 +2,7 @@ import type { Axis } from "../../core/machine/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 
 /** A wear that measuring asked for in an earlier setup, and when. */
-export interface PastWear {
+interface PastWear {
   readonly value: number;
   readonly at: string;
 }

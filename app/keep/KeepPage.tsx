@@ -7,7 +7,7 @@ import type { LedgerLine } from "../../core/reports/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { Trouble } from "../prepare/Section.tsx";
+import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -154,7 +154,7 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
             <PlainButton type="submit" isDisabled={form.busy}>
               Open it again
             </PlainButton>
-            <Trouble>{form.trouble}</Trouble>
+            <SectionRefusal>{form.trouble}</SectionRefusal>
           </form>
         ) : (
           <p>A lead opens it again.</p>
@@ -177,7 +177,7 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
           <PrimaryButton onPress={() => form.send("sign-off")} isDisabled={form.busy || (unproven.length > 0 && !seen)}>
             Sign off as {person.name}
           </PrimaryButton>
-          <Trouble>{form.trouble}</Trouble>
+          <SectionRefusal>{form.trouble}</SectionRefusal>
         </>
       ) : (
         <p>A lead signs off.</p>
@@ -265,7 +265,9 @@ function NoteForm({ setup, setupId }: KeepProps) {
         <PlainButton type="submit" isDisabled={busy || (text.trim() === "" && !photo)}>
           <ImagePlus size={20} aria-hidden="true" /> {busy ? "Keeping…" : "Keep it"}
         </PlainButton>
-        <Trouble>{answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}</Trouble>
+        <SectionRefusal>
+          {answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}
+        </SectionRefusal>
       </form>
     </Panel>
   );

@@ -2,13 +2,13 @@ import type { MachineProfile, Zone } from "../../core/machine/index.ts";
 import { ONLY_ZONE } from "../../core/machine/index.ts";
 
 /** One station on the sheet's drawing, in its own units: where it stands and which way its tool looks. */
-export interface StationPlace {
+interface StationPlace {
   readonly station: string;
   readonly x: number;
   readonly y: number;
   readonly zone: string;
 }
-export interface StationsScene {
+interface StationsScene {
   readonly width: number;
   readonly height: number;
   readonly places: readonly StationPlace[];

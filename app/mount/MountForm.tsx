@@ -19,8 +19,8 @@ import { ageOf } from "../setups/age.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { CentreForm } from "../touch/CentreForm.tsx";
-import { Caution, Strip } from "../touch/FootStrip.tsx";
-import { Facts, Foot, Kept, Panel } from "../touch/Ladder.tsx";
+import { Caution, FootStripBox } from "../touch/FootStrip.tsx";
+import { FactList, Foot, KeptBox, Panel } from "../touch/Ladder.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -186,17 +186,17 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
           )}
         </Results>
         {found && <Question as="p">{verdict(check, found, setup.machine.units, entersBore(tool.tool))}</Question>}
-        <Facts>
+        <FactList>
           <div>
             <dt>station</dt>
             <dd>{tool.station}</dd>
           </div>
-        </Facts>
+        </FactList>
         <Aside>Spindle {turns(tool)}.</Aside>
         <Foot>
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
           {kept && (
-            <Kept>
+            <KeptBox>
               <span>
                 Kept by {kept.person}, {ageOf(kept.at, now)}
               </span>
@@ -209,7 +209,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
                   setupId={setupId}
                 />
               )}
-            </Kept>
+            </KeptBox>
           )}
           {mayEnter && (
             <PrimaryButton onPress={keep} isDisabled={form.busy}>
@@ -218,7 +218,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
           )}
         </Foot>
       </Panel>
-      <Strip>
+      <FootStripBox>
         <p>
           <strong>
             {isSlid(tool) ? "Leave it loose and pushed well back." : "Clean seats, clamp, number the holder."}
@@ -228,7 +228,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
             : "Shank against the station's bore, hose and coolant port, screws backed off."}
         </p>
         <Caution>{CHECK_CAUTION[check]}</Caution>
-      </Strip>
+      </FootStripBox>
     </>
   );
 

@@ -15,7 +15,7 @@ import { DialogSheet, Shade } from "../ui/Sheet.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";
-import { readQueue, type Trouble, type Waiting } from "./store.ts";
+import { readQueue, type StoreTrouble, type Waiting } from "./store.ts";
 import { useConnection } from "./useConnection.ts";
 
 /** What waits on this device, and what somebody must settle before it is kept. */
@@ -94,7 +94,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
   );
 }
 
-const SEND_WORDS: Readonly<Record<Trouble["outcome"], string>> = {
+const SEND_WORDS: Readonly<Record<StoreTrouble["outcome"], string>> = {
   conflict: "Use mine",
   refused: "Send again",
   "signed-out": "Send it",

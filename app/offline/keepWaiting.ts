@@ -5,7 +5,7 @@ import { bringAlong, type ChosenFile } from "./bringAlong.ts";
 import { setupHere } from "./loadSetup.ts";
 import { showPhotoHere } from "./photosHere.ts";
 import { countWaiting } from "./sendWaiting.ts";
-import { addWaiting, isFull, readOwnQueue, type Trouble } from "./store.ts";
+import { addWaiting, isFull, readOwnQueue, type StoreTrouble } from "./store.ts";
 
 const NOT_HERE =
   "The server does not answer, and this setup has not been taken along on this device. What you typed is kept: send it again.";
@@ -23,7 +23,7 @@ export async function keepWaiting(
   setupId: string,
   typed: Readonly<Record<string, string>>,
   file?: ChosenFile,
-  trouble?: Trouble,
+  trouble?: StoreTrouble,
 ): Promise<TouchAnswer> {
   try {
     const here = await setupHere(setupId);

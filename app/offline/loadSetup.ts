@@ -20,7 +20,7 @@ export async function setupHere(setupId: string) {
   const known = waiting ? { ...pack.known, program: textOfBytes(new Uint8Array(waiting.content)) } : pack.known;
   return { pack: { ...pack, known }, state, entries, setup };
 }
-export type SetupHere = NonNullable<Awaited<ReturnType<typeof setupHere>>>;
+type SetupHere = NonNullable<Awaited<ReturnType<typeof setupHere>>>;
 
 /** Whether this device goes by what it has: the server is away, or not everything has been sent to it yet. */
 async function goesByItself(setupId: string): Promise<boolean> {

@@ -25,4 +25,3 @@ export function loadedSetup(
     now: new Date().toISOString(),
   };
 }
-export type LoadedSetup = ReturnType<typeof loadedSetup>;

@@ -21,7 +21,7 @@ export interface Waiting {
   /** By this device's clock; ISO 8601. */
   readonly madeAt: string;
   /** Why it was not kept when it was sent, or is not sent by itself: somebody decides. */
-  readonly trouble?: Trouble;
+  readonly trouble?: StoreTrouble;
 }
 
 /** A file that a waiting form brings along, under its fingerprint; sent before the form. */
@@ -33,7 +33,7 @@ export interface WaitingFile {
   readonly content: ArrayBuffer;
 }
 
-export type Trouble =
+export type StoreTrouble =
   | { readonly outcome: "refused"; readonly message: string }
   /** Entered while nobody was signed in: whoever it would be sent for says whether it is theirs. */
   | { readonly outcome: "signed-out" }

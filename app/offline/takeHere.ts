@@ -2,7 +2,7 @@ import type { MouseEvent } from "react";
 import { connection } from "./connection.ts";
 
 /** A file that this device makes itself. */
-export interface OwnFile {
+interface OwnFile {
   readonly name: string;
   readonly text: string;
 }

@@ -14,7 +14,7 @@ import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
-import { Block, Choice, Choices, Field, Row, Small, Wrong } from "./parts.ts";
+import { BenchField, BenchRefusal, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -27,7 +27,7 @@ export function PositionBlock({ lathe: { state } }: { readonly lathe: Lathe }) {
   const name = state.offset === undefined ? "no offset" : `offset ${offsetNumber(machine, state.offset)}`;
   const write = (of: PerAxis<number>, axis: Axis) => formatLength(of[axis], lastDigit(machine, axis));
   return (
-    <Block aria-label="Positions">
+    <LatheBlock aria-label="Positions">
       <Positions>
         <thead>
           <tr>
@@ -46,7 +46,7 @@ export function PositionBlock({ lathe: { state } }: { readonly lathe: Lathe }) {
           ))}
         </tbody>
       </Positions>
-    </Block>
+    </LatheBlock>
   );
 }
 
@@ -59,9 +59,9 @@ export const ToolBlock = rendersFor(
       (a, b) => Number(a) - Number(b),
     );
     return (
-      <Block aria-label="Tool">
-        <Row>
-          <Field $wide>
+      <LatheBlock aria-label="Tool">
+        <BenchRow>
+          <BenchField $wide>
             Station
             <select
               value={state.station}
@@ -79,8 +79,8 @@ export const ToolBlock = rendersFor(
                 </option>
               ))}
             </select>
-          </Field>
-          <Field>
+          </BenchField>
+          <BenchField>
             Offset
             <select
               value={state.offset ?? ""}
@@ -93,9 +93,9 @@ export const ToolBlock = rendersFor(
                 </option>
               ))}
             </select>
-          </Field>
-        </Row>
-      </Block>
+          </BenchField>
+        </BenchRow>
+      </LatheBlock>
     );
   },
 );
@@ -151,7 +151,7 @@ export const EntryBlock = rendersFor(
         ? `${state.activeWork} ${AXIS_NAME[axis]}`
         : `${cell === "wear" ? "wear " : ""}${AXIS_NAME[axis]}, offset ${offsetNumber(machine, offset)}`;
     return (
-      <Block
+      <LatheBlock
         as="form"
         aria-label="Offset entry"
         onSubmit={(event: React.FormEvent) => {
@@ -159,7 +159,7 @@ export const EntryBlock = rendersFor(
           submit();
         }}
       >
-        <Row $even>
+        <BenchRow $even>
           <Choices
             aria-label="Axis of the entry"
             orientation="horizontal"
@@ -172,7 +172,7 @@ export const EntryBlock = rendersFor(
               </Choice>
             ))}
           </Choices>
-          <Field>
+          <BenchField>
             <select
               aria-label="Cell of the entry"
               value={cell}
@@ -182,10 +182,10 @@ export const EntryBlock = rendersFor(
               <option value="wear">wear</option>
               <option value="work">{state.activeWork}</option>
             </select>
-          </Field>
-        </Row>
-        <Row>
-          <Field $wide>
+          </BenchField>
+        </BenchRow>
+        <BenchRow>
+          <BenchField $wide>
             {ENTRY_WORDS[as]} {where}
             <input
               value={text}
@@ -193,22 +193,22 @@ export const EntryBlock = rendersFor(
               aria-invalid={wrong !== ""}
               onChange={({ target }) => setText(target.value)}
             />
-          </Field>
+          </BenchField>
           <Small type="submit">Enter</Small>
-        </Row>
-        {wrong && <Wrong role="alert">{wrong}</Wrong>}
+        </BenchRow>
+        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
         <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
         {(said !== undefined || offsetsFile !== undefined) && (
-          <Row $even>
+          <BenchRow $even>
             {said !== undefined && (
               <Small onPress={() => enter(said)}>
                 Enter Luvrit’s {formatLength(said, digit, as === "add" ? { sign: "always" } : {})}
               </Small>
             )}
             {offsetsFile !== undefined && <Small onPress={() => void loadFile()}>Load Luvrit’s file</Small>}
-          </Row>
+          </BenchRow>
         )}
-      </Block>
+      </LatheBlock>
     );
   },
 );
@@ -250,12 +250,12 @@ export const LinesBlock = rendersFor(
     const start = () => (isWaiting ? act({ do: "cycle-start" }) : act({ do: "mdi", text }, { do: "cycle-start" }));
     const next = state.program.blocks[0]?.text;
     return (
-      <Block aria-label="Lines for the control">
-        <Field>
+      <LatheBlock aria-label="Lines for the control">
+        <BenchField>
           Lines by hand (MDI)
           <textarea value={text} spellCheck={false} onChange={({ target }) => setLines(target.value)} />
-        </Field>
-        <Row $even>
+        </BenchField>
+        <BenchRow $even>
           <Small onPress={start}>{isWaiting ? (mode === "held" ? "Go on" : `Next: ${next ?? "…"}`) : "Start"}</Small>
           <Small isDisabled={mode !== "running"} onPress={() => act({ do: "feed-hold" })}>
             Feed hold
@@ -263,7 +263,7 @@ export const LinesBlock = rendersFor(
           <Small aria-pressed={state.singleBlock} onPress={() => act({ do: "single-block", on: !state.singleBlock })}>
             Single block
           </Small>
-        </Row>
+        </BenchRow>
         <Choices
           aria-label="Rapid override"
           orientation="horizontal"
@@ -276,7 +276,7 @@ export const LinesBlock = rendersFor(
             </Choice>
           ))}
         </Choices>
-      </Block>
+      </LatheBlock>
     );
   },
 );

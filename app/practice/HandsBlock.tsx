@@ -4,7 +4,7 @@ import { SPACER_KINDS, type SpacerKind } from "../../core/tool/index.ts";
 import { formatMillimetres, readLength, type Unit } from "../../core/units/index.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool } from "../../sim/lathe/index.ts";
-import { Block, Field, Row, Small, Wrong } from "./parts.ts";
+import { BenchField, BenchRefusal, BenchRow, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -21,8 +21,8 @@ export const SpindleBlock = rendersFor(
     const turns = state.spindle.run !== "off";
     const hasLive = Object.values(state.tools).some(({ tool }) => tool.kind.startsWith("live-"));
     return (
-      <Block aria-label="Spindle and door">
-        <Row>
+      <LatheBlock aria-label="Spindle and door">
+        <BenchRow>
           <Small aria-pressed={turns} onPress={() => act({ do: "spindle", run: turns ? "off" : "forward", rpm: 800 })}>
             {turns ? "Stop spindle" : "Start spindle"}
           </Small>
@@ -45,8 +45,8 @@ export const SpindleBlock = rendersFor(
               {state.setter === "out" ? "Park setter" : "Setter out"}
             </Small>
           )}
-        </Row>
-      </Block>
+        </BenchRow>
+      </LatheBlock>
     );
   },
 );
@@ -76,9 +76,9 @@ export const SpacerBlock = rendersFor(
       act({ do: "hold-spacer", spacer: { kind, thickness: read.value.mm, axis } });
     };
     return (
-      <Block aria-label="Between tool and part">
-        <Row>
-          <Field $wide>
+      <LatheBlock aria-label="Between tool and part">
+        <BenchRow>
+          <BenchField $wide>
             Between, on {AXIS_NAME[state.spacer?.axis ?? axis]}
             <select
               value={kind}
@@ -92,8 +92,8 @@ export const SpacerBlock = rendersFor(
                 <option key={one}>{one}</option>
               ))}
             </select>
-          </Field>
-          <Field>
+          </BenchField>
+          <BenchField>
             {units} thick
             <input
               value={text}
@@ -101,16 +101,16 @@ export const SpacerBlock = rendersFor(
               aria-invalid={wrong !== ""}
               onChange={({ target }) => setText(target.value)}
             />
-          </Field>
+          </BenchField>
           <Small
             aria-pressed={state.spacer !== undefined}
             onPress={state.spacer ? () => act({ do: "drop-spacer" }) : hold}
           >
             {state.spacer ? "Take away" : "Hold it"}
           </Small>
-        </Row>
-        {wrong && <Wrong role="alert">{wrong}</Wrong>}
-      </Block>
+        </BenchRow>
+        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+      </LatheBlock>
     );
   },
 );
@@ -141,9 +141,9 @@ export const GaugeBlock = rendersFor(
     };
     const onCentre = active?.body.mode === "centre";
     return (
-      <Block aria-label="Gauges">
-        <Row>
-          <Field $wide>
+      <LatheBlock aria-label="Gauges">
+        <BenchRow>
+          <BenchField $wide>
             Gauge
             <select value={gauge} onChange={({ target }) => setGauge(target.value as GaugeKind)}>
               {gauges.map((one) => (
@@ -152,8 +152,8 @@ export const GaugeBlock = rendersFor(
                 </option>
               ))}
             </select>
-          </Field>
-          <Field>
+          </BenchField>
+          <BenchField>
             at Z
             <input
               value={where}
@@ -161,12 +161,12 @@ export const GaugeBlock = rendersFor(
               aria-invalid={wrong !== ""}
               onChange={({ target }) => setWhere(target.value)}
             />
-          </Field>
+          </BenchField>
           <Small onPress={measure}>Measure</Small>
-        </Row>
-        {wrong && <Wrong role="alert">{wrong}</Wrong>}
+        </BenchRow>
+        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
         <output aria-label="Reading">{last && `reads ${last}`}</output>
-        <Row>
+        <BenchRow>
           {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep</Small>}
           {active?.tool.isLoose && (
             <>
@@ -176,8 +176,8 @@ export const GaugeBlock = rendersFor(
           )}
           <Small onPress={() => act({ do: "pull-bar" })}>Pull the bar</Small>
           <Small onPress={() => act({ do: "remount", station: state.station })}>Off and on again</Small>
-        </Row>
-      </Block>
+        </BenchRow>
+      </LatheBlock>
     );
   },
 );

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { type LengthReading, readLength, type Unit } from "../../core/units/index.ts";
-import { Field, Row, Small, Wrong } from "./parts.ts";
+import { BenchField, BenchRefusal, BenchRow, Small } from "./parts.ts";
 
 /** A length that is typed and taken with the button beside it; why it is no length stands below, and what was typed stays. */
 export function TakeLength({
@@ -26,8 +26,8 @@ export function TakeLength({
   };
   return (
     <>
-      <Row>
-        <Field $wide>
+      <BenchRow>
+        <BenchField $wide>
           {label}
           <input
             value={text}
@@ -35,10 +35,10 @@ export function TakeLength({
             aria-invalid={wrong !== ""}
             onChange={({ target }) => setText(target.value)}
           />
-        </Field>
+        </BenchField>
         <Small onPress={take}>{button}</Small>
-      </Row>
-      {wrong && <Wrong role="alert">{wrong}</Wrong>}
+      </BenchRow>
+      {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
     </>
   );
 }

@@ -14,7 +14,7 @@ import { decimalsOf } from "../../core/units/index.ts";
 import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import { Handwheel } from "./Handwheel.tsx";
-import { Block, Choice, Choices } from "./parts.ts";
+import { Choice, Choices, LatheBlock } from "./parts.ts";
 import type { Lathe } from "./useLathe.ts";
 
 /** Steps of the wheel, in last digits of the readout. */
@@ -53,7 +53,7 @@ export function WheelBlock({
   const written = (digits: number) => (digits * digit).toFixed(Math.max(0, places - Math.round(Math.log10(digits))));
   const plus = directionOf(machine, zone, axis, sign);
   return (
-    <Block aria-label="Handwheel">
+    <LatheBlock aria-label="Handwheel">
       <Pair>
         <Choices
           aria-label="Axis of the handwheel"
@@ -90,7 +90,7 @@ export function WheelBlock({
         {plus.name}
         {plus.leads && `: ${plus.leads}`}. Drag, scroll or arrow keys.
       </p>
-    </Block>
+    </LatheBlock>
   );
 }
 

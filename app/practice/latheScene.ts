@@ -1,5 +1,5 @@
 import { mirrored, type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
-import { activeTool, gapOn, holdingOf, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
+import { activeTool, gapOn, holdingOfPart, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
 import { cornersOf, type Profile } from "../../sim/stock/profile.ts";
 import { type Stock, upperWall } from "../../sim/stock/stock.ts";
 
@@ -19,7 +19,7 @@ export interface LatheScene {
 const wallsKnown = new WeakMap<Stock, readonly Polygon[]>();
 
 /** Both walls of what is left of the part; worked out once for the same part. */
-export function wallsOfStock(stock: Stock): readonly Polygon[] {
+function wallsOfStock(stock: Stock): readonly Polygon[] {
   const known = wallsKnown.get(stock);
   if (known) return known;
   const upper = upperWall(stock);
@@ -37,7 +37,7 @@ export function latheScene(state: LatheState): LatheScene {
   const flip = (polygon: Polygon) => (active?.side === -1 ? mirrored(polygon) : polygon);
   return {
     walls: stock ? wallsOfStock(stock) : [],
-    holding: stock && part ? around(holdingOf(state.config, works), part.diameter / 2) : [],
+    holding: stock && part ? around(holdingOfPart(state.config, works), part.diameter / 2) : [],
     tool: active &&
       at && {
         cutting: flip(active.body.cutting),

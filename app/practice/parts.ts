@@ -4,14 +4,14 @@ import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
 /** A block of the practice screen with its small heading. */
-export const Block = styled.section`
+export const LatheBlock = styled.section`
   display: grid;
   gap: 6px;
   padding: 8px 12px 10px;
   border-bottom: 1px solid ${color("line")};
   h2 { margin-bottom: 4px; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
 `;
-export const Row = styled.div<{ $even?: boolean }>`
+export const BenchRow = styled.div<{ $even?: boolean }>`
   display: flex;
   flex-wrap: ${({ $even }) => ($even ? "nowrap" : "wrap")};
   ${({ $even }) => $even && " > button { flex: 1 1 0; padding: 4px; }"}
@@ -46,7 +46,7 @@ export const Choice = styled(Radio)`
   &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
 `;
-export const Field = styled.label<{ $wide?: boolean }>`
+export const BenchField = styled.label<{ $wide?: boolean }>`
   display: grid;
   gap: 2px;
   flex: ${({ $wide }) => ($wide ? "2 1 116px" : "1 1 60px")};
@@ -67,7 +67,7 @@ export const Field = styled.label<{ $wide?: boolean }>`
   select { padding: 4px 0 4px 2px; font-family: inherit; font-size: ${size.small}; }
   textarea { min-height: 70px; resize: none; line-height: 1.25; }
 `;
-export const Wrong = styled.p`
+export const BenchRefusal = styled.p`
   margin-top: 4px;
   color: ${color("stop")};
   font-size: ${size.small};

@@ -1,14 +1,14 @@
 import type { LatheCommand, LatheConfig, LatheState } from "../../sim/lathe/index.ts";
 
 /** A lathe that several pages and the machine's position feed look at. */
-export interface Shared {
+interface Shared {
   readonly label: string;
   readonly seed: number;
   readonly state: LatheState;
   readonly revision: number;
 }
 
-export type Driven =
+type Driven =
   | { readonly outcome: "done"; readonly revision: number }
   /** Somebody else has moved it meanwhile: this is how it stands. */
   | { readonly outcome: "overtaken"; readonly revision: number; readonly state: LatheState }

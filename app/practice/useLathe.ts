@@ -9,7 +9,7 @@ import {
 } from "../../sim/lathe/index.ts";
 import { driveLathe, lookAtLathe, putUpLathe } from "./sharedLathe.ts";
 
-export interface LatheTask {
+interface LatheTask {
   readonly machine: string;
   readonly label: string;
   readonly config: LatheConfig;

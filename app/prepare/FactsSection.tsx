@@ -12,7 +12,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Pick } from "./Field.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal } from "./Section.tsx";
 
 /** A fact to look at: what to do at this machine, and what can be found. The last of them is what must not be. */
 interface FactToCheck {
@@ -154,7 +154,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
           </Choose>
         )}
       </Line>
-      {form.trouble && <Trouble>{form.trouble}</Trouble>}
+      {form.trouble && <SectionRefusal>{form.trouble}</SectionRefusal>}
     </Card>
   );
 }

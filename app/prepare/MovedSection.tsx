@@ -3,7 +3,7 @@ import { toolNumber } from "../../core/machine/index.ts";
 import type { MovedAdvice } from "../../core/plan/index.ts";
 import { Verdict } from "../shell/ViewFrame.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Section, Sheet } from "./Section.tsx";
+import { Section, SectionTable } from "./Section.tsx";
 
 const ADVICE: Readonly<Record<MovedAdvice, { readonly words: string; readonly tone: "clear" | "doubt" }>> = {
   touch: { words: "touch anew", tone: "doubt" },
@@ -25,7 +25,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
       {moved.length === 0 ? (
         <p>No tool is loaded yet. Load the tools of this job first.</p>
       ) : (
-        <Sheet>
+        <SectionTable>
           <thead>
             <tr>
               <th scope="col">tool</th>
@@ -55,7 +55,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
               </tr>
             ))}
           </tbody>
-        </Sheet>
+        </SectionTable>
       )}
       {moved.some(({ advice }) => advice === "check") && (
         <p>

@@ -11,7 +11,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { color, size, target } from "../ui/tokens.ts";
 import { FileChoice } from "./FileChoice.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal, SectionRow, SectionTable } from "./Section.tsx";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
 
@@ -38,7 +38,7 @@ export function OldValuesSection(props: PrepareProps) {
         <p>What stands in the control from the last job is written down first, then cleared or knowingly kept.</p>
       </header>
       <Card>
-        <Row>
+        <SectionRow>
           <FileChoice
             label="Backup file of the control's offset table"
             words={table ? "Read another backup file" : "Read the control's backup file"}
@@ -52,7 +52,7 @@ export function OldValuesSection(props: PrepareProps) {
           >
             Take over what earlier setups left ({left} {left === 1 ? "row" : "rows"})
           </PlainButton>
-        </Row>
+        </SectionRow>
         {table ? (
           <Quiet>
             {table.rows.length} rows from{" "}
@@ -67,7 +67,7 @@ export function OldValuesSection(props: PrepareProps) {
             Nothing is taken from a file that cannot be read to its end.
           </Quiet>
         )}
-        <Trouble>{unread ?? form.trouble ?? form.refusalOf("text")}</Trouble>
+        <SectionRefusal>{unread ?? form.trouble ?? form.refusalOf("text")}</SectionRefusal>
       </Card>
       {table && <Rows key={table.entry} {...props} table={table} />}
     </Section>
@@ -100,7 +100,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   const open = oldValuesLeft(setup);
   return (
     <>
-      <Sheet>
+      <SectionTable>
         <thead>
           <tr>
             <th scope="col">offset</th>
@@ -152,8 +152,8 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
             );
           })}
         </tbody>
-      </Sheet>
-      <Row>
+      </SectionTable>
+      <SectionRow>
         <PlainButton
           isDisabled={!mayEnter || form.busy || (open === 0 && Object.keys(chosen).length === 0)}
           onPress={decide}
@@ -165,8 +165,8 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
             ? "All rows are decided."
             : `${open} not decided yet. Wear of rows that are touched anew begins at 0.`}
         </Quiet>
-      </Row>
-      <Trouble>{form.trouble}</Trouble>
+      </SectionRow>
+      <SectionRefusal>{form.trouble}</SectionRefusal>
     </>
   );
 }

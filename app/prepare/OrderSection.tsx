@@ -9,7 +9,7 @@ import { wayName } from "../touch/words.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 
 /** The order of work: as proposed, and re-ordered by hand with every broken prerequisite named. */
 export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
@@ -53,7 +53,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
           {minutes(plan.seconds)} min.
         </p>
       </header>
-      <Row>
+      <SectionRow>
         <PrimaryButton
           isDisabled={!mayEnter || form.busy || (isProposed && setup.order?.by === "plan" && order === undefined)}
           onPress={() => {
@@ -78,8 +78,8 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
         {setup.order && mayEnter && (
           <UndoButton entry={setup.order.entry} seq={setup.seq} label="Take back" what="the order" setupId={setupId} />
         )}
-        <Trouble>{form.trouble}</Trouble>
-      </Row>
+        <SectionRefusal>{form.trouble}</SectionRefusal>
+      </SectionRow>
       <Steps aria-label="Steps in order">
         {steps.map((step, index) => {
           const wrong = broken.filter((one) => one.step.key === step.key);

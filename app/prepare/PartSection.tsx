@@ -10,7 +10,7 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Sheet, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal, SectionRow, SectionTable } from "./Section.tsx";
 import { stockLengths } from "./stockLengths.ts";
 
 /** The stock, and the tolerances that matter, each tied to the offset that makes it. */
@@ -71,12 +71,12 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
           />
         ))}
       </Columns>
-      <Row>
+      <SectionRow>
         <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
           Keep the stock
         </PlainButton>
-        <Trouble>{form.trouble}</Trouble>
-      </Row>
+        <SectionRefusal>{form.trouble}</SectionRefusal>
+      </SectionRow>
     </Card>
   );
 }
@@ -104,7 +104,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
   return (
     <>
       {features.length > 0 && (
-        <Sheet>
+        <SectionTable>
           <thead>
             <tr>
               <th scope="col">dimension</th>
@@ -141,7 +141,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
               </tr>
             ))}
           </tbody>
-        </Sheet>
+        </SectionTable>
       )}
       {tools.length === 0 ? (
         <Quiet>Once tools are loaded, the dimensions that they must hold are written here.</Quiet>
@@ -197,12 +197,12 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
               />
             ))}
           </Columns>
-          <Row>
+          <SectionRow>
             <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
               Add this tolerance
             </PlainButton>
-            <Trouble>{form.trouble}</Trouble>
-          </Row>
+            <SectionRefusal>{form.trouble}</SectionRefusal>
+          </SectionRow>
         </Card>
       )}
     </>

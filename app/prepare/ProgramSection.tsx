@@ -16,7 +16,7 @@ import { color, mono, size } from "../ui/tokens.ts";
 import { type ConflictWords, conflictWords, type Resolution } from "./conflict.ts";
 import { ProgramPicker } from "./ProgramPicker.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 import { ThreeLists } from "./ThreeLists.tsx";
 import { useProgramFile } from "./useProgramFile.ts";
 
@@ -82,7 +82,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
         : undefined;
   return (
     <Card $tone={programRead ? "clear" : "line"}>
-      <Row>
+      <SectionRow>
         {programRead && (
           <Named>
             <b>{programRead.name}</b>
@@ -112,7 +112,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
             Program for the control
           </Take>
         )}
-      </Row>
+      </SectionRow>
     </Card>
   );
 }
@@ -153,7 +153,7 @@ function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { reado
       </Title>
       <Said>{text}</Said>
       {mayEnter && resolutions.length > 0 && (
-        <Row>
+        <SectionRow>
           {resolutions.map((resolution) => (
             <Resolve
               key={resolution.words}
@@ -164,10 +164,10 @@ function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { reado
               about={title}
             />
           ))}
-        </Row>
+        </SectionRow>
       )}
-      {form.trouble && <Trouble>{form.trouble}</Trouble>}
-      {form.refusalOf("to") && <Trouble>{form.refusalOf("to")}</Trouble>}
+      {form.trouble && <SectionRefusal>{form.trouble}</SectionRefusal>}
+      {form.refusalOf("to") && <SectionRefusal>{form.refusalOf("to")}</SectionRefusal>}
     </Card>
   );
 }
@@ -232,7 +232,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
   if (!renumbered || changed.length === 0) return null;
   return (
     <Card $tone="clear">
-      <Row>
+      <SectionRow>
         <h2>
           {changed.length} {changed.length === 1 ? "line" : "lines"} renumbered
         </h2>
@@ -245,7 +245,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
             setupId={setupId}
           />
         )}
-      </Row>
+      </SectionRow>
       <Diff aria-label="Changed lines of the program">
         {changed.slice(0, MOST_SHOWN).map(({ line, before, after }) => (
           <li key={line}>

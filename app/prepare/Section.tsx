@@ -14,7 +14,7 @@ export const Section = styled.section`
 `;
 
 /** A plain table of facts and numbers. */
-export const Sheet = styled.table`
+export const SectionTable = styled.table`
   width: 100%;
   border-collapse: collapse;
   background: ${color("sheet")};
@@ -33,7 +33,7 @@ export const Card = styled.div<{ $tone?: "spacer" | "stop" | "line" | "clear" }>
   background: ${color("sheet")};
 `;
 
-export const Row = styled.div`
+export const SectionRow = styled.div`
   display: flex;
   flex-wrap: wrap;
   align-items: center;
@@ -45,7 +45,7 @@ export const Quiet = styled.p`
   font-size: ${size.small};
 `;
 
-export const Trouble = styled.p.attrs({ role: "alert" })`
+export const SectionRefusal = styled.p.attrs({ role: "alert" })`
   min-height: 1.3em;
   color: ${color("stop")};
   font-size: ${size.small};

@@ -11,7 +11,7 @@ import { color, mono, radius, size } from "../ui/tokens.ts";
 import { changesTo } from "./conflict.ts";
 import { type ListLine, listLines } from "./listLines.ts";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Quiet, Trouble } from "./Section.tsx";
+import { Quiet, SectionRefusal } from "./Section.tsx";
 
 /** Height of one item and of the headings, so that lines meet items; pixels. */
 const ROW = 44;
@@ -158,7 +158,7 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
         {mayEnter && "Drag a tool to another station to move it, or a call onto a station to renumber it. "}
         An unbroken line: the tool stands where it is called. A broken line: it stands somewhere else.
       </Quiet>
-      <Trouble>{form.trouble ?? form.refusalOf("to")}</Trouble>
+      <SectionRefusal>{form.trouble ?? form.refusalOf("to")}</SectionRefusal>
     </div>
   );
 }

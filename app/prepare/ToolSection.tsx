@@ -13,7 +13,7 @@ import { color } from "../ui/tokens.ts";
 import { Field, LengthField, Pick } from "./Field.tsx";
 import { Columns } from "./PartSection.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Trouble } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 import { CHOICE_NAME, FIELD_NAME, KIND_NAME, USUAL } from "./toolWords.ts";
 
 /** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
@@ -202,13 +202,13 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
         </Card>
         <Picture aria-hidden="true">{read.ok && <ToolIcon tool={read.value} />}</Picture>
       </Split>
-      <Row>
+      <SectionRow>
         <PrimaryButton type="submit" isDisabled={!mayEnter || form.busy}>
           Load {/^\d+$/.test(offset) ? toolNumber(machine, offset) : "it"} into station {station}
         </PrimaryButton>
         <Link to="?part=lists">Back to the lists</Link>
-        <Trouble>{form.trouble}</Trouble>
-      </Row>
+        <SectionRefusal>{form.trouble}</SectionRefusal>
+      </SectionRow>
     </Section>
   );
 }

@@ -7,7 +7,7 @@ import { teachingTool } from "../../core/plan/index.ts";
 import { showFor } from "../shell/useShow.ts";
 import { plainButtonLink } from "../ui/Button.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Row, Section, Sheet } from "./Section.tsx";
+import { Card, Quiet, Section, SectionRow, SectionTable } from "./Section.tsx";
 
 /** What puts a value into the work offset, by school. */
 function taughtBy(setup: SetupView): string {
@@ -44,7 +44,7 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
         <h1>Work offsets</h1>
         <p>A work offset moves every tool, a tool offset one. X stays a constant of the machine.</p>
       </header>
-      <Sheet>
+      <SectionTable>
         <thead>
           <tr>
             <th scope="col">work offset</th>
@@ -72,7 +72,7 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
             );
           })}
         </tbody>
-      </Sheet>
+      </SectionTable>
       {setup.programRead && !used.some(({ name }) => name === setup.workOffset.name) && (
         <Card $tone="spacer">
           <p>
@@ -89,10 +89,10 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
           </p>
         </Card>
       )}
-      <Row>
+      <SectionRow>
         {mayEnter && <Go to={`/setups/new?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
         <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
-      </Row>
+      </SectionRow>
     </Section>
   );
 }

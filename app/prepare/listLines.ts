@@ -7,7 +7,7 @@ export interface ListLine {
 }
 
 /** What the three columns show, each in its order. */
-export interface ListColumns {
+interface ListColumns {
   /** Calls, by station number and offset. */
   readonly called: readonly { readonly offset: string; readonly place: string | undefined }[];
   /** Offsets that the middle column shows. */

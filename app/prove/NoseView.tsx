@@ -15,7 +15,7 @@ import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from ".
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
-import { contourOf, exaggeration, noseScene } from "./noseProfile.ts";
+import { contourOf, exaggeration, noseProfile } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
 
 /** A short profile of the part to begin with: a chamfer, a cylinder, a taper and a cylinder. Millimetres, or inches. */
@@ -127,7 +127,7 @@ function Bench({
       : undefined;
   const found = answer?.ok ? answer.value : undefined;
   const times = profile.ok && found ? exaggeration(profile.value, found.largest) : 1;
-  const scene = profile.ok ? noseScene(profile.value, side, found?.elements ?? [], times) : undefined;
+  const scene = profile.ok ? noseProfile(profile.value, side, found?.elements ?? [], times) : undefined;
   const stroke = scene ? (scene.box.zMax - scene.box.zMin) / 320 : 1;
   const path = (points: readonly { readonly z: number; readonly x: number }[]) =>
     points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");

@@ -5,7 +5,7 @@ import { bodyIn, sideOf } from "../../sim/body/body.ts";
 import { fromOutline } from "../../sim/workshop/latheOfSetup.ts";
 
 /** A check to scale: Z to the right, X up as a true distance, millimetres. */
-export interface CheckScene {
+interface CheckScene {
   readonly box: { readonly zMin: number; readonly zMax: number; readonly xMin: number; readonly xMax: number };
   readonly stock: readonly Polygon[];
   readonly jaws: readonly Polygon[];

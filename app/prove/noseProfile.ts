@@ -22,7 +22,7 @@ export function contourOf(setup: SetupView, program: string, tool: ToolView): Pr
 }
 
 /** A profile with what stands proud of it or was cut too deep, drawn larger than it is. */
-export interface NoseScene {
+interface NoseProfile {
   readonly profile: readonly Point[];
   /** One stretch for each element that has a deviation. */
   readonly deviations: readonly {
@@ -34,12 +34,12 @@ export interface NoseScene {
 }
 
 /** The drawing of a profile: true distances, deviations along their normals times `exaggerated`. */
-export function noseScene(
+export function noseProfile(
   points: ProfilePoints,
   side: "outside" | "bore",
   elements: readonly { readonly index: number; readonly deviation: number }[],
   exaggerated: number,
-): NoseScene {
+): NoseProfile {
   const profile = points.map(([x, z]): Point => ({ z, x: x / 2 }));
   const deviations = elements.flatMap(({ index, deviation }) => {
     const [a, b] = [profile[index], profile[index + 1]];

@@ -3,13 +3,13 @@ import { hullOf, sweptHull } from "../../sim/clipping/sweep.ts";
 import type { DrawnTool, PlayedRehearsal } from "../workers/rehearsalWorker.ts";
 
 /** A moment of a rehearsal: how many steps are done, and the share of the one that is being made. */
-export interface Moment {
+interface PaintedMoment {
   readonly step: number;
   readonly share: number;
 }
 
 /** The moment at a time in minutes; `ends` holds when each step ends. */
-export function momentAt(ends: Float64Array, minutes: number): Moment {
+export function momentAt(ends: Float64Array, minutes: number): PaintedMoment {
   let [low, high] = [0, ends.length];
   while (low < high) {
     const middle = (low + high) >> 1;
@@ -62,7 +62,7 @@ export interface PaintColors {
 }
 
 /** The part of the plane that is shown, millimetres; the scale is the same both ways. */
-export interface PaintView {
+interface PaintView {
   readonly scale: number;
   readonly left: number;
   /** Sheet y of the centreline. */
@@ -88,7 +88,7 @@ export function paint(
   view: PaintView,
   rehearsal: PlayedRehearsal,
   strips: Strips,
-  { step, share }: Moment,
+  { step, share }: PaintedMoment,
   colors: PaintColors,
   showsDifferences: boolean,
 ): void {

@@ -5,7 +5,7 @@ import { rehearse, stageOf } from "../../sim/rehearsal/index.ts";
 import { demoSetup } from "../../tests/e2e/demoSetup.ts";
 import { barOf } from "../clear/travelScene.ts";
 import { checkScene } from "./checkScene.ts";
-import { exaggeration, noseScene } from "./noseProfile.ts";
+import { exaggeration, noseProfile } from "./noseProfile.ts";
 import { endsOf, momentAt, stripHistory } from "./paint.ts";
 import { slipAmount } from "./slips.ts";
 
@@ -81,7 +81,7 @@ describe("drawings of Clear and Nose", () => {
       [20, 0],
       [40, -10],
     ] as const;
-    const scene = noseScene(points, "outside", [{ index: 0, deviation: 0.3 }], 2);
+    const scene = noseProfile(points, "outside", [{ index: 0, deviation: 0.3 }], 2);
     const outline = scene.deviations[0]?.outline ?? [];
     const [a, , , off] = outline;
     expect(Math.hypot((off?.z ?? 0) - (a?.z ?? 0), (off?.x ?? 0) - (a?.x ?? 0))).toBeCloseTo(0.6, 9);

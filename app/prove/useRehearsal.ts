@@ -4,7 +4,7 @@ import type { Slip } from "../../sim/rehearsal/index.ts";
 import type { PlayedRehearsal, RehearsalAnswer, RehearsalRequest } from "../workers/rehearsalWorker.ts";
 
 /** A rehearsal on its way: nothing to play, being played, played, or failed. */
-export type RehearsalRun =
+type RehearsalRun =
   | { readonly state: "none" }
   | { readonly state: "running"; readonly share: number; readonly staged: PlayedRehearsal | undefined }
   | { readonly state: "failed"; readonly message: string }

@@ -5,7 +5,7 @@ import { changedLines as changedLinesOf } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
-import { changedLines } from "../../server/program/editedProgram.server.ts";
+import { changedProgramLines } from "../../server/program/editedProgram.server.ts";
 import { machineBefore } from "../../server/setup/known.server.ts";
 import { toolLibrary } from "../../server/workshop/workshopRepository.server.ts";
 import { loadStage } from "../offline/loadSetup.ts";
@@ -21,7 +21,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   const setup = viewSetup(state);
   const before = await machineBefore(sql(), setup.machine.id, params.setupId);
   return {
-    changed: await changedLines(sql(), setup),
+    changed: await changedProgramLines(sql(), setup),
     left: rowsOf(before).length,
     moved: whatMoved(setup, before),
     library: await toolLibrary(sql()),

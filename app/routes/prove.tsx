@@ -2,7 +2,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
-import { editedProgram } from "../../server/program/editedProgram.server.ts";
+import { editedProgramFile } from "../../server/program/editedProgram.server.ts";
 import { loadStage } from "../offline/loadSetup.ts";
 import { ProvePage } from "../prove/ProvePage.tsx";
 import { useSetup } from "../shell/useSetup.ts";
@@ -13,7 +13,7 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   await requireRole(request, "viewer");
   const view = new URL(request.url).searchParams.get("view");
   const state = view === "rehearsal" || view === "nose" ? await readSetup(sql(), params.setupId) : undefined;
-  const file = state && (await editedProgram(sql(), viewSetup(state)));
+  const file = state && (await editedProgramFile(sql(), viewSetup(state)));
   return { program: file?.text };
 }
 

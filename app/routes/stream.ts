@@ -5,7 +5,7 @@ import { standingSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { linkTo } from "../../server/machine-link/links.server.ts";
 import { mustBeQuietly } from "../../server/people/access.server.ts";
 import { listening } from "../../server/people/listening.server.ts";
-import type { Told } from "../stream/topics.ts";
+import type { StreamMessage } from "../stream/topics.ts";
 import type { Route } from "./+types/stream";
 
 /** A browser with very many pages listens to the first so many. */
@@ -19,10 +19,13 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const machines = query.getAll("machine").slice(0, MOST_TOPICS);
   // A browser cannot read a refused stream: it is told why on one that ends.
   if (!mayOpenStream(person.id))
-    return new Response(`retry: 30000\ndata: ${JSON.stringify({ words: TOO_MANY_STREAMS } satisfies Told)}\n\n`, {
-      headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store" },
-    });
-  return eventStream<Told>(
+    return new Response(
+      `retry: 30000\ndata: ${JSON.stringify({ words: TOO_MANY_STREAMS } satisfies StreamMessage)}\n\n`,
+      {
+        headers: { "Content-Type": "text/event-stream", "Cache-Control": "no-store" },
+      },
+    );
+  return eventStream<StreamMessage>(
     (tell) => {
       // Proxies pass an answer on with its first words.
       tell({ listening: true });

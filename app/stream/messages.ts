@@ -1,4 +1,4 @@
-import type { Told, Topics } from "./topics.ts";
+import type { StreamMessage, Topics } from "./topics.ts";
 
 /** What a page says of itself to the holder of the stream, and to the other pages where one of them holds it. */
 export type FromPage =
@@ -7,7 +7,7 @@ export type FromPage =
 
 /** What the holder of the stream says to all pages. */
 export type FromHolder =
-  | { readonly kind: "told"; readonly told: Told }
+  | { readonly kind: "told"; readonly told: StreamMessage }
   | { readonly kind: "failed"; readonly isRefused: boolean };
 
 export type Message = FromPage | FromHolder;

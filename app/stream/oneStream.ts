@@ -1,8 +1,8 @@
 import { listenTo } from "./listenTo.ts";
-import { addressOf, isEmpty, keyOf, silenceOf, type Told, type Topics } from "./topics.ts";
+import { addressOf, isEmpty, messageKey, type StreamMessage, silenceOf, type Topics } from "./topics.ts";
 
 interface Listener {
-  readonly hear: (told: Told) => void;
+  readonly hear: (told: StreamMessage) => void;
   /** As of `listenTo`. */
   readonly onFailure: (isRefused: boolean) => void;
 }
@@ -19,7 +19,7 @@ export class OneStream {
   private address = "";
   private end: (() => void) | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private readonly latest = new Map<string, Told>();
+  private readonly latest = new Map<string, StreamMessage>();
   constructor(private readonly listener: Listener) {}
 
   want(topics: Topics): void {
@@ -34,7 +34,7 @@ export class OneStream {
   }
 
   /** What was told last of these topics, while the stream that told it is open. */
-  known({ setups, machines }: Topics): readonly Told[] {
+  known({ setups, machines }: Topics): readonly StreamMessage[] {
     const keys = [...setups.map((id) => `setup ${id}`), ...machines.map((id) => `machine ${id}`)];
     return keys.flatMap((key) => this.latest.get(key) ?? []);
   }
@@ -52,9 +52,9 @@ export class OneStream {
     this.close();
     if (isEmpty(this.wanted)) return;
     this.address = addressOf(this.wanted);
-    this.end = listenTo<Told>(this.address, {
+    this.end = listenTo<StreamMessage>(this.address, {
       hear: (told) => {
-        const key = keyOf(told);
+        const key = messageKey(told);
         if (key !== undefined) this.latest.set(key, told);
         this.listener.hear(told);
       },

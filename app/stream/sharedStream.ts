@@ -2,11 +2,11 @@ import { newId } from "../shell/newId.ts";
 import type { FromHolder, FromPage, Message } from "./messages.ts";
 import { OneStream } from "./oneStream.ts";
 import { Roster, SAY_EVERY_MS } from "./roster.ts";
-import { NO_TOPICS, type Told, type Topics, union } from "./topics.ts";
+import { NO_TOPICS, type StreamMessage, type Topics, union } from "./topics.ts";
 
 interface Listener {
   readonly topics: Topics;
-  readonly hear: (told: Told) => void;
+  readonly hear: (told: StreamMessage) => void;
   /** Nobody answers, the stream went silent, or (`isRefused`) what answered was no stream. */
   readonly onFailure: (isRefused: boolean) => void;
 }
@@ -61,7 +61,7 @@ function hear(message: FromHolder): void {
     else if (isAbout(listener.topics, message.told)) listener.hear(message.told);
 }
 
-const isAbout = ({ setups, machines }: Topics, told: Told): boolean =>
+const isAbout = ({ setups, machines }: Topics, told: StreamMessage): boolean =>
   "setup" in told ? setups.includes(told.setup) : "machine" in told ? machines.includes(told.machine) : true;
 
 function withWorker(): Sharing | undefined {

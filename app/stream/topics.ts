@@ -8,7 +8,7 @@ export interface Topics {
 }
 
 /** What the one stream of a browser tells. `words`: why it is not open, for a person. */
-export type Told =
+export type StreamMessage =
   | { readonly setup: string; readonly news: SetupNews }
   | { readonly machine: string; readonly report: PositionReport }
   /** The first that is told: the stream is open. */
@@ -44,5 +44,5 @@ export function addressOf({ setups, machines }: Topics): string {
 }
 
 /** The topic that something told is about, as a key; undefined for what is about none. */
-export const keyOf = (told: Told): string | undefined =>
+export const messageKey = (told: StreamMessage): string | undefined =>
   "setup" in told ? `setup ${told.setup}` : "machine" in told ? `machine ${told.machine}` : undefined;

@@ -131,7 +131,7 @@ const cellWords = (row: GridRow | undefined, column: GridColumn) =>
   row?.kind === "work" ? AXIS_NAME[axisOf(column) ?? "z"] : columnWords(column);
 
 /** A row as it is read aloud. */
-export function spokenRow(setup: Pick<SetupView, "machine">, row: GridRow, cells: readonly GridCell[]): string {
+function spokenRow(setup: Pick<SetupView, "machine">, row: GridRow, cells: readonly GridCell[]): string {
   const name = row.kind === "work" ? `work offset ${[...row.name].join(" ")}` : `offset ${row.row}`;
   const numbers = cells.map(
     (cell) =>

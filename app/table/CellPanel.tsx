@@ -21,7 +21,7 @@ import { beliefOfTouch } from "../../core/plausibility/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
-import { Trouble } from "../prepare/Section.tsx";
+import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -230,7 +230,7 @@ function ByHand({
         <PlainButton type="submit" isDisabled={!mayKeep}>
           {how === "add" ? "Add it" : "Keep this value"}
         </PlainButton>
-        <Trouble>{form.trouble}</Trouble>
+        <SectionRefusal>{form.trouble}</SectionRefusal>
       </form>
     </Fold>
   );
@@ -323,7 +323,7 @@ function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
         <PlainButton type="submit" isDisabled={!planned.ok || form.busy}>
           {deed === "copy" ? "Copy the row" : "Clear wear"}
         </PlainButton>
-        <Trouble>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</Trouble>
+        <SectionRefusal>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</SectionRefusal>
       </form>
     </Fold>
   );

@@ -11,7 +11,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { buttonLink, PlainButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import type { OffsetsFile } from "./offsetsFile.ts";
-import { ReadBack } from "./ReadBack.tsx";
+import { ReadBackPanel } from "./ReadBack.tsx";
 
 /** Files of the table in any format, what a format cannot hold said beside it; and the control's own table read back. */
 export function FilesPanel({
@@ -65,7 +65,7 @@ export function FilesPanel({
           {file.numbers === "control" && loaded.mayEnter && <Loaded loaded={loaded} file={file} />}
         </>
       )}
-      <ReadBack loaded={loaded} />
+      <ReadBackPanel loaded={loaded} />
     </Panel>
   );
 }

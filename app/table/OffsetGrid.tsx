@@ -7,14 +7,14 @@ import { toolSize } from "../../core/tool/index.ts";
 import { formatLength, type Unit } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
-import { cellId, gridColumn, type Place } from "./useGrid.ts";
+import { cellId, type GridPlace, gridColumn } from "./useGrid.ts";
 
 interface OffsetGridProps {
   readonly setup: Pick<SetupView, "machine">;
   readonly rows: readonly GridRow[];
   readonly columns: readonly TableColumn[];
-  readonly place: Place | undefined;
-  readonly onSelect: (place: Place) => void;
+  readonly place: GridPlace | undefined;
+  readonly onSelect: (place: GridPlace) => void;
   readonly onKeyDown: (event: KeyboardEvent<HTMLElement>) => void;
 }
 
@@ -81,7 +81,7 @@ const GridLine = memo(function GridLine({
   readonly row: GridRow;
   readonly columns: readonly TableColumn[];
   readonly selected: GridColumn | undefined;
-  readonly onSelect: (place: Place) => void;
+  readonly onSelect: (place: GridPlace) => void;
 }) {
   const cells = Object.values(row.cells);
   return (
@@ -126,7 +126,7 @@ function Cell({
   readonly row: GridRow;
   readonly cell: GridCell;
   readonly isSelected: boolean;
-  readonly onSelect: (place: Place) => void;
+  readonly onSelect: (place: GridPlace) => void;
 }) {
   const { column, now, wanted, keyed, closes } = cell;
   const place = { row: row.row, column };

@@ -8,7 +8,7 @@ import { color, mono, size } from "../ui/tokens.ts";
 /** What a deed would change, cell by cell, before it is done. */
 export function Preview({ setup, cells }: { readonly setup: SetupView; readonly cells: readonly EditedCell[] }) {
   return (
-    <Changes>
+    <ChangeTable>
       <caption>{cells.length === 1 ? "One cell changes" : `${cells.length} cells change`}</caption>
       <thead>
         <tr>
@@ -35,11 +35,11 @@ export function Preview({ setup, cells }: { readonly setup: SetupView; readonly 
           );
         })}
       </tbody>
-    </Changes>
+    </ChangeTable>
   );
 }
 
-export const Changes = styled.table`
+export const ChangeTable = styled.table`
   width: 100%;
   border-collapse: collapse;
   font-size: ${size.small};

@@ -6,7 +6,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { columnDigit, columnWords } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { Trouble } from "../prepare/Section.tsx";
+import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -16,7 +16,7 @@ import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
-import { Changes } from "./Preview.tsx";
+import { ChangeTable } from "./Preview.tsx";
 
 interface Foreign {
   readonly name: string;
@@ -28,7 +28,7 @@ interface Foreign {
 }
 
 /** The control's own table after loading or keying: read back, compared cell by cell, differences named row by row. */
-export function ReadBack({ loaded }: { readonly loaded: LoadedSetup }) {
+export function ReadBackPanel({ loaded }: { readonly loaded: LoadedSetup }) {
   const { setup, setupId, mayEnter } = loaded;
   const fetcher = useFetcher<TouchAnswer>();
   const [foreign, setForeign] = useState<Foreign>();
@@ -95,7 +95,7 @@ export function ReadBack({ loaded }: { readonly loaded: LoadedSetup }) {
           }}
         />
       )}
-      <Trouble>{trouble}</Trouble>
+      <SectionRefusal>{trouble}</SectionRefusal>
       <Compared setup={setup} now={loaded.now} />
     </Panel>
   );
@@ -184,7 +184,7 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
         {name}; {person}, {ageOf(at, now)}
       </small>
       {differences.length > 0 && (
-        <Changes>
+        <ChangeTable>
           <thead>
             <tr>
               <th scope="col">cell</th>
@@ -203,7 +203,7 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
               </tr>
             ))}
           </tbody>
-        </Changes>
+        </ChangeTable>
       )}
     </Found>
   );

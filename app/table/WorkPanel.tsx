@@ -6,13 +6,13 @@ import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZon
 import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
-import { Trouble } from "../prepare/Section.tsx";
+import { SectionRefusal } from "../prepare/Section.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import { Changes } from "./Preview.tsx";
+import { ChangeTable } from "./Preview.tsx";
 
 const NAMES = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 const MEANS: Readonly<Record<WorkMeans, readonly [words: string, asks: string]>> = {
@@ -125,7 +125,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               }
             />
             {to !== undefined && (
-              <Changes>
+              <ChangeTable>
                 <caption>
                   {name} {AXIS_NAME[axis]}, and where each tool stands at the part's face
                 </caption>
@@ -146,7 +146,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                       </tr>
                     ))}
                 </tbody>
-              </Changes>
+              </ChangeTable>
             )}
             {doubt !== undefined && (
               <Doubt>
@@ -167,7 +167,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             >
               Set {name} {AXIS_NAME[axis]}
             </PlainButton>
-            <Trouble>{form.trouble}</Trouble>
+            <SectionRefusal>{form.trouble}</SectionRefusal>
           </form>
         </>
       )}

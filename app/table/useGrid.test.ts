@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import type { GridColumn } from "../../core/ledger/index.ts";
 import type { GridCell, GridRow } from "../../core/offsets/index.ts";
-import { gridColumn, type Place, placeAfter } from "./useGrid.ts";
+import { type GridPlace, gridColumn, placeAfter } from "./useGrid.ts";
 
 const COLUMNS: readonly GridColumn[] = ["geometry.x", "wear.x", "geometry.z", "wear.z", "noseRadius", "orientation"];
 const row = (name: string, columns: readonly GridColumn[]): GridRow => ({
@@ -18,7 +18,7 @@ const rows = [
   row("2", ["geometry.x", "geometry.z", "noseRadius"]),
   row("3", COLUMNS),
 ];
-const moved = (place: Place, key: string, control = false) => placeAfter(rows, COLUMNS, place, key, control);
+const moved = (place: GridPlace, key: string, control = false) => placeAfter(rows, COLUMNS, place, key, control);
 
 describe("keys in the grid", () => {
   it("step over cells that a row does not have", () => {

@@ -3,7 +3,7 @@ import type { GridColumn } from "../../core/ledger/index.ts";
 import type { GridRow } from "../../core/offsets/index.ts";
 
 /** Where one stands in the grid. A work offset's row has the columns of its axes under those of the tools' geometry. */
-export interface Place {
+export interface GridPlace {
   readonly row: string;
   readonly column: GridColumn;
 }
@@ -21,19 +21,19 @@ const PAGE = 8;
 export function placeAfter(
   rows: readonly GridRow[],
   columns: readonly GridColumn[],
-  now: Place,
+  now: GridPlace,
   key: string,
   withControl: boolean,
-): Place | undefined {
+): GridPlace | undefined {
   const at = rows.findIndex(({ row }) => row === now.row);
   const column = columns.indexOf(gridColumn(now.column));
-  const cellAt = (row: number, index: number): Place | undefined => {
+  const cellAt = (row: number, index: number): GridPlace | undefined => {
     const name = columns[index];
     const there = rows[row];
     const cell = there && Object.values(there.cells).find((one) => gridColumn(one.column) === name);
     return there && cell && { row: there.row, column: cell.column };
   };
-  const walk = (row: number, index: number, byRow: number, byColumn: number): Place | undefined => {
+  const walk = (row: number, index: number, byRow: number, byColumn: number): GridPlace | undefined => {
     for (let step = 0; step < rows.length + columns.length; step++) {
       if (row < 0 || row >= rows.length || index < 0 || index >= columns.length) return undefined;
       const place = cellAt(row, index);
@@ -68,12 +68,12 @@ export function placeAfter(
 }
 
 /** The cell that is selected, and the keys that move it; the screen's own keys are asked first. */
-export function useGrid(rows: readonly GridRow[], columns: readonly GridColumn[], first: Place | undefined) {
-  const [chosen, setChosen] = useState<Place | undefined>(first);
+export function useGrid(rows: readonly GridRow[], columns: readonly GridColumn[], first: GridPlace | undefined) {
+  const [chosen, setChosen] = useState<GridPlace | undefined>(first);
   const there = rows.find(({ row }) => row === chosen?.row);
   const place = chosen && there?.cells[chosen.column] ? chosen : first;
   const cell = place && rows.find(({ row }) => row === place.row)?.cells[place.column];
-  const select = useCallback((next: Place) => setChosen(next), []);
+  const select = useCallback((next: GridPlace) => setChosen(next), []);
   const onKey = (event: KeyboardEvent<HTMLElement>) => {
     if (!place || event.altKey || event.metaKey) return;
     const next = placeAfter(rows, columns, place, event.key, event.ctrlKey);
@@ -88,4 +88,4 @@ export function useGrid(rows: readonly GridRow[], columns: readonly GridColumn[]
   return { place, row, cell, select, onKey };
 }
 
-export const cellId = ({ row, column }: Place): string => `cell-${row}-${column.replace(".", "-")}`;
+export const cellId = ({ row, column }: GridPlace): string => `cell-${row}-${column.replace(".", "-")}`;

@@ -9,7 +9,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { Settlement } from "./useTouchEntry.ts";
-import { barOf, wayName } from "./words.ts";
+import { gaugedDiameter, wayName } from "./words.ts";
 
 export interface DoubtProps {
   readonly setup: SetupView;
@@ -145,7 +145,7 @@ function secondWay(
   shop: ShopUncertainty,
 ): TouchWay | undefined {
   const error = (way: TouchWay) =>
-    errorBudget(setup.machine, tool.tool, axis, way, tool.tolerance[axis], shop, barOf(setup)).expanded;
+    errorBudget(setup.machine, tool.tool, axis, way, tool.tolerance[axis], shop, gaugedDiameter(setup)).expanded;
   return [...otherWays].sort((a, b) => error(a) - error(b))[0];
 }
 

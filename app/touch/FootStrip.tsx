@@ -34,7 +34,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
   const number = entered ? formatLength(entered.exact, digit) : now?.ok ? formatLength(Number(now.value), digit) : "–";
   const { first, why } = backOff({ setup, tool, axis, way });
   return (
-    <Strip>
+    <FootStripBox>
       <Readout>
         <span>{AXIS_NAME[axis]}</span>
         <b data-testid="readout">{number}</b>
@@ -50,7 +50,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
         <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
       <Caution>{caution({ setup, way, tool })}</Caution>
-    </Strip>
+    </FootStripBox>
   );
 }
 
@@ -94,7 +94,7 @@ function Held({ entry: { held } }: Pick<FootStripProps, "entry">) {
   return seconds < 90 ? `${verb} ${seconds} s ago` : `${verb} ${Math.round(seconds / 60)} min ago`;
 }
 
-export const Strip = styled.footer`
+export const FootStripBox = styled.footer`
   grid-area: foot;
   display: flex;
   align-items: center;

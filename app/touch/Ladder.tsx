@@ -30,7 +30,7 @@ import { ladderOf } from "./ladderOf.ts";
 import { OtherOnTool } from "./OtherOnTool.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
-import { barOf, wayName } from "./words.ts";
+import { gaugedDiameter, wayName } from "./words.ts";
 
 interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly setupId: string;
@@ -124,7 +124,7 @@ export function Ladder(props: LadderProps) {
           />
         )}
       </KeyInBox>
-      <Facts>
+      <FactList>
         <div>
           <dt>in the control now</dt>
           <dd>
@@ -159,7 +159,7 @@ export function Ladder(props: LadderProps) {
             <dd>{shown.work(axis, setup.workOffset[axis])}</dd>
           </div>
         )}
-      </Facts>
+      </FactList>
       <Foot>
         {answer?.outcome === "conflict" && (
           <Question role="alert">
@@ -183,7 +183,7 @@ export function Ladder(props: LadderProps) {
           <Question role="alert">{answer.message}</Question>
         )}
         {kept && !isAsked && (
-          <Kept>
+          <KeptBox>
             <span>
               Accepted by {kept.person}, {ageOf(kept.at, now)}: {writeResult(kept.exact)}
             </span>
@@ -200,7 +200,7 @@ export function Ladder(props: LadderProps) {
                 what={isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}
               />
             )}
-          </Kept>
+          </KeptBox>
         )}
         {mayEnter && !isAsked && !props.onTool.other && gate === undefined && (
           <>
@@ -232,7 +232,7 @@ export function Ladder(props: LadderProps) {
 /** Where the way is too coarse for what the offset makes: the one that would do, or what covers it. */
 function WouldDo({ setup, tool, axis, otherWays, shop, onWay }: LadderProps) {
   const fits = otherWays.find(
-    (one) => errorBudget(setup.machine, tool.tool, axis, one, tool.tolerance[axis], shop, barOf(setup)).fits,
+    (one) => errorBudget(setup.machine, tool.tool, axis, one, tool.tolerance[axis], shop, gaugedDiameter(setup)).fits,
   );
   return (
     <Coarse>
@@ -291,7 +291,7 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
 `;
-export const Facts = styled.dl`
+export const FactList = styled.dl`
   display: grid;
   gap: 2px;
 /* Beside a question what was compared and the closure stay; the ways say the rest. */
@@ -316,7 +316,7 @@ const Choices = styled.div`
   margin-top: 8px;
   button { flex: 1; padding: 8px; font-size: ${size.small}; }
 `;
-export const Kept = styled.div`
+export const KeptBox = styled.div`
   display: flex;
   align-items: center;
   justify-content: space-between;

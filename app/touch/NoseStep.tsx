@@ -26,8 +26,8 @@ import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
-import { Caution, Strip } from "./FootStrip.tsx";
-import { Facts, Foot, Kept, Panel } from "./Ladder.tsx";
+import { Caution, FootStripBox } from "./FootStrip.tsx";
+import { FactList, Foot, KeptBox, Panel } from "./Ladder.tsx";
 import { OtherOnTool } from "./OtherOnTool.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
@@ -149,7 +149,7 @@ export function NoseStep({
             {tipWords(tipOf(tool.tool, { from: tool.zone.from }, edge), partHolder(machine, tool.zone))}
           </small>
         </Box>
-        <Facts>
+        <FactList>
           <div>
             <dt>in the control now</dt>
             <dd>{heldNose(tool.control)}</dd>
@@ -158,7 +158,7 @@ export function NoseStep({
             <dt>loaded as</dt>
             <dd>{toolSize(tool.tool, machine.units)}</dd>
           </div>
-        </Facts>
+        </FactList>
         <Question as="p">
           A wrong radius or orientation makes chamfers vanish and tapers wrong while every diameter still measures
           right.
@@ -172,7 +172,7 @@ export function NoseStep({
             </Question>
           )}
           {tool.nose && (
-            <Kept>
+            <KeptBox>
               <span>
                 Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {show(tool.nose.noseRadius)} ·{" "}
                 {tool.nose.orientation}
@@ -186,7 +186,7 @@ export function NoseStep({
                   what={`radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}
                 />
               )}
-            </Kept>
+            </KeptBox>
           )}
           {mayEnter && <OtherOnTool onTool={onTool} />}
           {mayEnter && !onTool.other && (
@@ -196,13 +196,13 @@ export function NoseStep({
           )}
         </Foot>
       </Panel>
-      <Strip>
+      <FootStripBox>
         <p>
           <strong>Read the corner, not the memory.</strong> Compare the figure on the insert's box with the insert in
           the holder.
         </p>
         <Caution>Fresh edges are sharp: mind your fingers.</Caution>
-      </Strip>
+      </FootStripBox>
     </>
   );
 }

@@ -11,8 +11,8 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
-import { Caution, Strip } from "./FootStrip.tsx";
-import { Facts, Foot, Kept, Panel } from "./Ladder.tsx";
+import { Caution, FootStripBox } from "./FootStrip.tsx";
+import { FactList, Foot, KeptBox, Panel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type PartKind = "face" | "hole" | "length";
@@ -210,16 +210,16 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
       </CentreForm>
       <Panel aria-label={`Record, ${title}`}>
         <h1>{title}</h1>
-        <Facts>
+        <FactList>
           <div>
             <dt>on record</dt>
             <dd>{kept ? kept.words : "nothing yet"}</dd>
           </div>
-        </Facts>
+        </FactList>
         <Foot>
           {trouble && <Question role="alert">{trouble}</Question>}
           {kept && (
-            <Kept>
+            <KeptBox>
               <span>
                 Kept by {kept.source.person}, {ageOf(kept.source.at, kept.now)}
               </span>
@@ -232,7 +232,7 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
                   what={title}
                 />
               )}
-            </Kept>
+            </KeptBox>
           )}
           {mayEnter && (
             <PrimaryButton onPress={onSubmit} isDisabled={isBusy}>
@@ -241,10 +241,10 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
           )}
         </Foot>
       </Panel>
-      <Strip>
+      <FootStripBox>
         <p>Others wait for this: they are marked with a clock in the plan.</p>
         <Caution>{caution}</Caution>
-      </Strip>
+      </FootStripBox>
     </>
   );
 }

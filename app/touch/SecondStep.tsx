@@ -20,8 +20,8 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
-import { Caution, Strip } from "./FootStrip.tsx";
-import { Foot, Kept, Panel } from "./Ladder.tsx";
+import { Caution, FootStripBox } from "./FootStrip.tsx";
+import { Foot, KeptBox, Panel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName } from "./words.ts";
 
@@ -127,7 +127,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         )}
         <Foot>
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
-          <Kept>
+          <KeptBox>
             <span>
               Made by {second.person}, {ageOf(second.at, now)}
             </span>
@@ -140,7 +140,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
                 what={`second offset ${tool.offset}`}
               />
             )}
-          </Kept>
+          </KeptBox>
           {mayEnter && again && (
             <PrimaryButton onPress={follow} isDisabled={form.busy}>
               {form.busy ? "Keeping…" : "Follow the first"}
@@ -148,10 +148,10 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
           )}
         </Foot>
       </Panel>
-      <Strip>
+      <FootStripBox>
         <p>A second offset is not touched: it follows its first.</p>
         <Caution>Move clear before every index.</Caution>
-      </Strip>
+      </FootStripBox>
     </>
   );
 }

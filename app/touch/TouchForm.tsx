@@ -14,7 +14,7 @@ import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../draw
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
-import { fieldWords, instruction, type Told } from "./words.ts";
+import { fieldWords, instruction, type TouchInWords } from "./words.ts";
 
 interface TouchFormProps {
   readonly setup: SetupView;
@@ -42,7 +42,7 @@ export function TouchForm(props: TouchFormProps) {
   const { machine } = setup;
   /** The number whose large keys are open: one after another, until the last. */
   const [padAt, setPadAt] = useState<TouchField>();
-  const told: Told = { setup, tool, axis, way };
+  const told: TouchInWords = { setup, tool, axis, way };
   const view = useView(setup, tool, axis);
   const scene = useScene(props, view);
   if (!scene) return <Unknown>The insert of {tool.tool.description} is not a designation that can be drawn.</Unknown>;

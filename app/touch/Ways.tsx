@@ -7,7 +7,7 @@ import { errorBudget, type ShopUncertainty } from "../../core/limits/index.ts";
 import { AXIS_NAME, type Axis, lastDigit } from "../../core/machine/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { color, radius, size } from "../ui/tokens.ts";
-import { barOf, wayName } from "./words.ts";
+import { gaugedDiameter, wayName } from "./words.ts";
 
 interface WaysProps {
   readonly setup: SetupView;
@@ -45,7 +45,15 @@ export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: 
       $columns={ways.length <= 5 ? ways.length : 4}
     >
       {ways.map((one, index) => {
-        const { expanded, fits } = errorBudget(machine, tool.tool, axis, one, tool.tolerance[axis], shop, barOf(setup));
+        const { expanded, fits } = errorBudget(
+          machine,
+          tool.tool,
+          axis,
+          one,
+          tool.tolerance[axis],
+          shop,
+          gaugedDiameter(setup),
+        );
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>

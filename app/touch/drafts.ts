@@ -8,7 +8,7 @@ export interface Draft extends TypedTouch {
 }
 
 /** Numbers typed but not accepted, kept on this device so that leaving the page loses nothing. */
-export interface Drafts {
+interface Drafts {
   read(key: string): Draft | undefined;
   write(key: string, draft: Draft): void;
   forget(key: string): void;

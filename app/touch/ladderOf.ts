@@ -20,7 +20,7 @@ import {
   type TouchReading,
 } from "../../core/touch/index.ts";
 
-export interface Rung {
+interface Rung {
   readonly quantity: Quantity;
   readonly label: string;
   /** In millimetres, X as a diameter, signed as it is added; undefined while it is not known. */
@@ -29,7 +29,7 @@ export interface Rung {
   readonly offset?: "wear" | "work" | "geometry" | undefined;
 }
 
-export interface LadderView {
+interface LadderView {
   readonly rungs: readonly Rung[];
   /** What is to be keyed; undefined while there is no result. */
   readonly keyed: KeyIn | undefined;
@@ -46,10 +46,10 @@ export interface LadderView {
 }
 
 /** What is on record of this step: a touch, or the teaching of the work offset. */
-export type Kept = Pick<TouchRecord, "way" | "exact" | "touched" | "derived" | "person" | "at" | "entry" | "typed"> &
+type KeptTouch = Pick<TouchRecord, "way" | "exact" | "touched" | "derived" | "person" | "at" | "entry" | "typed"> &
   TouchNumbers & { readonly work?: number; readonly choice?: TouchFacts["choice"] };
 
-export interface LadderTask {
+interface LadderTask {
   readonly axis: Axis;
   readonly way: TouchFacts["way"];
   readonly solveFor: SolveFor;
@@ -64,7 +64,7 @@ export function ladderOf(
   tool: ToolView,
   task: LadderTask,
   reading: Pick<TouchReading, "facts" | "solved" | "refusals">,
-  kept: Kept | undefined,
+  kept: KeptTouch | undefined,
 ): LadderView {
   const { machine, workOffset } = setup;
   const { axis, solveFor } = task;
@@ -115,7 +115,7 @@ function found({ solved }: Pick<TouchReading, "solved">) {
   return solved && { exact: solved.exact, touched: solved.touched ?? undefined };
 }
 
-function choiceOf(kept: Kept): TouchFacts["choice"] {
+function choiceOf(kept: KeptTouch): TouchFacts["choice"] {
   const { touching, programmed, stand } = kept as Partial<TouchRecord>;
   return { touching, programmed, stand };
 }
@@ -146,7 +146,7 @@ function rungsOf(
   tool: ToolView,
   facts: TouchFacts,
   solveFor: SolveFor,
-  kept: Kept | undefined,
+  kept: KeptTouch | undefined,
 ): readonly Rung[] {
   const known = facts.numbers;
   const filled: Partial<Record<TouchField, number>> = {};

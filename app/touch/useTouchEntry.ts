@@ -26,7 +26,7 @@ export interface Settlement {
   readonly doubted: string;
 }
 
-export interface TouchEntryTask {
+interface TouchEntryTask {
   readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;

@@ -5,18 +5,18 @@ import { type Edge, familyOf, isLive, type TouchField, wayOf, wholeChoice } from
 import type { Quantity } from "../../core/touch/index.ts";
 
 /** A touch as the words need it: what is touched with what, on which axis, how. */
-export interface Told {
+export interface TouchInWords {
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
   readonly way: TouchWay;
 }
 
-const isBore = ({ tool }: Told) => familyOf(tool.tool) === "bore";
+const isBore = ({ tool }: TouchInWords) => familyOf(tool.tool) === "bore";
 
 export const wayName = (way: TouchWay, axis: Axis): string => wayOf(way).name(axis);
 
-export interface FieldWords {
+interface FieldWords {
   /** Short name under the field. */
   readonly caption: string;
   /** Its name inside a screen reader's full name. */
@@ -25,11 +25,11 @@ export interface FieldWords {
   readonly prefix?: string;
 }
 
-export function fieldWords(told: Told, field: TouchField): FieldWords {
+export function fieldWords(told: TouchInWords, field: TouchField): FieldWords {
   return { ...usualWords(told, field), ...wayOf(told.way).captions?.[field] };
 }
 
-function usualWords(told: Told, field: TouchField): FieldWords {
+function usualWords(told: TouchInWords, field: TouchField): FieldWords {
   const name = AXIS_NAME[told.axis];
   switch (field) {
     case "machine":
@@ -73,7 +73,7 @@ function usualWords(told: Told, field: TouchField): FieldWords {
   }
 }
 
-function sizeWords(told: Told): FieldWords {
+function sizeWords(told: TouchInWords): FieldWords {
   const { axis, way, setup, tool } = told;
   const { size } = wayOf(way);
   const words = (caption: string, prefix: string, spoken = caption): FieldWords => ({
@@ -95,11 +95,11 @@ function sizeWords(told: Told): FieldWords {
 }
 
 /** How to make contact, in a sentence or two. */
-export const instruction = ({ axis, way, tool }: Told): string =>
+export const instruction = ({ axis, way, tool }: TouchInWords): string =>
   wayOf(way).instruction({ axis, tool: tool.tool, zone: tool.zone });
 
 /** Which way the handwheel turns after contact on this machine, and what the other way would do. */
-export function backOff({ setup, tool, axis, way }: Told): { readonly first: string; readonly why: string } {
+export function backOff({ setup, tool, axis, way }: TouchInWords): { readonly first: string; readonly why: string } {
   const { machine } = setup;
   const say = (along: Axis, towards: 1 | -1, only: boolean) => {
     const { name, leads } = directionOf(machine, tool.zone, along, towards);
@@ -126,7 +126,7 @@ export function backOff({ setup, tool, axis, way }: Told): { readonly first: str
 }
 
 /** The short caution of this moment. */
-export function caution({ setup, way, tool }: Pick<Told, "setup" | "way" | "tool">): string {
+export function caution({ setup, way, tool }: Pick<TouchInWords, "setup" | "way" | "tool">): string {
   const own = wayOf(way).caution;
   if (own) return own;
   if (isLive(tool.tool)) return "Spindle and live drive stopped before a hand goes in.";
@@ -156,4 +156,5 @@ export function edgeName(edge: Edge, machine: SetupView["machine"], zone: ToolVi
 }
 
 /** Diameter of the bar as far as it is known: what a gauge reads when a tool is touched on it. */
-export const barOf = ({ stock }: Pick<SetupView, "stock">): number => stock.measuredDiameter ?? stock.nominalDiameter;
+export const gaugedDiameter = ({ stock }: Pick<SetupView, "stock">): number =>
+  stock.measuredDiameter ?? stock.nominalDiameter;

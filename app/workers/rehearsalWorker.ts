@@ -31,7 +31,7 @@ export interface DrawnTool {
 }
 
 /** A place where the part differs; of a gouge, the step that made it. */
-export interface PlacedDifference extends Difference {
+interface PlacedDifference extends Difference {
   readonly step: number | undefined;
 }
 

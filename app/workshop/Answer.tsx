@@ -3,7 +3,7 @@ import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.serv
 import { color, size } from "../ui/tokens.ts";
 
 /** What came of a form: kept, or why not. */
-export function Answer({ answer }: { readonly answer: WorkshopOutcome | undefined }) {
+export function AnswerNote({ answer }: { readonly answer: WorkshopOutcome | undefined }) {
   if (!answer) return null;
   return (
     <Said role={answer.outcome === "done" ? "status" : "alert"} $isDone={answer.outcome === "done"}>

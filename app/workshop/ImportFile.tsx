@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { notText, textOfFile } from "../shell/textOfFile.ts";
-import { Answer } from "./Answer.tsx";
+import { AnswerNote } from "./Answer.tsx";
 import { useWorkshopForm } from "./useWorkshopForm.ts";
 
 /** Takes in a file of this part: JSON or CSV, all of it or nothing. */
@@ -29,7 +29,7 @@ export function ImportFile({
         onPick={(file) => void take(file)}
         forgets
       />
-      <Answer answer={unread === undefined ? form.answer : { outcome: "refused", message: unread, fields: {} }} />
+      <AnswerNote answer={unread === undefined ? form.answer : { outcome: "refused", message: unread, fields: {} }} />
     </>
   );
 }

@@ -11,7 +11,7 @@ import {
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
 import { Field, LengthField, Pick } from "../prepare/Field.tsx";
 import { CHOICE_NAME, FIELD_NAME, KIND_NAME } from "../prepare/toolWords.ts";
-import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
+import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -85,7 +85,7 @@ function ItemForm({
       ...(item && { id: item.id, version: String(item.version) }),
     });
   return (
-    <Sheet
+    <ListForm
       aria-label={item ? `Change ${item.name}` : "A new one"}
       onSubmit={(event) => {
         event.preventDefault();
@@ -137,7 +137,7 @@ function ItemForm({
           onRetire={keep}
         />
       )}
-    </Sheet>
+    </ListForm>
   );
 }
 

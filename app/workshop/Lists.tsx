@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
-import { Answer } from "./Answer.tsx";
+import { AnswerNote } from "./Answer.tsx";
 
 /** A list on the left that opens its entries on the right. */
 export const Split = styled.div<{ $isOpen: boolean }>`
@@ -14,7 +14,7 @@ export const Split = styled.div<{ $isOpen: boolean }>`
   > * { overflow: auto; min-width: 0; }
 `;
 
-export interface Listed {
+interface Listed {
   readonly id: string;
   readonly name: string;
   readonly words: string;
@@ -69,7 +69,7 @@ const Rows = styled.ul`
 `;
 
 /** The form of what is open. */
-export const Sheet = styled.form`
+export const ListForm = styled.form`
   display: grid;
   grid-template-columns: minmax(0, 1fr);
   align-content: start;
@@ -110,7 +110,7 @@ export function Deeds({
           {retired ? words.back : words.retire}
         </PlainButton>
       )}
-      <Answer answer={form.answer} />
+      <AnswerNote answer={form.answer} />
     </Foot>
   );
 }

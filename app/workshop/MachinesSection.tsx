@@ -8,7 +8,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
-import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
+import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
 import { choiceWords, GROUPS, profileLabel } from "./profileWords.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -110,7 +110,7 @@ function MachineForm({
     />
   );
   return (
-    <Sheet
+    <ListForm
       aria-label={kept ? `Change ${kept.machine.name}` : "A new machine"}
       onSubmit={(event) => {
         event.preventDefault();
@@ -253,7 +253,7 @@ function MachineForm({
           onRetire={keep}
         />
       )}
-    </Sheet>
+    </ListForm>
   );
 }
 

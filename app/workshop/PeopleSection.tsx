@@ -4,8 +4,8 @@ import type { KeptPerson } from "../../server/people/peopleRepository.server.ts"
 import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { Answer } from "./Answer.tsx";
-import { Deeds, Fields, List, Sheet, Split } from "./Lists.tsx";
+import { AnswerNote } from "./Answer.tsx";
+import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -71,7 +71,7 @@ function PersonForm({
       ...(person && { id: person.id, version: String(person.version) }),
     });
   return (
-    <Sheet
+    <ListForm
       aria-label={person ? `Change ${person.name}` : "A new person"}
       onSubmit={(event) => {
         event.preventDefault();
@@ -128,7 +128,7 @@ function PersonForm({
         form={form}
         onRetire={keep}
       />
-    </Sheet>
+    </ListForm>
   );
 }
 
@@ -164,7 +164,7 @@ function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly 
           </PlainButton>
         </>
       )}
-      <Answer answer={form.answer} />
+      <AnswerNote answer={form.answer} />
     </Parts>
   );
 }

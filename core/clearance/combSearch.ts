@@ -3,7 +3,7 @@ import { cheapestAssignment } from "./assignment.ts";
 import { type CombProblem, type CombTool, isConflict, pairAt, type Slot } from "./combs.ts";
 
 /** A tool that changes its slot. */
-export interface CombMove {
+interface CombMove {
   readonly tool: string;
   readonly from: string;
   readonly to: string;
@@ -17,7 +17,7 @@ export interface CombPlacing {
 }
 
 /** How far a search has come, as a share of the placings of the first tools of comb a. */
-export interface SearchProgress {
+interface SearchProgress {
   readonly share: number;
 }
 

@@ -3,7 +3,7 @@ import { isLive } from "../tool/index.ts";
 import type { CombProblem, CombTool } from "./combs.ts";
 
 /** The opposing combs of a setup, with the tool of each place. */
-export interface SetupCombs {
+interface SetupCombs {
   readonly problem: CombProblem;
   /** Tools by the name that they have in the problem, their offset. */
   readonly tools: ReadonlyMap<string, ToolView>;

@@ -1,4 +1,4 @@
-export { type CombMove, type CombPlacing, meshCombs, meshCombsInSteps, type SearchProgress } from "./combSearch.ts";
+export { type CombPlacing, meshCombs, meshCombsInSteps } from "./combSearch.ts";
 export {
   type Alignment,
   type CombConflict,
@@ -9,9 +9,8 @@ export {
   type Slot,
   smallestGap,
 } from "./combs.ts";
-export { combsOfSetup, type SetupCombs } from "./combsOfSetup.ts";
+export { combsOfSetup } from "./combsOfSetup.ts";
 export {
-  type BoreCheck,
   boreRoom,
   neighbourRoom,
   type Obstacle,
@@ -30,4 +29,4 @@ export {
   type TravelTool,
   travel,
 } from "./travel.ts";
-export { type ReachSource, reachOfTool, type ToolTravel, travelMargin, travelOfSetup } from "./travelOfSetup.ts";
+export { type ToolTravel, travelMargin, travelOfSetup } from "./travelOfSetup.ts";

@@ -121,7 +121,7 @@ export function safeIndex(
 }
 
 /** A bar and the hole that it works in, millimetres. */
-export interface BoreCheck {
+interface BoreCheck {
   /** Diameter that the bar with its insert takes up, at least. */
   readonly needs: number;
   readonly hole: number;

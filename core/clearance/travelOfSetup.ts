@@ -5,7 +5,7 @@ import { convertLength } from "../units/index.ts";
 import { type TravelResult, type TravelTool, travel } from "./travel.ts";
 
 /** What is known of a tool's ways: from the program, by hand, or nothing. */
-export type ReachSource = "program" | "hand" | "none";
+type ReachSource = "program" | "hand" | "none";
 
 /** A tool's travel on both axes, and where its ways come from. Millimetres, X as diameters. */
 export interface ToolTravel {
@@ -49,7 +49,7 @@ export function travelOfSetup(setup: SetupView, standings: readonly ToolStanding
 }
 
 /** Where a tool goes, in part coordinates: by hand where somebody said it, else over all of its calls in the program. */
-export function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
+function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
   const { reach } = tool;
   if (reach) {
     const retract = {

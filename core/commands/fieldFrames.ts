@@ -72,7 +72,7 @@ type FramedIntent = keyof typeof FIELD_FRAMES;
 type FieldOf<Of extends FramedIntent> = keyof (typeof FIELD_FRAMES)[Of] & string;
 
 /** Where a number belongs that a control shows. */
-export interface FieldPlace {
+interface FieldPlace {
   readonly machine: SetupView["machine"];
   readonly axis: Axis;
   readonly zone: Zone;

@@ -1,5 +1,5 @@
 export { type Brought, LARGEST_PHOTO, type Photo, readPhotoFile } from "./brought.ts";
-export { FIELD_FRAMES, FIELDS_OF_WORDS, type FieldPlace, readField } from "./fieldFrames.ts";
+export { FIELD_FRAMES, FIELDS_OF_WORDS, readField } from "./fieldFrames.ts";
 export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
 export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
 export { type Actor, type Known, makeCommand } from "./makeCommand.ts";

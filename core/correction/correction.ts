@@ -23,7 +23,7 @@ export interface MeasuredFeature {
 /**
  * What the pattern of the deviations says: one offset error, or something that no offset mends.
  */
-export const VERDICTS = ["offset", "nose", "push-off", "taper", "centre-height", "scale", "inconsistent"] as const;
+const VERDICTS = ["offset", "nose", "push-off", "taper", "centre-height", "scale", "inconsistent"] as const;
 export type CorrectionVerdict = (typeof VERDICTS)[number];
 
 /** What is to be added to one offset on one axis. */
@@ -69,7 +69,7 @@ function correctionOf(group: readonly MeasuredFeature[], resolution: number): Co
  * What the part lacks of its target, target − measured, in the unit of both; on the diameter for a diameter. Positive
  * where it was made too small.
  */
-export const deviationOf = ({ target, measured }: Pick<MeasuredFeature, "target" | "measured">) => target - measured;
+const deviationOf = ({ target, measured }: Pick<MeasuredFeature, "target" | "measured">) => target - measured;
 
 /** Their own mean, weighted by 1/u². */
 function weightedMean(features: readonly MeasuredFeature[]): number {

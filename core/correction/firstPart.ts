@@ -6,7 +6,7 @@ import { entersBore } from "../tool/index.ts";
 import { convertLength } from "../units/index.ts";
 import { type Correction, correctionsOf, type FeatureForm, type MeasuredFeature } from "./correction.ts";
 
-export type Measurement = Recorded<"feature-measured">;
+type Measurement = Recorded<"feature-measured">;
 
 /** A feature with its latest measurement and where in its limits that lies. Millimetres. */
 export interface FeatureState {
@@ -38,7 +38,7 @@ export interface OffsetCorrection extends Correction {
  * What kind of surface a feature is: as recorded, or else by its axis and tool. A tool that is not known is taken for
  * one that works outside.
  */
-export const formOf = ({ axis, form }: Feature, tool: ToolView | undefined): FeatureForm =>
+const featureForm = ({ axis, form }: Feature, tool: ToolView | undefined): FeatureForm =>
   form ?? (axis === "z" ? "length" : tool && entersBore(tool.tool) ? "bore" : "cylinder");
 
 /** Sequence number with which the numbers that make an axis of an offset last changed. */
@@ -65,7 +65,7 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
   const { lower, upper } = feature;
   return {
     feature,
-    form: formOf(feature, tool),
+    form: featureForm(feature, tool),
     latest,
     deviation,
     isCurrent: latest !== undefined && latest.seq > changedAt(tool, feature.axis),
@@ -85,7 +85,7 @@ const SAME = 1e-9;
  * Where a feature should lie: the middle of its limits. In the unit of the nominal size, on the diameter for a
  * diameter.
  */
-export const targetOf = ({ nominal, lower, upper }: Feature): number => nominal + (lower + upper) / 2;
+export const middleOfLimits = ({ nominal, lower, upper }: Feature): number => nominal + (lower + upper) / 2;
 
 /**
  * Corrections from all features that were measured since their offset last changed, an entry for each offset and axis.
@@ -113,7 +113,7 @@ export function firstPartCorrections(setup: SetupView): readonly OffsetCorrectio
         offset,
         axis,
         form,
-        target: side * toUnit(targetOf(feature)),
+        target: side * toUnit(middleOfLimits(feature)),
         measured: side * toUnit(latest?.measured ?? 0),
         uncertainty: toUnit(latest?.uncertainty ?? 1),
         at: feature.atZ,
@@ -133,9 +133,9 @@ export function firstPartCorrections(setup: SetupView): readonly OffsetCorrectio
 }
 
 /** Corrections larger than this ask a second time, millimetres, on the diameter for X. */
-export const LARGE_CORRECTION = 0.25;
+const LARGE_CORRECTION = 0.25;
 
-export type CorrectRefusal = Refusal<"nothing-to-correct" | "no-offset-error" | "too-large" | "nothing-known">;
+type CorrectRefusal = Refusal<"nothing-to-correct" | "no-offset-error" | "too-large" | "nothing-known">;
 
 /**
  * The cell that a correction changes: wear, or the geometry as a touch anew would find it. Refused where nothing was

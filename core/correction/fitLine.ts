@@ -3,7 +3,7 @@ export interface Line {
   readonly at: number;
   readonly slope: number;
 }
-export interface WeightedPoint {
+interface WeightedPoint {
   readonly x: number;
   readonly y: number;
   readonly weight: number;

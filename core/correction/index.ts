@@ -2,11 +2,9 @@ export {
   type Correction,
   type CorrectionVerdict,
   correctionsOf,
-  deviationOf,
   FEATURE_FORMS,
   type FeatureForm,
   type MeasuredFeature,
-  VERDICTS,
 } from "./correction.ts";
 export { type Drift, type DriftPoint, driftOf } from "./drift.ts";
 export {
@@ -15,9 +13,7 @@ export {
   type FeatureState,
   featureStates,
   firstPartCorrections,
-  LARGE_CORRECTION,
-  type Measurement,
+  middleOfLimits,
   type OffsetCorrection,
-  targetOf,
 } from "./firstPart.ts";
-export { fitLine, type Line, type WeightedPoint } from "./fitLine.ts";
+export { fitLine, type Line } from "./fitLine.ts";

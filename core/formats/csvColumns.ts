@@ -42,7 +42,7 @@ export const CSV_HEADS: Readonly<Record<CsvField, string>> = {
 export const isLength = (field: CsvField): boolean => field.includes(".") || field === "noseRadius";
 
 /** What is guessed of a foreign column by its head: the field, and the unit if it names one. */
-export interface ColumnGuess {
+interface ColumnGuess {
   readonly field: CsvField | undefined;
   readonly unit: Unit | undefined;
 }

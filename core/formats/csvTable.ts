@@ -70,7 +70,7 @@ function write({ units, resolution, tools, work }: OffsetTable, { rounding }: Wr
 }
 
 /** A file taken apart into its columns, before anybody says what they are. */
-export interface CsvSheet {
+interface CsvSheet {
   readonly heads: readonly string[];
   readonly rows: readonly (readonly string[])[];
   readonly delimiter: string;
@@ -97,7 +97,7 @@ export function readCsvSheet(text: string): Answer<CsvSheet, OffsetFileRefusal> 
 }
 
 /** What each column is, by its place; null for a column that is left out on purpose. */
-export interface CsvMapping {
+interface CsvMapping {
   readonly columns: readonly (CsvField | null | undefined)[];
   readonly units?: Unit | undefined;
 }

@@ -22,7 +22,7 @@ import { workName, workRegister } from "./workRegister.ts";
  *
  * Work offsets are `G10 L2` and `G10 L20` in both. X is a diameter or a radius as the table has it.
  */
-export type DataSettingDialect = "gcode-l" | "gcode-n";
+type DataSettingDialect = "gcode-l" | "gcode-n";
 
 /** In the second dialect a geometry register is the offset number plus this. */
 const GEOMETRY_REGISTERS = 10000;

@@ -1,14 +1,6 @@
 export { CSV_FIELDS, CSV_HEADS, type CsvField, guessColumn } from "./csvColumns.ts";
-export {
-  type CsvMapping,
-  type CsvSheet,
-  csvText,
-  guessMapping,
-  harmless,
-  readCsvSheet,
-  readMappedCsv,
-} from "./csvTable.ts";
-export { type DataSettingDialect, readDataSetting, writeDataSetting } from "./dataSetting.ts";
+export { csvText, guessMapping, harmless, readCsvSheet, readMappedCsv } from "./csvTable.ts";
+export { readDataSetting, writeDataSetting } from "./dataSetting.ts";
 export { FORMATS, formatNamed, formatOf, LARGEST_OFFSET_FILE, lossesOf, readOffsetFile } from "./formats.ts";
 export { luvritOffsetsSchema } from "./luvritJson.ts";
 export {

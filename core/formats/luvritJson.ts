@@ -11,7 +11,7 @@ import {
 } from "./offsetFile.ts";
 
 /** Luvrit's own offset tables: version of the format that is written, and the only one there has been. */
-export const LUVRIT_OFFSETS = "luvrit-offsets";
+const LUVRIT_OFFSETS = "luvrit-offsets";
 const VERSION = 1;
 
 /** JSON Schema of the format, kept beside its description in docs/formats/luvrit-offsets.schema.json. */

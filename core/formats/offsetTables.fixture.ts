@@ -2,7 +2,7 @@ import fc from "fast-check";
 import type { OffsetTable } from "../offsets/index.ts";
 
 /** Numbers that tables can hold, odd ones among them: tiny, huge, with many digits. */
-export const anyNumber = fc
+const anyNumber = fc
   .oneof(
     fc.double({ min: -1000, max: 1000, noNaN: true }),
     fc.integer({ min: -9_999_999, max: 9_999_999 }).map((digits) => digits / 10_000),

@@ -2,7 +2,7 @@
  * Work offsets as data-setting blocks name them: `L2 P1` to `P6` for G54 to G59, `P7` to `P9` for G59.1 to G59.3, and
  * `L20 Pn` for G54.1 Pn on controls with more.
  */
-export interface WorkRegister {
+interface WorkRegister {
   readonly l: 2 | 20;
   readonly p: number;
 }

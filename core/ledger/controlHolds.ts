@@ -19,7 +19,7 @@ import type { SetupState } from "./setupState.ts";
 export type ControlRow = Payload<"control-row-recorded">;
 
 /** A number that the control is believed to hold, as it shows it, with the entry that says so. */
-export interface HeldCell {
+interface HeldCell {
   readonly value: number;
   readonly seq: number;
 }

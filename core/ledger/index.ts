@@ -8,7 +8,7 @@ export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } fro
 export type { NumberWriter } from "./kinds/kind.ts";
 export type { TouchedAxis } from "./kinds/schemaParts.ts";
 export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
-export { type Believed, type BelievedRow, foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
+export { foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
 export {
   GRID_COLUMNS,
   type GridColumn,
@@ -32,8 +32,6 @@ export {
   chosenEdge,
   type Feature,
   firstEdge,
-  type MountRecord,
-  type NoseRecord,
   type Recorded,
   type SetByHand,
   type SetupView,

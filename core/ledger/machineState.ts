@@ -5,14 +5,14 @@ import type { BelievedField, MachineChanges } from "./kinds/kind.ts";
 import { apply, EMPTY_SETUP, type SetupState } from "./setupState.ts";
 
 /** What is believed about one cell of a machine's control, and which entry says so. Millimetres, X as a diameter. */
-export interface Believed<Value> {
+interface Believed<Value> {
   readonly value: Value;
   readonly setupId: string;
   readonly entry: string;
 }
 
 /** One row of the control's table as it is believed to stand, whoever wrote it last, in whichever setup. */
-export interface BelievedRow {
+interface BelievedRow {
   readonly x?: Believed<number>;
   readonly y?: Believed<number>;
   readonly z?: Believed<number>;

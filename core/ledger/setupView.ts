@@ -34,7 +34,7 @@ export interface Source {
   readonly at: string;
   readonly seq: number;
 }
-export type NoseRecord = Payload<"nose-accepted"> & Source & { readonly deed?: TableDeed };
+type NoseRecord = Payload<"nose-accepted"> & Source & { readonly deed?: TableDeed };
 /** What somebody wrote down for the next one. */
 export interface Note extends Source {
   readonly text: string;
@@ -44,7 +44,7 @@ export interface Note extends Source {
 export interface SetByHand extends Source {
   readonly value: number;
 }
-export type MountRecord = Payload<"mount-recorded"> & Source;
+type MountRecord = Payload<"mount-recorded"> & Source;
 /** A dimension of the drawing that an offset makes. */
 export type Feature = Payload<"feature-recorded"> & Source;
 export type Recorded<Kind extends EntryKind> = Payload<Kind> & Source;

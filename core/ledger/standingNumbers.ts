@@ -40,7 +40,7 @@ export interface StandingNumbers {
   readonly masterShift: number | undefined;
 }
 /** A work offset's number, with the entry that said it last. */
-export interface WorkNumber extends ReturnType<typeof sourceOf> {
+interface WorkNumber extends ReturnType<typeof sourceOf> {
   readonly value: number;
 }
 type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;

@@ -1,7 +1,7 @@
 import { type Axis, type MachineProfile, travelInZone, type Zone } from "../machine/index.ts";
 
 /** A call to come, in millimetres, X as diameters. */
-export interface RetreatCall {
+interface RetreatCall {
   /** Setting before, signed as in the equation. */
   readonly old: number;
   /** Part coordinate to which the tool is called. */

@@ -18,10 +18,5 @@ declare const frame: unique symbol;
 /** A position as the machine's own readout shows it (X as a diameter), before any offset. */
 export type MachineReadout = number & { readonly [frame]: "machine" };
 
-/** A position in the part's own frame: X0 on the spindle centreline, Z0 on the finished face, +Z away from the chuck. */
-export type PartCoordinate = number & { readonly [frame]: "part" };
-
 /** Declares a length in millimetres as what the machine's readout shows, X as a diameter. */
 export const machineReadout = (length: number): MachineReadout => length as MachineReadout;
-/** Declares a length in millimetres as a coordinate of the part, X as a diameter. */
-export const partCoordinate = (length: number): PartCoordinate => length as PartCoordinate;

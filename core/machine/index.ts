@@ -8,8 +8,6 @@ export {
   latheAxisSchema,
   type MachineReadout,
   machineReadout,
-  type PartCoordinate,
-  partCoordinate,
 } from "./axis.ts";
 export {
   type Crossing,
@@ -31,7 +29,6 @@ export {
 } from "./controlBoundary.ts";
 export { type Direction, directionOf } from "./directions.ts";
 export {
-  CONTROL_NUMBERINGS,
   jogStep,
   lastDigit,
   lastDigitInCore,
@@ -41,14 +38,7 @@ export {
   SCHOOLS,
   type School,
 } from "./machineProfile.ts";
-export {
-  AXIS_QUESTIONS,
-  MACHINE_QUESTIONS,
-  type MachineAnswers,
-  type MachineQuestion,
-  profileFromAnswers,
-  ZONE_QUESTIONS,
-} from "./machineQuestions.ts";
+export { profileFromAnswers } from "./machineQuestions.ts";
 export { nearSide, partHolder, toolHolder } from "./machineWords.ts";
 export { movedSince, type PositionReport, readingOfFeed } from "./positionReport.ts";
 export { offsetNumber, toolNumber } from "./toolNumber.ts";

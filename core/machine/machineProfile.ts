@@ -4,7 +4,7 @@ import type { Axis } from "./axis.ts";
 import { stationSchema, zoneSchema } from "./zone.ts";
 
 /** The two numberings of tip orientation that controls use; see `core/tool/tipOrientation.ts`. */
-export const CONTROL_NUMBERINGS = ["A", "B"] as const;
+const CONTROL_NUMBERINGS = ["A", "B"] as const;
 
 /** The schools: which boxes a shop puts the same sum into; see `core/offsets/schools.ts`. */
 export const SCHOOLS = [

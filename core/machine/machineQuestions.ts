@@ -3,7 +3,7 @@ import type { MachineProfile } from "./machineProfile.ts";
 import type { Zone } from "./zone.ts";
 
 /** A plain question about a machine, with the answers that there are. */
-export interface MachineQuestion {
+interface MachineQuestion {
   readonly id: string;
   readonly ask: string;
   readonly answers: Readonly<Record<string, string>>;
@@ -82,7 +82,7 @@ function axisQuestions(words: {
 }
 
 /** The answers by question: `unit`; `back side`; `back z grows`. */
-export type MachineAnswers = Readonly<Record<string, string>>;
+type MachineAnswers = Readonly<Record<string, string>>;
 
 const MEASURING = {
   overwritten: "overwrite",

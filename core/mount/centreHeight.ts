@@ -1,5 +1,5 @@
 /** What a tip off centre height does to diameters and to the face. Lengths in one unit, diameters as diameters. */
-export interface CentreHeight {
+interface CentreHeight {
   /** Without a measured cut: how much larger than shown a diameter comes out. */
   readonly uncalibrated: number;
   /** After a skim measured at `skimmed`: the error that is left at `diameter`, positive where it comes out larger. */

@@ -10,9 +10,9 @@ export type BarMaterial = keyof typeof BAR_MATERIALS;
 const BAR_DIAMETERS = [4, 5, 6, 8, 10, 12, 16, 20, 25, 32, 40, 50, 63, 80] as const;
 
 /** Cutting force of a light finishing cut that is assumed where nothing else is known, newtons. */
-export const USUAL_FORCE = 60;
+const USUAL_FORCE = 60;
 
-export interface Overhang {
+interface Overhang {
   /** Length over diameter. */
   readonly ratio: number;
   /** Deflection at the tip under the force, millimetres. */

@@ -1,6 +1,6 @@
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 
-export interface PinExposure {
+interface PinExposure {
   /** How far the pin must stand out of the face that it is pressed into. */
   readonly exposed: number;
   /** How deep it then sits in its seat. */

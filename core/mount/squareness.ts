@@ -1,5 +1,5 @@
 /** A blade or a live holder, run along with an indicator: how far it is off, and what that does. */
-export interface Squareness {
+interface Squareness {
   /** Off over length, positive where the far reading is pressed in more. */
   readonly slope: number;
   /** The same in degrees. */
@@ -20,7 +20,7 @@ export function squarenessOf(near: number, far: number, length: number, depth: n
 }
 
 /** Which of the two set screws turns in, seen with the near reading on the left. */
-export interface ScrewTurn {
+interface ScrewTurn {
   readonly screw: "near" | "far" | "neither";
   /** How far the screw travels. */
   readonly travel: number;

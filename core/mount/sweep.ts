@@ -6,7 +6,7 @@ export interface SweepReading {
   readonly reading: number;
 }
 
-export interface Sweep {
+interface Sweep {
   /** Where the swept centre lies from the spindle's, true distances in the unit of the readings. */
   readonly offX: number;
   readonly offY: number;
@@ -19,7 +19,7 @@ export interface Sweep {
 }
 
 /** Sine and cosine parts of an indicator's sag, from a sweep of a true ring. */
-export interface Sag {
+interface Sag {
   readonly x: number;
   readonly y: number;
 }

@@ -7,7 +7,7 @@ import { pinExposure } from "./pin.ts";
 import { screwTurn, squarenessOf } from "./squareness.ts";
 import { type SweepReading, sagOf, sweepOf } from "./sweep.ts";
 
-export interface MountField {
+interface MountField {
   readonly name: string;
   /** As it stands under the field, and as a screen reader says it. */
   readonly label: string;
@@ -59,13 +59,13 @@ export const MOUNT_FIELDS: Readonly<Record<MountCheck, readonly MountField[]>> =
 };
 
 /** What is chosen beside the numbers. */
-export interface MountChoices {
+interface MountChoices {
   readonly material?: BarMaterial | undefined;
   /** A bore was swept from the spindle, or a pin in the holder. */
   readonly swept?: "bore" | "pin" | undefined;
 }
 
-export interface MountReading {
+interface MountReading {
   readonly given: Readonly<Record<string, number>>;
   readonly refusals: Readonly<Record<string, Refusal>>;
   /** What follows, by name, once everything needed is understood; millimetres and degrees. */

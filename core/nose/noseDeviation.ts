@@ -21,7 +21,7 @@ export interface NoseProblem {
 }
 
 /** What the sweep along one element leaves at its middle: positive where material stays, along the normal. */
-export interface ElementDeviation {
+interface ElementDeviation {
   /** Element i runs from point i to point i + 1. */
   readonly index: number;
   readonly deviation: number;

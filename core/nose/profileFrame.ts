@@ -12,7 +12,7 @@ import { convertLength } from "../units/index.ts";
 import type { ProfilePoints } from "./typedProfile.ts";
 
 /** Profiles and tip codes as programs of a zone write them, and as they lie on the part, seen from the plus side of X. */
-export interface ProfileFrame {
+interface ProfileFrame {
   /** Points as they were typed in program coordinates, millimetres, on the part: X as diameters, Z plus away from the chuck. */
   readonly toPart: (typed: ProfilePoints) => ProfilePoints;
   /** Points of the part in program coordinates, in the machine's unit. */

@@ -1,7 +1,7 @@
 import { TOLERANCES } from "../tolerances.ts";
 
 /** The five numbers that must close, in one unit, X as diameters. */
-export interface Closure {
+interface Closure {
   readonly machine: number;
   readonly geometry: number;
   readonly wear: number;

@@ -16,7 +16,7 @@ import { formatLength } from "../units/index.ts";
 import { closureOf } from "./closure.ts";
 
 /** What a touch says of an axis: at machine position `at` the programmed point stood at `touched`. Millimetres. */
-export interface TouchedFact {
+interface TouchedFact {
   readonly at: number;
   readonly touched: number;
   /** False where the touch is reckoned without the work offset: on a datum face, on a setter. */

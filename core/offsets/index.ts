@@ -1,30 +1,14 @@
-export { type Closure, closureOf } from "./closure.ts";
-export {
-  findingOfGeometry,
-  findingOfWork,
-  openBy,
-  type SumFinding,
-  type TouchedFact,
-  touchedFact,
-} from "./closureOfSetup.ts";
+export { closureOf } from "./closure.ts";
+export { findingOfGeometry, findingOfWork, openBy, type SumFinding, touchedFact } from "./closureOfSetup.ts";
 export { controlNumbers, type NumbersOf, withNumbersOf } from "./controlNumbers.ts";
-export { type KeyIn, keyIn, type TouchedCell, workForControl } from "./keyIn.ts";
+export { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
 export type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
-export { type ReadBack, readBack } from "./readBack.ts";
-export { rebased, type SchoolNeeds, type SchoolTable, schoolNeeds, schoolShift } from "./schools.ts";
-export {
-  radiusForControl,
-  setupTable,
-  type TableRow,
-  touchedRows,
-  type WorkRow,
-  wearInCore,
-  workRows,
-} from "./setupTable.ts";
+export { readBack } from "./readBack.ts";
+export { rebased, type SchoolTable, schoolNeeds, schoolShift } from "./schools.ts";
+export { radiusForControl, setupTable, type TableRow, touchedRows, wearInCore, workRows } from "./setupTable.ts";
 export {
   axisOf,
   cellForControl,
-  cellFromControl,
   clearWear,
   columnsOf,
   copyRow,

@@ -25,7 +25,7 @@ export interface KeyIn {
 }
 
 /** One touched axis in core lengths: millimetres, X as diameters. */
-export interface TouchedCell {
+interface TouchedCell {
   readonly exact: number;
   readonly touched: number | undefined;
   readonly before: number | undefined;

@@ -5,7 +5,7 @@ import type { OffsetTable } from "./offsetTable.ts";
 import { columnDigit, tableGrid } from "./tableGrid.ts";
 
 /** What came of comparing a control's own table with what it is to hold. */
-export type ReadBack = Pick<Payload<"table-compared">, "agreed" | "differences">;
+type ReadBack = Pick<Payload<"table-compared">, "agreed" | "differences">;
 
 /**
  * Compares a table that was read back from the control with what it is to hold, cell by cell, in the control's own

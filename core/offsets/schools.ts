@@ -7,7 +7,7 @@ export interface SchoolTable {
 }
 
 /** What a school needs to be told before a table can be put into its boxes. */
-export type SchoolNeeds = "nothing" | "master" | "work-offset";
+type SchoolNeeds = "nothing" | "master" | "work-offset";
 
 /**
  * What must be known to convert into a school: home-referenced puts all into the tools; a master tool carries the work

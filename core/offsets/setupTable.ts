@@ -99,7 +99,7 @@ export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
 }
 
 /** A work offset as the control is to hold it, with which axes were taught, set or re-based in this setup. */
-export interface WorkRow {
+interface WorkRow {
   readonly name: string;
   readonly values: PerAxis<number | undefined>;
   /** What the control is believed to hold in it; undefined where nobody has said. */

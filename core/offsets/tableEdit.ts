@@ -8,7 +8,7 @@ import { radiusForControl, wearInCore } from "./setupTable.ts";
 /** One cell that a deed changes, in core lengths: what it held (null where nobody knows) and what it is to hold. */
 export type EditedCell = Payload<"table-edited">["cells"][number];
 
-export type EditRefusal = Refusal<"no-such-tool" | "no-such-cell" | "nothing-known" | "nothing-changes" | "bad-value">;
+type EditRefusal = Refusal<"no-such-tool" | "no-such-cell" | "nothing-known" | "nothing-changes" | "bad-value">;
 
 const no = (code: EditRefusal["code"], message: string) => refused<EditRefusal>({ code, message });
 
@@ -58,7 +58,7 @@ export function cellForControl(setup: SetupView, tool: ToolView, column: TableCo
  * The inverse: what a person keys or reads at the control, as a core length. The control counts in its own unit and
  * sign, the core in millimetres.
  */
-export function cellFromControl(setup: SetupView, tool: ToolView, column: TableColumn, shown: number): number {
+function cellFromControl(setup: SetupView, tool: ToolView, column: TableColumn, shown: number): number {
   const axis = axisOf(column);
   if (column === "orientation") return shown;
   if (!axis) return convertLength(shown, setup.machine.units, "mm");

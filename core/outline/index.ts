@@ -1,4 +1,4 @@
-export { type InsertOutline, insertOutline } from "./insertOutline.ts";
+export { insertOutline } from "./insertOutline.ts";
 export {
   direction,
   extent,

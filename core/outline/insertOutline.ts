@@ -1,7 +1,7 @@
 import type { Insert } from "../tool/index.ts";
 import { direction, length, minus, type Point, type Polygon, plus, point, times, unit } from "./plane.ts";
 
-export interface InsertOutline {
+interface InsertOutline {
   /** The insert's outline with its corners rounded, placed so that the imaginary tip lies at the origin. */
   readonly outline: Polygon;
   readonly noseCentre: Point;

@@ -1,7 +1,7 @@
 import type { Step } from "./step.ts";
 
 /** An order chosen by somebody: steps at the machine, by offset and kind. */
-export type Arrangement = readonly Pick<Step, "offset" | "kind">[];
+type Arrangement = readonly Pick<Step, "offset" | "kind">[];
 
 /**
  * The steps in a chosen order. Steps that the order does not name keep their place behind the one that they followed:

@@ -1,11 +1,11 @@
 import type { SetupView } from "../ledger/index.ts";
 import { bestOrder, type PlannedOrder } from "./bestOrder.ts";
 import { secondsOf } from "./planCost.ts";
-import { keyOf, type PlanStep, planSteps } from "./planSteps.ts";
+import { type PlanStep, planSteps, stepKey } from "./planSteps.ts";
 import { touchingOrder } from "./touchingOrder.ts";
 
 /** A proposal for the work that is left, beside the order that holds now. */
-export interface Plan extends PlannedOrder {
+interface Plan extends PlannedOrder {
   /** Everything that is left at the machine, in the order that holds now, and how long that takes. */
   readonly now: readonly PlanStep[];
   readonly secondsNow: number;
@@ -15,7 +15,7 @@ export interface Plan extends PlannedOrder {
 export function planSetup(setup: SetupView): Plan {
   const steps = touchingOrder(setup);
   const all = planSteps(setup, steps);
-  const done = new Set(steps.filter(({ state }) => state === "done").map(keyOf));
+  const done = new Set(steps.filter(({ state }) => state === "done").map(stepKey));
   const left = all.filter(({ key }) => !done.has(key));
   const after = all.filter(({ key }) => done.has(key)).at(-1);
   const indexing = indexingOf(setup);

@@ -33,7 +33,7 @@ export interface Need {
 }
 
 /** Offset and kind of a step as one text, such as `4 x`; its kind alone where it is about the part. */
-export const keyOf = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
+export const stepKey = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
   offset === "" ? kind : `${offset} ${kind}`;
 
 /**
@@ -58,7 +58,7 @@ const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
 /** Steps that are done at the machine; radius, orientation and second offsets are keyed beside them. */
 const AT_MACHINE: readonly StepKind[] = ["x", "y", "z", "work", "face", "hole", "length"];
 /** True for a step that is done at the machine, false for one that is typed at a desk. */
-export const isAtMachine = ({ kind }: Pick<Step, "kind">): boolean => AT_MACHINE.includes(kind);
+const isAtMachine = ({ kind }: Pick<Step, "kind">): boolean => AT_MACHINE.includes(kind);
 
 /**
  * What is to be done at the machine, as steps with their prerequisites by the school of this setup: the part's face first
@@ -68,15 +68,15 @@ export const isAtMachine = ({ kind }: Pick<Step, "kind">): boolean => AT_MACHINE
  */
 export function planSteps(setup: SetupView, steps: readonly Step[]): readonly PlanStep[] {
   const done = steps.filter(isAtMachine);
-  const has = new Set(done.map(keyOf));
+  const has = new Set(done.map(stepKey));
   return done.map((step) => {
     const tool = setup.tools.find(({ offset }) => offset === step.offset);
     const place = placeOf(setup, tool, step);
     const way = tool && step.kind !== "work" && isAxis(step.kind) ? tool.way[step.kind] : tool ? tool.way.z : "look";
-    const wanted = needsOf(setup, tool, step, done).filter(({ key }) => has.has(key) && key !== keyOf(step));
+    const wanted = needsOf(setup, tool, step, done).filter(({ key }) => has.has(key) && key !== stepKey(step));
     const needs = wanted.filter(({ key }, index) => wanted.findIndex((one) => one.key === key) === index);
     return {
-      key: keyOf(step),
+      key: stepKey(step),
       offset: step.offset,
       kind: step.kind,
       ...place,
@@ -128,7 +128,7 @@ function needsOf(setup: SetupView, tool: ToolView | undefined, step: Step, steps
 const mainTouches = ({ tools }: SetupView, steps: readonly Step[]): readonly Need[] =>
   steps
     .filter(({ offset, kind }) => isAxis(kind) && tools.find((one) => one.offset === offset)?.zone.works === "main")
-    .map((step) => ({ key: keyOf(step), words: "needs the main side set: the part is made there first" }));
+    .map((step) => ({ key: stepKey(step), words: "needs the main side set: the part is made there first" }));
 
 /** The drill that makes the hole is touched before the hole is drilled. */
 function drillFirst({ tools, machine, hole }: SetupView): readonly Need[] {

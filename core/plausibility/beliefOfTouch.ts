@@ -9,7 +9,7 @@ import { type Belief, believabilityOf } from "./believability.ts";
 import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 import { doubtWords } from "./doubtWords.ts";
 import { shiftOf } from "./expected.ts";
-import { type Holding, learnedScatter, scatterOf } from "./honestScatter.ts";
+import { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
 import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
 
 /** Earlier values of the tools of a setup, each in its station: newest first, millimetres, by offset and axis. */
@@ -178,7 +178,7 @@ export function holdingOf(
   { kind }: Pick<MachineProfile, "kind">,
   { tool }: Pick<ToolView, "tool">,
   touch: Pick<TouchFacts, "way"> | undefined,
-): Holding {
+): ToolHolding {
   if (touch && wayOf(touch.way).isHandSlid) return "hand-slid";
   if (kind === "quick-change-lathe") return "quick-change";
   const isRound = "pointAngle" in tool || entersBore(tool);
@@ -229,7 +229,7 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
     : [...rows, { offset: setup.workOffset.name, previous: work, scatter: digit }];
 }
 /** A slip that could have been made here without showing, with what it would change, in the machine's unit. */
-export interface HiddenSlip {
+interface HiddenSlip {
   readonly kind: CorrectableSlip;
   readonly by: number;
 }

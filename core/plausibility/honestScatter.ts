@@ -2,7 +2,7 @@ import type { Axis } from "../machine/index.ts";
 import { convertLength, type Unit } from "../units/index.ts";
 
 /** How a tool is held, as far as it decides how exactly it comes back. */
-export const HOLDINGS = [
+const HOLDINGS = [
   "insert-indexed",
   "quick-change",
   "keyed-shank",
@@ -11,13 +11,13 @@ export const HOLDINGS = [
   "collet",
   "hand-slid",
 ] as const;
-export type Holding = (typeof HOLDINGS)[number];
+export type ToolHolding = (typeof HOLDINGS)[number];
 
 /**
  * One standard deviation of an honest re-setting with its touch, millimetres, X on the diameter
  * (docs/MATHEMATICS.md, Believability): where to begin until a holder's own history says better.
  */
-const USUAL_SCATTER: Readonly<Record<Holding, { readonly x: number; readonly z: number }>> = {
+const USUAL_SCATTER: Readonly<Record<ToolHolding, { readonly x: number; readonly z: number }>> = {
   "insert-indexed": { x: 0.06, z: 0.03 },
   "quick-change": { x: 0.02, z: 0.02 },
   "keyed-shank": { x: 0.02, z: 0.02 },
@@ -30,7 +30,7 @@ const USUAL_SCATTER: Readonly<Record<Holding, { readonly x: number; readonly z: 
 const UNKNOWN_SCATTER = 0.3;
 
 /** Words by which a way of holding is recognised, the more particular first. */
-const WORDS: readonly (readonly [pattern: RegExp, holding: Holding])[] = [
+const WORDS: readonly (readonly [pattern: RegExp, holding: ToolHolding])[] = [
   [/index|insert/, "insert-indexed"],
   [/quick/, "quick-change"],
   [/key/, "keyed-shank"],

@@ -1,6 +1,5 @@
 export {
   beliefOfTouch,
-  type HiddenSlip,
   hiddenSlips,
   holderScatter,
   holdingOf,
@@ -12,6 +11,6 @@ export { type Belief, believabilityOf } from "./believability.ts";
 export type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 export { SLIP_QUESTIONS } from "./doubtWords.ts";
 export { type Explanation, expectedOf, type Normal, sharedShift } from "./expected.ts";
-export { HOLDINGS, type Holding, learnedScatter, scatterOf } from "./honestScatter.ts";
+export { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
 export { openDoubt } from "./settledDoubt.ts";
 export { CORRECTABLE_SLIPS, type CorrectableSlip, HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";

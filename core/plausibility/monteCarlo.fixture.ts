@@ -1,7 +1,7 @@
 import { uniform } from "../../sim/chance.ts";
 import { LATHE_AXES } from "../machine/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
-import { contactOf, type Surface } from "../touch/index.ts";
+import { contactSide, type Surface } from "../touch/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import { believabilityOf } from "./believability.ts";
 import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
@@ -11,7 +11,7 @@ import { CORRECTABLE_SLIPS, type Hypothesis, slipsOf } from "./slips.ts";
 import { swappedDigits } from "./swappedDigits.ts";
 
 /** A drawn case with what truly happened. */
-export interface Drawn {
+interface Drawn {
   readonly one: BelievabilityCase;
   readonly kind: Hypothesis;
   /** What an honest setter would have had. */
@@ -19,9 +19,9 @@ export interface Drawn {
 }
 
 /** The next number from 0 up to 1. */
-export type Chance = () => number;
+type RandomSource = () => number;
 
-export const SLIPS_DRAWN: readonly Exclude<Hypothesis, "remounted">[] = [
+const SLIPS_DRAWN: readonly Exclude<Hypothesis, "remounted">[] = [
   ...CORRECTABLE_SLIPS,
   "other-row",
   "moved-alike",
@@ -48,7 +48,7 @@ const INCH = 25.4;
  * Draws what may come up in a shop: holders with their scatter, gauges' digits, one to five earlier values, two to four
  * other rows; then an honest value, or one with the slip asked for. Undefined where that slip cannot happen there.
  */
-export function drawCase(chance: Chance, kind: Hypothesis): Drawn | undefined {
+function drawCase(chance: RandomSource, kind: Hypothesis): Drawn | undefined {
   const pick = <Value>(of: readonly Value[]) => of[Math.floor(chance() * of.length)] as Value;
   const normal = () => Math.sqrt(-2 * Math.log(1 - chance())) * Math.cos(2 * Math.PI * chance());
   const between = (low: number, high: number) => low + (high - low) * chance();
@@ -104,14 +104,14 @@ interface Slipped {
   readonly alike: number;
   readonly jogSteps: readonly number[] | undefined;
   readonly others: readonly OtherRow[];
-  readonly chance: Chance;
+  readonly chance: RandomSource;
 }
 
 /** What a setter keeps who makes a slip: the sum worked wrongly, or a size typed wrongly. */
 function withSlip(one: Slipped): { readonly value: number; readonly surface?: Surface } | undefined {
   const { kind, truth, surface, tool, spacer, resolution, chance } = one;
   const pick = <Value>(of: readonly Value[]) => of[Math.floor(chance() * of.length)];
-  const { side } = contactOf(surface);
+  const { side } = contactSide(surface);
   const isX = surface.kind !== "face";
   const counted = side * (isX ? 2 : 1) * spacer;
   const size = surface.kind === "face" ? surface.z : "diameter" in surface ? surface.diameter : 0;
@@ -119,7 +119,7 @@ function withSlip(one: Slipped): { readonly value: number; readonly surface?: Su
     const wrong = roundToResolution(slipped, resolution);
     const other: Surface =
       surface.kind === "face" ? { ...surface, z: wrong } : ({ ...surface, diameter: wrong } as Surface);
-    return { value: truth + contactOf(surface).coordinate - contactOf(other).coordinate, surface: other };
+    return { value: truth + contactSide(surface).coordinate - contactSide(other).coordinate, surface: other };
   };
   const either = (by: number) => ({ value: truth + (chance() < 0.5 ? by : -by) });
   switch (kind) {
@@ -184,7 +184,7 @@ function withSlip(one: Slipped): { readonly value: number; readonly surface?: Su
 }
 
 /** Chance that goes on from a seed. */
-export function chanceFrom(seed: number): Chance {
+export function chanceFrom(seed: number): RandomSource {
   let state = seed;
   return () => {
     const [value, next] = uniform(state);
@@ -213,14 +213,14 @@ export function isClear({ one, kind, truth }: Drawn): boolean {
 }
 
 /** Share of the cases in which the first explanation is right, and how many there were. */
-export interface Share {
+interface Share {
   readonly right: number;
   readonly of: number;
 }
 const shareOf = (list: readonly boolean[]): Share => ({ right: list.filter(Boolean).length, of: list.length });
 
 /** Draws cases at nine honest in ten and counts. */
-export function drawAtOdds(chance: Chance, count: number) {
+export function drawAtOdds(chance: RandomSource, count: number) {
   const first: { readonly probability: number; readonly isRight: boolean; readonly isDoubted: boolean }[] = [];
   let [honest, alarms] = [0, 0];
   while (first.length < count) {
@@ -259,7 +259,7 @@ function calibrationError(cases: readonly { readonly probability: number; readon
 }
 
 /** Draws every slip a number of times: how often it is named first where it is clear, and of all above 3σ. */
-export function drawSlips(chance: Chance, each: number) {
+export function drawSlips(chance: RandomSource, each: number) {
   const clear: Partial<Record<Hypothesis, Share>> = {};
   const large: boolean[] = [];
   for (const kind of SLIPS_DRAWN) {

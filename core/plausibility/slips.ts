@@ -1,4 +1,4 @@
-import { type CaseContact, contactOf, type Surface } from "../touch/index.ts";
+import { type CaseContact, contactSide, type Surface } from "../touch/index.ts";
 import { MM_PER_INCH } from "../units/index.ts";
 import type { BelievabilityCase } from "./believabilityCase.ts";
 import { swappedDigits } from "./swappedDigits.ts";
@@ -28,7 +28,7 @@ export type CorrectableSlip = (typeof CORRECTABLE_SLIPS)[number];
 export type Hypothesis = (typeof HYPOTHESES)[number];
 
 /** What a number would be without a slip that happened in one way. */
-export interface SlipWay {
+interface SlipWay {
   readonly value: number;
   /** By how many times a last digit, rounded before the slip is undone, counts in the value; 0 where it does not. */
   readonly rounding: number;
@@ -78,7 +78,7 @@ function paperSlips(
   { surface, spacer }: CaseContact,
   ways: Map<CorrectableSlip, readonly SlipWay[]>,
 ): void {
-  const side = surface ? contactOf(surface).side : 0;
+  const side = surface ? contactSide(surface).side : 0;
   if (spacer === 0 && side !== 0 && papers.length > 0)
     ways.set("paper-ignored", exactly(...papers.map((paper) => value - side * (axis === "x" ? 2 : 1) * paper)));
   if (spacer <= 0 || side === 0) return;
@@ -107,7 +107,7 @@ function toolSlips(
       break;
     case "cutter": {
       if (axis === "x") break;
-      const side = surface && contactOf(surface).side === -1 ? -1 : 1;
+      const side = surface && contactSide(surface).side === -1 ? -1 : 1;
       ways.set("cutter-radius", exactly(value - (side * tool.diameter) / 2, value - side * tool.diameter));
       break;
     }
@@ -139,5 +139,5 @@ function typedSize({ surface }: CaseContact): TypedSize | undefined {
   if (surface.kind === "face")
     return surface.z === 0 ? undefined : { typed: surface.z, isDiameter: false, coordinate: (z) => z };
   const at = (diameter: number): Surface => ({ ...surface, diameter });
-  return { typed: surface.diameter, isDiameter: true, coordinate: (diameter) => contactOf(at(diameter)).coordinate };
+  return { typed: surface.diameter, isDiameter: true, coordinate: (diameter) => contactSide(at(diameter)).coordinate };
 }

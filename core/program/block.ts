@@ -29,7 +29,7 @@ export const LETTER = {
 } as const;
 
 /** What is wrong with the writing of a line, where, and the piece of text that shows it. */
-export interface Fault {
+interface Fault {
   readonly code: "syntax" | "comment-open" | "decimal-comma" | "word-twice";
   readonly column: number;
   readonly text: string;

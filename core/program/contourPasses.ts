@@ -2,11 +2,11 @@ import { LATHE_AXES, type LatheAxis } from "../machine/index.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { chordsOfArc } from "./extents.ts";
 import { type Coordinates, numberOf } from "./motion.ts";
-import type { MoveKind, PathState, Place } from "./pathState.ts";
+import type { MoveKind, PathState, ToolPlace } from "./pathState.ts";
 
 /** One move of a contour as it is written. */
 export interface ContourMove {
-  readonly to: Place;
+  readonly to: ToolPlace;
   readonly by: MoveKind;
 }
 
@@ -22,7 +22,7 @@ const MOST_CUTS = 2000;
  */
 export function contourPasses(path: PathState, block: Block, contour: readonly ContourMove[], how: Coordinates): void {
   const { onMove } = path;
-  const start: Place = { x: path.x, z: path.z };
+  const start: ToolPlace = { x: path.x, z: path.z };
   if (!onMove || contour.length === 0 || Number.isNaN(start.x) || Number.isNaN(start.z)) return;
   const codes = block.gCodes.subarray(0, block.gCount);
   const word = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
@@ -47,7 +47,7 @@ export function contourPasses(path: PathState, block: Block, contour: readonly C
 }
 
 /** Along the contour as it is written, shifted. */
-function alongContour(onMove: NonNullable<PathState["onMove"]>, contour: readonly ContourMove[], by: Place): void {
+function alongContour(onMove: NonNullable<PathState["onMove"]>, contour: readonly ContourMove[], by: ToolPlace): void {
   for (const { to, by: how } of contour) {
     const { arc } = how;
     onMove(
@@ -60,14 +60,14 @@ function alongContour(onMove: NonNullable<PathState["onMove"]>, contour: readonl
 /** Parallel cuts: one level after another from the start towards the contour's far end, each up to where it meets it. */
 function roughen(
   onMove: NonNullable<PathState["onMove"]>,
-  start: Place,
+  start: ToolPlace,
   contour: readonly ContourMove[],
   {
     across,
     depth,
     retract,
     allowance,
-  }: { readonly across: boolean; readonly depth: number; readonly retract: number; readonly allowance: Place },
+  }: { readonly across: boolean; readonly depth: number; readonly retract: number; readonly allowance: ToolPlace },
 ): void {
   if (depth <= 0) return;
   // Levels run on X and cuts on Z, or the other way round; X counts double.
@@ -79,7 +79,7 @@ function roughen(
   const step = inward * depth * (across ? 1 : 2);
   const back = -inward * retract * (across ? 1 : 2);
   const forward = Math.sign((line.at(-1)?.[way] ?? start[way]) - start[way]) || -1;
-  const place = (at: number, along: number): Place => (across ? { x: along, z: at } : { x: at, z: along });
+  const place = (at: number, along: number): ToolPlace => (across ? { x: along, z: at } : { x: at, z: along });
   for (let cut = 1; cut <= MOST_CUTS; cut++) {
     const last = (start[level] + cut * step - end) * inward >= 0;
     const at = last ? end : start[level] + cut * step;
@@ -96,7 +96,7 @@ function roughen(
 
 /** Where a level first meets the contour, seen along the cut. */
 function crossing(
-  line: readonly Place[],
+  line: readonly ToolPlace[],
   level: LatheAxis,
   way: LatheAxis,
   at: number,
@@ -117,8 +117,8 @@ function crossing(
   return first ?? last?.[way];
 }
 
-function polyline(start: Place, contour: readonly ContourMove[]): readonly Place[] {
-  const line: Place[] = [start];
+function polyline(start: ToolPlace, contour: readonly ContourMove[]): readonly ToolPlace[] {
+  const line: ToolPlace[] = [start];
   for (const { to, by } of contour) {
     const from = line.at(-1) ?? start;
     if (by.arc) line.push(...chordsOfArc(from, to, by.arc));

@@ -1,18 +1,18 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { boxPasses, cornerPasses, holePasses } from "./cyclePasses.ts";
 import { include } from "./extents.ts";
-import { type Coordinates, feed, numberOf, type Target, targetOf } from "./motion.ts";
+import { type Coordinates, feed, numberOf, type Target, targetOfBlock } from "./motion.ts";
 import type { PathState } from "./pathState.ts";
 
 /** Cycles of one line that cut a box and come back to where they began: along (90), thread (92), across (94). */
-export type BoxCycle = 90 | 92 | 94;
+type BoxCycle = 90 | 92 | 94;
 
 /**
  * A box cycle: from where the tool stands to the target and back. Its target stays for the lines that follow, which may
  * name X or Z alone. A taper (`R` or `I` on the radius, `K` along) begins that much aside of the target.
  */
 export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: BoxCycle): void {
-  const target = targetOf(block, path, how);
+  const target = targetOfBlock(block, path, how);
   if (target.movesX) path.cycleX = target.x;
   if (target.movesZ) path.cycleZ = target.z;
   const taper = hasWord(block, LETTER.R) ? LETTER.R : cycle === 94 ? LETTER.K : LETTER.I;
@@ -26,7 +26,7 @@ export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: B
 
 /** Peck, groove and thread cycles of X, Z (or U, W): from where the tool stands to that corner and back. */
 export function cutToCorner(block: Block, path: PathState, how: Coordinates): void {
-  const target = targetOf(block, path, how);
+  const target = targetOfBlock(block, path, how);
   cornerPasses(path, block, target, how);
   reachTarget(path, target);
   comeBack(path);
@@ -37,7 +37,7 @@ export function cutToCorner(block: Block, path: PathState, how: Coordinates): vo
  * line's X is the position and Z the depth; across (G87 to G89) Z is the position and X the depth.
  */
 export function cutHole(block: Block, path: PathState, how: Coordinates, across: boolean): void {
-  const target = targetOf(block, path, how);
+  const target = targetOfBlock(block, path, how);
   const position = across ? { x: path.x, z: target.z } : { x: target.x, z: path.z };
   if (target.movesX && !across) path.x = position.x;
   if (target.movesZ && across) path.z = position.z;

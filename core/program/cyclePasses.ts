@@ -1,6 +1,6 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Coordinates, numberOf, type Target } from "./motion.ts";
-import type { MoveKind, PathState, Place } from "./pathState.ts";
+import type { MoveKind, PathState, ToolPlace } from "./pathState.ts";
 
 const RAPID: MoveKind = { kind: "rapid", inCycle: true };
 const FEED: MoveKind = { kind: "feed", inCycle: true };
@@ -30,7 +30,7 @@ export function boxPasses(path: PathState, cycle: 90 | 92 | 94, taper: number): 
 }
 
 /** A hole: rapid to its position, feed to its depth, and out by rapid. Pecks end where they began and are left out. */
-export function holePasses(path: PathState, position: Place, across: boolean): void {
+export function holePasses(path: PathState, position: ToolPlace, across: boolean): void {
   const { onMove, cycleX, cycleZ } = path;
   if (!onMove) return;
   onMove(position, RAPID);
@@ -62,7 +62,7 @@ export function cornerPasses(path: PathState, block: Block, target: Target, how:
 }
 
 /** Passes of a thread: the first as deep as said, the n-th at √n of that, so that every chip is as large (G76). */
-function threadPasses({ onMove, x, z }: PathState, to: Place, height: number, first: number): void {
+function threadPasses({ onMove, x, z }: PathState, to: ToolPlace, height: number, first: number): void {
   const away = Math.sign(x - to.x) || 1;
   const crest = to.x + away * 2 * height;
   const deepen = first > 0 && height > first;

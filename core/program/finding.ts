@@ -30,10 +30,9 @@ export const FINDINGS = {
 } as const;
 
 export type FindingCode = keyof typeof FINDINGS;
-export type FindingWeight = (typeof FINDINGS)[FindingCode];
 
 /** Something in a program that a careful setter would have stopped at. */
-export interface Finding {
+export interface ProgramFinding {
   readonly code: FindingCode;
   /** Counted from 1. */
   readonly line: number;
@@ -48,9 +47,9 @@ const MOST_FINDINGS = 1000;
 /** Collects findings, each code once per line. */
 export function createFindings(): {
   readonly add: (code: FindingCode, line: number, column: number, message: string) => void;
-  readonly list: () => readonly Finding[];
+  readonly list: () => readonly ProgramFinding[];
 } {
-  const findings: Finding[] = [];
+  const findings: ProgramFinding[] = [];
   const seen = new Set<string>();
   let isFull = false;
   return {

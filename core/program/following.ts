@@ -1,7 +1,7 @@
 import type { Block } from "./block.ts";
 import type { FindingCode } from "./finding.ts";
 import type { Coordinates } from "./motion.ts";
-import type { PathState, Place } from "./pathState.ts";
+import type { PathState, ToolPlace } from "./pathState.ts";
 import type { ProgramCall } from "./programReading.ts";
 import type { BlockIndex } from "./survey.ts";
 import type { CallForm } from "./toolCall.ts";
@@ -13,9 +13,13 @@ export interface ProgramEvents {
   readonly begin: (path: PathState, block: Block) => void;
   readonly call: (path: PathState) => void;
   /** Axes that go home, by way of a point in the part where one is named. */
-  readonly home: (path: PathState, axes: { readonly x: boolean; readonly z: boolean }, by: Place | undefined) => void;
+  readonly home: (
+    path: PathState,
+    axes: { readonly x: boolean; readonly z: boolean },
+    by: ToolPlace | undefined,
+  ) => void;
   /** A move to a place in machine coordinates, NaN on an axis that is not named. */
-  readonly machine: (path: PathState, to: Place) => void;
+  readonly machine: (path: PathState, to: ToolPlace) => void;
 }
 
 /** Everything that holds for the whole program while it is followed. */

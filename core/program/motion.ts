@@ -29,7 +29,7 @@ const diameter = (block: Block, letter: number, how: Coordinates) =>
   numberOf(block, letter, how) * (how.isRadius ? 2 : 1);
 
 /** Where a block leads: X and Z, or U and W by how much further. A letter that is missing leaves its axis where it is. */
-export function targetOf(block: Block, path: PathState, how: Coordinates): Target {
+export function targetOfBlock(block: Block, path: PathState, how: Coordinates): Target {
   let { x, z } = path;
   const movesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
   const movesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
@@ -52,7 +52,7 @@ export function keepAside(block: Block, path: PathState, how: Coordinates): void
 
 /** A straight line; `isCut` for one in feed. An angle `A` gives the coordinate that is left out. */
 export function moveStraight(block: Block, path: PathState, how: Coordinates, isCut: boolean): void {
-  const target = targetOf(block, path, how);
+  const target = targetOfBlock(block, path, how);
   let { x, z } = target;
   if (isCut && hasWord(block, LETTER.A) && target.movesX !== target.movesZ) {
     const slope = Math.tan((numberOf(block, LETTER.A, { ...how, integerFactor: 1 }) * Math.PI) / 180);
@@ -67,7 +67,7 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
 const STEEPEST_FLAT = 1e-6;
 
 /** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
-export function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean, arc?: MoveKind["arc"]): void {
+function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean, arc?: MoveKind["arc"]): void {
   const { call } = path;
   path.onMove?.(
     { x, z },
@@ -118,7 +118,7 @@ function includeCut(path: PathState, x: number, z: number): void {
  * a good arc; such an arc counts by its ends alone.
  */
 export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1 | -1): number {
-  const target = targetOf(block, path, how);
+  const target = targetOfBlock(block, path, how);
   const from = { radius: path.x / 2, z: path.z };
   const to = { radius: target.x / 2, z: target.z };
   let arc: Arc | undefined;

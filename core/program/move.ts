@@ -2,7 +2,7 @@ import { type Block, hasWord, LETTER } from "./block.ts";
 import { cutBox, cutHole, cutToCorner } from "./cycle.ts";
 import { type Following, sayCompensation } from "./following.ts";
 import { ASIDE, hasAnyAxis, type Use } from "./modes.ts";
-import { type Coordinates, keepAside, moveArc, moveStraight, targetOf } from "./motion.ts";
+import { type Coordinates, keepAside, moveArc, moveStraight, targetOfBlock } from "./motion.ts";
 import type { PathState } from "./pathState.ts";
 
 /** Carries out the motion of a block. */
@@ -15,7 +15,7 @@ export function move(all: Following, path: PathState, block: Block, how: Coordin
       goToMachine(all, path, block, how);
       break;
     case "preset": {
-      const { x, z } = targetOf(block, path, how);
+      const { x, z } = targetOfBlock(block, path, how);
       path.x = x;
       path.z = z;
       break;
@@ -117,7 +117,7 @@ function goHome(all: Following, path: PathState, block: Block, how: Coordinates)
   const namesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
   const namesNone = !namesX && !namesZ && (block.has & ASIDE) === 0;
   const axes = { x: namesX || namesNone, z: namesZ || namesNone };
-  all.on?.home(path, axes, namesNone ? undefined : targetOf(block, path, how));
+  all.on?.home(path, axes, namesNone ? undefined : targetOfBlock(block, path, how));
   if (namesX || namesNone) path.x = Number.NaN;
   if (namesZ || namesNone) path.z = Number.NaN;
   if (namesX || namesZ || namesNone) path.homeSince = true;
@@ -125,7 +125,7 @@ function goHome(all: Following, path: PathState, block: Block, how: Coordinates)
 
 /** A move in machine coordinates leaves the part; where that is in the part, is not known here. */
 function goToMachine(all: Following, path: PathState, block: Block, how: Coordinates): void {
-  const { x, z } = targetOf(block, { ...path, x: Number.NaN, z: Number.NaN, isIncremental: false }, how);
+  const { x, z } = targetOfBlock(block, { ...path, x: Number.NaN, z: Number.NaN, isIncremental: false }, how);
   all.on?.machine(path, { x, z });
   if (hasWord(block, LETTER.X) || hasWord(block, LETTER.U)) path.x = Number.NaN;
   if (hasWord(block, LETTER.Z) || hasWord(block, LETTER.W)) path.z = Number.NaN;

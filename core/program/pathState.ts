@@ -2,7 +2,7 @@ import { type Extent, empty, emptyExtent, rangeOf } from "./extents.ts";
 import type { ProgramCall } from "./programReading.ts";
 
 /** A call while it is being followed. There is one to a path, filled anew for every call. */
-export interface OpenCall {
+interface OpenCall {
   line: number;
   column: number;
   readonly path: number;
@@ -25,7 +25,7 @@ export interface OpenCall {
 const NOTHING: readonly string[] = [];
 
 /** An index while the tool may stand over the part; judged once the whole path is known. */
-export interface IndexOverPart {
+interface IndexOverPart {
   readonly line: number;
   readonly column: number;
   readonly from: string;
@@ -37,7 +37,7 @@ export interface IndexOverPart {
 }
 
 /** A place that a move leads to, X as a diameter; NaN where it is not known. */
-export interface Place {
+export interface ToolPlace {
   readonly x: number;
   readonly z: number;
 }
@@ -46,9 +46,9 @@ export interface MoveKind {
   readonly kind: "rapid" | "feed" | "thread";
   readonly inCycle: boolean;
   /** Centre of an arc, its X a diameter, and its way round: 1 counter-clockwise with +Z to the right and +X up. */
-  readonly arc?: Place & { readonly turn: 1 | -1 };
+  readonly arc?: ToolPlace & { readonly turn: 1 | -1 };
 }
-export type MoveSink = (to: Place, how: MoveKind) => void;
+type MoveSink = (to: ToolPlace, how: MoveKind) => void;
 
 /** Everything modal of one path. Coordinates as programmed, X as diameter; NaN while unknown. */
 export interface PathState {

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { describe, expect, it } from "vitest";
-import { minutesOf, type ProgramMotion, programMotions } from "./programMotion.ts";
+import { machiningMinutes, type ProgramMotion, programMotions } from "./programMotion.ts";
 
 /** Moves in short: r or f or t with where they lead, `-` for an axis that is not known. */
 const short = (motions: readonly ProgramMotion[]) =>
@@ -87,9 +87,9 @@ describe("programMotions", () => {
     const { motions } = programMotions("G21 G99 T0101 G50 S2000\nG96 S200 M3\nG0 X50. Z0\nG1 X20. F.2\nM30");
     const { modes } = motions.at(-1) as ProgramMotion;
     // 200 m/min on 50 mm: 1273 turns; 10 mm at 0.2 a turn are 50 turns.
-    expect(minutesOf("feed", 10, modes, 50)).toBeCloseTo(50 / 1273.24, 5);
-    expect(minutesOf("feed", 10, modes, 5)).toBeCloseTo(50 / 2000, 9);
-    expect(minutesOf("rapid", 12, modes, 50)).toBeCloseTo(0.001, 9);
+    expect(machiningMinutes("feed", 10, modes, 50)).toBeCloseTo(50 / 1273.24, 5);
+    expect(machiningMinutes("feed", 10, modes, 5)).toBeCloseTo(50 / 2000, 9);
+    expect(machiningMinutes("rapid", 12, modes, 50)).toBeCloseTo(0.001, 9);
   });
   it("stays within the extents that reading the program gives", () => {
     const text = readFileSync(path.resolve(import.meta.dirname, "../../db/demo/programs/O4402.nc"), "latin1");

@@ -1,7 +1,7 @@
 import { convertLength } from "../units/index.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import type { ProgramEvents } from "./following.ts";
-import type { PathState, Place } from "./pathState.ts";
+import type { PathState, ToolPlace } from "./pathState.ts";
 import type { ProgramReading, ReadingProgress } from "./programReading.ts";
 import { type ProgramMachine, readProgramInSteps } from "./readProgram.ts";
 
@@ -37,13 +37,13 @@ export interface ProgramMotion {
   /** Part of a cycle: the control makes the move by itself. */
   readonly inCycle: boolean;
   /** Centre of an arc, its X a diameter, and its way round: 1 counter-clockwise with +Z to the right and +X up. */
-  readonly arc?: Place & { readonly turn: 1 | -1 };
+  readonly arc?: ToolPlace & { readonly turn: 1 | -1 };
   /** Axes that go home. */
   readonly home?: { readonly x: boolean; readonly z: boolean };
 }
 
 /** A program as the moves that it makes, and the reading that they come with. */
-export interface ProgramMotions {
+interface ProgramMotions {
   readonly motions: readonly ProgramMotion[];
   readonly reading: ProgramReading;
 }
@@ -63,7 +63,7 @@ export function programMotions(text: string, machine: ProgramMachine = {}): Prog
 }
 
 /** The same, in steps: gives its progress every few thousand lines. */
-export function* programMotionsInSteps(
+function* programMotionsInSteps(
   text: string,
   machine: ProgramMachine = {},
 ): Generator<ReadingProgress, ProgramMotions> {
@@ -72,7 +72,7 @@ export function* programMotionsInSteps(
   return { motions, reading };
 }
 
-const NO_PLACE: Place = { x: Number.NaN, z: Number.NaN };
+const NO_PLACE: ToolPlace = { x: Number.NaN, z: Number.NaN };
 
 /** Writes down what happens. The unit of a length is the one that holds when it is read. */
 function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEvents {
@@ -86,11 +86,11 @@ function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEve
     spindles.set(path.number, made);
     return made;
   };
-  const toMillimetres = ({ x, z }: Place): Place => ({
+  const toMillimetres = ({ x, z }: ToolPlace): ToolPlace => ({
     x: convertLength(x, units, "mm"),
     z: convertLength(z, units, "mm"),
   });
-  const add = (path: PathState, kind: ProgramMotion["kind"], place: Place, more: Partial<ProgramMotion> = {}) => {
+  const add = (path: PathState, kind: ProgramMotion["kind"], place: ToolPlace, more: Partial<ProgramMotion> = {}) => {
     motions.push({ kind, line, ...place, modes: modesOf(path, spindleOf(path)), inCycle: false, ...more });
   };
   return {
@@ -174,7 +174,12 @@ const SOME_TURNS = 1000;
  * Minutes that a move of a length (millimetres, true distance) takes at a diameter: by its feed, speed and speed limit.
  * An estimate: slides that gather way and tools that are changed are not in it.
  */
-export function minutesOf(kind: ProgramMotion["kind"], length: number, modes: MotionModes, diameter: number): number {
+export function machiningMinutes(
+  kind: ProgramMotion["kind"],
+  length: number,
+  modes: MotionModes,
+  diameter: number,
+): number {
   const isCut = kind === "feed" || kind === "thread";
   if (!isCut || modes.feed <= 0) return length / RAPID_FEED;
   if (modes.feedPer === "minute") return length / modes.feed;

@@ -1,5 +1,5 @@
 import type { Range } from "./extents.ts";
-import type { Finding } from "./finding.ts";
+import type { ProgramFinding } from "./finding.ts";
 
 /** One call of a tool with an offset, and what happens until the next one. Lengths in the program's unit, X as diameters. */
 export interface ProgramCall {
@@ -45,7 +45,7 @@ export interface ProgramReading {
   readonly ends: "M30" | "M02" | "M99" | null;
   readonly calls: readonly ProgramCall[];
   readonly work: readonly WorkUse[];
-  readonly findings: readonly Finding[];
+  readonly findings: readonly ProgramFinding[];
   readonly lines: number;
   readonly paths: readonly number[];
   /** Comments before the first call, where programs often list their tools. */

@@ -15,7 +15,7 @@ import {
 } from "./programFindings.ts";
 import type { ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
 import { calledSection } from "./subprogram.ts";
-import { indexBlocks, isWaitCode, pathOf, type Section, type Survey, surveyProgram } from "./survey.ts";
+import { indexBlocks, isWaitCode, type NumberedSection, pathNumber, type Survey, surveyProgram } from "./survey.ts";
 import { callFormOf } from "./toolCall.ts";
 
 /** What a machine says of the programs that it runs; all of it may be left out. */
@@ -155,7 +155,7 @@ function runsOf({ sections, marksPaths, stop }: Survey): readonly Run[] {
 }
 
 interface Frame {
-  readonly section: Section;
+  readonly section: NumberedSection;
   readonly back: number;
   readonly backLine: number;
   left: number;
@@ -202,7 +202,7 @@ function* walkRun(
     if (++steps % LINES_PER_STEP === 0) yield { line, at: frames[0]?.back ?? at };
     const next = readBlock(text, at, block);
     block.line = line;
-    const named = survey.marksPaths ? pathOf(block) : 0;
+    const named = survey.marksPaths ? pathNumber(block) : 0;
     if (named > 0 && !frame) path = pathAt(named, line);
     if (path.ends !== null && !frame) {
       // Behind the end stand subprograms; another program there is one that nobody calls.

@@ -2,7 +2,7 @@ import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import type { ProgramReading } from "./programReading.ts";
 import type { ProgramMachine } from "./readProgram.ts";
-import { pathOf, surveyProgram } from "./survey.ts";
+import { pathNumber, surveyProgram } from "./survey.ts";
 import { type CallForm, callFormOf, readToolCall, type StationAndOffset, writeToolCall } from "./toolCall.ts";
 
 /** One station and offset that a program calls, and what it shall call instead. */
@@ -19,7 +19,7 @@ export interface ChangedLine {
   readonly after: string;
 }
 
-export type RenumberCode = "doubled" | "out-of-form";
+type RenumberCode = "doubled" | "out-of-form";
 
 /**
  * Renumbers a program's tool calls everywhere, cancelling calls (`T0700`) and second offsets among them, and touches
@@ -51,7 +51,7 @@ export function renumberCalls(
   for (let line = 1; at < text.length; line++) {
     const from = at;
     at = readBlock(text, from, block);
-    if (survey.marksPaths) path = pathOf(block) || path;
+    if (survey.marksPaths) path = pathNumber(block) || path;
     if (block.toolDigits === "" && !(form.kind === "number" && callsByWord(block))) continue;
     const on = pathOfLine.get(line) ?? path;
     let end = at;

@@ -4,7 +4,7 @@ import type { Range } from "./extents.ts";
  * A slow interpreter, written apart from the reader, that walks along everything in small steps and writes down where it
  * was. It knows G0 to G3, U and W, G90 box cycles, drilling, contours and subprograms, and takes T in four digits.
  */
-export interface Visited {
+interface Visited {
   readonly line: number;
   readonly x: Range | null;
   readonly z: Range | null;

@@ -1,14 +1,14 @@
-import type { Section } from "./survey.ts";
+import type { NumberedSection } from "./survey.ts";
 
 /**
  * The subprogram that a call means: by its number, or with how often in front of it (`P31000` is 1000, three times).
  * Undefined where the file has no such program.
  */
 export function calledSection(
-  sections: ReadonlyMap<number, Section>,
+  sections: ReadonlyMap<number, NumberedSection>,
   program: number,
   times: number,
-): { readonly section: Section; readonly times: number } | undefined {
+): { readonly section: NumberedSection; readonly times: number } | undefined {
   const section = sections.get(program);
   if (section) return { section, times };
   const short = sections.get(program % 10_000);

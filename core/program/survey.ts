@@ -2,7 +2,7 @@ import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts"
 import type { CallSurvey } from "./toolCall.ts";
 
 /** A part of the file that begins with a program number: a main program or a subprogram. */
-export interface Section {
+export interface NumberedSection {
   readonly number: number;
   /** Where its text begins, behind the line with its number, and that line's own number. */
   readonly start: number;
@@ -15,7 +15,7 @@ export interface Section {
 
 /** What must be known of a whole file before its lines can be followed. */
 export interface Survey {
-  readonly sections: readonly Section[];
+  readonly sections: readonly NumberedSection[];
   readonly calls: CallSurvey;
   readonly percent: { readonly start: boolean; readonly end: boolean };
   /** Where the text behind a closing percent sign begins; the text's length where there is none. */
@@ -33,7 +33,7 @@ export interface Survey {
 const PATH_COMMENT = /^(?:PATH|CHANNEL)\s*[-:#=]?\s*([1-9])\b/i;
 
 /** The path that a line names, by `$2` or, alone on its line, by a comment; 0 where it names none. */
-export function pathOf(block: Block): number {
+export function pathNumber(block: Block): number {
   if (block.path > 0) return block.path;
   const [comment = ""] = block.comments;
   if (block.has !== 0 || block.gCount > 0 || comment === "") return 0;
@@ -49,7 +49,7 @@ export const isWaitCode = (code: number) => code >= 200 && code <= 999;
 /** Goes over the whole text once and follows nothing. */
 export function surveyProgram(text: string): Survey {
   const block = createBlock();
-  const sections: (Section & { ends: Section["ends"]; waits: Set<string>; end: number })[] = [];
+  const sections: (NumberedSection & { ends: NumberedSection["ends"]; waits: Set<string>; end: number })[] = [];
   const calls = { longest: 0, leadingZero: false, separate: false };
   const contourEnds = new Set<number>();
   const paths = new Set<number>();
@@ -83,7 +83,7 @@ export function surveyProgram(text: string): Survey {
     isFirst = false;
     lastIsPercent = false;
     if (stop < text.length) continue;
-    const path = pathOf(block);
+    const path = pathNumber(block);
     if (path > 0) paths.add(path);
     if (block.isTitle && hasWord(block, LETTER.O)) {
       const last = sections.at(-1);

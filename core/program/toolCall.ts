@@ -24,7 +24,7 @@ export interface CallSurvey {
 }
 
 /** What a machine says about it; both may be absent. */
-export interface CallMachine {
+interface CallMachine {
   readonly toolCall?: "station-and-offset" | "offset-only";
   readonly offsetDigits?: number;
 }

@@ -1,5 +1,4 @@
 export {
-  type CheckStop,
   checkFile,
   checksOf,
   judgeStop,

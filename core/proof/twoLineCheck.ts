@@ -23,7 +23,7 @@ const PAUSE = { mm: 25, in: 25.4 } as const;
 const CLEAR = { mm: 2, in: 2.54 } as const;
 
 /** One pause of a check: where, what must be read there, and what is left. Millimetres, X as diameters. */
-export interface CheckStop {
+interface CheckStop {
   readonly axis: LatheAxis;
   /** Part coordinates of the pause and of the goal of its line. */
   readonly at: number;

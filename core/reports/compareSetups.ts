@@ -6,7 +6,7 @@ import { toolSize } from "../tool/index.ts";
 import { convertLength, formatLength, roundToResolution } from "../units/index.ts";
 
 /** One line of two setups side by side; `differs` where they do not say the same. */
-export interface ComparedLine {
+interface ComparedLine {
   readonly name: string;
   readonly left: string;
   readonly right: string;

@@ -5,7 +5,7 @@ import { toolSize, wayOf } from "../tool/index.ts";
 import { convertLength, formatLength } from "../units/index.ts";
 
 /** One tool of a setup sheet, every number as this machine shows it. */
-export interface SheetTool {
+interface SheetTool {
   readonly tool: ToolView;
   readonly offset: string;
   readonly station: string;
@@ -21,7 +21,7 @@ export interface SheetTool {
 }
 
 /** What a setup sheet says, apart from how it is laid out. Empty texts where nothing is known. */
-export interface SetupSheet {
+interface SetupSheet {
   readonly about: readonly (readonly [name: string, value: string])[];
   readonly work: readonly { readonly name: string; readonly x: string; readonly z: string }[];
   readonly tools: readonly SheetTool[];

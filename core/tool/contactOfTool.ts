@@ -17,7 +17,7 @@ export interface EdgeChoice {
 }
 
 /** The edges that can be chosen, the usual ones first; empty where the tool has nothing to choose on this axis. */
-export interface EdgeOptions {
+interface EdgeOptions {
   readonly touching: readonly Edge[];
   readonly programmed: readonly Edge[];
   readonly stand: readonly NonNullable<EdgeChoice["stand"]>[];
@@ -69,7 +69,7 @@ function programmedEdge(tool: Tool, axis: Axis): Edge | undefined {
   return undefined;
 }
 
-export type ContactRefusal = Refusal<"bad-edge">;
+type ContactRefusal = Refusal<"bad-edge">;
 
 /**
  * The tool as the touch equation sees it on one axis, for the chosen edges. Refuses an edge that cannot reach the

@@ -1,31 +1,9 @@
-export {
-  type ContactRefusal,
-  contactTool,
-  EDGES,
-  type Edge,
-  type EdgeChoice,
-  type EdgeOptions,
-  edgeOptions,
-  wholeChoice,
-} from "./contactOfTool.ts";
-export { type Insert, radiusInInches, readInsertDesignation, SHARP_RADIUS } from "./insertDesignation.ts";
-export {
-  type BladeEdge,
-  type ContactTool,
-  contactToProgrammed,
-  type FaceWall,
-  pointLength,
-} from "./programmedPoint.ts";
-export { type Misfit, misfitOf } from "./seatFit.ts";
-export { type BladeEdgeName, type BladeOffset, codeOf, otherEdge, secondOffset } from "./secondOffset.ts";
-export {
-  type Numbering,
-  type OrientationKind,
-  orientationCode,
-  type TipDirection,
-  tipDirection,
-  tipDirectionOf,
-} from "./tipOrientation.ts";
+export { contactTool, EDGES, type Edge, type EdgeChoice, edgeOptions, wholeChoice } from "./contactOfTool.ts";
+export { type Insert, radiusInInches, readInsertDesignation } from "./insertDesignation.ts";
+export { type BladeEdge, type ContactTool, contactToProgrammed, pointLength } from "./programmedPoint.ts";
+export { misfitOf } from "./seatFit.ts";
+export { type BladeEdgeName, codeOf, otherEdge, secondOffset } from "./secondOffset.ts";
+export { type Numbering, orientationCode, type TipDirection, tipDirection, tipDirectionOf } from "./tipOrientation.ts";
 export {
   entersBore,
   familyOf,
@@ -34,7 +12,6 @@ export {
   makesFace,
   noseRadiusOf,
   TOOL_KINDS,
-  type ToolFamily,
   toolSize,
 } from "./toolKind.ts";
 export type {
@@ -53,16 +30,8 @@ export type {
 } from "./toolSchema.ts";
 export { toolSchema } from "./toolSchema.ts";
 export { tipOf } from "./toolTip.ts";
+export { readTypedTool, toolFields, typedTool } from "./typedTool.ts";
 export {
-  readTypedTool,
-  type ToolField,
-  type ToolRefusals,
-  type ToolTyping,
-  toolFields,
-  typedTool,
-} from "./typedTool.ts";
-export {
-  type FieldCaption,
   type Gauge,
   type Meeting,
   type Place,

@@ -26,7 +26,7 @@ export interface Insert {
 }
 
 /** What a sharp corner is taken for: the lower end of the 0.05…0.1 mm that such corners have. */
-export const SHARP_RADIUS = 0.05;
+const SHARP_RADIUS = 0.05;
 
 type DesignationRefusal = Refusal<"designation">;
 

@@ -4,7 +4,7 @@ import type { Axis } from "../machine/index.ts";
 export type BladeEdge = "left" | "centre" | "right";
 
 /** Wall of a blade that plunges into a face, from the centreline outwards. */
-export type FaceWall = "inner" | "centre" | "outer";
+type FaceWall = "inner" | "centre" | "outer";
 
 /**
  * The parts of a tool that a touch needs, with the point that touches and the point that the program moves.

@@ -3,7 +3,7 @@ import { plainMillimetres, type Unit } from "../units/index.ts";
 import type { Tool } from "./toolSchema.ts";
 
 /** Why a tool cannot stand in a station, by the dimension that does not fit. */
-export interface Misfit {
+interface Misfit {
   readonly field: "station" | "shank" | "bar" | "overhang";
   readonly message: string;
 }

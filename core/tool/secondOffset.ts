@@ -2,7 +2,7 @@ import type { Numbering, TipDirection } from "./tipOrientation.ts";
 import { orientationCode } from "./tipOrientation.ts";
 
 /** Geometry of one offset of a blade. Millimetres, X as a diameter; the radius is the corner's. */
-export interface BladeOffset {
+interface BladeOffset {
   readonly x: number | undefined;
   readonly z: number | undefined;
   readonly noseRadius: number;

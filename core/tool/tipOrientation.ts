@@ -38,7 +38,7 @@ export function tipDirection(code: number, numbering: Numbering): TipDirection |
   return row && { x: row[0], z: row[1] };
 }
 
-export type OrientationKind = keyof typeof DIRECTIONS;
+type OrientationKind = keyof typeof DIRECTIONS;
 type OrientationWord = "right" | "left" | "neutral" | "centre" | "inner" | "outer" | "any";
 
 const tip = (x: TipDirection["x"], z: TipDirection["z"]): TipDirection => ({ x, z });

@@ -3,7 +3,7 @@ import { readInsertDesignation } from "./insertDesignation.ts";
 import type { BoreBladeTool, BoreThreadTool, BoringTool, Tool, ToolKind } from "./toolSchema.ts";
 
 /** What a kind of tool is brought to on X, which decides everything about its touch. */
-export type ToolFamily = "outside" | "bore" | "face-groove" | "on-centre" | "axial" | "cross";
+type ToolFamily = "outside" | "bore" | "face-groove" | "on-centre" | "axial" | "cross";
 
 interface KindFacts {
   readonly family: ToolFamily;

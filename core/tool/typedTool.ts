@@ -4,7 +4,7 @@ import { readInsertDesignation } from "./insertDesignation.ts";
 import { type Tool, type ToolKind, toolSchema } from "./toolSchema.ts";
 
 /** What kind of number or word a field of a tool takes. */
-export interface ToolField {
+interface ToolField {
   readonly name: string;
   readonly takes: "length" | "angle" | "insert" | "words" | "choice" | "yes-or-no";
   /** Words that a choice offers. */
@@ -51,13 +51,13 @@ function takenBy(name: string, { type, enum: choices }: Property, { properties }
 }
 
 /** Refusals by field; `tool` for what belongs to none. */
-export type ToolRefusals = Readonly<Record<string, string>>;
-export interface TypedToolRefusal extends Refusal<"tool"> {
+type ToolRefusals = Readonly<Record<string, string>>;
+interface TypedToolRefusal extends Refusal<"tool"> {
   readonly fields: ToolRefusals;
 }
 
 /** How typed lengths are meant. */
-export interface ToolTyping {
+interface ToolTyping {
   readonly unit: Unit;
   readonly decimal?: "." | "," | undefined;
 }

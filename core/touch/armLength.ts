@@ -1,5 +1,5 @@
 /** Where the tip stands from where it was commanded. Millimetres; X as a diameter. */
-export interface ArmError {
+interface ArmError {
   readonly z: number;
   readonly x: number;
 }

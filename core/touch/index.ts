@@ -1,8 +1,8 @@
-export { type ArmError, armError } from "./armLength.ts";
+export { armError } from "./armLength.ts";
 export { machineAtContact } from "./machineAtContact.ts";
 export { proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
-export { contactOf, SURFACE_AXES, type Surface } from "./surface.ts";
-export { type CaseContact, readCaseContact, readTouchCase, type TouchCaseCode } from "./touchCase.ts";
+export { contactSide, SURFACE_AXES, type Surface } from "./surface.ts";
+export { type CaseContact, readCaseContact, readTouchCase } from "./touchCase.ts";
 export {
   type LadderLine,
   type Quantity,
@@ -13,5 +13,5 @@ export {
   touchedDimension,
 } from "./touchEquation.ts";
 export { crossingOf, sizeFrame, standardOverhang, TOUCH_FRAMES } from "./touchFields.ts";
-export { onItsSide, reckonedWork, type SolveFor, solveTouchOf, standsOutBy, surfaceOf } from "./touchProblem.ts";
+export { onItsSide, reckonedWork, type SolveFor, solveTouchOf, surfaceOf } from "./touchProblem.ts";
 export { asTypedForControl, readTypedTouch, type TouchReading, type TouchTask, type TypedTouch } from "./typedTouch.ts";

@@ -9,7 +9,7 @@ export type Surface =
   | { readonly kind: "bar-side"; readonly diameter: number; readonly stand: "plus" | "minus" };
 
 /** Where a surface lies on its axis, and on which side of it the tool stands (0: on centre, on neither). */
-export interface Contact {
+interface ContactSide {
   readonly coordinate: number;
   readonly side: -1 | 0 | 1;
 }
@@ -28,7 +28,7 @@ export const SURFACE_AXES: Readonly<Record<Surface["kind"], readonly Axis[]>> = 
  *
  * @example contactOf({ kind: "bore", diameter: 21 }) // { coordinate: 21, side: -1 }
  */
-export function contactOf(surface: Surface): Contact {
+export function contactSide(surface: Surface): ContactSide {
   switch (surface.kind) {
     case "outside":
       return surface.across ? { coordinate: -surface.diameter, side: -1 } : { coordinate: surface.diameter, side: 1 };
@@ -47,5 +47,5 @@ export function contactOf(surface: Surface): Contact {
 
 /** The side on which the tool stands, for a setter: +1 where it stands on none. */
 export function surfaceSide(surface: Surface): -1 | 1 {
-  return contactOf(surface).side === -1 ? -1 : 1;
+  return contactSide(surface).side === -1 ? -1 : 1;
 }

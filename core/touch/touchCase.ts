@@ -6,13 +6,7 @@ import { usualResolution } from "../units/index.ts";
 import { SURFACE_AXES, type Surface } from "./surface.ts";
 import type { TouchMethod, TouchProblem } from "./touchEquation.ts";
 
-export type TouchCaseCode =
-  | "missing"
-  | "not-finite"
-  | "negative-thickness"
-  | "bad-surface-for-axis"
-  | "bad-edge"
-  | "unknown";
+type TouchCaseCode = "missing" | "not-finite" | "negative-thickness" | "bad-surface-for-axis" | "bad-edge" | "unknown";
 type Reason = Refusal<TouchCaseCode>;
 type Json = Readonly<Record<string, unknown>>;
 

@@ -2,7 +2,7 @@ import { AXIS_NAME, type Axis, type MachineReadout } from "../machine/index.ts";
 import type { TouchField } from "../tool/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { roundToResolution, withoutNegativeZero } from "../units/index.ts";
-import { contactOf, type Surface } from "./surface.ts";
+import { contactSide, type Surface } from "./surface.ts";
 
 /** How the one unknown is found. */
 export type TouchMethod =
@@ -147,7 +147,7 @@ export function solveTouch(problem: TouchProblem): TouchResult {
       line("offset", "setting before", storedSign * method.old, "old");
       line("machine", "retreat", method.retreat, "retreat");
       line("machine", "jogged to contact", method.jog, "jog");
-      const { side, coordinate } = contactOf(method.surface);
+      const { side, coordinate } = contactSide(method.surface);
       if (method.called !== undefined)
         line("measured", "called to, from the surface", method.called - coordinate, "commanded");
       line("spacer", spacerLabel(axis, method.spacer), -side * (axis === "x" ? 2 : 1) * method.spacer, "spacer");
@@ -202,7 +202,7 @@ export function touchedDimension(axis: Axis, surface: Surface, spacer: number, t
 }
 
 function partsOfTouched(axis: Axis, surface: Surface, spacer: number, tool: ContactTool) {
-  const { coordinate, side } = contactOf(surface);
+  const { coordinate, side } = contactSide(surface);
   return {
     coordinate,
     spaced: side * (axis === "x" ? 2 : 1) * spacer,

@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { type Axis, type Crossing, type Frame, type Shown, stationOf } from "../machine/index.ts";
+import { type Axis, type Crossing, type Frame, stationOf } from "../machine/index.ts";
 import { type EdgeChoice, type TouchField, wholeChoice } from "../tool/index.ts";
 
 /** Whose number each field of a touch is: the control's, or a plain size or distance in the unit that the person chose. */
@@ -33,9 +33,6 @@ export function crossingOf(field: TouchField): Crossing | undefined {
   const frame = TOUCH_FRAMES[field];
   return frame === "size" || frame === "distance" ? undefined : frame;
 }
-
-/** A field's number as a person reads it, whichever frame it belongs to. */
-export type TypedNumber = Shown<(typeof TOUCH_FRAMES)[TouchField]>;
 
 /**
  * The standard overhang of the slot in which a tool stands; undefined where the machine says none. Millimetres, from

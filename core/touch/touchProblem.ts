@@ -99,7 +99,7 @@ export function onItsSide(across: 1 | -1, coordinate: number, size: number): num
  *
  * @example standard 25, measured 25.35, from plus: X +0.700, so that the display reads 9.300 with the machine at 10.000
  */
-export function standsOutBy(
+function standsOutBy(
   setup: Pick<SetupView, "machine">,
   view: ToolView,
   axis: TouchFacts["axis"],

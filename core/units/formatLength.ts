@@ -2,7 +2,7 @@ import { decimalsOf, roundToResolution } from "./rounding.ts";
 import { convertLength, type Unit, usualResolution } from "./unit.ts";
 
 /** How a length is written: which mark separates the decimals, and whether a plus is written. */
-export interface LengthStyle {
+interface LengthStyle {
   readonly decimal?: "." | ",";
   readonly sign?: "when-negative" | "always";
 }

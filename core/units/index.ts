@@ -1,7 +1,6 @@
 export {
   formatLength,
   formatMillimetres,
-  type LengthStyle,
   plainLength,
   plainMillimetres,
   toControlText,

@@ -36,7 +36,7 @@ export function writeWorkshopCsv(kind: WorkshopKind, items: readonly NamedItem[]
   return csvText([["name (lengths in mm)", ...columns], ...rows]);
 }
 
-export interface WorkshopFileRefusal extends Refusal<"workshop-file"> {}
+interface WorkshopFileRefusal extends Refusal<"workshop-file"> {}
 
 /** Reads a file of items, JSON or CSV; all of it or nothing, each refusal with the item it is about. */
 export function readWorkshopFile(

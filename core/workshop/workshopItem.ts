@@ -24,7 +24,7 @@ const object = <const Required extends readonly string[], const Properties>(
   properties: Properties,
 ) => ({ type: "object", additionalProperties: false, required, properties }) as const;
 
-export const GAUGE_KINDS = [
+const GAUGE_KINDS = [
   "micrometer",
   "bore gauge",
   "telescoping gauge",
@@ -143,7 +143,7 @@ export function workshopFields(kind: WorkshopKind, toolKind?: string): readonly 
   return [first, ...tool, field("holderName", "Holder, in words", "words"), note];
 }
 
-export interface WorkshopRefusal extends Refusal<"workshop"> {
+interface WorkshopRefusal extends Refusal<"workshop"> {
   readonly fields: Readonly<Record<string, string>>;
 }
 
@@ -288,7 +288,7 @@ export function itemWords(kind: WorkshopKind, content: WorkshopContent, unit: Un
 }
 
 /** A kind of tool in words. */
-export const kindWords = (kind: ToolKind): string => kind.replaceAll("-", " ");
+const kindWords = (kind: ToolKind): string => kind.replaceAll("-", " ");
 
 /** True for a gauge whose calibration has run out on a day. */
 export function isOverdue(kind: WorkshopKind, content: WorkshopContent, today: string): boolean {

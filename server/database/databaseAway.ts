@@ -1,5 +1,5 @@
 /** Why the database cannot do what it was asked for, as far as the person at the machine is concerned. */
-export type AwayReason = "unreachable" | "full" | "read-only" | "busy";
+type AwayReason = "unreachable" | "full" | "read-only" | "busy";
 
 /** An outage of the database: nothing was damaged, and what was asked for may be asked again. */
 export class DatabaseAway extends Error {

@@ -2,7 +2,7 @@ import { cp, mkdtemp, readdir, readFile, rm, unlink, writeFile } from "node:fs/p
 import os from "node:os";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
-import { dropEverything, MIGRATIONS } from "../testing/freshDatabase.ts";
+import { dropEverything, MIGRATIONS_FOLDER } from "../testing/freshDatabase.ts";
 import { MigrationMismatch, migrate } from "./migrate.server.ts";
 import { inTransaction, openPool, type Pool, sqlOn } from "./pool.server.ts";
 
@@ -12,7 +12,7 @@ beforeAll(async () => {
   pool = openPool(inject("databaseUrl"), 5);
   await dropEverything(pool);
   folder = await mkdtemp(path.join(os.tmpdir(), "luvrit-migrations-"));
-  await cp(MIGRATIONS, folder, { recursive: true });
+  await cp(MIGRATIONS_FOLDER, folder, { recursive: true });
 });
 afterAll(async () => {
   await pool.end();
@@ -62,14 +62,14 @@ describe("migrations", () => {
 });
 
 describe("migrations that were interrupted", () => {
-  const all = async () => (await readdir(MIGRATIONS)).filter((name) => name.endsWith(".sql")).sort();
+  const all = async () => (await readdir(MIGRATIONS_FOLDER)).filter((name) => name.endsWith(".sql")).sort();
 
   it("are finished by the next start, wherever the kill came", async () => {
     for (const first of [0, 1]) {
       await dropEverything(pool);
       const earlier = await mkdtemp(path.join(os.tmpdir(), "luvrit-earlier-"));
       for (const [index, name] of (await all()).entries()) {
-        await cp(path.join(MIGRATIONS, name), path.join(earlier, name));
+        await cp(path.join(MIGRATIONS_FOLDER, name), path.join(earlier, name));
         if (index === 0) {
           await migrate(pool, earlier);
           continue;
@@ -87,24 +87,24 @@ describe("migrations that were interrupted", () => {
   it("do not take a table for their own that somebody else has made", async () => {
     await dropEverything(pool);
     await sqlOn(pool).run("CREATE TABLE people (id INT NOT NULL PRIMARY KEY)");
-    await expect(migrate(pool, MIGRATIONS)).rejects.toMatchObject({ code: "ER_TABLE_EXISTS_ERROR" });
+    await expect(migrate(pool, MIGRATIONS_FOLDER)).rejects.toMatchObject({ code: "ER_TABLE_EXISTS_ERROR" });
   });
 
   it("let a lease run out that was left by a kill", async () => {
     await dropEverything(pool);
-    await migrate(pool, MIGRATIONS);
+    await migrate(pool, MIGRATIONS_FOLDER);
     await sqlOn(pool).run(
       "UPDATE schema_lease SET holder = 'killed', until = TIMESTAMPADD(MICROSECOND, 400000, UTC_TIMESTAMP(3))",
     );
     const began = Date.now();
-    await migrate(pool, MIGRATIONS);
+    await migrate(pool, MIGRATIONS_FOLDER);
     expect(Date.now() - began).toBeGreaterThan(250);
   });
 });
 
 async function carryOut(name: string): Promise<void> {
   const connection = await pool.getConnection();
-  await connection.query(await readFile(path.join(MIGRATIONS, name), "utf8"));
+  await connection.query(await readFile(path.join(MIGRATIONS_FOLDER, name), "utf8"));
   connection.release();
 }
 

@@ -2,7 +2,7 @@
 const FORMS = /^(?:application\/x-www-form-urlencoded|multipart\/form-data)\b/i;
 
 /** The form that a request brings. Another content type is answered 415, a body that is not what it says 400; both in words. */
-export async function formOf(request: Request): Promise<FormData> {
+export async function readForm(request: Request): Promise<FormData> {
   if (!FORMS.test(request.headers.get("Content-Type") ?? ""))
     throw new Response("A form was expected here, as a page of Luvrit sends it.", {
       status: 415,
@@ -21,4 +21,4 @@ export async function formOf(request: Request): Promise<FormData> {
 
 /** Its fields by name; of a name that comes twice the last one. */
 export const fieldsOf = async (request: Request): Promise<Readonly<Record<string, FormDataEntryValue>>> =>
-  Object.fromEntries(await formOf(request));
+  Object.fromEntries(await readForm(request));

@@ -2,7 +2,7 @@ import { Gauge } from "prom-client";
 import { once } from "./metrics.server.ts";
 
 /** Streams that one person may have open on one server process: one for each browser in use, and some that have not ended. */
-export const MOST_STREAMS = Number(process.env.LUVRIT_MOST_STREAMS ?? 12);
+const MOST_STREAMS = Number(process.env.LUVRIT_MOST_STREAMS ?? 12);
 
 export const TOO_MANY_STREAMS =
   "You have Luvrit open in too many browsers: this one does not hear by itself what others change. Close some, then reload.";

@@ -18,13 +18,13 @@ import { say } from "./say.ts";
 const run = promisify(execFile);
 
 /** What was looked at, whether it is well, and, where it is not, what to do. */
-export interface Finding {
+interface DoctorFinding {
   readonly about: string;
   readonly isWell: boolean;
   readonly words: string;
 }
-const well = (about: string, words: string): Finding => ({ about, isWell: true, words });
-const ill = (about: string, words: string): Finding => ({ about, isWell: false, words });
+const well = (about: string, words: string): DoctorFinding => ({ about, isWell: true, words });
+const ill = (about: string, words: string): DoctorFinding => ({ about, isWell: false, words });
 
 /** A disk with less than this fills up within a shift; bytes. */
 const LITTLE_ROOM = 500_000_000;
@@ -48,7 +48,7 @@ export async function doctor(words: readonly string[]): Promise<void> {
   if (bad > 0) process.exitCode = 1;
 }
 
-async function versions(): Promise<readonly Finding[]> {
+async function versions(): Promise<readonly DoctorFinding[]> {
   const { version } = JSON.parse(readFileSync(path.join(ROOT, "package.json"), "utf8")) as { version: string };
   const commit = await run("git", ["-C", ROOT, "log", "-1", "--format=%h of %cs"]).then(
     ({ stdout }) => `, ${stdout.trim()}`,
@@ -64,8 +64,8 @@ async function versions(): Promise<readonly Finding[]> {
   return [well("version", `Luvrit ${version}${commit}`), well("Node.js", process.version), engine];
 }
 
-function settings(): readonly Finding[] {
-  const findings: Finding[] = [];
+function settings(): readonly DoctorFinding[] {
+  const findings: DoctorFinding[] = [];
   for (const [name, read] of [
     ["LUVRIT_HOSTS", () => acceptedHosts().join(", ")],
     ["LUVRIT_FEEDS", () => Object.keys(feedsOf(process.env.LUVRIT_FEEDS)).join(", ")],
@@ -92,7 +92,7 @@ function settings(): readonly Finding[] {
   return findings;
 }
 
-async function folders(): Promise<readonly Finding[]> {
+async function folders(): Promise<readonly DoctorFinding[]> {
   const about = `folder ${HOME}`;
   if (!existsSync(HOME)) return [well(about, "is made at the first start")];
   try {
@@ -103,18 +103,18 @@ async function folders(): Promise<readonly Finding[]> {
   return [well(about, "can be written"), await roomAt("room for log and files", HOME)];
 }
 
-async function roomAt(about: string, folder: string): Promise<Finding> {
+async function roomAt(about: string, folder: string): Promise<DoctorFinding> {
   const { bavail, bsize, blocks } = await statfs(folder);
   const room = bavail * bsize;
   const words = `${(room / 1e9).toFixed(1)} of ${((blocks * bsize) / 1e9).toFixed(1)} GB free at ${folder}`;
   return room < LITTLE_ROOM ? ill(about, `${words}. Make room: a full disk takes no entries.`) : well(about, words);
 }
 
-async function database(): Promise<readonly Finding[]> {
+async function database(): Promise<readonly DoctorFinding[]> {
   const given = process.env.DATABASE_URL;
   if (given !== undefined) return connected("database in DATABASE_URL", given);
   const place = await databasePlace(HOME);
-  const findings: Finding[] = [];
+  const findings: DoctorFinding[] = [];
   const inTheWay = existsSync(place.folder) ? await folderInTheWay(place.data, place.owner) : undefined;
   if (inTheWay !== undefined)
     findings.push(ill("private database", `the user ${place.user}, who runs it, cannot enter ${inTheWay}.`));
@@ -127,7 +127,7 @@ async function database(): Promise<readonly Finding[]> {
   return [...findings, ...(await connected("private database", url))];
 }
 
-async function connected(about: string, url: string): Promise<readonly Finding[]> {
+async function connected(about: string, url: string): Promise<readonly DoctorFinding[]> {
   const pool = openPool(url, 1);
   try {
     const sql = sqlOn(pool);
@@ -157,7 +157,7 @@ async function connected(about: string, url: string): Promise<readonly Finding[]
   }
 }
 
-async function server(): Promise<readonly Finding[]> {
+async function server(): Promise<readonly DoctorFinding[]> {
   const port = Number(process.env.PORT ?? 4680);
   const host = process.env.LUVRIT_HOST ?? "127.0.0.1";
   if (await isFree(port, host)) return [well("server", `does not run on port ${port}`)];

@@ -46,7 +46,7 @@ export interface Asked {
   readonly make: (state: SetupState, sql: Sql) => Promise<CommandResult>;
 }
 
-export type AppendResult =
+type AppendResult =
   /** `state`: the setup with the entry on it. */
   | { readonly outcome: "appended" | "repeated"; readonly entry: Entry; readonly state: SetupState }
   /** Somebody else wrote the same cell since `base`: both entries, so that a person chooses. */

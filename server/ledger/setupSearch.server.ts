@@ -4,7 +4,7 @@ import type { Sql, SqlValue } from "../database/pool.server.ts";
 import { type SetupSummary, SUMMARY, type SummaryRow, toSummary } from "./setupsRepository.server.ts";
 
 /** What past setups are looked for by; everything that is said must hold. */
-export interface SetupSearch {
+interface SetupSearch {
   readonly text: string;
   readonly machine?: string | undefined;
   /** Opened from then, and before then; ISO 8601. */

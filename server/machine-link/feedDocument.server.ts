@@ -2,7 +2,7 @@ import { XMLParser, XMLValidator } from "fast-xml-parser";
 import type { Axis } from "../../core/machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
-export const FEED_FAULTS = [
+const FEED_FAULTS = [
   "unreachable",
   "timeout",
   "too-large",

@@ -11,7 +11,7 @@ export interface Claim {
 }
 
 /** A page that has not said for this long that it is there has been left, or its device sleeps. */
-export const CLAIM_SECONDS = 25;
+const CLAIM_SECONDS = 25;
 
 interface ClaimRow {
   readonly setup_id: string;
@@ -53,7 +53,7 @@ export async function claimRow(
 }
 
 /** A page that is on a tool: whose, on what device, and since when. */
-export interface ClaimingPage {
+interface ClaimingPage {
   readonly id: string;
   readonly person: { readonly id: string; readonly name: string };
   readonly device: string;

@@ -46,7 +46,7 @@ export interface PartSum {
   readonly sha256: string;
 }
 
-export type Row = readonly (string | null)[];
+export type BackupRow = readonly (string | null)[];
 
 const name = { type: "string", pattern: "^[a-z][a-z0-9_]{0,63}$" } as const;
 const sha256 = { type: "string", pattern: "^[0-9a-f]{64}$" } as const;

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import type { PoolConnection } from "../database/pool.server.ts";
-import { NOT_KEPT, type Part, type PartSum, type Row } from "./backupFormat.ts";
+import { type BackupRow, NOT_KEPT, type Part, type PartSum } from "./backupFormat.ts";
 
 /** Column types whose content is bytes. */
 const BYTES = /^(?:tiny|medium|long)?blob$|binary$/;
@@ -36,7 +36,7 @@ export async function partsOf(connection: PoolConnection): Promise<readonly Part
 }
 
 /** One row as a backup has it, as a line with its end. */
-export const lineOf = (row: Row): string => `${JSON.stringify(row)}\n`;
+export const lineOf = (row: BackupRow): string => `${JSON.stringify(row)}\n`;
 
 /** A driver's value under a cast that hands on bytes. */
 type Cast = (field: { buffer(): Buffer | null }) => Buffer | null;

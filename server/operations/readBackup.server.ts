@@ -5,19 +5,19 @@ import {
   BACKUP_FORMAT,
   BACKUP_VERSION,
   type BackupHead,
+  type BackupRow,
   isHead,
   isManifest,
   LONGEST_LINE,
   type Part,
   type PartSum,
-  type Row,
 } from "./backupFormat.ts";
 import { BackupTrouble } from "./backupTrouble.ts";
 
 /** What a backup holds, piece by piece: its head first, then the rows of its parts, then its manifest. */
 type Piece =
   | { readonly kind: "head"; readonly head: BackupHead }
-  | { readonly kind: "row"; readonly part: Part; readonly row: Row }
+  | { readonly kind: "row"; readonly part: Part; readonly row: BackupRow }
   | { readonly kind: "manifest"; readonly sums: readonly PartSum[] };
 
 /**
@@ -98,7 +98,7 @@ const notOurs = (file: string, line: string) =>
       : `${file} is no backup of Luvrit.`,
   );
 
-const isRow = (values: readonly unknown[], { columns }: Part): values is Row =>
+const isRow = (values: readonly unknown[], { columns }: Part): values is BackupRow =>
   values.length === columns.length && values.every((value) => value === null || typeof value === "string");
 
 /** The lines of a packed file, none longer than may be. */

@@ -4,7 +4,7 @@ import path from "node:path";
 import { DatabaseAway } from "../database/databaseAway.ts";
 import { MIGRATION_FILE, migrate } from "../database/migrate.server.ts";
 import { openPool, type Pool, type PoolConnection } from "../database/pool.server.ts";
-import type { BackupHead, Part, PartSum, Row } from "./backupFormat.ts";
+import type { BackupHead, BackupRow, Part, PartSum } from "./backupFormat.ts";
 import { BackupTrouble } from "./backupTrouble.ts";
 import { lineOf, linesOf, partsOf } from "./partsOfDatabase.server.ts";
 import { readBackup } from "./readBackup.server.ts";
@@ -55,7 +55,7 @@ export async function restoreFrom(
 }
 
 /** Removes what a restore that was killed has left beside the database. */
-export async function clearLeftovers(connection: PoolConnection, database: string): Promise<void> {
+async function clearLeftovers(connection: PoolConnection, database: string): Promise<void> {
   for (const name of [besideOf(database), formerOf(database)]) {
     const [found] = (await connection.query(
       "SELECT schema_name FROM information_schema.schemata WHERE schema_name = ?",
@@ -216,12 +216,12 @@ const ROWS_A_COMMIT = 20_000;
 /** Writes rows in statements of several, which a table's next rows use again. */
 class Filler {
   private part: Part | undefined;
-  private rows: Row[] = [];
+  private rows: BackupRow[] = [];
   private bytes = 0;
   private uncommitted = 0;
   constructor(private readonly connection: PoolConnection) {}
 
-  async add(part: Part, row: Row): Promise<void> {
+  async add(part: Part, row: BackupRow): Promise<void> {
     if (part !== this.part) await this.flush();
     this.part = part;
     this.rows.push(row);

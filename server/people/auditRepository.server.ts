@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import type { Sql } from "../database/pool.server.ts";
 
 /** What is kept about who came in and what they may do; changes of setups stand in their own ledgers. */
-export const AUDITED = [
+const AUDITED = [
   "signed-in",
   "sign-in-failed",
   "locked-out",

@@ -4,7 +4,7 @@ import { chooseSecret, SECRET_RULE } from "./peopleRepository.server.ts";
 import { endOtherSessions, type SignedIn } from "./sessionRepository.server.ts";
 import { attemptSignIn, signInWords, type Trying } from "./signInAttempt.server.ts";
 
-export const SECRET_WORDS = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
+const SECRET_WORDS = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
 
 /**
  * Keeps the secret that somebody has chosen for themselves. Somebody who has one already says it first, so that a tablet that

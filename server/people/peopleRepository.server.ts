@@ -12,7 +12,7 @@ interface PersonRow {
   readonly decimal_mark: "." | "," | null;
 }
 /** Whose a secret is: chosen by its person; given by somebody else for one sign-in; given, and that sign-in has been. */
-export type SecretState = "own" | "given" | "used";
+type SecretState = "own" | "given" | "used";
 
 const toPerson = ({ id, name, role, decimal_mark }: PersonRow): Person => ({
   id,
@@ -172,7 +172,7 @@ export async function listKeptPeople(sql: Sql): Promise<readonly KeptPerson[]> {
   }));
 }
 
-export interface PersonChange {
+interface PersonChange {
   readonly id: string;
   readonly version: number;
   readonly role: Role;

@@ -3,7 +3,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import type { Sql } from "../database/pool.server.ts";
 
 /** After this many wrong secrets in a row a name is locked, for twice as long each further time. */
-export const ATTEMPTS_BEFORE_LOCK = 5;
+const ATTEMPTS_BEFORE_LOCK = 5;
 const FIRST_LOCK_SECONDS = 30;
 const LONGEST_LOCK_SECONDS = 3600;
 /** A check that was cut off by a kill holds its place this long at most. */
@@ -30,7 +30,7 @@ export const keyOfName = (name: string): string =>
   hashOf(`name ${name.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase().trim()}`);
 export const keyOfDevice = (device: string): string => hashOf(`device ${device}`);
 
-export type MayTry = { readonly may: true } | { readonly may: false; readonly seconds: number };
+type MayTry = { readonly may: true } | { readonly may: false; readonly seconds: number };
 
 /**
  * Counts an attempt before its secret is looked at, in one statement that lets one attempt through at a time: of many at the

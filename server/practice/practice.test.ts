@@ -6,7 +6,7 @@ import { advise } from "../../sim/exercise/advice/advice.ts";
 import { exerciseOfSetup } from "../../sim/exercise/authored.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import { truthOf } from "../../sim/exercise/goalTruth.ts";
-import { open, type Played, play, type Recorded, record } from "../../sim/exercise/run.ts";
+import { open, type Played, play, type RecordedAct, record } from "../../sim/exercise/run.ts";
 import { MOST_ACTS } from "../../sim/exercise/runSchema.ts";
 import { SHIPPED, shippedExercise } from "../../sim/exercise/shipped/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
@@ -41,7 +41,7 @@ const exerciseCalled = (id: string): Exercise => {
 /** A run by the advice, as a page would send it. */
 function runOf(exercise: Exercise, seed: number, skip: (say: string) => boolean = () => false) {
   let now: Played = open(exercise, seed);
-  const acts: Recorded[] = [];
+  const acts: RecordedAct[] = [];
   for (let steps = 0; steps < 80; steps++) {
     const step = advise(now.bench, now.facts);
     if (!step || skip(step.say)) break;

@@ -9,7 +9,7 @@ import type { SlipKind } from "../../sim/exercise/slipWords.ts";
 import type { Sql } from "../database/pool.server.ts";
 
 /** A run as it was kept, with what was found when it was looked back at. */
-export interface KeptRun extends PastRun {
+interface KeptRun extends PastRun {
   readonly personId: string;
   readonly personName: string;
   readonly title: string;
@@ -107,7 +107,7 @@ export async function readRun(
 }
 
 /** A lead's name under a skill of somebody, or taken away again. */
-export interface SkillSign {
+interface SkillSign {
   readonly skill: Skill;
   readonly deed: "signed" | "withdrawn";
   readonly by: string;
@@ -136,7 +136,7 @@ export async function addSign(
 }
 
 /** An exercise of the shop's own. */
-export interface OwnExercise {
+interface OwnExercise {
   readonly exercise: Exercise;
   readonly changedBy: string;
   readonly changedAt: string;

@@ -19,9 +19,9 @@ async function edited(sql: Sql, setup: SetupView): Promise<Edited> {
 }
 
 /** The file to take away, as this machine's control wants it; undefined while no program has been taken in. */
-export const editedProgram = async (sql: Sql, setup: SetupView): Promise<Edited["file"]> =>
+export const editedProgramFile = async (sql: Sql, setup: SetupView): Promise<Edited["file"]> =>
   (await edited(sql, setup)).file;
 
 /** The lines that renumbering has changed. */
-export const changedLines = async (sql: Sql, setup: SetupView): Promise<Edited["lines"]> =>
+export const changedProgramLines = async (sql: Sql, setup: SetupView): Promise<Edited["lines"]> =>
   setup.renumbered ? (await edited(sql, setup)).lines : [];

@@ -9,7 +9,7 @@ import { storing } from "../uploads/storing.server.ts";
 import { readProgramBytes, storeProgram } from "./programsRepository.server.ts";
 
 /** Whether a program is new here, beside what was asked for. */
-export interface Stored {
+interface Stored {
   readonly isNew: boolean;
 }
 

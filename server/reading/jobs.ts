@@ -93,5 +93,5 @@ export interface Edited {
 }
 
 export type JobName = keyof typeof JOBS;
-export type Asked<Name extends JobName> = Parameters<(typeof JOBS)[Name]>[0];
+export type JobInput<Name extends JobName> = Parameters<(typeof JOBS)[Name]>[0];
 export type Read<Name extends JobName> = Awaited<ReturnType<(typeof JOBS)[Name]>>;

@@ -2,7 +2,7 @@ import { statSync } from "node:fs";
 import { Worker } from "node:worker_threads";
 import { Slots } from "../concurrency/slots.ts";
 import { log } from "../http/log.server.ts";
-import type { Asked, Content, JobName, Read } from "./jobs.ts";
+import type { Content, JobInput, JobName, Read } from "./jobs.ts";
 import type { FromReader, ToReader } from "./readerWorker.ts";
 
 /** Files that are read at the same time; others wait, and of those who wait no more than so many. */
@@ -35,7 +35,7 @@ export class NotRead extends Error {
 }
 
 /** Reads on a place that is held. */
-export type Reader = <Name extends JobName>(name: Name, asked: Asked<Name>) => Promise<Read<Name>>;
+export type Reader = <Name extends JobName>(name: Name, asked: JobInput<Name>) => Promise<Read<Name>>;
 
 const slots = new Slots(AT_ONCE, MOST_WAITING);
 const idle: { readonly worker: Worker; readonly timer: NodeJS.Timeout }[] = [];
@@ -45,7 +45,7 @@ const idle: { readonly worker: Worker; readonly timer: NodeJS.Timeout }[] = [];
  * memory, so that a file that is made to take long keeps nobody waiting. Throws `NotRead` where it exceeds them, or where
  * too many wait.
  */
-export async function readInWorker<Name extends JobName>(name: Name, asked: Asked<Name>): Promise<Read<Name>> {
+export async function readInWorker<Name extends JobName>(name: Name, asked: JobInput<Name>): Promise<Read<Name>> {
   const read = await slots.run(async () => ({ value: await readOn(takeWorker(), name, asked) }));
   if (!read) throw new NotRead("Many files are being read just now. Send this one again in a moment.", true);
   return read.value;
@@ -93,7 +93,7 @@ function isLarge(asked: object): boolean {
   return "bytes" in content ? content.bytes.length > LARGE : statSync(content.path).size > LARGE;
 }
 
-function readOn<Name extends JobName>(worker: Worker, name: Name, asked: Asked<Name>): Promise<Read<Name>> {
+function readOn<Name extends JobName>(worker: Worker, name: Name, asked: JobInput<Name>): Promise<Read<Name>> {
   return new Promise((resolve, reject) => {
     const onMessage = (answer: FromReader) => {
       end();

@@ -9,7 +9,7 @@ import { takeKeptProgram } from "../program/takeProgram.server.ts";
 import { type Reader, readInWorker } from "../reading/readInWorker.server.ts";
 import { shopGauges, shopSpacers, shopUncertainty } from "../workshop/workshopRepository.server.ts";
 
-export const NOTHING: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
+export const NOTHING_KNOWN: Known = { history: {}, spacers: [], shop: {}, program: undefined, left: [], gauges: [] };
 
 /** A machine as the setups besides one left it. */
 export async function machineBefore(sql: Sql, machineId: string, without: string): Promise<MachineState> {
@@ -27,29 +27,29 @@ export async function knownFor(
   switch (form.intent) {
     case "accept-touch":
       return {
-        ...NOTHING,
+        ...NOTHING_KNOWN,
         history: await readHistory(sql, setupId, viewSetup(state)),
         spacers: await shopSpacers(sql),
         shop: await shopUncertainty(sql),
       };
     case "renumber": {
       const read = viewSetup(state).programRead;
-      return { ...NOTHING, program: read && (await readProgramText(sql, read.fingerprint)) };
+      return { ...NOTHING_KNOWN, program: read && (await readProgramText(sql, read.fingerprint)) };
     }
     case "take-table":
       return {
-        ...NOTHING,
+        ...NOTHING_KNOWN,
         left: rowsOf(await machineBefore(sql, viewSetup(state).machine.id, setupId)),
       };
     case "measure-feature":
-      return { ...NOTHING, gauges: await shopGauges(sql) };
+      return { ...NOTHING_KNOWN, gauges: await shopGauges(sql) };
     case "add-note":
-      return { ...NOTHING, brought: form.photo === undefined ? undefined : await photoOf(sql, form.photo) };
+      return { ...NOTHING_KNOWN, brought: form.photo === undefined ? undefined : await photoOf(sql, form.photo) };
     case "take-program":
-      return { ...NOTHING, brought: await programOf(sql, state, form, reader) };
+      return { ...NOTHING_KNOWN, brought: await programOf(sql, state, form, reader) };
     default:
       // Every other form is worked out with the setup alone.
-      return NOTHING;
+      return NOTHING_KNOWN;
   }
 }
 

@@ -11,7 +11,7 @@ import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { listMachines, readMachine, readMachineProfile, storeMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
-import { changedLines, editedProgram } from "../program/editedProgram.server.ts";
+import { changedProgramLines, editedProgramFile } from "../program/editedProgram.server.ts";
 import { readProgramText, storeProgram } from "../program/programsRepository.server.ts";
 import { keepProgram, takeProgram } from "../program/takeProgram.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
@@ -212,8 +212,8 @@ describe("preparing", () => {
     expect(await send(id, "renumber", { changes: "[{}]" })).toMatchObject({ outcome: "refused" });
     expect(await send(id, "renumber", { changes: JSON.stringify(both) })).toMatchObject({ outcome: "kept" });
     const setup = await view(id);
-    expect((await changedLines(sqlOn(pool), setup)).map(({ after }) => after)).toEqual(["T1107", "T1117"]);
-    expect((await editedProgram(sqlOn(pool), setup))?.text).toContain("\nT1107\n");
+    expect((await changedProgramLines(sqlOn(pool), setup)).map(({ after }) => after)).toEqual(["T1107", "T1117"]);
+    expect((await editedProgramFile(sqlOn(pool), setup))?.text).toContain("\nT1107\n");
     expect(setupLists(setup)?.conflicts.filter(({ code }) => code === "elsewhere")).toEqual([]);
   });
   it("loads tools with every field answered for", async () => {

@@ -5,7 +5,7 @@ import { validator } from "../validation/validate.server.ts";
 import { runSetupForms } from "./runSetupForm.server.ts";
 
 /** Forms that are sent at once: few enough that each answer comes soon. */
-export const MOST_REPLAYED = 100;
+const MOST_REPLAYED = 100;
 
 const schema = {
   type: "object",

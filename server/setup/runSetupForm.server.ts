@@ -15,11 +15,11 @@ import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person, type Role } from "../people/person.server.ts";
 import { NotRead, type Reader, withReader } from "../reading/readInWorker.server.ts";
 import { digestOf } from "./formDigest.ts";
-import { knownFor, NOTHING } from "./known.server.ts";
+import { knownFor, NOTHING_KNOWN } from "./known.server.ts";
 import { readList, readSetupForm } from "./readForm.server.ts";
 
 /** A form as it came: its fields, and when and where it was made if it waited on a device. */
-export interface SentForm {
+interface SentForm {
   readonly fields: Readonly<Record<string, unknown>>;
   readonly made?: Author["made"];
   /** The file that came with it, read and kept already. */
@@ -68,7 +68,7 @@ export async function runSetupForms(
       if (state.seq === 0) return refuse("There is no such setup.");
       const brought = sent[index]?.brought;
       try {
-        const known = brought ? { ...NOTHING, brought } : await knownFor(inside, setupId, state, form, reader);
+        const known = brought ? { ...NOTHING_KNOWN, brought } : await knownFor(inside, setupId, state, form, reader);
         const actor = { ...person, role };
         return reader && isFileForm(form)
           ? await reader("command", { state, form, actor, known })

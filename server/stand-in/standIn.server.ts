@@ -3,7 +3,7 @@ import { once } from "node:events";
 import { createInterface } from "node:readline";
 
 /** The shipped stand-in for machines' position feeds, running as a process of its own. */
-export interface StandIn {
+interface StandIn {
   readonly url: string;
   stop(): Promise<void>;
 }

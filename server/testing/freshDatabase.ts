@@ -5,13 +5,13 @@ import { migrate } from "../database/migrate.server.ts";
 import { openPool, type Pool, sqlOn } from "../database/pool.server.ts";
 import { addPerson } from "../people/peopleRepository.server.ts";
 
-export const MIGRATIONS = path.resolve(import.meta.dirname, "../../db/migrations");
+export const MIGRATIONS_FOLDER = path.resolve(import.meta.dirname, "../../db/migrations");
 
 /** An empty, migrated database for one test file: tables of the one before are taken away. */
 export async function freshDatabase(): Promise<Pool> {
   const pool = openPool(inject("databaseUrl"), 20);
   await dropEverything(pool);
-  await migrate(pool, MIGRATIONS);
+  await migrate(pool, MIGRATIONS_FOLDER);
   return pool;
 }
 

@@ -5,7 +5,7 @@ export type FileKind = "program" | "photo";
 /** Bytes that one person may send in a day; a shop's photos and programs of a day are a fraction. */
 const MOST_A_DAY = Number(process.env.LUVRIT_MEGABYTES_A_DAY ?? 1000) * 1e6;
 /** A file that no entry names is kept this long: a form that waited on a device follows its file within seconds. */
-export const UNUSED_HOURS = 24;
+const UNUSED_HOURS = 24;
 
 /** Why a person may send no more today, in words; undefined where they may. */
 export async function overQuota(sql: Sql, personId: string): Promise<string | undefined> {

@@ -21,7 +21,7 @@ export interface Box {
 const STEPS = 10_000;
 const FARTHEST = 20_000 * STEPS;
 
-export const NOTHING: Region = { paths: [] };
+export const EMPTY_REGION: Region = { paths: [] };
 
 function toGrid(value: number): number {
   const steps = Math.round(value * STEPS);
@@ -46,11 +46,13 @@ export function outlinesOf({ paths }: Region): readonly Polygon[] {
 
 export const isNothing = ({ paths }: Region): boolean => paths.length === 0;
 
-export const minus = (one: Region, other: Region): Region =>
+export const subtract = (one: Region, other: Region): Region =>
   isNothing(one) || isNothing(other) ? one : { paths: Clipper.difference(one.paths, other.paths, FillRule.NonZero) };
 
 export const common = (one: Region, other: Region): Region =>
-  isNothing(one) || isNothing(other) ? NOTHING : { paths: Clipper.intersect(one.paths, other.paths, FillRule.NonZero) };
+  isNothing(one) || isNothing(other)
+    ? EMPTY_REGION
+    : { paths: Clipper.intersect(one.paths, other.paths, FillRule.NonZero) };
 
 export const joined = (...regions: readonly Region[]): Region => ({
   paths: Clipper.union(

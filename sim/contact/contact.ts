@@ -6,7 +6,7 @@
  * exactly the spacer. Distances on X are true (radial) distances here; diameters appear at the readout only. That makes
  * it an oracle for `core/touch`: nothing of the equation's table is shared.
  */
-export interface ForwardTool {
+interface ForwardTool {
   /** Stretch of the tool on the axis, as distances from the point that the program moves: [lowest, highest]. */
   readonly body: readonly [number, number];
 }

@@ -8,7 +8,7 @@ import { endOf, type Stock } from "../stock/stock.ts";
  * Room between a tool and the part along one axis, true distances in millimetres: how far the tool can still go that way
  * until it meets the part; negative where it stands in it. Infinite where it would pass by.
  */
-export type Gap = number;
+type Gap = number;
 
 const FREE = Number.POSITIVE_INFINITY;
 /** Points of the tool and of the part this close count as level with each other. */

@@ -14,7 +14,7 @@ export interface Standing {
 }
 
 /** A stretch of space on one axis, true distances from the programmed point, and the way in which the tool comes. */
-export interface Body {
+interface ContactBody {
   readonly stretch: readonly [number, number];
   readonly approach: 1 | -1;
 }
@@ -23,7 +23,7 @@ export interface Body {
  * The space that a real tool fills on one axis, measured from the point that its program moves. Built from the tool's
  * own dimensions as a machinist would hold it up, not from any table of shifts: an oracle for `core/touch`.
  */
-export function bodyOf(tool: Tool, axis: Axis, standing: Standing): Body {
+export function bodyOf(tool: Tool, axis: Axis, standing: Standing): ContactBody {
   if (axis === "x") return onX(tool, standing);
   if (axis === "y") {
     const radius = "diameter" in tool ? tool.diameter / 2 : 0;
@@ -32,9 +32,9 @@ export function bodyOf(tool: Tool, axis: Axis, standing: Standing): Body {
   return { stretch: onZ(tool, standing), approach: standing.stand === "behind" ? 1 : -1 };
 }
 
-function onX(tool: Tool, { from, programmed, bySide }: Standing): Body {
+function onX(tool: Tool, { from, programmed, bySide }: Standing): ContactBody {
   const far = from === "minus";
-  const place = ([low, high]: readonly [number, number], approach: 1 | -1): Body =>
+  const place = ([low, high]: readonly [number, number], approach: 1 | -1): ContactBody =>
     far ? { stretch: [-high, -low], approach: approach === 1 ? -1 : 1 } : { stretch: [low, high], approach };
   if ("smallestBore" in tool) return place([-tool.smallestBore, 0], 1);
   if (bySide && "diameter" in tool) return place([-tool.diameter / 2, tool.diameter / 2], -1);

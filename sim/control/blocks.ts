@@ -2,7 +2,7 @@ import { withoutComments } from "../../core/program/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
 /** One line as the control understood it, numbers as written. */
-export interface Block {
+export interface OffsetBlock {
   readonly text: string;
   readonly motion: "rapid" | "feed" | "home" | undefined;
   /** Programmed coordinates, or machine coordinates after G53. */
@@ -18,15 +18,15 @@ export interface Block {
   readonly spindle: "off" | "forward" | "reverse" | undefined;
 }
 
-export type BlockCode = "syntax" | "unknown-word";
+type BlockCode = "syntax" | "unknown-word";
 
 /**
  * Reads lines in ISO 6983 words: G0 G1 G20 G21 G28 G53 G54…G59 G94 G95, M3 M4 M5, X Y Z F S T, and N, which is passed over.
  * A word that is not known is refused with its line, since a control that skips words moves somewhere else. Motion is modal.
  */
-export function readBlocks(text: string): Answer<readonly Block[], Refusal<BlockCode>> {
-  const blocks: Block[] = [];
-  let modal: Block["motion"];
+export function readBlocks(text: string): Answer<readonly OffsetBlock[], Refusal<BlockCode>> {
+  const blocks: OffsetBlock[] = [];
+  let modal: OffsetBlock["motion"];
   for (const [index, raw] of text.split(/\r\n|\r|\n|;/).entries()) {
     const line = withoutComments(raw, false).trim().toUpperCase();
     if (line === "" || line === "%") continue;
@@ -49,7 +49,7 @@ export function readBlocks(text: string): Answer<readonly Block[], Refusal<Block
   return accepted(blocks);
 }
 
-const NOTHING: Omit<Block, "text"> = {
+const NOTHING: Omit<OffsetBlock, "text"> = {
   motion: undefined,
   to: {},
   isMachine: false,
@@ -63,8 +63,8 @@ const NOTHING: Omit<Block, "text"> = {
 };
 
 /** A block, or the first word that means nothing. */
-function readWords(text: string, words: readonly (readonly [string, string])[]): Block | string {
-  let block: Block = { text, ...NOTHING };
+function readWords(text: string, words: readonly (readonly [string, string])[]): OffsetBlock | string {
+  let block: OffsetBlock = { text, ...NOTHING };
   for (const [letter, digits] of words) {
     const value = Number(digits);
     const change = letter === "G" ? ofG(value) : letter === "M" ? ofM(value) : ofOther(letter, digits);
@@ -74,7 +74,7 @@ function readWords(text: string, words: readonly (readonly [string, string])[]):
   return block;
 }
 
-function ofG(value: number): Partial<Block> | undefined {
+function ofG(value: number): Partial<OffsetBlock> | undefined {
   if (value >= 54 && value <= 59 && Number.isInteger(value)) return { work: `G${value}` };
   switch (value) {
     case 0:
@@ -101,13 +101,13 @@ function ofG(value: number): Partial<Block> | undefined {
   }
 }
 
-function ofM(value: number): Partial<Block> | undefined {
+function ofM(value: number): Partial<OffsetBlock> | undefined {
   if (value === 3) return { spindle: "forward" };
   if (value === 4) return { spindle: "reverse" };
   return value === 5 ? { spindle: "off" } : undefined;
 }
 
-function ofOther(letter: string, digits: string): Partial<Block> | undefined {
+function ofOther(letter: string, digits: string): Partial<OffsetBlock> | undefined {
   switch (letter) {
     case "X":
     case "Y":

@@ -13,14 +13,14 @@ import {
 } from "../../core/machine/index.ts";
 import type { AxisWords } from "../../core/offsets/index.ts";
 import { formatLength, roundToResolution } from "../../core/units/index.ts";
-import { type ControlRow, type PerAxis, perAxis, ZERO } from "../lathe/config.ts";
+import { type PerAxis, perAxis, type StoredRow, ZERO } from "../lathe/config.ts";
 import type { LatheEvent } from "../lathe/events.ts";
 import { activeTool, type LatheState } from "../lathe/state.ts";
 
-export const EMPTY_ROW: ControlRow = { geometry: ZERO, wear: ZERO, noseRadius: 0, orientation: 0 };
+export const EMPTY_ROW: StoredRow = { geometry: ZERO, wear: ZERO, noseRadius: 0, orientation: 0 };
 
 /** What the control adds up at this moment, millimetres, X as diameters: geometry, wear and work offset of each axis. */
-export interface ActiveOffsets {
+interface ActiveOffsets {
   readonly geometry: PerAxis<number>;
   readonly wear: PerAxis<number>;
   readonly work: PerAxis<number>;
@@ -47,7 +47,7 @@ export function believedPosition(state: LatheState): PerAxis<number> {
   return perAxis((axis) => state.readout[axis] - geometry[axis] - wear[axis] - work[axis]);
 }
 
-export interface OffsetEntry {
+interface OffsetEntry {
   readonly offset: string;
   readonly axis: Axis;
   readonly register: "geometry" | "wear";
@@ -82,7 +82,7 @@ export function enterOffset(
   return { state: { ...state, rows }, events: [{ kind: "entered", message, value }] };
 }
 
-function touchedDimension(state: LatheState, { axis, number }: OffsetEntry, row: ControlRow, zone: Zone) {
+function touchedDimension(state: LatheState, { axis, number }: OffsetEntry, row: StoredRow, zone: Zone) {
   const { machine } = state.config;
   const { reckons } = machine;
   const dimension = fromControl(machine, axis, shownAs("program", number), "program", zone);
@@ -95,7 +95,7 @@ function touchedDimension(state: LatheState, { axis, number }: OffsetEntry, row:
 }
 
 /** The zone of the tool that a row is for. */
-export function zoneOfRow(state: LatheState, offset: string): Zone | undefined {
+function zoneOfRow(state: LatheState, offset: string): Zone | undefined {
   const tool = Object.values(state.tools).find((one) => one.offset === offset);
   return tool && activeTool({ ...state, station: tool.station })?.zone;
 }

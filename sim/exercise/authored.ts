@@ -5,7 +5,7 @@ import type { Exercise, ExerciseTool, Goal } from "./exercise.ts";
 import type { Skill } from "./skills.ts";
 
 /** What a lead says of an exercise that is made from a setup. */
-export interface Authoring {
+interface Authoring {
   readonly id: string;
   readonly title: string;
   readonly task: string;
@@ -93,7 +93,7 @@ function rowOf({ x, y, z, control, tool, nose }: ToolView): ExerciseTool["contro
 }
 
 /** What a lead changes of another exercise. */
-export interface Variation {
+interface Variation {
   readonly id: string;
   readonly title: string;
   readonly task: string;

@@ -36,7 +36,7 @@ export interface Bench {
   readonly answers: Readonly<Record<number, number>>;
 }
 
-export interface BenchStep {
+interface BenchStep {
   readonly bench: Bench;
   readonly events: readonly LatheEvent[];
 }

@@ -25,7 +25,7 @@ import type { SlipKind } from "./slipWords.ts";
 import { SLIP_WORDS } from "./slipWords.ts";
 
 /** Something that went wrong: what it was, what it would have done at the machine, and where in the record it happened. */
-export interface Slip {
+export interface DebriefedSlip {
   readonly kind: SlipKind;
   readonly says: string;
   readonly does?: string;
@@ -37,7 +37,7 @@ export interface Slip {
 }
 
 /** One goal, true against entered. Written in the machine's unit, as the control shows it. */
-export interface GoalDebrief {
+interface GoalDebrief {
   readonly words: string;
   readonly reached: boolean;
   readonly entered?: string;
@@ -50,7 +50,7 @@ export interface Debrief {
   /** Every goal is reached, and nothing crashed on the way. */
   readonly reached: boolean;
   readonly goals: readonly GoalDebrief[];
-  readonly slips: readonly Slip[];
+  readonly slips: readonly DebriefedSlip[];
   readonly seconds: number;
   /** Turns of the wheel and everything else that was done. */
   readonly acts: number;
@@ -75,9 +75,9 @@ export function debriefPlayed(run: Pick<Run, "exercise" | "hints">, played: Play
     truth: truthOf(played.bench, facts, goal, index, face),
   }));
   const mishaps = facts.mishaps.map(
-    ({ at, kind, message }): Slip => ({ kind, says: message, act: at, at: timeOf(at) }),
+    ({ at, kind, message }): DebriefedSlip => ({ kind, says: message, act: at, at: timeOf(at) }),
   );
-  const missed = judged.flatMap((one): readonly Slip[] => {
+  const missed = judged.flatMap((one): readonly DebriefedSlip[] => {
     if (one.truth.reached) return [];
     const { act, ...slip } = slipOf(played, one.goal, one.index, one.truth, face);
     return [{ ...slip, act, at: timeOf(act), goal: one.index }];
@@ -126,7 +126,7 @@ function goalDebrief(played: Played, goal: Goal, { reached, miss }: GoalTruth, f
   };
 }
 
-type Named = Omit<Slip, "at">;
+type Named = Omit<DebriefedSlip, "at">;
 
 function slipOf(played: Played, goal: Goal, index: number, truth: GoalTruth, face: number): Named {
   const { facts } = played;

@@ -43,7 +43,7 @@ export function sumOf({ lathe }: Bench, offset: string, axis: Axis, zone: Zone):
  * By how much the programmed point truly stands elsewhere than the control believes, on the finished face's own zero:
  * plus is larger on X, farther from the chuck on Z. It is the sum that counts, whatever school put it where.
  */
-export function missOf(bench: Bench, goal: GoalOf<"offset">): number {
+function missOf(bench: Bench, goal: GoalOf<"offset">): number {
   const view = viewOfGoal(bench, goal);
   // By its own offset: on the bench it may have been moved to another slot.
   const tool = Object.values(bench.lathe.tools).find(({ offset }) => offset === view.offset);

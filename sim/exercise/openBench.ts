@@ -1,7 +1,7 @@
 import { type Axis, mainZone, toControl, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
-import { type ControlRow, createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER } from "../lathe/index.ts";
+import { createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER, type StoredRow } from "../lathe/index.ts";
 import { fromOutline, latheOfSetup } from "../workshop/latheOfSetup.ts";
 import type { Bench } from "./bench.ts";
 import type { Exercise, ExerciseTool } from "./exercise.ts";
@@ -81,7 +81,7 @@ export function openBench(exercise: Exercise, seed: number): Bench {
 }
 
 /** Rows of second offsets, as this control stores them. */
-function secondRows(exercise: Exercise): Readonly<Record<string, ControlRow>> {
+function secondRows(exercise: Exercise): Readonly<Record<string, StoredRow>> {
   const setup = setupOf(exercise);
   return Object.fromEntries(
     (exercise.rows ?? []).map(({ offset, x, y = 0, z, wearX = 0, wearZ = 0, noseRadius = 0, orientation = 0 }) => {

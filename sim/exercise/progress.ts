@@ -41,7 +41,7 @@ export const isClean = ({
 }: Pick<PastRun, "depth" | "reached" | "slips" | "hints">): boolean =>
   depth === "alone" && reached && slips.length === 0 && hints === 0;
 
-export interface ExerciseState {
+interface ExerciseState {
   readonly runs: number;
   /** Clean runs in a row, on lathes that stood differently, counted back from the latest. */
   readonly inARow: number;

@@ -36,14 +36,14 @@ export interface Keyed {
 }
 
 /** Something that ought not to happen, in the words of the lathe. */
-export interface Mishap {
+interface Mishap {
   readonly at: number;
   readonly kind: "crash" | "alarm" | "scratch" | "paper-crushed" | "stalled" | "careless";
   readonly message: string;
 }
 
 /** Two short lines that were run for an offset, and what was not careful about them. */
-export interface Proof {
+interface Proof {
   readonly at: number;
   readonly lacks: readonly string[];
 }
@@ -67,7 +67,7 @@ export interface Facts {
   readonly heldAt: PerAxis<number> | undefined;
   readonly running: { readonly offset: string; readonly at: number; readonly lacks: readonly string[] } | undefined;
 }
-export interface Measured {
+interface Measured {
   readonly at: number;
   readonly value: number;
 }

@@ -9,14 +9,14 @@ export const DEPTHS = ["shown", "hints", "alone"] as const;
 export type Depth = (typeof DEPTHS)[number];
 
 /** An act with how many times it was done one after another, and when the first was, milliseconds from the start. */
-export type Recorded = readonly [at: number, times: number, act: BenchAct];
+export type RecordedAct = readonly [at: number, times: number, act: BenchAct];
 
 /** A run as it can be stored: from the exercise, the seed and this it comes out again bit for bit. */
 export interface Run {
   readonly exercise: Exercise;
   readonly seed: number;
   readonly depth: Depth;
-  readonly acts: readonly Recorded[];
+  readonly acts: readonly RecordedAct[];
   /** When a hint was asked for, by the number of acts by then. */
   readonly hints: readonly number[];
 }
@@ -39,21 +39,21 @@ export function play({ bench, facts }: Played, one: BenchAct): Played & { readon
 }
 
 /** Writes one more act at the end of a list that is being recorded: the same act again is counted, not written again. */
-export function record(acts: Recorded[], one: BenchAct, at: number): void {
+export function record(acts: RecordedAct[], one: BenchAct, at: number): void {
   const last = acts.at(-1);
   if (last && JSON.stringify(last[2]) === JSON.stringify(one)) acts[acts.length - 1] = [last[0], last[1] + 1, last[2]];
   else acts.push([Math.round(at), 1, one]);
 }
 
 /** A moment of a run: when it was, what was done, and what stood on the lathe then. */
-export interface Frame extends Played {
+interface PlayedFrame extends Played {
   readonly at: number;
   readonly act: BenchAct;
   readonly events: readonly LatheEvent[];
 }
 
 /** Plays a run again; `see` looks at every act. */
-export function replay(run: Omit<Run, "depth" | "hints">, see?: (frame: Frame) => void): Played {
+export function replay(run: Omit<Run, "depth" | "hints">, see?: (frame: PlayedFrame) => void): Played {
   const steps = replayInSteps(run, see);
   for (;;) {
     const { done, value } = steps.next();
@@ -69,7 +69,7 @@ const LONG_MS = 1000;
 /** The same with a pause now and then, so that a server has time for others in between. */
 export function* replayInSteps(
   { exercise, seed, acts }: Omit<Run, "depth" | "hints">,
-  see?: (frame: Frame) => void,
+  see?: (frame: PlayedFrame) => void,
 ): Generator<undefined, Played> {
   let now = open(exercise, seed);
   let count = 0;

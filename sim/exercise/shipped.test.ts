@@ -5,7 +5,7 @@ import { longOr } from "../../tests/hard/long.ts";
 import { advise } from "./advice/advice.ts";
 import { exerciseSchema } from "./exercise.ts";
 import { truthOf } from "./goalTruth.ts";
-import { open, type Played, play, type Recorded, record, replay } from "./run.ts";
+import { open, type Played, play, type RecordedAct, record, replay } from "./run.ts";
 import { SHIPPED } from "./shipped/index.ts";
 import { SKILLS } from "./skills.ts";
 
@@ -16,10 +16,10 @@ const SEEDS = longOr([1, 2, 3], [1]);
 /** A setter who does just what Luvrit advises. */
 function followAdvice(
   start: Played,
-): Played & { readonly said: readonly string[]; readonly acts: readonly Recorded[] } {
+): Played & { readonly said: readonly string[]; readonly acts: readonly RecordedAct[] } {
   let now = start;
   const said: string[] = [];
-  const acts: Recorded[] = [];
+  const acts: RecordedAct[] = [];
   for (let steps = 0; steps < 120; steps++) {
     const step = advise(now.bench, now.facts);
     if (!step) return { ...now, said, acts };

@@ -1,7 +1,7 @@
 import type { Hypothesis } from "../../core/plausibility/index.ts";
 
 /** Slips that only a whole run shows, beside those that a single number can hold. */
-export const RUN_SLIPS = [
+const RUN_SLIPS = [
   "left-out",
   "length-twice",
   "length-assumed",

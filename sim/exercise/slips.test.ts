@@ -3,7 +3,7 @@ import { toControl, workToControl, zoneOf } from "../../core/machine/index.ts";
 import { advise } from "./advice/advice.ts";
 import type { Bench, BenchAct } from "./bench.ts";
 import { debriefOf } from "./debrief.ts";
-import { open, play, type Recorded, record } from "./run.ts";
+import { open, play, type RecordedAct, record } from "./run.ts";
 import { SHIPPED, shippedExercise } from "./shipped/index.ts";
 
 type Entry = Extract<BenchAct, { do: "enter-offset" }>;
@@ -145,7 +145,7 @@ function runWith(id: string, how: Slipped) {
   const exercise = shippedExercise(id);
   if (!exercise) throw new Error(`no exercise ${id}`);
   let now = open(exercise, 5);
-  const acts: Recorded[] = [];
+  const acts: RecordedAct[] = [];
   let time = 0;
   let before = "";
   for (let steps = 0; steps < 60; steps++) {

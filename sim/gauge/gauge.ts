@@ -37,7 +37,7 @@ export const GAUGE_DRAWER: Readonly<Record<GaugeKind, Gauge>> = {
   },
 };
 
-export type Reading =
+type Reading =
   | { readonly ok: true; readonly value: number; readonly words: string; readonly chance: Chance }
   | { readonly ok: false; readonly words: string };
 

@@ -14,7 +14,7 @@ export const HOLDERS = [
   "collet",
   "hand-slid",
 ] as const;
-export type HolderKind = (typeof HOLDERS)[number];
+type HolderKind = (typeof HOLDERS)[number];
 
 /** One standard deviation of coming back after the holder was off, millimetres, X as a diameter (docs/MATHEMATICS.md, Believability). */
 export const REMOUNT_SCATTER: Readonly<Record<HolderKind, { readonly x: number; readonly z: number }>> = {
@@ -54,7 +54,7 @@ export interface LathePart {
 }
 
 /** One row of a control's offset table, in the control's own numbers: its unit, its sign, X as it shows it. */
-export interface ControlRow {
+export interface StoredRow {
   readonly geometry: PerAxis<number>;
   readonly wear: PerAxis<number>;
   readonly noseRadius: number;
@@ -69,7 +69,7 @@ export interface LatheConfig {
   /** Work offset with which the tools' own lengths make up `at`: what a setter's calibration knows nothing of. */
   readonly trueWork: PerAxis<number>;
   /** What its control holds at the start. */
-  readonly rows: Readonly<Record<string, ControlRow>>;
+  readonly rows: Readonly<Record<string, StoredRow>>;
   readonly work: Readonly<Record<string, PerAxis<number>>>;
   readonly activeWork: string;
   /** Lost motion of an axis when its direction changes, X on the diameter. */

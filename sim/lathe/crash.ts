@@ -2,19 +2,19 @@ import type { LatheEvent } from "./events.ts";
 import { IDLE, type LatheState } from "./state.ts";
 
 /** What one command brought: the lathe after it, and what happened on the way. */
-export interface Step {
+export interface LatheStep {
   readonly state: LatheState;
   readonly events: readonly LatheEvent[];
 }
 
 /** One step after another. */
-export const stepWith = (first: Step, second: Step): Step => ({
+export const stepWith = (first: LatheStep, second: LatheStep): LatheStep => ({
   state: second.state,
   events: second.events.length === 0 ? first.events : [...first.events, ...second.events],
 });
 
 /** A refusal of the control: nothing moves, the reason is said. */
-export const alarmed = (state: LatheState, message: string): Step => ({
+export const alarmed = (state: LatheState, message: string): LatheStep => ({
   state,
   events: [{ kind: "alarm", message }],
 });
@@ -23,7 +23,7 @@ export const alarmed = (state: LatheState, message: string): Step => ({
  * Something ran into something: spindle and motion stop, the tool is broken, the control alarms. A drive without feedback
  * does not know it and has lost its count.
  */
-export function crash(state: LatheState, what: string, station?: string): Step {
+export function crash(state: LatheState, what: string, station?: string): LatheStep {
   const tool = station === undefined ? undefined : state.tools[station];
   const { feedback } = state.config;
   const after = feedback

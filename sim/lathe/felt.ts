@@ -2,11 +2,11 @@ import type { Axis } from "../../core/machine/index.ts";
 import { LATHE_AXES } from "../../core/machine/index.ts";
 import { gapAcross, gapAlong, gapBeside } from "../contact/gap.ts";
 import { endOf, type Stock } from "../stock/stock.ts";
-import { crash, type Step } from "./crash.ts";
+import { crash, type LatheStep } from "./crash.ts";
 import { type ActiveTool, activeTool, type Drive, type LatheState, onOwnSide, surroundings } from "./state.ts";
 
 /** What a hand feels at the spacer, or at the tool itself where nothing lies between. */
-export const FEELS = ["free", "drags", "grips", "crushed", "touches"] as const;
+const FEELS = ["free", "drags", "grips", "crushed", "touches"] as const;
 export type Feel = (typeof FEELS)[number];
 
 /** Paper begins to drag this much before it grips, and gives this much before it is crushed. Millimetres, true distances. */
@@ -60,7 +60,12 @@ function pressOf(state: LatheState, active: ActiveTool, stock: Stock): number {
 }
 
 /** What contact does while nothing turns: felt, scratched, crushed, broken. */
-export function felt(state: LatheState, active: ActiveTool, around: { readonly stock: Stock }, drive: Drive): Step {
+export function felt(
+  state: LatheState,
+  active: ActiveTool,
+  around: { readonly stock: Stock },
+  drive: Drive,
+): LatheStep {
   const { tool } = active;
   const name = tool.tool.description;
   if (state.spacer) {

@@ -1,18 +1,17 @@
 export type { LatheCommand, Spacer } from "./commands.ts";
 export {
-  type ControlRow,
   HOLDERS,
-  type HolderKind,
   type LatheConfig,
   type LathePart,
   type LatheTool,
   type PerAxis,
   REMOUNT_SCATTER,
+  type StoredRow,
   ZERO,
 } from "./config.ts";
-export type { Step } from "./crash.ts";
+export type { LatheStep } from "./crash.ts";
 export type { LatheEvent } from "./events.ts";
-export { FEELS, type Feel, gapOn } from "./felt.ts";
-export { type Observation, observe, truth } from "./observe.ts";
-export { type ActiveTool, activeTool, createLathe, holdingOf, type LatheState, onOwnSide } from "./state.ts";
+export { type Feel, gapOn } from "./felt.ts";
+export { observe, truth } from "./observe.ts";
+export { type ActiveTool, activeTool, createLathe, holdingOfPart, type LatheState, onOwnSide } from "./state.ts";
 export { step } from "./step.ts";

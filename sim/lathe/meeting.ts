@@ -5,25 +5,25 @@ import { lower, type Profile, raise } from "../stock/profile.ts";
 import { type CutResult, cutInside, cutOutside, endOf, type Stock } from "../stock/stock.ts";
 
 /** What is met while a tool moves straight from one place to another. */
-export type Meeting =
+export type BodyMeeting =
   | { readonly kind: "nothing" }
   | { readonly kind: "cut"; readonly stock: Stock; readonly depth: number; readonly area: number }
   | { readonly kind: "clash"; readonly part: "tip" | "holder"; readonly with: "part" | "chuck" };
 
-const NOTHING: Meeting = { kind: "nothing" };
+const NOTHING: BodyMeeting = { kind: "nothing" };
 /** Overlap below this is contact, not cutting: under every readout. */
 const NOTICED = 1e-6;
 /** A drill farther from the centre than this does not bore, it breaks. */
 const OFF_CENTRE = 0.5;
 
 /** Where the body is, on its own side of the centreline, and what stands around it. */
-export interface Surroundings {
+interface Surroundings {
   readonly stock: Stock;
   readonly holding: Profile;
 }
 
 /** Meets part and chuck; what the tip would take off is a cut, anything else that overlaps is a clash. */
-export function meet(body: Body, from: Point, to: Point, { stock, holding }: Surroundings): Meeting {
+export function meet(body: Body, from: Point, to: Point, { stock, holding }: Surroundings): BodyMeeting {
   const nearest = Math.min(from.z, to.z) + body.box.zMin;
   if (nearest >= endOf(stock)) return NOTHING;
   // A drill or pin whose axis lies beside the part meets it with its side.
@@ -40,7 +40,7 @@ export function meet(body: Body, from: Point, to: Point, { stock, holding }: Sur
   return body.mode === "inside" ? fromInside(body, from, to, stock) : onCentre(body, from, to, stock);
 }
 
-function fromOutside(body: Body, from: Point, to: Point, { stock, holding }: Surroundings): Meeting {
+function fromOutside(body: Body, from: Point, to: Point, { stock, holding }: Surroundings): BodyMeeting {
   const isNearChuck = Math.min(from.z, to.z) + body.box.zMin < (holding.at(-1)?.z1 ?? 0);
   const most = widest(stock.outer);
   if (!isNearChuck && body.box.xMin + Math.min(from.x, to.x) >= most) return NOTHING;
@@ -63,7 +63,7 @@ const lowestOf = (chain: Chain) => chain.reduce((low, { x }) => Math.min(low, x)
 const isUnder = (tip: Profile, holder: Profile, stock: Stock) =>
   lower(cutOutside(stock, tip).stock.outer, holder).deepest <= NOTICED;
 
-function fromInside(body: Body, from: Point, to: Point, stock: Stock): Meeting {
+function fromInside(body: Body, from: Point, to: Point, stock: Stock): BodyMeeting {
   const cut = cutInside(stock, mirrored(sweptChain(body.cuttingHigh, turned(from), turned(to))));
   for (const [index, high] of body.holderHigh.entries()) {
     const low = body.holderLow[index] ?? high;
@@ -75,7 +75,7 @@ function fromInside(body: Body, from: Point, to: Point, stock: Stock): Meeting {
   return cutOf(cut);
 }
 
-function onCentre(body: Body, from: Point, to: Point, stock: Stock): Meeting {
+function onCentre(body: Body, from: Point, to: Point, stock: Stock): BodyMeeting {
   const off = Math.max(Math.abs(from.x), Math.abs(to.x));
   const wide = (chain: Chain) => mirrored(sweptChain(chain, { z: from.z, x: -off }, { z: to.z, x: -off }));
   const cut = cutInside(stock, wide(body.cuttingHigh));
@@ -85,7 +85,7 @@ function onCentre(body: Body, from: Point, to: Point, stock: Stock): Meeting {
   return cutOf(cut);
 }
 
-const cutOf = ({ stock, deepest, area }: CutResult): Meeting =>
+const cutOf = ({ stock, deepest, area }: CutResult): BodyMeeting =>
   deepest > NOTICED ? { kind: "cut", stock, depth: deepest, area } : NOTHING;
 
 const reaches = ({ inner }: Stock, boundary: Profile) => raise(inner, boundary).deepest > NOTICED;

@@ -1,8 +1,8 @@
 import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
 import { type PerAxis, perAxis } from "./config.ts";
-import { crash, type Step, stepWith } from "./crash.ts";
+import { crash, type LatheStep, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
-import { type Meeting, meet } from "./meeting.ts";
+import { type BodyMeeting, meet } from "./meeting.ts";
 import { probed } from "./probe.ts";
 import {
   type ActiveTool,
@@ -27,10 +27,10 @@ const HALVINGS = 10;
  * Moves the slides straight to a readout, cutting or crashing on the way. Stops where something is met; a drive without
  * feedback goes on counting.
  */
-export function moveTo(state: LatheState, target: PerAxis<number>, drive: Drive): Step {
+export function moveTo(state: LatheState, target: PerAxis<number>, drive: Drive): LatheStep {
   const length = Math.hypot((target.x - state.readout.x) / 2, target.y - state.readout.y, target.z - state.readout.z);
   const pieces = Math.max(1, Math.ceil(length / LONGEST_PIECE));
-  let step: Step = { state, events: [] };
+  let step: LatheStep = { state, events: [] };
   const from = state.readout;
   for (let piece = 1; piece <= pieces && !step.state.alarm; piece++) {
     const share = piece / pieces;
@@ -40,7 +40,7 @@ export function moveTo(state: LatheState, target: PerAxis<number>, drive: Drive)
   return step;
 }
 
-function movePiece(state: LatheState, readout: PerAxis<number>, drive: Drive): Step {
+function movePiece(state: LatheState, readout: PerAxis<number>, drive: Drive): LatheStep {
   const stop = hardStop(state, readout);
   if (stop) return stop;
   const slide = follow(state, readout);
@@ -50,7 +50,7 @@ function movePiece(state: LatheState, readout: PerAxis<number>, drive: Drive): S
   const around = surroundings(state, active.works);
   if (!around) return { state: moved, events: [] };
   const [from, to] = [onOwnSide(state.slide, active), onOwnSide(slide, active)];
-  const met: Meeting = isOffInY(slide, active) ? { kind: "nothing" } : meet(active.body, from, to, around);
+  const met: BodyMeeting = isOffInY(slide, active) ? { kind: "nothing" } : meet(active.body, from, to, around);
   if (met.kind === "clash") {
     const what = `${met.part === "tip" ? "The tip" : "The holder"} of ${active.tool.tool.description} ran into the ${met.with}.`;
     return crash(shortOfClash(state, moved, active, around), what, active.tool.station);
@@ -66,11 +66,11 @@ function movePiece(state: LatheState, readout: PerAxis<number>, drive: Drive): S
 function cutting(
   moved: LatheState,
   active: ActiveTool,
-  met: Extract<Meeting, { kind: "cut" }>,
+  met: Extract<BodyMeeting, { kind: "cut" }>,
   from: { z: number; x: number },
   to: { z: number; x: number },
   drive: Drive,
-): Step | undefined {
+): LatheStep | undefined {
   const { tool, body, works } = active;
   const turns = moved.spindle.run !== "off" || (body.isLive && moved.live);
   if (!turns) return undefined;
@@ -107,7 +107,7 @@ function follow({ slide, lost, config }: LatheState, readout: PerAxis<number>): 
 }
 
 /** A slide that runs against its stop: a drive with feedback alarms, one without goes on counting. */
-function hardStop(state: LatheState, readout: PerAxis<number>): Step | undefined {
+function hardStop(state: LatheState, readout: PerAxis<number>): LatheStep | undefined {
   for (const axis of AXES) {
     const [low, high] = travelOf(state, axis);
     const by = readout[axis] - state.readout[axis];

@@ -6,7 +6,7 @@ import { type Feel, feelOf } from "./felt.ts";
 import { activeTool, type LatheState, truePosition } from "./state.ts";
 
 /** What a person at the lathe can see and feel; the truth is not part of it. Numbers as the control shows them. */
-export interface Observation {
+interface Observation {
   /** The machine's own readout. */
   readonly readout: PerAxis<number>;
   /** The position display: where the control believes the programmed point to be. */

@@ -3,7 +3,7 @@ import { extent } from "../../core/outline/index.ts";
 import { formatMillimetres, roundToResolution } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";
 import { ZERO } from "./config.ts";
-import { crash, type Step } from "./crash.ts";
+import { crash, type LatheStep } from "./crash.ts";
 import type { LatheEvent } from "./events.ts";
 import { type ActiveTool, activeTool, type LatheState } from "./state.ts";
 
@@ -14,7 +14,7 @@ const BENT = 0.6;
  * Watches a setter while the tool moves: where its tip presses the probe, the position is taken at the end of that jog
  * step, so that a coarse step reads too deep, and the control writes the geometry of the active row by itself.
  */
-export function probed(before: LatheState, step: Step): Step {
+export function probed(before: LatheState, step: LatheStep): LatheStep {
   const { state } = step;
   const { setter } = state.config.machine;
   if (state.setter !== "out" || !setter || state.alarm) return step;
@@ -54,7 +54,7 @@ export function roomToProbe(state: LatheState, active: ActiveTool, axis: LatheAx
   return isBore ? -beyond - box.xMax : beyond + box.xMin;
 }
 
-function wrote(step: Step, active: ActiveTool, axis: Axis): Step {
+function wrote(step: LatheStep, active: ActiveTool, axis: Axis): LatheStep {
   const { state } = step;
   const { machine } = state.config;
   const { setter } = machine;

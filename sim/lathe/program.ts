@@ -1,13 +1,13 @@
 import { AXES, AXIS_NAME, fromControl, mainZone, shownAs } from "../../core/machine/index.ts";
 import { convertLength } from "../../core/units/index.ts";
-import type { Block } from "../control/blocks.ts";
+import type { OffsetBlock } from "../control/blocks.ts";
 import { activeOffsets } from "../control/offsets.ts";
 import { rangeOn } from "../stock/profile.ts";
 import { type PerAxis, perAxis } from "./config.ts";
-import { alarmed, type Step, stepWith } from "./crash.ts";
+import { alarmed, type LatheStep, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
-import { activeTool, holdingOf, IDLE, isGuarded, type LatheState, type RunningProgram, travelOf } from "./state.ts";
-import { callTool } from "./toolChange.ts";
+import { activeTool, holdingOfPart, IDLE, isGuarded, type LatheState, type RunningProgram, travelOf } from "./state.ts";
+import { callStation } from "./toolChange.ts";
 
 /** Rapid of every axis, true millimetres a minute at an override of 100. */
 const RAPID = 12_000;
@@ -17,7 +17,7 @@ const THERE = 1e-7;
 const ROOM_FOR_HOME = 1;
 
 /** Starts the next block, or goes on with one that was held. */
-export function cycleStart(state: LatheState): Step {
+export function cycleStart(state: LatheState): LatheStep {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (state.door === "open") return alarmed(state, "The door is open: shut it first.");
   if (state.program.target) return { state: { ...state, program: { ...state.program, isHeld: false } }, events: [] };
@@ -25,8 +25,8 @@ export function cycleStart(state: LatheState): Step {
 }
 
 /** Lets time pass: the block in motion goes on, and without single block the next ones follow. */
-export function advance(state: LatheState, milliseconds: number): Step {
-  let step: Step = { state: { ...state, time: state.time + milliseconds }, events: [] };
+export function advance(state: LatheState, milliseconds: number): LatheStep {
+  let step: LatheStep = { state: { ...state, time: state.time + milliseconds }, events: [] };
   let left = milliseconds;
   // Every round ends a block or uses up the time.
   while (left > 0 && step.state.program.target && !step.state.program.isHeld && !step.state.alarm) {
@@ -45,7 +45,7 @@ export function advance(state: LatheState, milliseconds: number): Step {
 }
 
 /** Takes the next block: what it sets is set at once, what moves is begun. Blocks without motion run on. */
-function nextBlock(state: LatheState): Step {
+function nextBlock(state: LatheState): LatheStep {
   const [block, ...blocks] = state.program.blocks;
   if (!block) return { state: { ...state, program: IDLE }, events: [] };
   const rest: RunningProgram = { ...IDLE, blocks };
@@ -59,7 +59,7 @@ function nextBlock(state: LatheState): Step {
 }
 
 /** Everything that a block sets before it moves: units apart, which count for its own numbers only. */
-function modes(state: LatheState, block: Block): Step {
+function modes(state: LatheState, block: OffsetBlock): LatheStep {
   let next: LatheState = {
     ...state,
     ...(block.work !== undefined && { activeWork: block.work }),
@@ -76,7 +76,7 @@ function modes(state: LatheState, block: Block): Step {
   if (block.tool === undefined) return { state: next, events: [] };
   const called = readToolCall(next, block.tool);
   if (typeof called === "string") return alarmed(next, called);
-  return callTool(next, called.station, called.offset);
+  return callStation(next, called.station, called.offset);
 }
 
 /** Station and offset of the digits after T, as this control counts them; or what is wrong with them. */
@@ -93,7 +93,7 @@ function readToolCall(state: LatheState, digits: string) {
   return { station: tool.station, offset: offset === "0" ? undefined : offset };
 }
 
-function begin(state: LatheState, block: Block): Step {
+function begin(state: LatheState, block: OffsetBlock): LatheStep {
   const target = targetOf(state, block);
   for (const axis of AXES) {
     const [low, high] = travelOf(state, axis);
@@ -127,12 +127,12 @@ function leadsIntoChuck(state: LatheState, target: PerAxis<number>): boolean {
   if (!active || !state.config.feedback || state.offset === undefined) return false;
   const { geometry, wear, work } = activeOffsets(state);
   const believed = perAxis((axis) => target[axis] - geometry[axis] - wear[axis] - work[axis]);
-  const there = rangeOn(holdingOf(state.config, active.works), believed.z, believed.z + 1e-3);
+  const there = rangeOn(holdingOfPart(state.config, active.works), believed.z, believed.z + 1e-3);
   return there !== undefined && Math.abs(believed.x) / 2 < there[1];
 }
 
 /** M = P + G + W + S, each in the control's own unit, sign and X first; after G53 the machine's own coordinates. */
-function targetOf(state: LatheState, block: Block): PerAxis<number> {
+function targetOf(state: LatheState, block: OffsetBlock): PerAxis<number> {
   const { machine } = state.config;
   const zone = activeTool(state)?.zone ?? mainZone(machine);
   const units = block.units ?? machine.units;
@@ -152,7 +152,7 @@ function targetOf(state: LatheState, block: Block): PerAxis<number> {
 }
 
 /** To the marks. A machine that counts from them finds its count again there. */
-export function seekHome(state: LatheState): Step {
+export function seekHome(state: LatheState): LatheStep {
   const { home, machine } = state.config;
   const near = AXES.find((axis) => axis !== "y" && Math.abs(state.slide[axis] - home[axis]) < ROOM_FOR_HOME);
   if (near && !state.isHomed && machine.encoders === "incremental")
@@ -163,7 +163,7 @@ export function seekHome(state: LatheState): Step {
 }
 
 /** Goes towards the target for a time; says how much of it was used. */
-function along(state: LatheState, milliseconds: number): readonly [Step, number] {
+function along(state: LatheState, milliseconds: number): readonly [LatheStep, number] {
   const { target, isRapid, seeksHome } = state.program;
   if (!target) return [{ state, events: [] }, 0];
   const way = perAxis((axis) => target[axis] - state.readout[axis]);

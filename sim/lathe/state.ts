@@ -3,16 +3,16 @@ import { invariant } from "../../core/refusal.ts";
 import type { Body } from "../body/body.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import type { Chance } from "../chance.ts";
-import type { Block } from "../control/blocks.ts";
+import type { OffsetBlock } from "../control/blocks.ts";
 import { holdingProfile } from "../stock/holding.ts";
 import type { Profile } from "../stock/profile.ts";
 import { blankStock, type Stock } from "../stock/stock.ts";
 import type { Spacer } from "./commands.ts";
-import { type ControlRow, type LatheConfig, type LathePart, type LatheTool, type PerAxis, ZERO } from "./config.ts";
+import { type LatheConfig, type LathePart, type LatheTool, type PerAxis, type StoredRow, ZERO } from "./config.ts";
 
 /** What runs in the control: blocks waiting, the one in motion, and where it leads. */
 export interface RunningProgram {
-  readonly blocks: readonly Block[];
+  readonly blocks: readonly OffsetBlock[];
   /** Machine readout that the present block leads to; undefined between blocks. */
   readonly target: PerAxis<number> | undefined;
   readonly isRapid: boolean;
@@ -39,7 +39,7 @@ export interface LatheState {
   readonly offset: string | undefined;
   readonly tools: Readonly<Record<string, LatheTool & { readonly isBroken: boolean }>>;
   readonly stock: { readonly main: Stock; readonly sub?: Stock };
-  readonly rows: Readonly<Record<string, ControlRow>>;
+  readonly rows: Readonly<Record<string, StoredRow>>;
   readonly work: Readonly<Record<string, PerAxis<number>>>;
   readonly activeWork: string;
   readonly program: RunningProgram;
@@ -154,13 +154,13 @@ export function surroundings(state: LatheState, works: "main" | "sub"): { stock:
   const stock = state.stock[works];
   const part = state.config.parts[works];
   if (!stock || !part) return undefined;
-  return { stock, holding: holdingOf(state.config, works) };
+  return { stock, holding: holdingOfPart(state.config, works) };
 }
 
 const holdings = new WeakMap<LathePart, Profile>();
 
 /** What holds a part; worked out once. */
-export function holdingOf({ machine, parts }: LatheConfig, works: "main" | "sub"): Profile {
+export function holdingOfPart({ machine, parts }: LatheConfig, works: "main" | "sub"): Profile {
   const part = parts[works];
   invariant(part, `the ${works} spindle holds a part`);
   const kind = works === "sub" ? "collet" : (machine.workholding ?? "chuck");

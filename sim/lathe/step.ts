@@ -6,18 +6,18 @@ import { readGauge } from "../gauge/gauge.ts";
 import { CLOCK_POSITIONS, sweepBore } from "../gauge/indicator.ts";
 import type { LatheCommand } from "./commands.ts";
 import { ZERO } from "./config.ts";
-import { alarmed, crash, type Step } from "./crash.ts";
+import { alarmed, crash, type LatheStep } from "./crash.ts";
 import { felt } from "./felt.ts";
 import { moveTo } from "./motion.ts";
 import { advance, cycleStart, seekHome } from "./program.ts";
 import { activeTool, IDLE, isGuarded, type LatheState, surroundings, travelOf } from "./state.ts";
-import { callTool, pullBar, remount, slideTool } from "./toolChange.ts";
+import { callStation, pullBar, remount, slideTool } from "./toolChange.ts";
 
 /**
  * One thing done at the lathe. Pure: the same state and command give the same lathe and the same events. What is not
  * possible is an event that says why; nothing is thrown, and a crash is an event like any other.
  */
-export function step(state: LatheState, command: LatheCommand): Step {
+export function step(state: LatheState, command: LatheCommand): LatheStep {
   switch (command.do) {
     case "jog":
       return jog(state, command);
@@ -36,7 +36,7 @@ export function step(state: LatheState, command: LatheCommand): Step {
     case "live":
       return { state: { ...state, live: command.on && !state.alarm }, events: [] };
     case "call":
-      return callTool(state, command.station, command.offset);
+      return callStation(state, command.station, command.offset);
     case "mdi":
       return mdi(state, command.text);
     case "cycle-start":
@@ -87,7 +87,7 @@ export function step(state: LatheState, command: LatheCommand): Step {
   }
 }
 
-function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" }>): Step {
+function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" }>): LatheStep {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (state.program.target && !state.program.isHeld) return alarmed(state, "A block is in motion: hold it first.");
   const [low, high] = travelOf(state, axis);
@@ -104,7 +104,7 @@ function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" 
 }
 
 /** Counting drives forget where they are; absolute ones know. */
-function powerCycle(state: LatheState): Step {
+function powerCycle(state: LatheState): LatheStep {
   const off = {
     ...state,
     spindle: { ...state.spindle, run: "off" as const },
@@ -125,13 +125,13 @@ function powerCycle(state: LatheState): Step {
   };
 }
 
-function home(state: LatheState): Step {
+function home(state: LatheState): LatheStep {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (state.door === "open") return alarmed(state, "The door is open: shut it first.");
   return seekHome({ ...state, program: IDLE });
 }
 
-function door(state: LatheState, to: "open" | "shut"): Step {
+function door(state: LatheState, to: "open" | "shut"): LatheStep {
   if (to === "open" && (state.spindle.run !== "off" || state.live))
     return {
       state: {
@@ -146,7 +146,7 @@ function door(state: LatheState, to: "open" | "shut"): Step {
   return { state: { ...state, door: to }, events: [] };
 }
 
-function spindle(state: LatheState, run: LatheState["spindle"]["run"], rpm = state.spindle.rpm || 1000): Step {
+function spindle(state: LatheState, run: LatheState["spindle"]["run"], rpm = state.spindle.rpm || 1000): LatheStep {
   if (run !== "off" && state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (run !== "off" && state.door === "open") return alarmed(state, "The door is open: the spindle does not start.");
   if (run !== "off" && state.setter === "out")
@@ -157,7 +157,7 @@ function spindle(state: LatheState, run: LatheState["spindle"]["run"], rpm = sta
   return { state: turning, events: [] };
 }
 
-function mdi(state: LatheState, text: string): Step {
+function mdi(state: LatheState, text: string): LatheStep {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (state.config.machine.encoders === "incremental" && !state.isHomed)
     return alarmed(state, "The machine has not been home: it does not know where it is.");
@@ -166,7 +166,7 @@ function mdi(state: LatheState, text: string): Step {
   return { state: { ...state, program: { ...IDLE, blocks: blocks.value } }, events: [] };
 }
 
-function holdSpacer(state: LatheState, { spacer }: Extract<LatheCommand, { do: "hold-spacer" }>): Step {
+function holdSpacer(state: LatheState, { spacer }: Extract<LatheCommand, { do: "hold-spacer" }>): LatheStep {
   if (state.spindle.run !== "off" || state.live)
     return alarmed(state, `Stop the spindle first: ${spacer.kind} is held at a resting part only.`);
   const held = { ...state, spacer, isTouching: false, isCrushed: false };
@@ -179,14 +179,14 @@ function holdSpacer(state: LatheState, { spacer }: Extract<LatheCommand, { do: "
   return then;
 }
 
-function setter(state: LatheState, to: "out" | "parked"): Step {
+function setter(state: LatheState, to: "out" | "parked"): LatheStep {
   if (!state.config.machine.setter) return alarmed(state, "This machine has no setter.");
   if (to === "out" && state.spindle.run !== "off")
     return alarmed(state, "Stop the spindle before the setter comes out.");
   return { state: { ...state, setter: to, isPressed: false }, events: [] };
 }
 
-function measure(state: LatheState, { gauge, z }: Extract<LatheCommand, { do: "measure" }>): Step {
+function measure(state: LatheState, { gauge, z }: Extract<LatheCommand, { do: "measure" }>): LatheStep {
   if (state.spindle.run !== "off" || state.live) return alarmed(state, "Stop the spindle before you measure by hand.");
   const works = activeTool(state)?.works ?? "main";
   const stock = state.stock[works];
@@ -201,7 +201,7 @@ function measure(state: LatheState, { gauge, z }: Extract<LatheCommand, { do: "m
 }
 
 /** An indicator in the spindle, run round the holder in the working position. */
-function sweep(state: LatheState, sag: number): Step {
+function sweep(state: LatheState, sag: number): LatheStep {
   const active = activeTool(state);
   if (!active) return alarmed(state, "No holder stands in the working position.");
   const off = {

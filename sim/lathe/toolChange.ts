@@ -5,7 +5,7 @@ import { gapAcross, gapAlong } from "../contact/gap.ts";
 import { valuesAt } from "../stock/profile.ts";
 import { endOf } from "../stock/stock.ts";
 import { REMOUNT_SCATTER } from "./config.ts";
-import { alarmed, crash, type Step } from "./crash.ts";
+import { alarmed, crash, type LatheStep } from "./crash.ts";
 import { activeTool, type LatheState, onOwnSide, surroundings } from "./state.ts";
 
 /** A turret's neighbours need this much room in front of the part, or beside it, to swing past. Millimetres. */
@@ -15,7 +15,7 @@ const SWING = 3;
  * Brings a station into the working position and makes a row count. Indexing over the part is a crash: the same tool
  * called with another offset does not index, but a call of another station always does.
  */
-export function callTool(state: LatheState, station: string, offset: string | undefined): Step {
+export function callStation(state: LatheState, station: string, offset: string | undefined): LatheStep {
   if (state.alarm) return alarmed(state, "The control alarms: reset it first.");
   if (!state.tools[station]) return alarmed(state, `Station ${station} is empty.`);
   if (station === state.station) return { state: { ...state, offset }, events: [] };
@@ -82,7 +82,7 @@ function swingsInto(state: LatheState, station: string): string | undefined {
 }
 
 /** Takes a holder off and puts it back: it comes back as its kind of seat lets it. */
-export function remount(state: LatheState, station: string): Step {
+export function remount(state: LatheState, station: string): LatheStep {
   const tool = state.tools[station];
   if (!tool) return alarmed(state, `Station ${station} is empty.`);
   const scatter = REMOUNT_SCATTER[tool.holder ?? "fixed"];
@@ -96,7 +96,7 @@ export function remount(state: LatheState, station: string): Step {
 }
 
 /** Loosens the tool, slides it until it meets the part, clamps it. The machine does not move. */
-export function slideTool(state: LatheState, axis: LatheAxis): Step {
+export function slideTool(state: LatheState, axis: LatheAxis): LatheStep {
   const active = activeTool(state);
   const around = active && surroundings(state, active.works);
   if (!active || !around) return alarmed(state, "There is nothing to slide.");
@@ -133,7 +133,7 @@ export function slideTool(state: LatheState, axis: LatheAxis): Step {
 }
 
 /** Opens the chuck and pulls the bar out until its end meets the tool that stands in front of it. */
-export function pullBar(state: LatheState): Step {
+export function pullBar(state: LatheState): LatheStep {
   const active = activeTool(state);
   const around = active && surroundings(state, active.works);
   if (!active || !around) return alarmed(state, "No tool stands in front of the bar.");

@@ -1,16 +1,15 @@
 import {
   type AxisName,
   apart,
-  each,
+  type EachAxis,
   lastDigitOf,
   millimetresOf,
-  type PerAxis,
   type PhysicalMachine,
   type PhysicalZone,
 } from "./machine.ts";
 
 /** A number as a control keeps it: to its last digit, halves away from zero. */
-export function toDigit(machine: Pick<PhysicalMachine, "unit">, number: number): number {
+function toDigit(machine: Pick<PhysicalMachine, "unit">, number: number): number {
   const digits = 1 / lastDigitOf(machine);
   const rounded = Math.sign(number) * Math.floor(Math.abs(number) * digits + 0.5 + 1e-6);
   return rounded === 0 ? 0 : rounded / digits;
@@ -20,7 +19,7 @@ export function toDigit(machine: Pick<PhysicalMachine, "unit">, number: number):
 export interface Seat {
   readonly zone: PhysicalZone;
   /** True millimetres in the part's frame, X a radius. */
-  readonly place: PerAxis<number>;
+  readonly place: EachAxis<number>;
 }
 
 interface Row {
@@ -148,5 +147,3 @@ export class PhysicalControl {
     this.work(name)[axis] = toDigit(this.machine, number);
   }
 }
-
-export const zeros = (): PerAxis<number> => each(() => 0);

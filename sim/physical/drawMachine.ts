@@ -1,5 +1,5 @@
 import { type Draws, drawsOf } from "./chance.ts";
-import { each, type PerAxis, type PhysicalMachine, type PhysicalZone } from "./machine.ts";
+import { type EachAxis, each, type PhysicalMachine, type PhysicalZone } from "./machine.ts";
 
 const KINDS = ["turret", "post", "gang", "cross", "sub-side", "back", "arm"] as const;
 
@@ -11,7 +11,7 @@ export function drawMachine(seed: number): PhysicalMachine {
   const entry = draws.pick(["overwritten", "added-to", "dimension-stated"] as const);
   const wantsWorkZero = entry === "dimension-stated" && draws.flip(0.3);
   const kinds = KINDS.filter((kind) => kind === "turret" || draws.flip(0.6));
-  const main: PerAxis<PhysicalZone["drives"]["x"]> = each(() => drive(draws));
+  const main: EachAxis<PhysicalZone["drives"]["x"]> = each(() => drive(draws));
   return {
     unit,
     entry,
@@ -38,7 +38,7 @@ const drive = (draws: Draws) =>
     goes: draws.flip() ? 1 : -1,
   }) as const satisfies PhysicalZone["drives"]["x"];
 
-function zoneOf(draws: Draws, kind: (typeof KINDS)[number], main: PerAxis<PhysicalZone["drives"]["x"]>): PhysicalZone {
+function zoneOf(draws: Draws, kind: (typeof KINDS)[number], main: EachAxis<PhysicalZone["drives"]["x"]>): PhysicalZone {
   const isTurned = () => draws.flip(0.3);
   // Zones of the main spindle share its drives on most machines, and have their own on some.
   const drives = kind === "back" || draws.flip(0.25) ? each(() => drive(draws)) : main;

@@ -6,11 +6,11 @@
  */
 export type AxisName = "x" | "y" | "z";
 export const AXIS_NAMES: readonly AxisName[] = ["x", "y", "z"];
-export type PerAxis<Value> = Readonly<Record<AxisName, Value>>;
-export const each = <Value>(of: (axis: AxisName) => Value): PerAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
+export type EachAxis<Value> = Readonly<Record<AxisName, Value>>;
+export const each = <Value>(of: (axis: AxisName) => Value): EachAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
 
 /** A drive: which body it moves, and which way that body goes in the part's frame while the display grows. */
-export interface Drive {
+interface ZoneDrive {
   readonly moves: "tool" | "part";
   readonly goes: 1 | -1;
 }
@@ -21,28 +21,28 @@ export interface PhysicalZone {
   readonly spindle: "main" | "sub";
   /** From which side of the centreline its turning tools cut: at plus X or at minus X. */
   readonly side: 1 | -1;
-  readonly drives: PerAxis<Drive>;
+  readonly drives: EachAxis<ZoneDrive>;
   /** Programs count this axis up against the part's frame: Z plus into the part. */
-  readonly countsAgainst: PerAxis<boolean>;
+  readonly countsAgainst: EachAxis<boolean>;
   /** The stored number of a tool falls where that of most machines grows. */
-  readonly storesTurned: PerAxis<boolean>;
+  readonly storesTurned: EachAxis<boolean>;
   /** A swivelling arm: whether the control carries the cutter's overhang, and its angle from Z, degrees. */
   readonly arm?: { readonly carries: boolean; readonly angle: number };
 }
 
-export type Entry = "overwritten" | "added-to" | "dimension-stated";
+type MeasuringEntry = "overwritten" | "added-to" | "dimension-stated";
 
 export interface PhysicalMachine {
   readonly unit: "mm" | "in";
   readonly xShows: "diameter" | "radius";
-  readonly entry: Entry;
+  readonly entry: MeasuringEntry;
   /** What its measuring function counts in, and whether it wants the work offset at 0 before. */
   readonly countsWork: boolean;
   readonly countsWear: boolean;
   readonly wantsWorkZero: boolean;
   readonly zones: readonly PhysicalZone[];
   /** Lowest and highest that its display can show, in its own unit. */
-  readonly travel: PerAxis<readonly [number, number]>;
+  readonly travel: EachAxis<readonly [number, number]>;
   /** Readings at which a tool of no length trips the setter's sides, in its own unit; undefined without a setter. */
   readonly setter: { readonly outside: number; readonly bore: number; readonly face: number } | undefined;
   readonly standardOverhang: number;

@@ -18,8 +18,8 @@ const IN_HOLES = ["boring", "back-boring", "groove-bore", "thread-bore"];
 const ON_CENTRE = ["drill", "centre-drill", "spot-drill", "reamer", "tap", "live-axial-cutter", "live-axial-drill"];
 const SIDEWAYS = ["live-cross-cutter", "live-cross-drill"];
 
-export const worksInHole = ({ kind }: ToolShape): boolean => IN_HOLES.includes(kind);
-export const standsOnCentre = ({ kind }: ToolShape): boolean => ON_CENTRE.includes(kind);
+const worksInHole = ({ kind }: ToolShape): boolean => IN_HOLES.includes(kind);
+const standsOnCentre = ({ kind }: ToolShape): boolean => ON_CENTRE.includes(kind);
 
 /**
  * The stretch that a tool fills along an axis, measured from the point that its program moves. On X of a zone whose tools

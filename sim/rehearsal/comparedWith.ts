@@ -5,9 +5,9 @@ import {
   common,
   grown,
   joined,
-  minus,
   outlinesOf,
   type Region,
+  subtract,
   widthOf,
   within,
 } from "../clipping/region.ts";
@@ -37,7 +37,7 @@ export function comparedWith(intended: Turned, turned: Turned, fromZ: number): r
   const [want, have] = [partOf(intended), partOf(turned)];
   const found = (kind: Difference["kind"], region: Region) =>
     pieces(cutAt(region, fromZ)).map((one) => describe(kind, one));
-  return [...found("gouge", minus(want, have)), ...found("uncut", minus(have, want))]
+  return [...found("gouge", subtract(want, have)), ...found("uncut", subtract(have, want))]
     .flatMap((one) => one ?? [])
     .sort((a, b) => b.width - a.width)
     .slice(0, MOST);

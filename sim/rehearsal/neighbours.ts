@@ -20,7 +20,7 @@ export interface NeighbourCheck {
 }
 
 /** Where tools go, in part coordinates, by offset. */
-export type Boxes = ReadonlyMap<string, TravelTool["box"]>;
+type Boxes = ReadonlyMap<string, TravelTool["box"]>;
 
 /** Chuck, stock and what stands in front, as they are before the first cut. */
 export function standingObstacles({ blank, front }: Stage): readonly Obstacle[] {
@@ -31,7 +31,7 @@ export function standingObstacles({ blank, front }: Stage): readonly Obstacle[] 
 const CHUCK_DEPTH = 60;
 
 /** Slides at the four corners of where a tool goes; none where that is not known. */
-export function cornersOf(stage: Stage, offset: string, box: TravelTool["box"] | undefined): readonly Slides[] {
+function slidesAtCorners(stage: Stage, offset: string, box: TravelTool["box"] | undefined): readonly Slides[] {
   const held = stage.offsets.get(offset);
   if (!held || !box?.x || !box.z) return [];
   return box.x.flatMap((x) => (box.z ?? []).map((z) => ({ x: x + held.reckoned.x, z: z + held.reckoned.z })));
@@ -45,7 +45,7 @@ export function neighbourChecks(stage: Stage, boxes: Boxes): readonly NeighbourC
   const checks: NeighbourCheck[] = [];
   for (const working of stage.tools.values()) {
     let worst: NeighbourCheck | undefined;
-    for (const slides of cornersOf(stage, working.offset, boxes.get(working.offset)))
+    for (const slides of slidesAtCorners(stage, working.offset, boxes.get(working.offset)))
       for (const neighbour of stage.tools.values()) {
         if (neighbour === working) continue;
         for (const obstacle of obstacles) {
@@ -61,14 +61,14 @@ export function neighbourChecks(stage: Stage, boxes: Boxes): readonly NeighbourC
 /** Where the turret may turn, from where a tool stands at the end of its ways. */
 export function indexPlace(stage: Stage, boxes: Boxes, offset: string, margin: number): SafeIndex | undefined {
   const { turret } = stage;
-  const here = cornersOf(stage, offset, boxes.get(offset)).at(-1);
+  const here = slidesAtCorners(stage, offset, boxes.get(offset)).at(-1);
   if (!turret || !here) return undefined;
   const swings = [...stage.tools.values()].map(({ swing }) => swing);
   return safeIndex(turret, swings, standingObstacles(stage), margin, here);
 }
 
 /** A bar in its hole: room across and along, undefined where the hole is not known. */
-export interface BarCheck {
+interface BarCheck {
   readonly tool: StagedTool;
   readonly hole: number | undefined;
   readonly depth: number;

@@ -1,8 +1,8 @@
 import { neighbourRoom, type Obstacle, type Slides, swingRoom } from "../../core/clearance/index.ts";
 import type { LatheAxis } from "../../core/machine/index.ts";
 import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
-import { minutesOf, type ProgramMotion } from "../../core/program/index.ts";
-import { areaOf, NOTHING, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
+import { machiningMinutes, type ProgramMotion } from "../../core/program/index.ts";
+import { areaOf, EMPTY_REGION, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
 import {
   createRehearsalFindings,
   type RehearsalCode,
@@ -12,11 +12,11 @@ import {
 import type { RehearsalOptions } from "./options.ts";
 import type { Stage, StagedTool } from "./stage.ts";
 import { dropLoose, frontOf, inStrips, type StripStock, stripEdges } from "./stripStock.ts";
-import { type Meeting, sweep } from "./sweep.ts";
+import { type SweptMeeting, sweep } from "./sweep.ts";
 import { toolpath } from "./toolpath.ts";
 
 /** A straight piece of a move of the point that a tool's outline is about: Z, and X as a true distance. */
-export interface RehearsalStep {
+interface RehearsalStep {
   /** Counted from 1. */
   readonly line: number;
   readonly kind: "rapid" | "feed" | "thread" | "away" | "index";
@@ -28,7 +28,7 @@ export interface RehearsalStep {
   /** Strips that it changed, with their new outlines. */
   readonly changed: readonly StripChange[];
 }
-export interface StripChange {
+interface StripChange {
   readonly strip: number;
   readonly outlines: readonly Polygon[];
 }
@@ -80,7 +80,7 @@ export function* rehearseInSteps(
     station: "",
     call: 0,
     held: stock,
-    fallen: NOTHING,
+    fallen: EMPTY_REGION,
   };
   for (const [index, { motion, places }] of legs.entries()) {
     if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
@@ -108,7 +108,7 @@ export function stagedRehearsal(stage: Stage, motions: readonly ProgramMotion[])
     steps: [],
     findings: [],
     minutes: 0,
-    fallen: NOTHING,
+    fallen: EMPTY_REGION,
     removed: { cut: 0, dropped: 0 },
     stock,
     ...drawnBlank(stock),
@@ -167,7 +167,7 @@ function slidesFor(play: Play, { modes }: ProgramMotion, place: Slides): Slides 
 }
 
 /** Where the outline's point of a tool stands while the slides stand somewhere: seen from the tool's own side. */
-export function standsAt({ origin, side }: StagedTool, slides: Slides): Point {
+function standsAt({ origin, side }: StagedTool, slides: Slides): Point {
   return point(slides.z - origin.z, (side * (slides.x - origin.x)) / 2);
 }
 
@@ -196,7 +196,7 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
     offset: motion.modes.offset,
     from,
     to,
-    minutes: minutesOf(time, length, motion.modes, from.x + to.x),
+    minutes: machiningMinutes(time, length, motion.modes, from.x + to.x),
     changed: changesOf(play.stock, passed.changed),
   });
   for (const meeting of passed.meetings) say(play, motion, meeting.code, meeting);
@@ -319,7 +319,7 @@ function say(
   play: Play,
   motion: ProgramMotion,
   code: RehearsalCode,
-  { room, against, by, weight }: Pick<Meeting, "room" | "against" | "weight"> & { readonly by?: string },
+  { room, against, by, weight }: Pick<SweptMeeting, "room" | "against" | "weight"> & { readonly by?: string },
 ): void {
   play.findings.add(play.call, {
     code,

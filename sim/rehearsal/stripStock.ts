@@ -5,12 +5,12 @@ import {
   boxesMeet,
   boxOf,
   common,
+  EMPTY_REGION,
   isNothing,
   joined,
-  minus,
-  NOTHING,
   type Region,
   regionOf,
+  subtract,
   volumeOf,
   within,
 } from "../clipping/region.ts";
@@ -44,7 +44,7 @@ export function inStrips(region: Region, edges: readonly number[]): StripStock {
   const box = boxOf(region);
   const strips = edges.slice(0, -1).map((zMin, index) => {
     const zMax = edges[index + 1] as number;
-    return stripOf(box ? within(region, { zMin, zMax, xMin: box.xMin, xMax: box.xMax }) : NOTHING);
+    return stripOf(box ? within(region, { zMin, zMax, xMin: box.xMin, xMax: box.xMax }) : EMPTY_REGION);
   });
   return { edges, strips };
 }
@@ -87,7 +87,7 @@ export function cutStock(stock: StripStock, outlines: readonly Polygon[], box: B
     };
     const near = outlines.map((outline) => convexWithin(outline, around)).filter(({ length }) => length > 2);
     if (near.length === 0) continue;
-    const left = minus(region, regionOf(...near));
+    const left = subtract(region, regionOf(...near));
     const taken = areaOf(region) - areaOf(left);
     if (taken <= LEAST_AREA) continue;
     strips ??= [...stock.strips];
@@ -120,7 +120,7 @@ export function overlapWith(stock: StripStock, region: Region, box: Box): Region
     const part = common(own, region);
     if (!isNothing(part)) parts.push(part);
   }
-  return parts.length === 0 ? NOTHING : joined(...parts);
+  return parts.length === 0 ? EMPTY_REGION : joined(...parts);
 }
 
 /** True where any material's box meets a box: what does not cannot touch. */
@@ -145,14 +145,14 @@ export function dropLoose(stock: StripStock): StripCut & { readonly fallen: Regi
   const back = stock.edges[0] as number;
   const outer = whole.paths.filter((path) => signedArea(path) > 0);
   const held = outer.filter((path) => (boxOf({ paths: [path] })?.zMin ?? 0) <= back + HELD);
-  if (held.length === outer.length) return { stock, changed: [], area: 0, fallen: NOTHING };
+  if (held.length === outer.length) return { stock, changed: [], area: 0, fallen: EMPTY_REGION };
   const kept = common(whole, { paths: held });
   const left = inStrips(kept, stock.edges);
   const changed = stock.strips.flatMap((strip, index) =>
     Math.abs(areaOf(strip.region) - areaOf((left.strips[index] as Strip).region)) > LEAST_AREA ? [index] : [],
   );
   const strips = stock.strips.map((strip, index) => (changed.includes(index) ? (left.strips[index] as Strip) : strip));
-  const fallen = minus(whole, kept);
+  const fallen = subtract(whole, kept);
   return { stock: { edges: stock.edges, strips }, changed, area: areaOf(fallen), fallen };
 }
 const HELD = 1e-3;

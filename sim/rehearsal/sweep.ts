@@ -29,14 +29,14 @@ import type { Stage, StagedTool } from "./stage.ts";
 import { cutStock, mayMeet, overlapWith, type StripCut, type StripStock } from "./stripStock.ts";
 
 /** A tool that met something on its way. */
-export interface Meeting {
+export interface SweptMeeting {
   readonly code: RehearsalCode;
   readonly weight: FindingWeight;
   readonly against: string;
   /** Room left, millimetres; negative by how deep it goes in. */
   readonly room: number;
 }
-export interface Pass {
+interface Pass {
   readonly kind: "rapid" | "feed" | "thread" | "away" | "index";
   readonly from: Point;
   readonly to: Point;
@@ -44,8 +44,8 @@ export interface Pass {
   readonly pitch: number;
   readonly inCycle: boolean;
 }
-export interface Passed extends StripCut {
-  readonly meetings: readonly Meeting[];
+interface Passed extends StripCut {
+  readonly meetings: readonly SweptMeeting[];
 }
 
 /** How deep two things may be in each other in a clean contact: what the nose's polygon and the grid round to. */
@@ -57,7 +57,7 @@ export function sweep(
   tool: StagedTool,
   pass: Pass,
 ): Passed {
-  const meetings: Meeting[] = [];
+  const meetings: SweptMeeting[] = [];
   const outline = edgeOf(tool, options);
   const isRapid = pass.kind === "rapid" || pass.kind === "away" || pass.kind === "index";
   let cut: StripCut = { stock, changed: [], area: 0 };
@@ -149,7 +149,7 @@ function cutThread(stock: StripStock, outline: Polygon, { from, to, pitch }: Pas
 const MOST_TURNS = 400;
 
 /** Shank, bar and holder against what is left after the cut. */
-function meetHolder(stock: StripStock, { body }: StagedTool, pass: Pass, meetings: Meeting[]): void {
+function meetHolder(stock: StripStock, { body }: StagedTool, pass: Pass, meetings: SweptMeeting[]): void {
   for (const holder of body.holder) {
     const path = boxAlong(holder, pass);
     if (!mayMeet(stock, path.right) && !(path.left && mayMeet(stock, path.left))) continue;
@@ -175,7 +175,7 @@ function boxAlong(outline: Polygon, { from, to }: Pass): { readonly right: Box; 
 }
 
 /** A rapid that passes closer to material than the margin, once it has left where it began. */
-function meetNearly(stock: StripStock, outline: Polygon, pass: Pass, margin: number, meetings: Meeting[]): void {
+function meetNearly(stock: StripStock, outline: Polygon, pass: Pass, margin: number, meetings: SweptMeeting[]): void {
   const way = less(pass.to, pass.from);
   const far = length(way);
   // What it has just cut is near by nature; so is where a cut begins, if it comes no closer than the margin there.
@@ -200,7 +200,7 @@ const LEAVING = 1.5;
 const ROUNDING = 1e-3;
 
 /** Tool and holder against what stands: the chuck, and what is in front. */
-function meetStanding(stage: Stage, { body }: StagedTool, pass: Pass, margin: number, meetings: Meeting[]): void {
+function meetStanding(stage: Stage, { body }: StagedTool, pass: Pass, margin: number, meetings: SweptMeeting[]): void {
   const { blank, front } = stage;
   const standing = [
     { against: "chuck", code: "chuck" as const, box: cylinder(blank.jaws - REACH, blank.jaws, blank.chuckRadius) },

@@ -23,9 +23,9 @@ import {
   createLathe,
   type LatheConfig,
   type LatheState,
+  type LatheStep,
   observe,
   type PerAxis,
-  type Step,
   truth,
   ZERO,
 } from "../lathe/index.ts";
@@ -45,7 +45,7 @@ export interface Loop {
   readonly paperSlip: number;
 }
 
-export interface LoopResult {
+interface LoopResult {
   readonly refusals: string;
   /** True position of the programmed point after MDI, less the one that was asked for. */
   readonly miss: number;
@@ -159,7 +159,7 @@ function roundAll({ machine }: Case, to: PerAxis<number>): PerAxis<number> {
 }
 
 /** Moves an axis so that the outline's point stands there in the part's frame (X as a true distance on its own side). */
-function stand(state: LatheState, axis: Axis, where: number): Step {
+function stand(state: LatheState, axis: Axis, where: number): LatheStep {
   const active = activeTool(state);
   if (!active) return { state, events: [] };
   const target = axis === "x" ? active.tool.at.x + active.side * 2 * where : active.tool.at[axis] + where;
@@ -290,7 +290,7 @@ function prove(loop: Loop, entered: LatheState, zero = 0) {
 }
 
 interface Contact {
-  readonly step: Step;
+  readonly step: LatheStep;
   readonly numbers: Partial<Record<TouchField, number>>;
   /** Assumed place of the contact less the true one: gauges, feel, steps. */
   readonly slip: number;
@@ -315,7 +315,7 @@ function contact(loop: Loop, lathe: LatheState, reckoned: number): Contact {
   const wall = () => now.state.stock[works]?.outer.at(-1)?.v1 ?? 0;
   const hole = () => now.state.stock[works]?.inner.at(-1)?.v1 ?? 0;
   const end = () => (now.state.stock[works] ? endOf(now.state.stock[works]) : 0);
-  const add = (next: Step) => {
+  const add = (next: LatheStep) => {
     now = { state: next.state, events: [...now.events, ...next.events] };
   };
   const numbers: Partial<Record<TouchField, number>> = {};
@@ -493,13 +493,13 @@ const lowest = ({ tool, zone }: Case) =>
   tool.kind === "groove-face" ? 0 : farthest(bodyIn(tool, zone).cutting, familyOf(tool) === "bore" ? "x+" : "x-").z;
 
 /** Brings the tool in front of the surface that it will touch, clear of it, on the axes that are not touched first. */
-function placeBeside(state: LatheState, one: Case, thickness = 0): Step {
+function placeBeside(state: LatheState, one: Case, thickness = 0): LatheStep {
   const { tool, axis, zone, choice } = one;
   const { stand: stands } = wholeChoice(tool, axis, choice);
   const family = familyOf(tool);
   const box = extent(bodyIn(tool, zone).cutting);
   const radius = BAR / 2;
-  let now: Step = { state, events: [] };
+  let now: LatheStep = { state, events: [] };
   const go = (on: Axis, where: number) => {
     const next = stand(now.state, on, where);
     now = { state: next.state, events: [...now.events, ...next.events] };
@@ -549,7 +549,7 @@ function placeBeside(state: LatheState, one: Case, thickness = 0): Step {
 }
 
 /** Beside the probe, clear of the part. */
-function nearProbe(state: LatheState, { axis, tool, zone }: Case, towards: 1 | -1): Step {
+function nearProbe(state: LatheState, { axis, tool, zone }: Case, towards: 1 | -1): LatheStep {
   const active = activeTool(state);
   const { setter } = state.config.machine;
   if (!active || !setter) return { state, events: [] };
@@ -564,11 +564,11 @@ function nearProbe(state: LatheState, { axis, tool, zone }: Case, towards: 1 | -
 }
 
 /** A light cut on the surface, and away along the other axis, as the way says. */
-function skimmed(lathe: LatheState, one: Case): Step {
+function skimmed(lathe: LatheState, one: Case): LatheStep {
   const { tool, axis, zone } = one;
   const family = familyOf(tool);
   const box = extent(bodyIn(tool, zone).cutting);
-  let now: Step = perform(lathe, { do: "spindle", run: "forward", rpm: 800 });
+  let now: LatheStep = perform(lathe, { do: "spindle", run: "forward", rpm: 800 });
   const go = (on: Axis, where: number) => {
     const next = stand(now.state, on, where);
     now = { state: next.state, events: [...now.events, ...next.events] };

@@ -1,9 +1,9 @@
 import { type Axis, jogStep } from "../../core/machine/index.ts";
-import { gapOn, type LatheCommand, type LatheState, observe, type Step, step } from "../lathe/index.ts";
+import { gapOn, type LatheCommand, type LatheState, type LatheStep, observe, step } from "../lathe/index.ts";
 
 /** Several commands after another. */
-export function perform(state: LatheState, ...commands: readonly LatheCommand[]): Step {
-  let done: Step = { state, events: [] };
+export function perform(state: LatheState, ...commands: readonly LatheCommand[]): LatheStep {
+  let done: LatheStep = { state, events: [] };
   for (const command of commands) {
     const next = step(done.state, command);
     done = { state: next.state, events: [...done.events, ...next.events] };
@@ -12,7 +12,7 @@ export function perform(state: LatheState, ...commands: readonly LatheCommand[])
 }
 
 /** Turns the wheel until the axis reads this (millimetres, X as a diameter). */
-export const jogTo = (state: LatheState, axis: Axis, readout: number): Step =>
+export const jogTo = (state: LatheState, axis: Axis, readout: number): LatheStep =>
   step(state, { do: "jog", axis, by: readout - state.readout[axis] });
 
 /** How near the eye dares to go before the fine steps begin, true distance. */
@@ -29,10 +29,10 @@ export function creep(
   axis: Axis,
   towards: 1 | -1,
   fine = jogStep(state.config.machine, axis),
-): Step {
+): LatheStep {
   const onDiameter = axis === "x" ? 2 : 1;
   const room = gapOn(state, axis) - (state.spacer?.axis === axis ? state.spacer.thickness : 0);
-  let done: Step = { state, events: [] };
+  let done: LatheStep = { state, events: [] };
   if (Number.isFinite(room) && room > BY_EYE) {
     // In whole steps of the wheel, so that the readout stays on its divisions.
     const steps = Math.floor(((room - BY_EYE) * onDiameter) / fine);

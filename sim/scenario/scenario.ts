@@ -6,8 +6,8 @@ import {
   type LatheConfig,
   type LatheEvent,
   type LatheState,
+  type LatheStep,
   observe,
-  type Step,
   step,
   truth,
 } from "../lathe/index.ts";
@@ -26,7 +26,7 @@ export interface Expectation {
   readonly part?: { readonly z: number; readonly diameter: number; readonly within: number };
 }
 
-export type ScenarioStep =
+type ScenarioStep =
   | LatheCommand
   | { readonly do: "jog-to"; readonly axis: Axis; readonly readout: number }
   | { readonly do: "creep"; readonly axis: Axis; readonly towards: 1 | -1; readonly fine?: number }
@@ -40,7 +40,7 @@ export interface Scenario {
   readonly steps: readonly ScenarioStep[];
 }
 
-export interface ScenarioRun {
+interface ScenarioRun {
   readonly state: LatheState;
   readonly events: readonly LatheEvent[];
   /** Every expectation that did not hold, in words. */
@@ -67,7 +67,7 @@ export function runScenario({ steps, seed }: Scenario, config: LatheConfig): Sce
   return { state, events, unmet };
 }
 
-function take(state: LatheState, one: Exclude<ScenarioStep, { do: "expect" }>): Step {
+function take(state: LatheState, one: Exclude<ScenarioStep, { do: "expect" }>): LatheStep {
   if (one.do === "jog-to") return step(state, { do: "jog", axis: one.axis, by: one.readout - state.readout[one.axis] });
   if (one.do === "creep") return creep(state, one.axis, one.towards, one.fine);
   return step(state, one);

@@ -1,6 +1,6 @@
 import { chainProfile, type Profile } from "./profile.ts";
 
-export interface Holding {
+interface Holding {
   readonly kind: "chuck" | "guide-bush" | "collet";
   /** Z of the jaws' or the bush's front. */
   readonly jaws: number;

@@ -32,7 +32,7 @@ export function chainProfile(chain: readonly Point[]): Profile {
 const at = (piece: Piece, z: number): number =>
   piece.v0 === piece.v1 ? piece.v0 : piece.v0 + ((piece.v1 - piece.v0) * (z - piece.z0)) / (piece.z1 - piece.z0);
 
-export interface Lowered {
+interface Lowered {
   readonly profile: Profile;
   /** Greatest amount by which the patch lay below; 0 where it did nowhere. */
   readonly deepest: number;

@@ -12,7 +12,7 @@ import { farthest } from "../../core/outline/index.ts";
 import { contactTool, contactToProgrammed, familyOf, wholeChoice } from "../../core/tool/index.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
-import type { ControlRow, LatheConfig, LatheTool, PerAxis } from "../lathe/index.ts";
+import type { LatheConfig, LatheTool, PerAxis, StoredRow } from "../lathe/index.ts";
 import { ZERO } from "../lathe/index.ts";
 
 /** Honest scatter of a tool that stands where it stood: its insert was indexed since (docs/MATHEMATICS.md, Believability). */
@@ -116,7 +116,7 @@ export function fromOutline({ tool, zone, choice, way }: ToolView, axis: Axis): 
   return sideOf(tool, zone) * 2 * meets + contactToProgrammed(contact.value, "x", familyOf(tool) === "bore" ? -1 : 1);
 }
 
-function rowOf(view: ToolView, machine: MachineProfile): ControlRow {
+function rowOf(view: ToolView, machine: MachineProfile): StoredRow {
   const { control, zone } = view;
   const stored = (axis: Axis, value: number | undefined) => toControl(machine, axis, value ?? 0, "tool-offset", zone);
   return {

@@ -1,7 +1,7 @@
 import type { Axis, MachineProfile } from "../../core/machine/index.ts";
 import { AXES } from "../../core/machine/index.ts";
 import { observe } from "../../sim/lathe/index.ts";
-import type { LathePool, Observation, PooledLathe } from "./lathePool.ts";
+import type { FedPosition, LathePool, PooledLathe } from "./lathePool.ts";
 import { BUFFER } from "./lathePool.ts";
 
 /** Who serves, and when: handed in, so that a document depends on nothing else. */
@@ -75,7 +75,7 @@ function streamsDocument(pool: LathePool, streams: readonly string[], served: Se
 function deviceStream(
   id: string,
   lathe: PooledLathe,
-  observations: readonly Observation[],
+  observations: readonly FedPosition[],
   withEvents: boolean,
 ): string {
   const { machine } = lathe.state.config;
@@ -91,7 +91,7 @@ function deviceStream(
   return `<DeviceStream name="${id}" uuid="luvrit-${id}">${linear.join("")}${told}</DeviceStream>`;
 }
 
-function events(id: string, { state }: PooledLathe, { sequence, at }: Observation): string {
+function events(id: string, { state }: PooledLathe, { sequence, at }: FedPosition): string {
   const told = (item: string, element: string, value: string) =>
     `<${element} dataItemId="${id}_${item}" sequence="${sequence}" timestamp="${at}">${value}</${element}>`;
   const { mode } = observe(state);

@@ -10,7 +10,7 @@ import {
 } from "../../sim/lathe/index.ts";
 
 /** One position that was shown, as a feed keeps it: millimetres as the control shows them, X as it shows X. */
-export interface Observation {
+export interface FedPosition {
   readonly sequence: number;
   readonly at: string;
   readonly position: PerAxis<number>;
@@ -23,7 +23,7 @@ export interface PooledLathe {
   readonly state: LatheState;
   /** Grows with every batch of commands: who drives it says which state they saw. */
   readonly revision: number;
-  readonly observations: readonly Observation[];
+  readonly observations: readonly FedPosition[];
 }
 
 /** Positions that can still be asked for. */
@@ -85,7 +85,7 @@ export class LathePool {
   }
 
   /** Observations of a lathe from a sequence number on, at most so many. */
-  since(id: string, from: number, count: number): readonly Observation[] {
+  since(id: string, from: number, count: number): readonly FedPosition[] {
     return (this.lathes.get(id)?.observations ?? []).filter(({ sequence }) => sequence >= from).slice(0, count);
   }
 

@@ -1,7 +1,7 @@
 import { randomUUID } from "node:crypto";
 import type { Page } from "@playwright/test";
 import { advise } from "../../sim/exercise/advice/advice.ts";
-import { open, type Played, play, type Recorded, record } from "../../sim/exercise/run.ts";
+import { open, type Played, play, type RecordedAct, record } from "../../sim/exercise/run.ts";
 import { shippedExercise } from "../../sim/exercise/shipped/index.ts";
 import { pace } from "./pace.ts";
 import { beSignedIn, expect, longTest, signInAs, test } from "./shop.ts";
@@ -140,7 +140,7 @@ async function sendRun(page: Page, id: string, seed: number) {
   const exercise = shippedExercise(id);
   if (!exercise) throw new Error(`no exercise ${id}`);
   let now: Played = open(exercise, seed);
-  const acts: Recorded[] = [];
+  const acts: RecordedAct[] = [];
   for (let step = advise(now.bench, now.facts); step; step = advise(now.bench, now.facts))
     for (const one of step.carryOut()) {
       record(acts, one, acts.length * 900);

@@ -1,6 +1,9 @@
 import { describe, expect, it } from "vitest";
-import { ZONE_KINDS } from "../../core/machine/index.ts";
+import { AXES, ZONE_KINDS } from "../../core/machine/index.ts";
+import { AXIS_QUESTIONS, MACHINE_QUESTIONS, ZONE_QUESTIONS } from "../../core/machine/machineQuestions.ts";
 import { TOOL_KINDS, TOUCH_WAYS } from "../../core/tool/index.ts";
+import { answersOf } from "../../sim/physical/answers.ts";
+import { drawMachine } from "../../sim/physical/drawMachine.ts";
 import { longOr } from "../hard/long.ts";
 import { PaperDesk } from "./desk.ts";
 import { Job } from "./job.ts";
@@ -22,6 +25,26 @@ const FOUND: readonly (readonly [seed: number, what: string])[] = [
   [3942, "with a setter, the tool that was to teach the work offset was one that the setter did not measure"],
   [2117, "a back tool was touched before the work offset was taught that it rests on"],
 ];
+
+describe("the questions about a machine", () => {
+  it("are answered by every machine that is tried, each with one of its answers", () => {
+    for (const seed of [1, 2, 3, 4, 5, 6]) {
+      const machine = drawMachine(seed);
+      const given = answersOf(machine);
+      const asked = [
+        ...MACHINE_QUESTIONS.map((question) => [question.id, question] as const),
+        ...machine.zones.flatMap(({ id }) => [
+          ...ZONE_QUESTIONS.map((question) => [`${id} ${question.id}`, question] as const),
+          ...AXES.flatMap((axis) =>
+            AXIS_QUESTIONS[axis].map((question) => [`${id} ${axis} ${question.id}`, question] as const),
+          ),
+        ]),
+      ];
+      expect(Object.keys(given).sort()).toEqual(asked.map(([id]) => id).sort());
+      for (const [id, { answers }] of asked) expect(Object.keys(answers)).toContain(given[id]);
+    }
+  });
+});
 
 describe("machines that have found something", () => {
   it.each(FOUND)("seed %i: %s", { timeout: 60_000 }, async (seed) => {

@@ -18,7 +18,7 @@ export interface MountScene {
   readonly exaggeration: number;
 }
 
-export interface MountSituation {
+interface MountSituation {
   readonly check: MountCheck;
   /** Numbers as understood so far, millimetres. */
   readonly given: Readonly<Record<string, number>>;

@@ -14,7 +14,7 @@ import {
 } from "../../../core/outline/index.ts";
 import { familyOf, pointLength, type Tool, wholeChoice } from "../../../core/tool/index.ts";
 import type { Outlined, TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { holdingOf, type Workpiece, wallsOf } from "./workpiece.ts";
+import { type Workpiece, wallsOf, workholdingLook } from "./workpiece.ts";
 
 /** Length of a spacer along the surface that it lies on, in bar diameters. */
 export const SPACER_IN_DIAMETERS = 0.16;
@@ -56,7 +56,7 @@ export function shared(situation: TouchSituation, workpiece: Workpiece) {
   return {
     plane: "section" as const,
     stock: wallsOf(workpiece),
-    holding: holdingOf(workpiece, kind, chuckDiameter),
+    holding: workholdingLook(workpiece, kind, chuckDiameter),
     pull: undefined as TouchScene["pull"],
   };
 }

@@ -31,7 +31,7 @@ export function wallsOf({ diameter, end, hole, cut }: Workpiece): readonly Polyg
 }
 
 /** Two jaws of a chuck and its body, or the nose of a guide bush or collet, around the bar. */
-export function holdingOf(
+export function workholdingLook(
   { diameter, stickOut }: Pick<Workpiece, "diameter" | "stickOut">,
   kind: "chuck" | "guide-bush" | "collet",
   chuckDiameter: number,

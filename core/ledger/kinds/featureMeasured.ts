@@ -1,13 +1,13 @@
 import { CELLS } from "../cells.ts";
 import { topOf } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, name, object, uuid } from "./schemaParts.ts";
+import { lengthSchema, name, object, uuid } from "./schemaParts.ts";
 
 /** A feature as it was measured on one of the parts, which are counted from 1. */
 export const schema = object(["feature", "part", "measured", "uncertainty"], {
   feature: uuid,
   part: { type: "integer", minimum: 1, maximum: 1_000_000 },
-  measured: length,
+  measured: lengthSchema,
   uncertainty: { type: "number", exclusiveMinimum: 0, maximum: 10 },
   gauge: name,
 });

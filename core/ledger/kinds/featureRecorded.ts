@@ -3,7 +3,7 @@ import { latheAxisSchema } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, name, object, offset, uuid } from "./schemaParts.ts";
+import { lengthSchema, name, object, offset, uuid } from "./schemaParts.ts";
 
 /** A dimension of the drawing that an offset makes, with its limits. Lengths from the face, X as diameters. */
 export const schema = object(["feature", "name", "offset", "axis", "nominal", "lower", "upper"], {
@@ -11,14 +11,14 @@ export const schema = object(["feature", "name", "offset", "axis", "nominal", "l
   name,
   offset,
   axis: latheAxisSchema,
-  nominal: length,
+  nominal: lengthSchema,
   /** Lower and upper deviation from nominal. */
-  lower: length,
-  upper: length,
+  lower: lengthSchema,
+  upper: lengthSchema,
   /** What it is, as far as it tells causes of an error apart; a length on Z, on X a bore or a cylinder by its tool. */
   form: { type: "string", enum: FEATURE_FORMS },
   /** Z at which it is measured. */
-  atZ: length,
+  atZ: lengthSchema,
 });
 
 export const kind: Kind<"feature-recorded"> = {

@@ -1,13 +1,13 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, object, size } from "./schemaParts.ts";
+import { lengthSchema, object, sizeSchema } from "./schemaParts.ts";
 
 /** What stands on the spindle's axis in front of the part: a cylinder from a Z away from the chuck. */
 export const schema = object(["what", "diameter", "z"], {
   what: { type: "string", enum: ["nothing", "tailstock", "sub-spindle"] },
-  diameter: size,
-  z: length,
+  diameter: sizeSchema,
+  z: lengthSchema,
 });
 
 export const kind: Kind<"front-described"> = {

@@ -1,10 +1,10 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import type { Kind } from "./kind.ts";
-import { length, object, offset } from "./schemaParts.ts";
+import { lengthSchema, object, offset } from "./schemaParts.ts";
 
 /** Another tool is the master, or the master has a new insert: Z of the tools less `shift`, the work offset more by it. */
-export const schema = object(["from", "to", "shift"], { from: offset, to: offset, shift: length });
+export const schema = object(["from", "to", "shift"], { from: offset, to: offset, shift: lengthSchema });
 
 export const kind: Kind<"master-changed"> = {
   version: 1,

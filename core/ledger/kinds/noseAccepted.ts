@@ -1,14 +1,14 @@
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import type { Kind } from "./kind.ts";
-import { name, object, offset, size } from "./schemaParts.ts";
+import { name, object, offset, sizeSchema } from "./schemaParts.ts";
 
 /** Nose radius and tip orientation as they are to stand in the control. */
 export const schema = object(["offset", "noseRadius", "orientation"], {
   offset,
   /** Absent for a tool that has no insert. */
   insert: name,
-  noseRadius: size,
+  noseRadius: sizeSchema,
   /** Code in the machine's own numbering. */
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 });

@@ -1,12 +1,12 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import type { Kind } from "./kind.ts";
-import { length, object, offset, size } from "./schemaParts.ts";
+import { lengthSchema, object, offset, sizeSchema } from "./schemaParts.ts";
 
 /** The part on which back tools were touched was longer than recorded by `difference`. */
 export const schema = object(["length", "difference", "offsets"], {
-  length: size,
-  difference: length,
+  length: sizeSchema,
+  difference: lengthSchema,
   offsets: { type: "array", maxItems: 80, items: offset },
 });
 

@@ -1,10 +1,10 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { object, size } from "./schemaParts.ts";
+import { object, sizeSchema } from "./schemaParts.ts";
 
 /** Overall length of the part in the sub-spindle as measured, and as it should be. */
-export const schema = object(["length", "nominal"], { length: size, nominal: size });
+export const schema = object(["length", "nominal"], { length: sizeSchema, nominal: sizeSchema });
 
 export const kind: Kind<"part-length-recorded"> = {
   version: 1,

@@ -2,7 +2,7 @@ import { TOOL_KINDS } from "../../tool/index.ts";
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
-import { freeText, line, name, object, offset, path, range, size } from "./schemaParts.ts";
+import { freeText, line, name, object, offset, path, range, sizeSchema } from "./schemaParts.ts";
 
 /** A program taken in. Its text is kept apart, by its fingerprint; here stands what was read in it. */
 export const schema = object(
@@ -28,9 +28,9 @@ export const schema = object(
         kind: { type: "string", enum: TOOL_KINDS },
         /** True where the kind comes from the program's words, not from how it moves the tool. */
         named: { type: "boolean" },
-        width: size,
-        diameter: size,
-        pitch: size,
+        width: sizeSchema,
+        diameter: sizeSchema,
+        pitch: sizeSchema,
         insert: name,
         x: range,
         z: range,

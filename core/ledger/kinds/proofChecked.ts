@@ -3,14 +3,14 @@ import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { PROOF_FOUND } from "../payloadWords.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { freeText, length, object, offset } from "./schemaParts.ts";
+import { freeText, lengthSchema, object, offset } from "./schemaParts.ts";
 
 /** The two-line check of an offset: what was predicted where it paused, and what somebody saw. */
 export const schema = object(["offset", "found", "stop", "by", "source"], {
   offset,
   found: { type: "string", enum: PROOF_FOUND },
   /** Where it paused, in part coordinates. */
-  stop: object(["x", "z"], { x: length, z: length }),
+  stop: object(["x", "z"], { x: lengthSchema, z: lengthSchema }),
   /** By how much the display or the gap was off, as far as it was read; X as a diameter. */
   by: object(["x", "z"], { x: { type: ["number", "null"] }, z: { type: ["number", "null"] } }),
   source: { type: "string", enum: ["seen", "keyed", "feed"] },

@@ -2,15 +2,15 @@ import { AXIS_NAME } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, object, offset, range } from "./schemaParts.ts";
+import { lengthSchema, object, offset, range } from "./schemaParts.ts";
 
 /** Where a tool goes, by hand: extremes in part coordinates and where it is taken to when it is clear. */
 export const schema = object(["offset", "x", "z"], {
   offset,
   x: range,
   z: range,
-  retractX: length,
-  retractZ: length,
+  retractX: lengthSchema,
+  retractZ: lengthSchema,
 });
 
 export const kind: Kind<"reach-recorded"> = {

@@ -1,10 +1,10 @@
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, object, offset } from "./schemaParts.ts";
+import { lengthSchema, object, offset } from "./schemaParts.ts";
 
 /** Wear put in on purpose for the first cut, to be measured away. */
-export const schema = object(["offset", "x", "z"], { offset, x: length, z: length });
+export const schema = object(["offset", "x", "z"], { offset, x: lengthSchema, z: lengthSchema });
 
 export const kind: Kind<"safety-wear-set"> = {
   version: 1,

@@ -6,8 +6,8 @@ import { GRID_COLUMNS } from "../payloadWords.ts";
 // Parts that payloads of several kinds share. Lengths are millimetres, X as diameters, offsets signed as in the touch
 // equation.
 
-export const length = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
-export const size = { type: "number", minimum: 0, maximum: 100_000 } as const;
+export const lengthSchema = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
+export const sizeSchema = { type: "number", minimum: 0, maximum: 100_000 } as const;
 export const name = { type: "string", minLength: 1, maxLength: 120 } as const;
 export const freeText = { type: "string", maxLength: 400 } as const;
 export const offset = { type: "string", pattern: "^[0-9]{1,3}$" } as const;
@@ -43,16 +43,16 @@ export const typedTouch = {
 
 /** The touch as it was understood. Which of these a touch has goes by its way; see `core/touch/touchFields.ts`. */
 export const touchNumbers = {
-  machine: length,
+  machine: lengthSchema,
   /** On X the diameter at contact, on Z the face that was touched, on Y the bar's diameter. */
-  size: length,
-  spacer: size,
-  trigger: length,
-  commanded: length,
-  overhang: size,
-  old: length,
-  retreat: length,
-  jog: length,
+  size: lengthSchema,
+  spacer: sizeSchema,
+  trigger: lengthSchema,
+  commanded: lengthSchema,
+  overhang: sizeSchema,
+  old: lengthSchema,
+  retreat: lengthSchema,
+  jog: lengthSchema,
   /** Edges and stand as chosen; absent where the tool has nothing to choose. */
   touching: { type: "string", enum: EDGES },
   programmed: { type: "string", enum: EDGES },
@@ -63,18 +63,18 @@ export const stock = object(["material", "nominalDiameter", "oversize", "stickOu
   material: name,
   nominalDiameter: { type: "number", exclusiveMinimum: 0, maximum: 2000 },
   /** How much larger than nominal the stock can be, on the diameter. */
-  oversize: size,
+  oversize: sizeSchema,
   /** From the chuck jaws to the raw end. */
   stickOut: { type: "number", exclusiveMinimum: 0, maximum: 5000 },
   chuckDiameter: { type: "number", exclusiveMinimum: 0, maximum: 3000 },
   /** Stock in front of the finished face. */
-  toFace: size,
+  toFace: sizeSchema,
 } as const);
 
 /** A row of the control's table by its offset, or a work offset by its name; a column by its field. */
 export const tableRow = { type: "string", pattern: "^([0-9]{1,3}|G5[4-9])$" } as const;
 export const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;
-export const workName = { type: "string", pattern: "^G5[4-9]$" } as const;
+export const workNameSchema = { type: "string", pattern: "^G5[4-9]$" } as const;
 /** A cell with its number as the control shows it. */
 export const keyedCell = object(["row", "column", "value"], {
   row: tableRow,
@@ -94,13 +94,13 @@ export const line = { type: "integer", minimum: 1, maximum: 100_000_000 } as con
 /** One row of a control's table as it was read. What the file or the person did not say is absent: it is not known, not 0. */
 export const controlRow = {
   offset,
-  x: length,
-  y: length,
-  z: length,
-  wearX: length,
-  wearY: length,
-  wearZ: length,
-  noseRadius: size,
+  x: lengthSchema,
+  y: lengthSchema,
+  z: lengthSchema,
+  wearX: lengthSchema,
+  wearY: lengthSchema,
+  wearZ: lengthSchema,
+  noseRadius: sizeSchema,
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 } as const;
 

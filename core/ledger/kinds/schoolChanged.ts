@@ -1,10 +1,15 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import type { Kind } from "./kind.ts";
-import { length, object, offset, school } from "./schemaParts.ts";
+import { lengthSchema, object, offset, school } from "./schemaParts.ts";
 
 /** The same sum put into other boxes: every tool's Z less `shift`, the work offset's Z more by it. */
-export const schema = object(["from", "to", "shift"], { from: school, to: school, shift: length, master: offset });
+export const schema = object(["from", "to", "shift"], {
+  from: school,
+  to: school,
+  shift: lengthSchema,
+  master: offset,
+});
 
 export const kind: Kind<"school-changed"> = {
   version: 1,

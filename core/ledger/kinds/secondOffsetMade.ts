@@ -1,16 +1,16 @@
 import { CELLS } from "../cells.ts";
 import { isTool, noSuchTool, secondOf } from "../lookUp.ts";
 import { type Kind, noNumbers } from "./kind.ts";
-import { length, object, offset, size } from "./schemaParts.ts";
+import { lengthSchema, object, offset, sizeSchema } from "./schemaParts.ts";
 
 /** A second offset of a blade for another of its edges, worked out from its first. */
 export const schema = object(["offset", "of", "edge"], {
   offset,
   of: offset,
   edge: { type: "string", enum: ["left", "centre", "right"] },
-  x: length,
-  z: length,
-  noseRadius: size,
+  x: lengthSchema,
+  z: lengthSchema,
+  noseRadius: sizeSchema,
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 });
 

@@ -1,7 +1,7 @@
 import { machineProfileSchema } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
-import { freeText, length, name, object, offset, stock } from "./schemaParts.ts";
+import { freeText, lengthSchema, name, object, offset, stock } from "./schemaParts.ts";
 
 /** A setup was opened for a part on a machine, with its stock and the work offset that it runs under. */
 export const schema = object(["job", "part", "operation", "program", "machine", "stock", "workOffset"], {
@@ -14,9 +14,9 @@ export const schema = object(["job", "part", "operation", "program", "machine", 
   /** What the control holds in it; an axis that nobody has said is absent. */
   workOffset: object(["name"], {
     name: { type: "string", pattern: "^G5[4-9]$" },
-    x: length,
-    y: length,
-    z: length,
+    x: lengthSchema,
+    y: lengthSchema,
+    z: lengthSchema,
   }),
   /** Offset of the master tool where the machine's school has one. */
   master: offset,

@@ -2,7 +2,7 @@ import { cellOfColumn } from "../cells.ts";
 import { isTool, noSuchTool, secondOf } from "../lookUp.ts";
 import { TABLE_COLUMNS, TABLE_DEEDS } from "../payloadWords.ts";
 import { type Kind, listed } from "./kind.ts";
-import { length, object, offset } from "./schemaParts.ts";
+import { lengthSchema, object, offset } from "./schemaParts.ts";
 
 /**
  * Cells of the offset table changed by hand, in one deed: what they held and what they are to hold. A nose radius is
@@ -18,7 +18,7 @@ export const schema = object(["deed", "cells"], {
       offset,
       column: { type: "string", enum: TABLE_COLUMNS },
       from: { type: ["number", "null"], minimum: -100_000, maximum: 100_000 },
-      to: length,
+      to: lengthSchema,
     } as const),
   },
 });

@@ -1,7 +1,7 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers } from "./kind.ts";
-import { controlRow, freeText, length, object, workName } from "./schemaParts.ts";
+import { controlRow, freeText, lengthSchema, object, workNameSchema } from "./schemaParts.ts";
 
 /** The control's whole table as it was before this setup, kept as it was read. */
 export const schema = object(["source", "name", "rows"], {
@@ -13,7 +13,11 @@ export const schema = object(["source", "name", "rows"], {
     items: object(["offset"], controlRow),
   },
   /** Its work offsets, in the main spindle's frame. */
-  work: { type: "array", maxItems: 60, items: object(["name"], { name: workName, x: length, y: length, z: length }) },
+  work: {
+    type: "array",
+    maxItems: 60,
+    items: object(["name"], { name: workNameSchema, x: lengthSchema, y: lengthSchema, z: lengthSchema }),
+  },
 });
 
 export const kind: Kind<"table-read"> = {

@@ -4,7 +4,17 @@ import { needsTool } from "../lookUp.ts";
 import { DOUBT_SETTLED } from "../payloadWords.ts";
 import type { Kind } from "./kind.ts";
 import { measuredBy } from "./measuredBy.ts";
-import { length, name, object, offset, size, touchedAxis, touchNumbers, typedTouch, way } from "./schemaParts.ts";
+import {
+  lengthSchema,
+  name,
+  object,
+  offset,
+  sizeSchema,
+  touchedAxis,
+  touchNumbers,
+  typedTouch,
+  way,
+} from "./schemaParts.ts";
 
 /** A touch that was accepted: the geometry of one axis, what it was worked out from, what the display must read. */
 export const schema = object(["offset", "axis", "way", "exact", "expectedError", "typed"], {
@@ -14,12 +24,12 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   gauge: name,
   ...touchNumbers,
   /** Work offset that it was made under; absent where nobody had said it, and then counted as 0. */
-  work: length,
+  work: lengthSchema,
   /** Geometry found, not rounded; the control's own digits are made where it is shown. */
-  exact: length,
+  exact: lengthSchema,
   /** What the display must read right after entry; absent where no surface of the part was touched. */
-  touched: length,
-  expectedError: size,
+  touched: lengthSchema,
+  expectedError: sizeSchema,
   typed: typedTouch,
   /** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
   doubt: object(["kind", "probability", "settled"], {
@@ -27,7 +37,7 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
     probability: { type: "number", minimum: 0, maximum: 1 },
     settled: { type: "string", enum: DOUBT_SETTLED },
     /** The number as it was worked out from the touch, where it was put right. */
-    from: length,
+    from: lengthSchema,
   } as const),
 });
 

@@ -3,17 +3,17 @@ import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { WORK_MEANS } from "../payloadWords.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { length, object, touchedAxis, workName } from "./schemaParts.ts";
+import { lengthSchema, object, touchedAxis, workNameSchema } from "./schemaParts.ts";
 
 /** A work offset set without a touch; `active` is true for the one that this setup runs under. */
 export const schema = object(["name", "axis", "means", "active", "from", "to"], {
-  name: workName,
+  name: workNameSchema,
   axis: touchedAxis,
   means: { type: "string", enum: WORK_MEANS },
   active: { type: "boolean" },
   /** What it was before; null where nobody had said. */
   from: { type: ["number", "null"], minimum: -100_000, maximum: 100_000 },
-  to: length,
+  to: lengthSchema,
 });
 
 export const kind: Kind<"work-offset-set"> = {

@@ -3,7 +3,17 @@ import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
 import { measuredBy } from "./measuredBy.ts";
-import { length, name, object, offset, size, touchedAxis, touchNumbers, typedTouch, way } from "./schemaParts.ts";
+import {
+  lengthSchema,
+  name,
+  object,
+  offset,
+  sizeSchema,
+  touchedAxis,
+  touchNumbers,
+  typedTouch,
+  way,
+} from "./schemaParts.ts";
 
 /** An axis of the work offset, taught with a tool whose geometry is known. */
 export const schema = object(
@@ -16,10 +26,10 @@ export const schema = object(
     way,
     gauge: name,
     ...touchNumbers,
-    geometry: length,
-    exact: length,
-    touched: length,
-    expectedError: size,
+    geometry: lengthSchema,
+    exact: lengthSchema,
+    touched: lengthSchema,
+    expectedError: sizeSchema,
     typed: typedTouch,
   },
 );

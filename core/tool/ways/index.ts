@@ -36,7 +36,6 @@ export const TOUCH_WAYS = Object.keys(WAYS) as readonly TouchWay[];
 export const wayOf = (way: TouchWay): WayOfTouching => WAYS[way];
 
 export {
-  type FieldCaption,
   type Gauge,
   type Meeting,
   type Place,

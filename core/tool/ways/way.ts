@@ -48,14 +48,14 @@ export interface Place {
 }
 
 /** A tool on one axis, as the instruction for a touch needs it. */
-export interface ToolOnAxis {
+interface ToolOnAxis {
   readonly axis: Axis;
   readonly tool: Tool;
   readonly zone: Zone;
 }
 
 /** The name of a field: under it, and inside a screen reader's full name. */
-export interface FieldCaption {
+interface FieldCaption {
   readonly caption: string;
   readonly spoken: string;
 }

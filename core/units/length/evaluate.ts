@@ -1,12 +1,12 @@
 import { type Answer, accepted, refused } from "../../refusal.ts";
 import type { Unit } from "../unit.ts";
 import type { Factor, Primary, Product, Sum } from "./parse.ts";
-import { add, divide, INCH_IN_MM, multiply, negate, type Ratio, ratioOfDecimal, ZERO } from "./ratio.ts";
+import { add, divide, INCH_IN_MM, multiply, negate, type Ratio, ratioOfDecimal, ZERO_RATIO } from "./ratio.ts";
 import type { LengthRefusal } from "./reading.ts";
 import type { NumberToken } from "./tokens.ts";
 
 /** One way of reading what is ambiguous. */
-export interface ReadingChoice {
+interface ReadingChoice {
   /** A lone comma before three digits is the decimal mark, or groups thousands. */
   readonly comma: "," | ".";
   /** Unit of a term without unit beside one of another unit than the context's. */
@@ -18,7 +18,7 @@ type Quantity =
   | { readonly dimension: 0; readonly ratio: Ratio }
   | { readonly dimension: 1; readonly ratio: Ratio; readonly units: ReadonlySet<Unit> };
 
-export interface Evaluated {
+interface Evaluated {
   readonly millimetres: Ratio;
   /** True where a term without unit stood beside one whose unit is not the context's: `bareUnit` mattered. */
   readonly bareTerm: boolean;
@@ -106,9 +106,9 @@ export function evaluate(sum: Sum, units: Unit, choice: ReadingChoice): Answer<E
     });
     const named = new Set(quantities.flatMap((quantity) => (quantity.dimension === 1 ? [...quantity.units] : [])));
     if (named.size === 0)
-      return { dimension: 0, ratio: quantities.reduce((total, { ratio }) => add(total, ratio), ZERO) };
+      return { dimension: 0, ratio: quantities.reduce((total, { ratio }) => add(total, ratio), ZERO_RATIO) };
     const agreesWithContext = named.size === 1 && named.has(units);
-    let total = ZERO;
+    let total = ZERO_RATIO;
     for (const quantity of quantities) {
       if (quantity.dimension === 1) {
         total = add(total, quantity.ratio);

@@ -1,7 +1,7 @@
 import { type Answer, accepted, refused } from "../../refusal.ts";
 import type { Unit } from "../unit.ts";
 import type { LengthRefusal } from "./reading.ts";
-import { type NumberToken, syntaxRefusal, type Token } from "./tokens.ts";
+import { type LengthToken, type NumberToken, syntaxRefusal } from "./tokens.ts";
 
 /** A sum of products; every factor may carry a sign and a unit. */
 export interface Sum {
@@ -24,7 +24,7 @@ export type Primary =
     }
   | { readonly kind: "bracket"; readonly sum: Sum };
 
-export interface Parsed {
+interface Parsed {
   readonly sum: Sum;
   /** True where `1-7/8` stands: a mixed number to some, a difference to others. */
   readonly dashed: boolean;
@@ -37,15 +37,19 @@ const DEEPEST_BRACKET = 50;
  * Parses tokens by precedence: brackets, unit, mixed number, sign, product, sum. `dashIsMixed` reads `1-7/8` as one
  * and seven eighths instead of a difference. Refused at the character where it breaks off.
  */
-export function parseSum(text: string, tokens: readonly Token[], dashIsMixed: boolean): Answer<Parsed, LengthRefusal> {
+export function parseSum(
+  text: string,
+  tokens: readonly LengthToken[],
+  dashIsMixed: boolean,
+): Answer<Parsed, LengthRefusal> {
   let next = 0;
   let dashed = false;
 
   class Unexpected {
     constructor(readonly at: number) {}
   }
-  const peek = (ahead = 0): Token | undefined => tokens[next + ahead];
-  const unexpected = (token: Token | undefined) => new Unexpected(token?.at ?? text.length);
+  const peek = (ahead = 0): LengthToken | undefined => tokens[next + ahead];
+  const unexpected = (token: LengthToken | undefined) => new Unexpected(token?.at ?? text.length);
 
   const wholeAt = (ahead: number): NumberToken | undefined => {
     const token = peek(ahead);

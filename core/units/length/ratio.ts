@@ -7,7 +7,7 @@ export interface Ratio {
   readonly denominator: bigint;
 }
 
-export const ZERO: Ratio = { numerator: 0n, denominator: 1n };
+export const ZERO_RATIO: Ratio = { numerator: 0n, denominator: 1n };
 /** 25.4 mm to the inch. */
 export const INCH_IN_MM: Ratio = { numerator: 127n, denominator: 5n };
 
@@ -18,7 +18,9 @@ export function ratio(numerator: bigint, denominator: bigint): Ratio {
     denominator < 0n ? -denominator : denominator,
   );
   const sign = denominator < 0n ? -1n : 1n;
-  return common === 0n ? ZERO : { numerator: (sign * numerator) / common, denominator: (sign * denominator) / common };
+  return common === 0n
+    ? ZERO_RATIO
+    : { numerator: (sign * numerator) / common, denominator: (sign * denominator) / common };
 }
 
 /**

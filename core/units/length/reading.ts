@@ -23,7 +23,7 @@ export interface LengthReading {
   readonly in: number;
 }
 
-export type LengthRefusalCode = "empty" | "syntax" | "ambiguous" | "units" | "divide-by-zero" | "not-finite";
+type LengthRefusalCode = "empty" | "syntax" | "ambiguous" | "units" | "divide-by-zero" | "not-finite";
 
 /** Why a text is no length. `ambiguous` carries every reading, rising, in the context's unit. */
 export interface LengthRefusal extends Refusal<LengthRefusalCode> {

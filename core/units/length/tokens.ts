@@ -21,7 +21,7 @@ export interface NumberToken extends Placed {
   readonly whole: boolean;
 }
 
-export type Token =
+export type LengthToken =
   | NumberToken
   | (Placed & { readonly kind: "operator"; readonly operator: "+" | "-" | "*" | "/" })
   | (Placed & { readonly kind: "open" | "close" })
@@ -38,7 +38,7 @@ const LARGEST_EXPONENT = 5000;
  * Splits a typed length into tokens. Positions count from 0 in the text as given. Refused at the first character that
  * belongs to no length.
  */
-export function tokenize(text: string): Answer<readonly Token[], LengthRefusal> {
+export function tokenize(text: string): Answer<readonly LengthToken[], LengthRefusal> {
   let at = 0;
   let end = text.length;
   while (at < end && AROUND.includes(text[at] as string)) at++;
@@ -52,7 +52,7 @@ export function tokenize(text: string): Answer<readonly Token[], LengthRefusal> 
   /** Where something is missing at the end, the position is the length of the whole text. */
   const cannotBe = (index: number) => refused(syntaxRefusal(text, index >= end ? text.length : index));
 
-  const tokens: Token[] = [];
+  const tokens: LengthToken[] = [];
   while (at < end) {
     const begin = at;
     while (BLANKS.includes(character(at))) at++;

@@ -21,9 +21,9 @@ import type { GoalOf } from "../exercise.ts";
 import type { Contact } from "../reduceFacts.ts";
 import { activeOf, handAt, readTo } from "./hand.ts";
 import { solvedTouch } from "./solvedTouch.ts";
-import type { AdvisedStep, Moment } from "./step.ts";
+import type { AdvisedMoment, AdvisedStep } from "./step.ts";
 
-type OffsetMoment = Moment<GoalOf<"offset">>;
+type OffsetMoment = AdvisedMoment<GoalOf<"offset">>;
 
 /** The number as this control wants it, keyed where it belongs, and what is held taken away. */
 export function enterIt(
@@ -93,7 +93,7 @@ function comeAway(bench: Bench, axis: Axis): readonly LatheCommand[] {
 }
 
 /** The second offset of a blade: a copy of the first, shifted by its width. */
-export function copyRow({ bench, goal }: OffsetMoment): AdvisedStep {
+export function copyRowAdvice({ bench, goal }: OffsetMoment): AdvisedStep {
   const { machine } = bench.lathe.config;
   const view = setupNow(bench).tools.find(({ offset }) => offset === goal.copyOf);
   const from = bench.lathe.rows[goal.copyOf ?? ""] ?? EMPTY_ROW;

@@ -7,7 +7,7 @@ import { endOf, type Stock } from "../../stock/stock.ts";
 import { applyAction, type Bench, type BenchAct } from "../bench.ts";
 
 /** What a pair of hands does one after another, with the bench as it stands by then. */
-export interface Hand {
+interface Hand {
   readonly bench: Bench;
   readonly acts: readonly BenchAct[];
 }
@@ -33,10 +33,10 @@ export function stockOf(bench: Bench): Stock {
 export const radiusOf = (bench: Bench): number =>
   Math.max(...stockOf(bench).outer.map(({ v0, v1 }) => Math.max(v0, v1)));
 export const holeOf = (bench: Bench): number => stockOf(bench).inner.at(-1)?.v1 ?? 0;
-export const frontOf = (bench: Bench): number => endOf(stockOf(bench));
+export const frontOfStock = (bench: Bench): number => endOf(stockOf(bench));
 
 /** The tool's outline about its own point, on its own side. */
-export const boxOf = (bench: Bench) => extent(activeOf(bench).body.cutting);
+export const activeBox = (bench: Bench) => extent(activeOf(bench).body.cutting);
 
 /** Turns the wheel until the axis reads this, rounded to whole steps of the readout. */
 export function readTo(hand: Hand, axis: Axis, readout: number): Hand {
@@ -98,8 +98,8 @@ const BESIDE = 2;
 /** In front of the surface that is touched next, clear of it by a little more than what is held between. */
 export function goBeside(hand: Hand, axis: Axis, thickness: number): Hand {
   const { body, side } = activeOf(hand.bench);
-  const box = boxOf(hand.bench);
-  const [radius, hole, front] = [radiusOf(hand.bench), holeOf(hand.bench), frontOf(hand.bench)];
+  const box = activeBox(hand.bench);
+  const [radius, hole, front] = [radiusOf(hand.bench), holeOf(hand.bench), frontOfStock(hand.bench)];
   let now = hand;
   if (axis === "y") {
     now = stand(now, "y", radius + body.halfWidth + BESIDE + thickness);

@@ -16,14 +16,14 @@ import { type Bench, type BenchAct, SHAFT, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import { callsOf, largestRetractOf, noseOf } from "../goalTruth.ts";
 import type { Facts } from "../reduceFacts.ts";
-import { activeOf, boxOf, did, frontOf, handAt, radiusOf, sendClear, stand } from "./hand.ts";
-import type { AdvisedStep, Moment } from "./step.ts";
+import { activeBox, activeOf, did, frontOfStock, handAt, radiusOf, sendClear, stand } from "./hand.ts";
+import type { AdvisedMoment, AdvisedStep } from "./step.ts";
 import { bringTool } from "./touchAdvice.ts";
 
 const viewFor = (bench: Bench, offset: string): ToolView | undefined =>
   setupNow(bench).tools.find((tool) => tool.offset === offset);
 
-export function noseAdvice({ bench, facts, goal: { offset } }: Moment<GoalOf<"nose">>): AdvisedStep | undefined {
+export function noseAdvice({ bench, facts, goal: { offset } }: AdvisedMoment<GoalOf<"nose">>): AdvisedStep | undefined {
   if (facts.noses[offset] !== undefined) return undefined;
   const { radius, orientation } = noseOf(bench, offset);
   return {
@@ -42,7 +42,7 @@ function word(bench: Bench, axis: LatheAxis, millimetres: number): string {
 }
 
 /** Two short lines for the tool in the working position: well ahead of the face, then clear of what it will meet. */
-export function proofLines(bench: Bench): string {
+function proofLines(bench: Bench): string {
   const { lathe } = bench;
   const { machine } = lathe.config;
   const { tool, side, body } = activeOf(bench);
@@ -55,7 +55,11 @@ export function proofLines(bench: Bench): string {
 }
 const AHEAD = 15;
 
-export function proofAdvice({ bench, facts, goal: { offset } }: Moment<GoalOf<"proved">>): AdvisedStep | undefined {
+export function proofAdvice({
+  bench,
+  facts,
+  goal: { offset },
+}: AdvisedMoment<GoalOf<"proved">>): AdvisedStep | undefined {
   if (facts.proofs[offset]) return undefined;
   const view = viewFor(bench, offset);
   if (!view) return undefined;
@@ -166,7 +170,7 @@ function copiedFrom({ exercise }: Bench, offset: string): string {
   return (goal?.goal === "offset" ? goal.copyOf : undefined) ?? String(Number(offset) % 10);
 }
 
-export function partAdvice(moment: Moment<GoalOf<"part">>): AdvisedStep | undefined {
+export function partAdvice(moment: AdvisedMoment<GoalOf<"part">>): AdvisedStep | undefined {
   const { bench, facts, goal } = moment;
   const { offset, side, atZ, diameter } = goal;
   if (goal.isDrilled) return drillAdvice(moment);
@@ -198,7 +202,7 @@ export function partAdvice(moment: Moment<GoalOf<"part">>): AdvisedStep | undefi
   });
 }
 
-function drillAdvice({ bench, goal }: Moment<GoalOf<"part">>): AdvisedStep | undefined {
+function drillAdvice({ bench, goal }: AdvisedMoment<GoalOf<"part">>): AdvisedStep | undefined {
   const isDrilled = bench.lathe.stock.main.inner.some(({ z0, z1, v0 }) => z0 <= goal.atZ && goal.atZ <= z1 && v0 > 0.5);
   if (isDrilled) return undefined;
   const view = viewFor(bench, goal.offset);
@@ -208,17 +212,17 @@ function drillAdvice({ bench, goal }: Moment<GoalOf<"part">>): AdvisedStep | und
     say: "Drill the hole first: on centre, past the depth that the bar needs.",
     why: "A bar has to have something to go into.",
     carryOut: () => {
-      const box = boxOf(bench);
+      const box = activeBox(bench);
       let hand = did(stand(handAt(bench), "x", 0), { do: "spindle", run: "forward", rpm: 900 });
-      hand = stand(hand, "z", frontOf(bench) + 3 - box.zMin);
+      hand = stand(hand, "z", frontOfStock(bench) + 3 - box.zMin);
       hand = stand(hand, "z", goal.atZ - 12 - box.zMin);
-      hand = stand(hand, "z", frontOf(bench) + 10 - box.zMin);
+      hand = stand(hand, "z", frontOfStock(bench) + 10 - box.zMin);
       return did(hand, { do: "spindle", run: "off" }).acts;
     },
   };
 }
 
-export function wallAdvice({ bench, facts, goal }: Moment<GoalOf<"wall">>): AdvisedStep | undefined {
+export function wallAdvice({ bench, facts, goal }: AdvisedMoment<GoalOf<"wall">>): AdvisedStep | undefined {
   const { offset, edge, z, bottom } = goal;
   const outside = 2 * radiusOf(bench) + 4;
   const lines = (target: number) => [
@@ -242,7 +246,7 @@ export function wallAdvice({ bench, facts, goal }: Moment<GoalOf<"wall">>): Advi
   });
 }
 
-export function callsAdvice({ bench, goal: { wants } }: Moment<GoalOf<"calls">>): AdvisedStep | undefined {
+export function callsAdvice({ bench, goal: { wants } }: AdvisedMoment<GoalOf<"calls">>): AdvisedStep | undefined {
   const { machine } = bench.lathe.config;
   const tools = setupNow(bench).tools;
   let { program } = bench;
@@ -273,7 +277,7 @@ export function callsAdvice({ bench, goal: { wants } }: Moment<GoalOf<"calls">>)
 export function holderAdvice({
   facts,
   goal: { station, within },
-}: Moment<GoalOf<"true-holder">>): AdvisedStep | undefined {
+}: AdvisedMoment<GoalOf<"true-holder">>): AdvisedStep | undefined {
   const reading = facts.indicated[station];
   const turned = facts.turned[station];
   if (!reading || (turned !== undefined && turned > reading.at))
@@ -289,7 +293,7 @@ export function holderAdvice({
   };
 }
 
-export function combsAdvice({ bench }: Moment<GoalOf<"combs">>): AdvisedStep | undefined {
+export function combsAdvice({ bench }: AdvisedMoment<GoalOf<"combs">>): AdvisedStep | undefined {
   const combs = combsOfSetup(setupNow(bench));
   const [move] = combs ? meshCombs(combs.problem).moves : [];
   if (!combs || !move) return undefined;
@@ -301,7 +305,7 @@ export function combsAdvice({ bench }: Moment<GoalOf<"combs">>): AdvisedStep | u
   };
 }
 
-export function answerAdvice({ bench, goal, index }: Moment<GoalOf<"answer">>): AdvisedStep | undefined {
+export function answerAdvice({ bench, goal, index }: AdvisedMoment<GoalOf<"answer">>): AdvisedStep | undefined {
   if (bench.answers[index] !== undefined) return undefined;
   if (goal.retract) {
     const { machine } = bench.lathe.config;

@@ -17,9 +17,9 @@ import { type Bench, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import type { Contact } from "../reduceFacts.ts";
 import { activeOf } from "./hand.ts";
-import type { Moment } from "./step.ts";
+import type { AdvisedMoment } from "./step.ts";
 
-type OffsetMoment = Moment<GoalOf<"offset">>;
+type OffsetMoment = AdvisedMoment<GoalOf<"offset">>;
 
 /** What the touch comes to, by the same reading as on Touch. */
 export function solvedTouch(

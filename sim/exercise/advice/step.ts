@@ -22,7 +22,7 @@ export interface AdvisedStep {
 }
 
 /** Where advice is asked for. */
-export interface Moment<Kind extends Goal = Goal> {
+export interface AdvisedMoment<Kind extends Goal = Goal> {
   readonly bench: Bench;
   readonly facts: Facts;
   readonly goal: Kind;

@@ -7,12 +7,12 @@ import type { Bench } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import { viewOfGoal } from "../goalTruth.ts";
 import { type Contact, contactOf } from "../reduceFacts.ts";
-import { copyRow, enterIt } from "./enterAdvice.ts";
-import { activeOf, creepIn, did, frontOf, goBeside, handAt, readTo, sendClear } from "./hand.ts";
-import type { AdvisedStep, Moment } from "./step.ts";
+import { copyRowAdvice, enterIt } from "./enterAdvice.ts";
+import { activeOf, creepIn, did, frontOfStock, goBeside, handAt, readTo, sendClear } from "./hand.ts";
+import type { AdvisedMoment, AdvisedStep } from "./step.ts";
 import { callWithRetreat, cutAcross, cutAlong, pressSetter, slideIn, sweepTrue } from "./touchMoves.ts";
 
-type OffsetMoment = Moment<GoalOf<"offset">>;
+type OffsetMoment = AdvisedMoment<GoalOf<"offset">>;
 
 /** Speed that is suggested for a light cut, a minute. */
 const LIGHT_CUT_RPM = 900;
@@ -24,7 +24,7 @@ export function touchAdvice(moment: OffsetMoment): AdvisedStep | undefined {
   const register = goal.teaches ? "work" : goal.inWear ? "wear" : "geometry";
   const row = goal.teaches ? bench.lathe.activeWork : goal.offset;
   const isEntered = facts.keyed.some((one) => one.row === row && one.axis === goal.axis && one.register === register);
-  if (goal.copyOf !== undefined) return isEntered ? undefined : copyRow(moment);
+  if (goal.copyOf !== undefined) return isEntered ? undefined : copyRowAdvice(moment);
   const view = viewOfGoal(bench, goal);
   const way = goal.way ?? view.way[goal.axis];
   const contact = contactOf(facts, view.station, goal.axis);
@@ -184,7 +184,7 @@ function knownSize(
       };
     }
     const isFaced = Object.values(facts.contacts).some((one) => one.axis === "z" && one.by === "cut");
-    const front = frontOf(bench);
+    const front = frontOfStock(bench);
     return { value: isFaced || exercise.stock.isTurned ? 0 : Math.round(front * 1000) / 1000 };
   }
   const isBore = activeOf(bench).body.mode === "inside";
@@ -197,7 +197,7 @@ function knownSize(
     const gauge = gaugeFor(bench, on);
     return {
       say: `Measure the ${isBore ? "bore" : "diameter"} with the ${GAUGE_DRAWER[gauge].name.toLowerCase()}.`,
-      carryOut: () => [{ do: "measure", gauge, z: Math.round((frontOf(bench) - 5) * 10) / 10 }],
+      carryOut: () => [{ do: "measure", gauge, z: Math.round((frontOfStock(bench) - 5) * 10) / 10 }],
     };
   }
   return { value: 0 };

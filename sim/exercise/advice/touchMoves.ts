@@ -8,11 +8,11 @@ import { applyAction as actOn, type Bench, type BenchAct } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
 import type { Facts } from "../reduceFacts.ts";
 import {
+  activeBox,
   activeOf,
-  boxOf,
   creepIn,
   did,
-  frontOf,
+  frontOfStock,
   goBeside,
   handAt,
   holeOf,
@@ -23,15 +23,15 @@ import {
   wallPoint,
 } from "./hand.ts";
 import { toCentre } from "./solvedTouch.ts";
-import type { Moment } from "./step.ts";
+import type { AdvisedMoment } from "./step.ts";
 
-type OffsetMoment = Moment<GoalOf<"offset">>;
+type OffsetMoment = AdvisedMoment<GoalOf<"offset">>;
 
 /** A light cut on the outside or in the bore, away along Z. */
 export function cutAlong(bench: Bench) {
   const { body } = activeOf(bench);
-  const box = boxOf(bench);
-  const front = frontOf(bench);
+  const box = activeBox(bench);
+  const front = frontOfStock(bench);
   let hand = stand(handAt(bench), "z", front + 6 - box.zMin);
   hand = stand(hand, "x", body.mode === "inside" ? holeOf(bench) + 0.3 : radiusOf(bench) - 0.4 - box.xMin);
   hand = stand(hand, "z", front - 12 - wallPoint(bench));
@@ -40,8 +40,8 @@ export function cutAlong(bench: Bench) {
 
 /** A light cut across the face, away along X. */
 export function cutAcross(bench: Bench) {
-  const box = boxOf(bench);
-  const front = frontOf(bench);
+  const box = activeBox(bench);
+  const front = frontOfStock(bench);
   const radius = radiusOf(bench);
   let hand = handAt(bench);
   if (bench.lathe.slide.z - activeOf(bench).tool.at.z + box.zMin < front + 2)
@@ -64,7 +64,7 @@ export function pressSetter(bench: Bench, axis: LatheAxis) {
   const active = activeOf(bench);
   if (!setter) return [];
   const isBore = active.body.mode === "inside";
-  const box = boxOf(bench);
+  const box = activeBox(bench);
   const trigger = axis === "z" ? setter.face : isBore ? setter.bore : setter.outside;
   const towards: 1 | -1 = axis === "z" ? -1 : ((isBore ? active.side : -active.side) as 1 | -1);
   const reach = axis === "z" ? box.zMin : active.side * 2 * (isBore ? box.xMax : box.xMin);
@@ -82,17 +82,17 @@ export function slideIn(bench: Bench, facts: Facts, view: ToolView, axis: LatheA
     bench.lathe.work[bench.lathe.activeWork]?.[axis] ?? 0,
     view.zone,
   );
-  const known = axis === "x" ? (facts.sizes.outside?.value ?? 2 * radiusOf(bench)) : frontOf(bench);
+  const known = axis === "x" ? (facts.sizes.outside?.value ?? 2 * radiusOf(bench)) : frontOfStock(bench);
   let hand = handAt(bench);
   // Beside the bar or in front of it first, the tool being pushed well back.
-  if (axis === "x") hand = stand(hand, "z", frontOf(bench) - 8 - wallPoint(bench));
+  if (axis === "x") hand = stand(hand, "z", frontOfStock(bench) - 8 - wallPoint(bench));
   else
     hand = stand(
       hand,
       "x",
       view.tool.kind === "drill" || activeOf(bench).body.mode === "centre"
         ? 0
-        : radiusOf(bench) * 0.6 - boxOf(bench).xMin,
+        : radiusOf(bench) * 0.6 - activeBox(bench).xMin,
     );
   hand = readTo(hand, axis, (axis === "x" ? side * known : known) + work);
   return did(hand, { do: "slide", axis }).acts;
