@@ -1,6 +1,6 @@
 import type { Axis } from "../core/machine/index.ts";
 import { axisSchema } from "../core/machine/index.ts";
-import { type BelievabilityCase, believabilityOf, scatterOf } from "../core/plausibility/index.ts";
+import { type PlausibilityCase, plausibilityOf, scatterOf } from "../core/plausibility/index.ts";
 import { accepted } from "../core/refusal.ts";
 import { readCaseContact } from "../core/touch/index.ts";
 import type { Unit } from "../core/units/index.ts";
@@ -29,7 +29,7 @@ const schema = object(["units", "resolution", "axis", "holder", "value", "surfac
   },
 });
 
-interface DoubtCase extends Omit<BelievabilityCase, "touch" | "scatter" | "history"> {
+interface DoubtCase extends Omit<PlausibilityCase, "touch" | "scatter" | "history"> {
   readonly holder: string;
   readonly history?: readonly number[];
   readonly scatter?: number;
@@ -44,7 +44,7 @@ export const doubt = answerProblems<DoubtCase>({
     const { holder, axis, units, scatter = scatterOf(holder, axis, units), history = [] } = one;
     const touch = readCaseContact(one, axis);
     if (!touch.ok) return touch;
-    const { verdict, kinds, message } = believabilityOf({ ...one, scatter, history, touch: touch.value });
+    const { verdict, kinds, message } = plausibilityOf({ ...one, scatter, history, touch: touch.value });
     return accepted({ verdict, kinds: kinds.filter(({ probability }) => probability >= LEAST), message });
   },
 });

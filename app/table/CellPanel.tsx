@@ -17,7 +17,7 @@ import {
   type GridRow,
   isToKey,
 } from "../../core/offsets/index.ts";
-import { beliefOfTouch } from "../../core/plausibility/index.ts";
+import { plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
 import { Field, Pick } from "../prepare/Field.tsx";
@@ -251,8 +251,8 @@ function HandDoubt({
   const tool = setup.tools.find(({ offset }) => offset === cell.offset);
   if (!axis || !tool || tool.second || !cell.column.startsWith("geometry.")) return null;
   const value = { axis, exact: cell.to, expanded: 0, touch: undefined, papers: [] };
-  const belief = beliefOfTouch(setup, tool, value, history);
-  const [doubt] = belief.verdict === "doubt" ? belief.kinds.filter(({ kind }) => kind !== "remounted") : [];
+  const plausibility = plausibilityOfTouch(setup, tool, value, history);
+  const [doubt] = plausibility.verdict === "doubt" ? plausibility.kinds.filter(({ kind }) => kind !== "remounted") : [];
   if (!doubt) return null;
   const corrected =
     doubt.corrected === null
@@ -261,7 +261,7 @@ function HandDoubt({
   const digit = columnDigit(setup, cell.column);
   return (
     <Asked role="alert">
-      {belief.message}
+      {plausibility.message}
       {corrected !== undefined && (
         <PlainButton onPress={() => onTake(toControlText(corrected, digit).replace(".", person.decimalMark ?? "."))}>
           Yes, make it {formatLength(corrected, digit)}

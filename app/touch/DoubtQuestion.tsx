@@ -3,7 +3,12 @@ import { styled } from "styled-components";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { errorBudget, type ShopUncertainty } from "../../core/limits/index.ts";
 import { type Axis, toControl } from "../../core/machine/index.ts";
-import { type Explanation, hiddenSlips, SLIP_QUESTIONS, type TouchBelief } from "../../core/plausibility/index.ts";
+import {
+  type Explanation,
+  hiddenSlips,
+  SLIP_QUESTIONS,
+  type TouchPlausibility,
+} from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
@@ -15,7 +20,7 @@ export interface DoubtProps {
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
-  readonly belief: TouchBelief | undefined;
+  readonly plausibility: TouchPlausibility | undefined;
   /** The slip that is asked about; undefined where nothing is open. */
   readonly doubt: Explanation | undefined;
   /** Takes the focus when somebody tries to go past it. */
@@ -30,7 +35,7 @@ export function DoubtQuestion({
   setup,
   tool,
   axis,
-  belief,
+  plausibility,
   doubt,
   asked,
   shop,
@@ -39,15 +44,15 @@ export function DoubtQuestion({
   isBusy,
   onSettle,
 }: DoubtProps & { readonly isBusy: boolean; readonly onSettle: (settled: Settlement) => void }) {
-  if (!belief || !doubt) return null;
-  const stored = storedBy({ setup, tool, axis, belief });
+  if (!plausibility || !doubt) return null;
+  const stored = storedBy({ setup, tool, axis, plausibility });
   const second = secondWay(setup, tool, axis, otherWays, shop);
   const doubted = doubt.kind;
   return (
     <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt" data-asks>
-      <strong>{belief.message}</strong>
+      <strong>{plausibility.message}</strong>
       <small>
-        {chanceWords(doubt.probability, honestOf(belief))} {BASIS_WORDS[belief.basis]}
+        {chanceWords(doubt.probability, honestOf(plausibility))} {BASIS_WORDS[plausibility.basis]}
       </small>
       <Answers>
         {doubt.corrected !== null && (
@@ -56,7 +61,7 @@ export function DoubtQuestion({
           </PlainButton>
         )}
         <PlainButton isDisabled={isBusy} onPress={() => onSettle({ settled: "kept", doubted })}>
-          No, keep {stored(belief.one.value)}
+          No, keep {stored(plausibility.one.value)}
         </PlainButton>
         {second && (
           <PlainButton onPress={() => onWay(second)}>Touch again: {wayName(second, axis).toLowerCase()}</PlainButton>
@@ -72,12 +77,12 @@ const storedBy =
     setup: { machine },
     tool,
     axis,
-    belief,
-  }: Pick<DoubtProps, "setup" | "tool" | "axis"> & { readonly belief: TouchBelief }) =>
+    plausibility,
+  }: Pick<DoubtProps, "setup" | "tool" | "axis"> & { readonly plausibility: TouchPlausibility }) =>
   (value: number, sign?: "always") => {
     const millimetres = convertLength(value, machine.units, "mm");
     const shown = toControl(machine, axis, millimetres, "tool-offset", tool.zone);
-    return formatLength(shown, belief.one.resolution, sign && { sign });
+    return formatLength(shown, plausibility.one.resolution, sign && { sign });
   };
 
 /** How sure it is, beside an honest new setting. */
@@ -86,9 +91,9 @@ function chanceWords(slip: number, honest: number): string {
   return `${Math.round(slip * 100)} in 100, against ${Math.round(honest * 100)} for an honest new setting.`;
 }
 
-const honestOf = ({ kinds }: TouchBelief) => kinds.find(({ kind }) => kind === "remounted")?.probability ?? 0;
+const honestOf = ({ kinds }: TouchPlausibility) => kinds.find(({ kind }) => kind === "remounted")?.probability ?? 0;
 
-const BASIS_WORDS: Readonly<Record<TouchBelief["basis"], string>> = {
+const BASIS_WORDS: Readonly<Record<TouchPlausibility["basis"], string>> = {
   "second-touch": "Compared with the other touch of this mounting.",
   history: "Compared with this tool in this station before.",
   control: "Compared with what the control held.",
@@ -96,32 +101,32 @@ const BASIS_WORDS: Readonly<Record<TouchBelief["basis"], string>> = {
 };
 
 /** By how much the face lies elsewhere than last time, as the other tools say too. */
-function facesWords({ one, shift }: TouchBelief, stored: (value: number, sign?: "always") => string) {
+function facesWords({ one, shift }: TouchPlausibility, stored: (value: number, sign?: "always") => string) {
   if (shift === undefined || Math.abs(shift) < 10 * one.resolution) return undefined;
   return `The other tools lie ${stored(shift, "always")} elsewhere than last time as well: the face has moved, not this tool.`;
 }
 
 /** A slip that would not show here, and the cheapest second piece of evidence. */
-export function HiddenSlipHint({ setup, tool, axis, belief, doubt, shop, otherWays, onWay }: DoubtProps) {
-  if (!belief || doubt || belief.basis === "nothing") return null;
-  const { resolution, units } = belief.one;
-  if (belief.basis === "second-touch")
+export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, otherWays, onWay }: DoubtProps) {
+  if (!plausibility || doubt || plausibility.basis === "nothing") return null;
+  const { resolution, units } = plausibility.one;
+  if (plausibility.basis === "second-touch")
     return (
       <Agrees>
-        Agrees with the other touch to {formatLength(Math.abs(differenceOf(belief)), resolution)} {units}.
+        Agrees with the other touch to {formatLength(Math.abs(differenceOf(plausibility)), resolution)} {units}.
       </Agrees>
     );
-  const [hidden] = hiddenSlips(belief, tool.tolerance[axis]);
-  const moved = facesWords(belief, storedBy({ setup, tool, axis, belief }));
+  const [hidden] = hiddenSlips(plausibility, tool.tolerance[axis]);
+  const moved = facesWords(plausibility, storedBy({ setup, tool, axis, plausibility }));
   if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
   const second = secondWay(setup, tool, axis, otherWays, shop);
   return (
     <Hint data-asks>
       <p>
-        {belief.basis === "control"
+        {plausibility.basis === "control"
           ? "This tool is not known here from before"
-          : `This holder comes back within ±\u00a0${formatLength(2 * (belief.expected?.sigma ?? 0), resolution)}`}
+          : `This holder comes back within ±\u00a0${formatLength(2 * (plausibility.expected?.sigma ?? 0), resolution)}`}
         : {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
       </p>
       {second ? (
@@ -133,7 +138,7 @@ export function HiddenSlipHint({ setup, tool, axis, belief, doubt, shop, otherWa
   );
 }
 
-const differenceOf = ({ one, expected }: TouchBelief) => one.value - (expected?.mean ?? one.value);
+const differenceOf = ({ one, expected }: TouchPlausibility) => one.value - (expected?.mean ?? one.value);
 const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1);
 
 /** The other way of touching that is surest here. */

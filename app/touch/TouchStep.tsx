@@ -3,7 +3,7 @@ import { useFetcher, useSearchParams } from "react-router";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/machine/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
-import { beliefOfTouch, openDoubt } from "../../core/plausibility/index.ts";
+import { openDoubt, plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import { type EdgeChoice, type TouchField, wayOf, waysToTouch } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
@@ -61,13 +61,13 @@ export function TouchStep(props: TouchStepProps) {
     onPage,
   });
   const { solved, facts, budget } = entry.reading;
-  const belief = useMemo(() => {
+  const plausibility = useMemo(() => {
     if (!solved || solveFor === "work") return undefined;
     const papers = props.spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
     const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers };
-    return beliefOfTouch(setup, tool, value, props.history);
+    return plausibilityOfTouch(setup, tool, value, props.history);
   }, [setup, tool, axis, solveFor, solved, facts, budget, props.history, props.spacers]);
-  const doubt = belief && solved && openDoubt(belief, setup.machine, tool[axis], solved.exact);
+  const doubt = plausibility && solved && openDoubt(plausibility, setup.machine, tool[axis], solved.exact);
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */
   const focusFirst = () => {
@@ -183,7 +183,7 @@ export function TouchStep(props: TouchStepProps) {
         mayEnter={mayEnter}
         now={now}
         onAccept={accept}
-        belief={belief}
+        plausibility={plausibility}
         doubt={doubt}
         asked={asked}
         onTool={onTool}

@@ -2,7 +2,7 @@ import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } fr
 import type { ShopUncertainty } from "../limits/index.ts";
 import { stationOf } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
-import { beliefOfTouch, type NewValue, openDoubt, type ToolHistory } from "../plausibility/index.ts";
+import { type NewValue, openDoubt, plausibilityOfTouch, type ToolHistory } from "../plausibility/index.ts";
 import {
   hasNamedNose,
   noseRadiusOf,
@@ -109,14 +109,14 @@ function settledDoubt(
   history: ToolHistory,
 ): Settled | Extract<CommandResult, { outcome: "refused" }> {
   if (solveFor === "work") return value;
-  const belief = beliefOfTouch(setup, tool, value, history);
-  const open = openDoubt(belief, setup.machine, tool[value.axis], value.exact);
+  const plausibility = plausibilityOfTouch(setup, tool, value, history);
+  const open = openDoubt(plausibility, setup.machine, tool[value.axis], value.exact);
   if (!open)
     return settled === "corrected"
       ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
       : value;
-  const asked = belief.kinds.find(({ kind }) => kind === doubted) ?? open;
-  if (settled === undefined) return refuse(belief.message ?? "This number is doubtful.");
+  const asked = plausibility.kinds.find(({ kind }) => kind === doubted) ?? open;
+  if (settled === undefined) return refuse(plausibility.message ?? "This number is doubtful.");
   const doubt = { kind: asked.kind, probability: asked.probability, settled };
   if (settled === "kept") return { exact: value.exact, doubt };
   if (asked.corrected === null) return refuse("There is no other number to put here. Touch again, or keep it.");

@@ -1,6 +1,6 @@
 import { formatLength } from "../units/index.ts";
-import type { BelievabilityCase } from "./believabilityCase.ts";
 import { type Explanation, type Normal, sharedShift } from "./expected.ts";
+import type { PlausibilityCase } from "./plausibilityCase.ts";
 import type { Hypothesis } from "./slips.ts";
 
 /** What would be asked at the machine, for each slip. */
@@ -30,7 +30,7 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
  * out (it would be −340.118)?". `shown` turns a number of the case into the one that the reader has in front of them,
  * `than` says what it is compared with. */
 export function doubtWords(
-  one: BelievabilityCase,
+  one: PlausibilityCase,
   { kind, corrected }: Explanation,
   expected: Normal | undefined,
   shown: (number: number) => number = (number) => number,
@@ -58,7 +58,7 @@ export function doubtWords(
 }
 
 /** The other row that the number fits best. */
-function rowOf({ others = [], value }: BelievabilityCase): string | undefined {
+function rowOf({ others = [], value }: PlausibilityCase): string | undefined {
   const nearest = [...others].sort(
     (a, b) => Math.abs(value - (a.value ?? a.previous)) - Math.abs(value - (b.value ?? b.previous)),
   );

@@ -1,4 +1,4 @@
-import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
+import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import type { Hypothesis } from "./slips.ts";
 
 /** One explanation of a number with its chance and what the number would be without the slip. */
@@ -14,7 +14,7 @@ export interface Normal {
 }
 
 /** Where a number is expected from its history; undefined where there is none. */
-export function expectedOf({ history, scatter }: BelievabilityCase): Normal | undefined {
+export function expectedOf({ history, scatter }: PlausibilityCase): Normal | undefined {
   const count = history.length;
   if (count === 0) return undefined;
   const mean = history.reduce((sum, value) => sum + value, 0) / count;
@@ -25,7 +25,7 @@ export function expectedOf({ history, scatter }: BelievabilityCase): Normal | un
  * By how much the rows that were taken in this setup moved together, weighted by 1/scatter²; undefined for fewer than
  * two. Every shift lies between two settings of its own.
  */
-export function sharedShift({ others = [], scatter }: BelievabilityCase): Normal | undefined {
+export function sharedShift({ others = [], scatter }: PlausibilityCase): Normal | undefined {
   return shiftOf(others, scatter, 2);
 }
 

@@ -15,7 +15,7 @@ export type ToolHolding = (typeof HOLDINGS)[number];
 
 /**
  * One standard deviation of an honest re-setting with its touch, millimetres, X on the diameter
- * (docs/MATHEMATICS.md, Believability): where to begin until a holder's own history says better.
+ * (docs/MATHEMATICS.md, Plausibility): where to begin until a holder's own history says better.
  */
 const USUAL_SCATTER: Readonly<Record<ToolHolding, { readonly x: number; readonly z: number }>> = {
   "insert-indexed": { x: 0.06, z: 0.03 },

@@ -3,16 +3,16 @@ import { LATHE_AXES } from "../machine/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { contactSide, type Surface } from "../touch/index.ts";
 import { roundToResolution } from "../units/index.ts";
-import { believabilityOf } from "./believability.ts";
-import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 import { expectedOf, sharedShift } from "./expected.ts";
 import { scatterOf } from "./honestScatter.ts";
+import { plausibilityOf } from "./plausibility.ts";
+import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import { CORRECTABLE_SLIPS, type Hypothesis, slipsOf } from "./slips.ts";
 import { swappedDigits } from "./swappedDigits.ts";
 
 /** A drawn case with what truly happened. */
 interface Drawn {
-  readonly one: BelievabilityCase;
+  readonly one: PlausibilityCase;
   readonly kind: Hypothesis;
   /** What an honest setter would have had. */
   readonly truth: number;
@@ -193,7 +193,7 @@ export function chanceFrom(seed: number): RandomSource {
   };
 }
 
-/** A slip stands clear where neither the honest scatter nor any other slip comes near it (docs/MATHEMATICS.md, Believability). */
+/** A slip stands clear where neither the honest scatter nor any other slip comes near it (docs/MATHEMATICS.md, Plausibility). */
 export function isClear({ one, kind, truth }: Drawn): boolean {
   const expected = expectedOf(one);
   if (!expected) return false;
@@ -227,7 +227,7 @@ export function drawAtOdds(chance: RandomSource, count: number) {
     const kind = chance() < 0.9 ? "remounted" : SLIPS_DRAWN[Math.floor(chance() * SLIPS_DRAWN.length)];
     const drawn = kind && drawCase(chance, kind);
     if (!drawn) continue;
-    const { verdict, kinds } = believabilityOf(drawn.one);
+    const { verdict, kinds } = plausibilityOf(drawn.one);
     const [top] = kinds;
     first.push({
       probability: top?.probability ?? 0,
@@ -267,7 +267,7 @@ export function drawSlips(chance: RandomSource, each: number) {
     for (let tries = 0; tries < each * 6 && hits.length < each; tries++) {
       const drawn = drawCase(chance, kind);
       if (!drawn) continue;
-      const isFirst = believabilityOf(drawn.one).kinds[0]?.kind === kind;
+      const isFirst = plausibilityOf(drawn.one).kinds[0]?.kind === kind;
       const { sigma = 0 } = expectedOf(drawn.one) ?? {};
       if (Math.abs(drawn.one.value - drawn.truth) > 3 * sigma) large.push(isFirst);
       if (isClear(drawn)) hits.push(isFirst);

@@ -1,15 +1,15 @@
 import type { TouchRecord } from "../ledger/index.ts";
 import { lastDigit, type MachineProfile } from "../machine/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
-import type { TouchBelief } from "./beliefOfTouch.ts";
 import type { Explanation } from "./expected.ts";
+import type { TouchPlausibility } from "./plausibilityOfTouch.ts";
 
 /**
  * The explanation that is asked about; undefined where nothing is open: believable, or kept all the same before.
  * `exact` in millimetres, on the diameter for X.
  */
 export function openDoubt(
-  { verdict, kinds }: Pick<TouchBelief, "verdict" | "kinds">,
+  { verdict, kinds }: Pick<TouchPlausibility, "verdict" | "kinds">,
   machine: MachineProfile,
   standing: Pick<TouchRecord, "exact" | "axis" | "doubt"> | undefined,
   exact: number,

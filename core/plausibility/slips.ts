@@ -1,6 +1,6 @@
 import { type CaseContact, contactSide, type Surface } from "../touch/index.ts";
 import { MM_PER_INCH } from "../units/index.ts";
-import type { BelievabilityCase } from "./believabilityCase.ts";
+import type { PlausibilityCase } from "./plausibilityCase.ts";
 import { swappedDigits } from "./swappedDigits.ts";
 
 /** Slips that have a corrected value: what the number would be without them. */
@@ -36,11 +36,11 @@ interface SlipWay {
 const exactly = (...values: readonly number[]): readonly SlipWay[] => values.map((value) => ({ value, rounding: 0 }));
 
 /**
- * What a number would be without each slip that its touch allows (docs/MATHEMATICS.md, Believability): one value for each way in which
+ * What a number would be without each slip that its touch allows (docs/MATHEMATICS.md, Plausibility): one value for each way in which
  * the slip can have happened. With G = M − W − S − (c + n·k·t + δ), what was counted too little in the bracket made G too
  * large. Kinds that do not apply are absent.
  */
-export function slipsOf(one: BelievabilityCase): ReadonlyMap<CorrectableSlip, readonly SlipWay[]> {
+export function slipsOf(one: PlausibilityCase): ReadonlyMap<CorrectableSlip, readonly SlipWay[]> {
   const { value, touch, axis, resolution, jogSteps = [] } = one;
   const ways = new Map<CorrectableSlip, readonly SlipWay[]>();
   const size = touch && typedSize(touch);
@@ -74,7 +74,7 @@ export function slipsOf(one: BelievabilityCase): ReadonlyMap<CorrectableSlip, re
 }
 
 function paperSlips(
-  { value, axis, papers = [] }: BelievabilityCase,
+  { value, axis, papers = [] }: PlausibilityCase,
   { surface, spacer }: CaseContact,
   ways: Map<CorrectableSlip, readonly SlipWay[]>,
 ): void {
@@ -93,7 +93,7 @@ function paperSlips(
 
 function toolSlips(
   value: number,
-  axis: BelievabilityCase["axis"],
+  axis: PlausibilityCase["axis"],
   { surface, tool }: CaseContact,
   ways: Map<CorrectableSlip, readonly SlipWay[]>,
 ): void {

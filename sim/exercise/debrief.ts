@@ -8,7 +8,7 @@ import {
   shownAs,
   toControl,
 } from "../../core/machine/index.ts";
-import { believabilityOf } from "../../core/plausibility/index.ts";
+import { plausibilityOf } from "../../core/plausibility/index.ts";
 import { contactTool, familyOf, type TouchWay } from "../../core/tool/index.ts";
 import { type CaseContact, surfaceOf } from "../../core/touch/index.ts";
 import { convertLength, formatLength, formatMillimetres, roundToResolution } from "../../core/units/index.ts";
@@ -258,7 +258,7 @@ function numberSlip(
     work === 0 || keyed.register === "work"
       ? others
       : [...others, { offset: "work", previous: write(work), value: write(work) }];
-  const { kinds } = believabilityOf({
+  const { kinds } = plausibilityOf({
     units: machine.units,
     resolution,
     axis,

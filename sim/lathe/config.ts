@@ -16,7 +16,7 @@ export const HOLDERS = [
 ] as const;
 type HolderKind = (typeof HOLDERS)[number];
 
-/** One standard deviation of coming back after the holder was off, millimetres, X as a diameter (docs/MATHEMATICS.md, Believability). */
+/** One standard deviation of coming back after the holder was off, millimetres, X as a diameter (docs/MATHEMATICS.md, Plausibility). */
 export const REMOUNT_SCATTER: Readonly<Record<HolderKind, { readonly x: number; readonly z: number }>> = {
   fixed: { x: 0, z: 0 },
   "quick-change": { x: 0.02, z: 0.02 },

@@ -15,7 +15,7 @@ import { type Chance, normal } from "../chance.ts";
 import type { LatheConfig, LatheTool, PerAxis, StoredRow } from "../lathe/index.ts";
 import { ZERO } from "../lathe/index.ts";
 
-/** Honest scatter of a tool that stands where it stood: its insert was indexed since (docs/MATHEMATICS.md, Believability). */
+/** Honest scatter of a tool that stands where it stood: its insert was indexed since (docs/MATHEMATICS.md, Plausibility). */
 const INDEXED: PerAxis<number> = { x: 0.06, y: 0.01, z: 0.03 };
 /** The bar as delivered: this share of the oversize that it may have. */
 const SHARE_OF_OVERSIZE = 0.6;

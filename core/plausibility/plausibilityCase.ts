@@ -16,7 +16,7 @@ export interface OtherRow {
  * A number that is about to be kept, with everything that speaks for it or against it. All lengths in the case's own unit
  * and sign, X as a diameter, as the readout shows them.
  */
-export interface BelievabilityCase {
+export interface PlausibilityCase {
   readonly units: Unit;
   /** Last digit of the control. */
   readonly resolution: number;

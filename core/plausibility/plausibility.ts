@@ -1,10 +1,10 @@
 import { roundToResolution } from "../units/index.ts";
-import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 import { doubtWords } from "./doubtWords.ts";
 import { type Explanation, expectedOf, type Normal, sharedShift } from "./expected.ts";
+import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import { HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";
 
-export interface Belief {
+export interface Plausibility {
   readonly verdict: "believable" | "doubt" | "impossible";
   /** The likeliest first; they sum to 1. */
   readonly kinds: readonly Explanation[];
@@ -27,11 +27,11 @@ interface Way {
 
 /**
  * How believable a number is: the odds of an honest re-setting against every slip that its touch allows, by Bayes' rule
- * (docs/MATHEMATICS.md, Believability). The number is expected about the mean of its
+ * (docs/MATHEMATICS.md, Plausibility). The number is expected about the mean of its
  * history with σ·√(1 + 1/h), and so is, for each slip, what the number would be without it. Without history every number
  * is as likely as any other.
  */
-export function believabilityOf(one: BelievabilityCase): Belief {
+export function plausibilityOf(one: PlausibilityCase): Plausibility {
   const expected = expectedOf(one);
   const slips = slipsAndOthers(one, expected);
   const weights = new Map<Hypothesis, { readonly log: number; readonly corrected: number | null }>();
@@ -63,7 +63,7 @@ export function believabilityOf(one: BelievabilityCase): Belief {
   return { verdict, kinds, message, expected };
 }
 
-function slipsAndOthers(one: BelievabilityCase, expected: Normal | undefined): Map<Hypothesis, readonly Way[]> {
+function slipsAndOthers(one: PlausibilityCase, expected: Normal | undefined): Map<Hypothesis, readonly Way[]> {
   const ways = new Map<Hypothesis, readonly Way[]>();
   for (const [kind, values] of slipsOf(one))
     ways.set(
@@ -89,16 +89,16 @@ function slipsAndOthers(one: BelievabilityCase, expected: Normal | undefined): M
 }
 
 /** A taken row's own number to the last digit, or about an untaken row's previous one. */
-function densityOfRow({ value, previous, scatter }: OtherRow, one: BelievabilityCase): number {
+function densityOfRow({ value, previous, scatter }: OtherRow, one: PlausibilityCase): number {
   if (value === undefined)
     return normalLog(one.value, { mean: previous, sigma: (scatter ?? one.scatter) * Math.SQRT2 });
   return Math.abs(one.value - value) < one.resolution / 2 ? -Math.log(one.resolution) : Number.NEGATIVE_INFINITY;
 }
 
-const anywhereLog = ({ units }: BelievabilityCase) => -Math.log(2 * ANYWHERE[units]);
+const anywhereLog = ({ units }: PlausibilityCase) => -Math.log(2 * ANYWHERE[units]);
 
 /** `rounding`: how many times a last digit's rounding counts in the value, evenly spread over the digit. */
-function densityOf(value: number, one: BelievabilityCase, expected: Normal | undefined, rounding = 0): number {
+function densityOf(value: number, one: PlausibilityCase, expected: Normal | undefined, rounding = 0): number {
   if (!expected) return anywhereLog(one);
   const sigma = Math.hypot(expected.sigma, (rounding * one.resolution) / Math.sqrt(12));
   return normalLog(value, { mean: expected.mean, sigma });
@@ -117,7 +117,7 @@ function sumOfLogs(logs: readonly number[]): number {
 }
 
 /** Why a number cannot be at all; undefined where it can. */
-function impossibleWhy({ value, range, stock, touch, units }: BelievabilityCase): string | undefined {
+function impossibleWhy({ value, range, stock, touch, units }: PlausibilityCase): string | undefined {
   if (range && (value < range[0] || value > range[1]))
     return `${value} ${units} lies outside what the travel allows (${range[0]} to ${range[1]}): check the sign and the decimal point.`;
   const surface = touch?.surface;

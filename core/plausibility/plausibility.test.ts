@@ -1,15 +1,15 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { believabilityOf } from "./believability.ts";
-import type { BelievabilityCase } from "./believabilityCase.ts";
 import { learnedScatter, scatterOf } from "./honestScatter.ts";
 import { chanceFrom, drawAtOdds, drawSlips } from "./monteCarlo.fixture.ts";
+import { plausibilityOf } from "./plausibility.ts";
+import type { PlausibilityCase } from "./plausibilityCase.ts";
 import { type CorrectableSlip, slipsOf } from "./slips.ts";
 import { swappedDigits } from "./swappedDigits.ts";
 
 const PERCENT = (value: number) => `${(value * 100).toFixed(1)} %`;
 
-describe("believability over drawn cases", () => {
+describe("plausibility over drawn cases", () => {
   it("names the slip that was made, rarely doubts an honest value, and is right as often as it says", {
     timeout: 60_000,
   }, () => {
@@ -33,7 +33,7 @@ describe("believability over drawn cases", () => {
 });
 
 /** An outside touch with a 0.1 paper in a holder that comes back within 0.02; the honest value is −230.000. */
-const USUAL: BelievabilityCase = {
+const USUAL: PlausibilityCase = {
   units: "mm",
   resolution: 0.001,
   axis: "x",
@@ -47,20 +47,20 @@ const USUAL: BelievabilityCase = {
   },
   stock: 55,
 };
-const FACE: BelievabilityCase = {
+const FACE: PlausibilityCase = {
   ...USUAL,
   axis: "z",
   value: -400,
   history: [-400],
   touch: { surface: { kind: "face", z: 2, stand: "behind" }, tool: { shape: "cutter", diameter: 8 }, spacer: 0.1 },
 };
-const waysOf = (one: BelievabilityCase, kind: CorrectableSlip) =>
+const waysOf = (one: PlausibilityCase, kind: CorrectableSlip) =>
   slipsOf(one)
     .get(kind)
     ?.map(({ value }) => Number(value.toFixed(4)));
 
 describe("what a number would be without each slip", () => {
-  it.each<readonly [CorrectableSlip, BelievabilityCase, readonly number[] | undefined]>([
+  it.each<readonly [CorrectableSlip, PlausibilityCase, readonly number[] | undefined]>([
     ["paper-ignored", USUAL, [-230.2]],
     ["paper-once", USUAL, [-230.1]],
     ["paper-wrong-way", USUAL, [-230.4]],
@@ -99,23 +99,23 @@ describe("what a number would be without each slip", () => {
   });
 });
 
-describe("believabilityOf", () => {
+describe("plausibilityOf", () => {
   it("believes what comes back within the holder's scatter, and says what else it could be", () => {
-    const { verdict, kinds, message } = believabilityOf({ ...USUAL, value: -229.97 });
+    const { verdict, kinds, message } = plausibilityOf({ ...USUAL, value: -229.97 });
     expect([verdict, message, kinds[0]?.kind]).toEqual(["believable", null, "remounted"]);
     expect(kinds.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 12);
   });
   it("asks with the numbers, and offers what it would be", () => {
-    const { verdict, kinds, message } = believabilityOf({ ...USUAL, value: -229.8 });
+    const { verdict, kinds, message } = plausibilityOf({ ...USUAL, value: -229.8 });
     expect(verdict).toBe("doubt");
     expect(kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -230 });
     expect(message).toBe("0.200 mm more than the last 2 times: was the paper left out (it would be −230.000)?");
   });
   it("believes anything where nothing is known, but not another row's number", () => {
-    const unknown: BelievabilityCase = { ...USUAL, history: [], value: -12.345 };
-    expect(believabilityOf(unknown).verdict).toBe("believable");
+    const unknown: PlausibilityCase = { ...USUAL, history: [], value: -12.345 };
+    expect(plausibilityOf(unknown).verdict).toBe("believable");
     const others = [{ offset: "7", value: -12.345, previous: -12.3 }];
-    const { kinds, message } = believabilityOf({ ...unknown, others });
+    const { kinds, message } = plausibilityOf({ ...unknown, others });
     expect(kinds[0]).toMatchObject({ kind: "other-row", corrected: null });
     expect(message).toMatch(/what offset 7 holds: does it belong in another row\?/);
   });
@@ -124,15 +124,15 @@ describe("believabilityOf", () => {
       { offset: "2", value: 12.01, previous: 10 },
       { offset: "3", value: 32, previous: 30 },
     ];
-    const { kinds, message } = believabilityOf({ ...FACE, value: -398, others });
+    const { kinds, message } = plausibilityOf({ ...FACE, value: -398, others });
     expect(kinds[0]).toMatchObject({ kind: "moved-alike", corrected: null });
     expect(message).toMatch(/the others have moved by \+2.005 too: has the face, the part or the master changed\?/);
   });
-  it.each<readonly [string, Partial<BelievabilityCase>, RegExp]>([
+  it.each<readonly [string, Partial<PlausibilityCase>, RegExp]>([
     ["outside the travel", { range: [-220, 0] }, /outside what the travel allows/],
     ["larger than the stock", { stock: 54 }, /larger than the stock \(54\)/],
   ])("holds what is %s for impossible", (_, change, words) => {
-    const { verdict, message } = believabilityOf({ ...USUAL, ...change });
+    const { verdict, message } = plausibilityOf({ ...USUAL, ...change });
     expect(verdict).toBe("impossible");
     expect(message).toMatch(words);
   });
@@ -140,9 +140,9 @@ describe("believabilityOf", () => {
     const bore = {
       ...USUAL,
       touch: { ...USUAL.touch, surface: { kind: "bore", diameter: 54.2 } },
-    } as BelievabilityCase;
-    expect(believabilityOf({ ...USUAL, stock: 54.2 }).verdict).toBe("believable");
-    expect(believabilityOf({ ...bore, stock: 54.2 }).verdict).toBe("impossible");
+    } as PlausibilityCase;
+    expect(plausibilityOf({ ...USUAL, stock: 54.2 }).verdict).toBe("believable");
+    expect(plausibilityOf({ ...bore, stock: 54.2 }).verdict).toBe("impossible");
   });
   it("states chances that sum to 1 for whatever comes", () => {
     const value = fc.double({ min: -2000, max: 2000, noNaN: true });
@@ -152,7 +152,7 @@ describe("believabilityOf", () => {
         fc.array(value, { maxLength: 4 }),
         fc.double({ min: 1e-4, max: 5, noNaN: true }),
         (v, history, scatter) => {
-          const { kinds } = believabilityOf({ ...USUAL, value: v, history, scatter });
+          const { kinds } = plausibilityOf({ ...USUAL, value: v, history, scatter });
           expect(kinds.reduce((sum, { probability }) => sum + probability, 0)).toBeCloseTo(1, 9);
           for (const { probability } of kinds) expect(probability).toBeGreaterThanOrEqual(0);
         },

@@ -5,11 +5,11 @@ import { TOLERANCES } from "../tolerances.ts";
 import { contactTool, entersBore, hasNamedNose, wayOf } from "../tool/index.ts";
 import { type CaseContact, reckonedWork, surfaceOf } from "../touch/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
-import { type Belief, believabilityOf } from "./believability.ts";
-import type { BelievabilityCase, OtherRow } from "./believabilityCase.ts";
 import { doubtWords } from "./doubtWords.ts";
 import { shiftOf } from "./expected.ts";
 import { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
+import { type Plausibility, plausibilityOf } from "./plausibility.ts";
+import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
 
 /** Earlier values of the tools of a setup, each in its station: newest first, millimetres, by offset and axis. */
@@ -28,13 +28,13 @@ export interface NewValue {
 }
 
 /** How far a number is believed, and what it was compared with. */
-export interface TouchBelief extends Belief {
+export interface TouchPlausibility extends Plausibility {
   /** What the expectation rests on. */
   readonly basis: "second-touch" | "history" | "control" | "nothing";
   /** By how much the other tools lie elsewhere than before, where the expectation allows for it; in the machine's unit. */
   readonly shift: number | undefined;
   /** The numbers of the comparison, in the machine's unit. */
-  readonly one: BelievabilityCase;
+  readonly one: PlausibilityCase;
 }
 
 /**
@@ -42,7 +42,12 @@ export interface TouchBelief extends Belief {
  * same tool stood in the same station in earlier setups, with the scatter that its holder has shown; or where the control
  * held it, which may have been another tool: then only a slip that explains the difference is asked about.
  */
-export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue, history: ToolHistory): TouchBelief {
+export function plausibilityOfTouch(
+  setup: SetupView,
+  view: ToolView,
+  value: NewValue,
+  history: ToolHistory,
+): TouchPlausibility {
   const { machine } = setup;
   const { axis } = value;
   const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
@@ -51,7 +56,7 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   const rows = othersOf(setup, view, axis, history);
   const expectation = expectationOf(setup, view, value, history);
   const { basis, values, scatter, previous, shift: moved } = onThisFace(expectation, rows, value);
-  const one: BelievabilityCase = {
+  const one: PlausibilityCase = {
     units: machine.units,
     resolution,
     axis,
@@ -71,18 +76,23 @@ export function beliefOfTouch(setup: SetupView, view: ToolView, value: NewValue,
   };
   const shown = (number: number) =>
     toControl(machine, axis, convertLength(number, machine.units, "mm"), "tool-offset", view.zone);
-  const belief = inControlsNumbers(believabilityOf(one), one, shown, value.touch ? THAN[basis] : BY_HAND_THAN[basis]);
+  const plausibility = inControlsNumbers(
+    plausibilityOf(one),
+    one,
+    shown,
+    value.touch ? THAN[basis] : BY_HAND_THAN[basis],
+  );
   const shift = moved === undefined ? undefined : write(moved);
-  const isUnexplained = belief.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
+  const isUnexplained = plausibility.kinds.find(({ kind }) => kind !== "remounted")?.kind === "unexplained";
   // The control may have held another tool's number, and somebody who types one by hand means it: that it differs is no
   // reason to ask, unless a slip explains it.
-  if ((basis === "control" || !value.touch) && belief.verdict === "doubt" && isUnexplained)
-    return { ...belief, verdict: "believable", message: null, basis, shift, one };
-  return { ...belief, basis, shift, one };
+  if ((basis === "control" || !value.touch) && plausibility.verdict === "doubt" && isUnexplained)
+    return { ...plausibility, verdict: "believable", message: null, basis, shift, one };
+  return { ...plausibility, basis, shift, one };
 }
 
 /** What a number is compared with, where that is no earlier setup. */
-const THAN: Readonly<Partial<Record<TouchBelief["basis"], string>>> = {
+const THAN: Readonly<Partial<Record<TouchPlausibility["basis"], string>>> = {
   "second-touch": "the other touch",
   control: "the control held",
 };
@@ -91,18 +101,18 @@ const BY_HAND_THAN: typeof THAN = { ...THAN, "second-touch": "the touch of this 
 
 /** The question in the numbers that the control shows and stores, whatever sign or meaning of X it has. */
 function inControlsNumbers(
-  belief: Belief,
-  one: BelievabilityCase,
+  plausibility: Plausibility,
+  one: PlausibilityCase,
   shown: (number: number) => number,
   than: string | undefined,
-): Belief {
-  const asked = belief.kinds.find(({ kind }) => kind !== "remounted");
-  if (belief.verdict !== "doubt" || !asked) return belief;
-  return { ...belief, message: doubtWords(one, asked, belief.expected, shown, than) };
+): Plausibility {
+  const asked = plausibility.kinds.find(({ kind }) => kind !== "remounted");
+  if (plausibility.verdict !== "doubt" || !asked) return plausibility;
+  return { ...plausibility, message: doubtWords(one, asked, plausibility.expected, shown, than) };
 }
 
 interface Expectation {
-  readonly basis: TouchBelief["basis"];
+  readonly basis: TouchPlausibility["basis"];
   readonly values: readonly number[];
   readonly scatter: number;
 }
@@ -239,14 +249,14 @@ interface HiddenSlip {
  * they matter: more than a quarter of the tolerance band. A second touch another way, or a skim, would show them.
  * `plusMinus` is half the band in the machine's unit, on the diameter for X; empty where every slip would show.
  */
-export function hiddenSlips({ one, expected }: TouchBelief, plusMinus: number): readonly HiddenSlip[] {
+export function hiddenSlips({ one, expected }: TouchPlausibility, plusMinus: number): readonly HiddenSlip[] {
   const matters = convertLength(plusMinus, "mm", one.units) / 2;
   return CORRECTABLE_SLIPS.filter((kind) => HIDEABLE.has(kind)).flatMap((kind): readonly HiddenSlip[] => {
     const [way] = slipsOf(one).get(kind) ?? [];
     const by = way === undefined ? 0 : one.value - way.value;
     if (Math.abs(by) <= matters) return [];
     const wouldShow =
-      expected !== undefined && believabilityOf({ ...one, value: expected.mean + by }).verdict !== "believable";
+      expected !== undefined && plausibilityOf({ ...one, value: expected.mean + by }).verdict !== "believable";
     return wouldShow ? [] : [{ kind, by }];
   });
 }

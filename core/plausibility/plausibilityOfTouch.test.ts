@@ -3,7 +3,7 @@ import type { Command } from "../ledger/index.ts";
 import { loaded, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
 import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
-import { beliefOfTouch, hiddenSlips, holdingOf, type ToolHistory } from "./beliefOfTouch.ts";
+import { hiddenSlips, holdingOf, plausibilityOfTouch, type ToolHistory } from "./plausibilityOfTouch.ts";
 
 const BLADE: Tool = {
   kind: "groove-outside",
@@ -22,79 +22,87 @@ interface Asked {
   readonly history?: ToolHistory;
   readonly machine?: Partial<MachineProfile>;
 }
-/** The belief in a value of a tool, in a setup with these entries. */
-function belief(exact: number, asked: Asked, ...entries: readonly Command[]) {
+/** The plausibility of a value of a tool, in a setup with these entries. */
+function plausibility(exact: number, asked: Asked, ...entries: readonly Command[]) {
   const { offset = "7", axis = "x", way = "scratch", history = {}, machine = {} } = asked;
   const setup = viewOf(opened(machine), ...entries);
   const tool = setup.tools.find((one) => one.offset === offset);
   if (!tool) throw new Error(`the setup has a tool ${offset}`);
   const numbers = { machine: exact + 54.2, size: axis === "x" ? 54.2 : 0, spacer: way === "paper" ? 0.1 : 0 };
   const touch = { axis, way, choice: {}, numbers };
-  return beliefOfTouch(setup, tool, { axis, exact, expanded: 0.007, papers: [0.09], touch }, history);
+  return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, papers: [0.09], touch }, history);
 }
 const BEFORE: ToolHistory = { "7": { x: [-340.118], z: [-399.94] }, "1": { z: [-402.514] } };
 
-describe("beliefOfTouch", () => {
+describe("plausibilityOfTouch", () => {
   it("compares with this tool in this station before, and names the shop's own paper where none was counted", () => {
-    expect(belief(-340.1, { history: BEFORE }, mounted("7", BLADE))).toMatchObject({
+    expect(plausibility(-340.1, { history: BEFORE }, mounted("7", BLADE))).toMatchObject({
       verdict: "believable",
       basis: "history",
     });
-    const { kinds, message } = belief(-339.938, { history: BEFORE }, mounted("7", BLADE));
+    const { kinds, message } = plausibility(-339.938, { history: BEFORE }, mounted("7", BLADE));
     expect(kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -340.118 });
     expect(message).toBe("0.180 mm more than last time: was the paper left out (it would be −340.118)?");
   });
   it("asks in the numbers of the control: stored with the other sign, shown as a radius, in inches", () => {
     const stored = { storedSign: { x: -1, z: -1 } } as const;
-    expect(belief(-339.938, { history: BEFORE, machine: stored }, mounted("7", BLADE)).message).toBe(
+    expect(plausibility(-339.938, { history: BEFORE, machine: stored }, mounted("7", BLADE)).message).toBe(
       "0.180 mm less than last time: was the paper left out (it would be 340.118)?",
     );
     const radius = { xShown: "radius" } as const;
-    expect(belief(-339.938, { history: BEFORE, machine: radius }, mounted("7", BLADE)).message).toMatch(
+    expect(plausibility(-339.938, { history: BEFORE, machine: radius }, mounted("7", BLADE)).message).toMatch(
       /^0.090 mm more .*it would be −170.059/,
     );
     const inch = { units: "in", resolution: { x: 0.0001, z: 0.0001 } } as const;
-    expect(belief(-339.938, { history: BEFORE, machine: inch }, mounted("7", BLADE)).message).toMatch(
+    expect(plausibility(-339.938, { history: BEFORE, machine: inch }, mounted("7", BLADE)).message).toMatch(
       /^0.0071 in more/,
     );
   });
   it("asks less where only the control's old number is known: it may have been another tool's", () => {
     const control = recorded("7", -340.118, -399.94);
-    expect(belief(-351.3, {}, mounted("7", BLADE), control)).toMatchObject({ verdict: "believable", basis: "control" });
-    const { verdict, kinds, message } = belief(-367.218, {}, mounted("7", BLADE), control);
+    expect(plausibility(-351.3, {}, mounted("7", BLADE), control)).toMatchObject({
+      verdict: "believable",
+      basis: "control",
+    });
+    const { verdict, kinds, message } = plausibility(-367.218, {}, mounted("7", BLADE), control);
     expect(verdict).toBe("doubt");
     expect(kinds[0]).toMatchObject({ kind: "diameter-doubled", corrected: -340.118 });
     expect(message).toMatch(/^27.100 mm less than the control held: was the diameter doubled/);
-    expect(belief(-351.3, {}, mounted("7", BLADE))).toMatchObject({ verdict: "believable", basis: "nothing" });
+    expect(plausibility(-351.3, {}, mounted("7", BLADE))).toMatchObject({ verdict: "believable", basis: "nothing" });
   });
   it("reckons with the face of this setup: it may lie anywhere until a tool has been touched on it", () => {
-    const first = belief(-397.94, { axis: "z", history: BEFORE }, mounted("7", BLADE), loaded("1"));
+    const first = plausibility(-397.94, { axis: "z", history: BEFORE }, mounted("7", BLADE), loaded("1"));
     expect(first).toMatchObject({ verdict: "believable", shift: undefined });
     const other = [mounted("7", BLADE), loaded("1"), touched("1", "z", -400.514, 0)];
-    expect(belief(-397.93, { axis: "z", history: BEFORE }, ...other)).toMatchObject({
+    expect(plausibility(-397.93, { axis: "z", history: BEFORE }, ...other)).toMatchObject({
       verdict: "believable",
       shift: 2,
     });
-    expect(belief(-399.94, { axis: "z", history: BEFORE }, ...other)).toMatchObject({ verdict: "doubt", shift: 2 });
+    expect(plausibility(-399.94, { axis: "z", history: BEFORE }, ...other)).toMatchObject({
+      verdict: "doubt",
+      shift: 2,
+    });
   });
   it("compares with another touch of the same mounting, but not with one made under another work offset", () => {
     const skimmed = touched("7", "x", -340.118, 54.2);
-    const second = belief(-340.11, { history: BEFORE }, mounted("7", BLADE), skimmed);
+    const second = plausibility(-340.11, { history: BEFORE }, mounted("7", BLADE), skimmed);
     expect(second).toMatchObject({ basis: "second-touch", verdict: "believable" });
-    expect(belief(-339.938, {}, mounted("7", BLADE), skimmed).message).toMatch(/^0.180 mm more than the other touch/);
+    expect(plausibility(-339.938, {}, mounted("7", BLADE), skimmed).message).toMatch(
+      /^0.180 mm more than the other touch/,
+    );
     const moved: Command = {
       id: "00000000-0000-4000-8000-0000000000f1",
       kind: "work-offset-set",
       version: 1,
       payload: { name: "G54", axis: "x", means: "entered", active: true, from: 0, to: 1 },
     };
-    expect(belief(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");
+    expect(plausibility(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");
   });
   it("says which slip the holder's scatter hides, and none where it would show", () => {
-    const wide = belief(-339.5, { offset: "1", history: { "1": { x: [-339.432] } } }, loaded("1"));
+    const wide = plausibility(-339.5, { offset: "1", history: { "1": { x: [-339.432] } } }, loaded("1"));
     expect(hiddenSlips(wide, 0.05)).toMatchObject([{ kind: "paper-ignored", by: expect.closeTo(0.18, 9) }]);
     expect(hiddenSlips(wide, 1)).toEqual([]);
-    expect(hiddenSlips(belief(-340.118, { history: BEFORE }, mounted("7", BLADE)), 0.05)).toEqual([]);
+    expect(hiddenSlips(plausibility(-340.118, { history: BEFORE }, mounted("7", BLADE)), 0.05)).toEqual([]);
   });
   it("knows how tools are held by machine, kind and way", () => {
     const drill = { tool: { ...BLADE, kind: "drill", pointAngle: 118 } as unknown as Tool };
