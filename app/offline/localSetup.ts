@@ -1,4 +1,13 @@
-import { apply, type Command, decide, type Entry, fold, type SetupState } from "../../core/ledger/index.ts";
+import {
+  apply,
+  asWrittenNow,
+  type Command,
+  decide,
+  type Entry,
+  fold,
+  kindOf,
+  type SetupState,
+} from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import type { Waiting } from "./store.ts";
 
@@ -10,7 +19,7 @@ export function localSetup(
   pack: Pick<SetupPack, "entries">,
   waiting: readonly Waiting[],
 ): { readonly state: SetupState; readonly entries: readonly Entry[] } {
-  const entries = [...pack.entries];
+  const entries = pack.entries.map(asWrittenNow);
   let state = fold(entries);
   for (const { command, personName, madeAt, fields } of waiting) {
     if (entries.some(({ id }) => id === command.id)) continue;
@@ -24,6 +33,7 @@ export function localSetup(
 
 const asEntry = (command: Command, seq: number, person: string, madeAt: string, base: number): Entry => ({
   ...command,
+  version: kindOf(command.kind).version,
   seq,
   base,
   person,

@@ -2,7 +2,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { unprovenOf } from "../../core/plan/index.ts";
 import { ledgerLines } from "../../core/reports/index.ts";
 import { sql } from "../../server/context.server.ts";
-import { readLedger } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { KeepPage } from "../keep/KeepPage.tsx";

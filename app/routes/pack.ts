@@ -1,6 +1,6 @@
 import { sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
-import { readLedgerSince } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedgerSince } from "../../server/ledger/ledgerRows.server.ts";
 import { mustBeQuietly } from "../../server/people/access.server.ts";
 import { packSetup } from "../../server/setup/setupPack.server.ts";
 import type { Route } from "./+types/pack";

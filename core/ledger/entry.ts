@@ -5,7 +5,7 @@ export type Command = {
   [Kind in EntryKind]: {
     readonly id: string;
     readonly kind: Kind;
-    readonly version: 1;
+    readonly version: number;
     readonly payload: Payload<Kind>;
   };
 }[EntryKind];

@@ -27,7 +27,8 @@ export {
   WORK_MEANS,
   type WorkMeans,
 } from "./payloadWords.ts";
-export { apply, EMPTY_SETUP, fold, history, type SetupState } from "./setupState.ts";
+export { asWrittenNow } from "./readPayload.ts";
+export { apply, EMPTY_SETUP, fold, history, type SetupState, SNAPSHOT_VERSION } from "./setupState.ts";
 export {
   chosenEdge,
   type Feature,

@@ -6,7 +6,7 @@ import { stationOf } from "../../core/machine/index.ts";
 import { setupTable } from "../../core/offsets/index.ts";
 import { hasNamedNose, readInsertDesignation } from "../../core/tool/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
-import { readLedger } from "../ledger/ledgerRepository.server.ts";
+import { readLedger } from "../ledger/ledgerRows.server.ts";
 import { listSetups, readSetup } from "../ledger/setupsRepository.server.ts";
 import { claimRow } from "../news/claimsRepository.server.ts";
 import { audit } from "../people/auditRepository.server.ts";

@@ -116,7 +116,7 @@ export async function restore(given: readonly string[]): Promise<void> {
 
 /** `./luvrit rebuild`: every snapshot anew from its ledger. */
 export async function rebuild(): Promise<void> {
-  const { rebuilt, differed } = await withMigratedDatabase(rebuildSnapshots);
+  const { rebuilt, differed } = await withMigratedDatabase((pool) => rebuildSnapshots(pool));
   say(
     `${rebuilt} setups rebuilt from the ledger, ${differed.length} differed${differed.length > 0 ? `: ${differed.join(", ")}` : ""}.`,
   );

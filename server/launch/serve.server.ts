@@ -8,6 +8,7 @@ import { openPool, sqlOn } from "../database/pool.server.ts";
 import { demoMachines, loadDemo } from "../demo/demo.server.ts";
 import { acceptedHosts, BadHosts } from "../http/hosts.server.ts";
 import { reopenLog } from "../http/log.server.ts";
+import { rebuildSnapshots } from "../ledger/ledgerRepository.server.ts";
 import { makeMissingWords } from "../ledger/setupSearch.server.ts";
 import { feedsOf } from "../machine-link/links.server.ts";
 import { hasPeople } from "../people/peopleRepository.server.ts";
@@ -52,6 +53,8 @@ export async function serve(words: readonly string[], isDemo: boolean): Promise<
   let isNew: boolean;
   try {
     await migrate(pool, MIGRATIONS);
+    const { rebuilt } = await rebuildSnapshots(pool, { onlyOld: true });
+    if (rebuilt > 0) say(`  ${rebuilt} setups of another version are made anew from their ledgers.`);
     await makeMissingWords(sqlOn(pool));
     if (isDemo) await loadDemo(pool, DEMO, { fresh: words.includes("--fresh") });
     isNew = !isDemo && !(await hasPeople(sqlOn(pool)));

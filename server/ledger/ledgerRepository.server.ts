@@ -11,8 +11,9 @@ import {
   EMPTY_SETUP,
   type Entry,
   fold,
-  type Provenance,
+  kindOf,
   type SetupState,
+  SNAPSHOT_VERSION,
 } from "../../core/ledger/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { mayChangeWords } from "../../core/reports/index.ts";
@@ -21,6 +22,7 @@ import { log } from "../http/log.server.ts";
 import { countAppend } from "../http/metrics.server.ts";
 import { markUsed } from "../uploads/uploadsRepository.server.ts";
 import { validatePayload } from "../validation/validate.server.ts";
+import { LEDGER_COLUMNS, type LedgerRow, readLedger, toEntry } from "./ledgerRows.server.ts";
 import { storeWords } from "./setupSearch.server.ts";
 import { insertSetup, isSetup, lockSetup, storeSnapshot } from "./setupsRepository.server.ts";
 import { forgetHistory, storeHistory } from "./toolHistory.server.ts";
@@ -63,39 +65,11 @@ export type FormResult =
   | AppendResult
   | { readonly outcome: "not-made"; readonly made: Exclude<CommandResult, Command> };
 
-interface LedgerRow {
-  readonly setup_id: string;
-  readonly seq: number;
-  readonly id: string;
-  readonly kind: Entry["kind"];
-  readonly version: number;
-  readonly base: number;
-  readonly person_name: string;
-  readonly device: string;
-  readonly recorded_at: Date;
-  readonly made_at: Date | null;
-  readonly payload: unknown;
-}
 /** The same with what tells a repetition from another form under the same id. */
 interface FoundRow extends LedgerRow {
   readonly person_id: string;
   readonly form_digest: string | null;
 }
-const COLUMNS = "setup_id, seq, id, kind, version, base, person_name, device, recorded_at, made_at, payload";
-
-/** A stored row as the entry that it is; its payload was validated when it was appended. */
-function toEntry(row: LedgerRow): Entry {
-  const payload = typeof row.payload === "string" ? JSON.parse(row.payload) : row.payload;
-  const provenance: Provenance = {
-    base: row.base,
-    person: row.person_name,
-    device: row.device,
-    at: row.recorded_at.toISOString(),
-    ...(row.made_at && { madeAt: row.made_at.toISOString() }),
-  };
-  return { id: row.id, kind: row.kind, version: row.version, payload, seq: row.seq, ...provenance } as Entry;
-}
-
 /**
  * Appends one command to a setup's ledger, durable when it returns.
  *
@@ -179,7 +153,7 @@ export async function appendForms(
 /** Entries with these ids, of whatever setup. */
 async function readById(sql: Sql, ids: readonly string[]): Promise<ReadonlyMap<string, FoundRow>> {
   const rows = await sql.rows<FoundRow>(
-    `SELECT ${COLUMNS}, person_id, form_digest FROM ledger WHERE id IN (${ids.map(() => "?").join(", ")})`,
+    `SELECT ${LEDGER_COLUMNS}, person_id, form_digest FROM ledger WHERE id IN (${ids.map(() => "?").join(", ")})`,
     ids,
   );
   return new Map(rows.map((row) => [row.id, row]));
@@ -262,6 +236,7 @@ async function tryOne(
 
 const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
   ...command,
+  version: kindOf(command.kind).version,
   seq,
   base,
   person: person.name,
@@ -321,7 +296,7 @@ async function sameCellSince(
   let entries = others.get(key);
   if (!entries) {
     const since = await sql.rows<LedgerRow>(
-      `SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? AND (made_on IS NULL OR made_on <> ?) ORDER BY seq DESC`,
+      `SELECT ${LEDGER_COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? AND (made_on IS NULL OR made_on <> ?) ORDER BY seq DESC`,
       [setupId, base, made?.on ?? ""],
     );
     entries = since.map(toEntry);
@@ -337,7 +312,7 @@ async function sameCellSince(
 }
 
 async function entryById(sql: Sql, id: string): Promise<Entry | undefined> {
-  const [row] = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE id = ?`, [id]);
+  const [row] = await sql.rows<LedgerRow>(`SELECT ${LEDGER_COLUMNS} FROM ledger WHERE id = ?`, [id]);
   return row && toEntry(row);
 }
 
@@ -385,21 +360,6 @@ function machineOf(state: SetupState): string {
   return opened?.kind === "setup-opened" ? opened.payload.machine.id : "";
 }
 
-/** Entries of a setup that came after one, in order. */
-export async function readLedgerSince(sql: Sql, setupId: string, after: number): Promise<readonly Entry[]> {
-  const rows = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? AND seq > ? ORDER BY seq`, [
-    setupId,
-    after,
-  ]);
-  return rows.map(toEntry);
-}
-
-/** All entries of a setup in order. */
-export async function readLedger(sql: Sql, setupId: string): Promise<readonly Entry[]> {
-  const rows = await sql.rows<LedgerRow>(`SELECT ${COLUMNS} FROM ledger WHERE setup_id = ? ORDER BY seq`, [setupId]);
-  return rows.map(toEntry);
-}
-
 /**
  * Entries on a machine in the order in which they were made: what its present state is the fold of. Of a machine with a
  * long history the latest setups say what stands in it and what its control holds.
@@ -409,7 +369,7 @@ export async function readMachineLedger(
   machineId: string,
   latestSetups = 40,
 ): Promise<readonly { readonly setupId: string; readonly entry: Entry }[]> {
-  const columns = COLUMNS.split(", ").map((column) => `l.${column}`);
+  const columns = LEDGER_COLUMNS.split(", ").map((column) => `l.${column}`);
   const rows = await sql.rows<LedgerRow>(
     `SELECT ${columns.join(", ")} FROM ledger l
        JOIN (SELECT id FROM setups WHERE machine_id = ? ORDER BY changed_at DESC LIMIT ?) latest ON latest.id = l.setup_id
@@ -419,12 +379,21 @@ export async function readMachineLedger(
   return rows.map((row) => ({ setupId: row.setup_id, entry: toEntry(row) }));
 }
 
-/** Rebuilds every snapshot from its ledger; gives how many there are and which had differed. */
+/**
+ * Rebuilds snapshots from their ledgers: every one, or only those that another version of Luvrit has stored; gives how many
+ * those are and which had differed.
+ */
 export async function rebuildSnapshots(
   pool: Pool,
+  { onlyOld = false } = {},
 ): Promise<{ readonly rebuilt: number; readonly differed: readonly string[] }> {
   const differed: string[] = [];
-  const ids = await inTransaction(pool, (sql) => sql.rows<{ id: string }>("SELECT id FROM setups ORDER BY id"));
+  const ids = await inTransaction(pool, (sql) =>
+    sql.rows<{ id: string }>(
+      `SELECT id FROM setups ${onlyOld ? "WHERE snapshot_version <> ?" : ""} ORDER BY id`,
+      onlyOld ? [SNAPSHOT_VERSION] : [],
+    ),
+  );
   for (const { id } of ids) {
     await inTransaction(pool, async (sql) => {
       const locked = await lockSetup(sql, id);

@@ -7,7 +7,8 @@ import { loaded, opened, recorded, touched, undone } from "../../core/ledger/set
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
-import { appendEntry, readLedger, readMachineLedger, rebuildSnapshots } from "./ledgerRepository.server.ts";
+import { appendEntry, readMachineLedger, rebuildSnapshots } from "./ledgerRepository.server.ts";
+import { readLedger } from "./ledgerRows.server.ts";
 import { listSetups, readSetup } from "./setupsRepository.server.ts";
 
 let pool: Pool;
@@ -273,5 +274,36 @@ describe("what is read back", () => {
     expect((await rebuildSnapshots(pool)).differed).toEqual([setup]);
     expect(await readSetup(sqlOn(pool), setup)).toEqual(before);
     expect((await listSetups(sqlOn(pool))).find(({ id }) => id === setup)).toMatchObject({ stepsDone: 1 });
+  });
+
+  it("folds a snapshot of another version anew, for reading and under the lock, and stores it with its own", async () => {
+    const setup = await runningSetup();
+    await append(setup, unique(touched("1", "x", -339.25)), 4);
+    const before = await readSetup(sqlOn(pool), setup);
+    const age = () =>
+      sqlOn(pool).run("UPDATE setups SET snapshot = ?, snapshot_version = 0, steps_done = 99 WHERE id = ?", [
+        '{"stacks":"as an earlier version kept them"}',
+        setup,
+      ]);
+    const version = async () =>
+      (await sqlOn(pool).rows<{ v: number }>("SELECT snapshot_version AS v FROM setups WHERE id = ?", [setup]))[0]?.v;
+
+    await age();
+    expect(await readSetup(sqlOn(pool), setup)).toEqual(before);
+    expect(await version()).toBe(0);
+    const appended = await append(setup, unique(touched("1", "z", -402.5)), 5);
+    expect(appended).toMatchObject({ outcome: "appended", entry: { seq: 6 } });
+    expect(await version()).toBe(1);
+
+    await age();
+    expect(await rebuildSnapshots(pool, { onlyOld: true })).toEqual({ rebuilt: 1, differed: [] });
+    expect(await rebuildSnapshots(pool, { onlyOld: true })).toEqual({ rebuilt: 0, differed: [] });
+    expect((await listSetups(sqlOn(pool))).find(({ id }) => id === setup)).toMatchObject({ stepsDone: 2 });
+  });
+
+  it("stops at an entry that a later version of Luvrit wrote, and says so", async () => {
+    const setup = await runningSetup();
+    await sqlOn(pool).run("UPDATE ledger SET version = 7 WHERE setup_id = ? AND seq = 1", [setup]);
+    await expect(readLedger(sqlOn(pool), setup)).rejects.toThrow(/“setup-opened” of version 7 .* versions 1 to 1/);
   });
 });

@@ -1,7 +1,7 @@
 import type { SetupState } from "../../core/ledger/index.ts";
 import { searchedWords, setupWords } from "../../core/reports/index.ts";
 import type { Sql, SqlValue } from "../database/pool.server.ts";
-import { type SetupSummary, SUMMARY, type SummaryRow, toSummary } from "./setupsRepository.server.ts";
+import { readSetup, type SetupSummary, SUMMARY, type SummaryRow, toSummary } from "./setupsRepository.server.ts";
 
 /** What past setups are looked for by; everything that is said must hold. */
 interface SetupSearch {
@@ -43,12 +43,15 @@ export async function storeWords(sql: Sql, id: string, next: SetupState, before?
 
 /** Makes the words of setups that have none yet, as those from before there was a search; gives how many. */
 export async function makeMissingWords(sql: Sql, most = 100_000): Promise<number> {
-  const rows = await sql.rows<{ id: string; snapshot: string }>(
-    `SELECT s.id, s.snapshot FROM setups s LEFT JOIN setup_words w ON w.setup_id = s.id
+  const rows = await sql.rows<{ id: string }>(
+    `SELECT s.id FROM setups s LEFT JOIN setup_words w ON w.setup_id = s.id
       WHERE w.setup_id IS NULL LIMIT ?`,
     [String(most)],
   );
-  for (const { id, snapshot } of rows) await storeWords(sql, id, JSON.parse(snapshot));
+  for (const { id } of rows) {
+    const state = await readSetup(sql, id);
+    if (state) await storeWords(sql, id, state);
+  }
   return rows.length;
 }
 

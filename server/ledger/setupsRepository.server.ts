@@ -1,7 +1,8 @@
-import { type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import { fold, type SetupState, SNAPSHOT_VERSION, viewSetup } from "../../core/ledger/index.ts";
 import { offsetNumber } from "../../core/machine/index.ts";
 import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Sql } from "../database/pool.server.ts";
+import { readLedger } from "./ledgerRows.server.ts";
 
 /** A setup as the list shows it, without unfolding it. */
 export interface SetupSummary {
@@ -61,9 +62,18 @@ export async function listSetups(sql: Sql, most = 100): Promise<readonly SetupSu
 
 /** The folded state of a setup from its snapshot; undefined where there is no such setup. */
 export async function readSetup(sql: Sql, id: string): Promise<SetupState | undefined> {
-  const [row] = await sql.rows<{ snapshot: string }>("SELECT snapshot FROM setups WHERE id = ?", [id]);
-  return row && JSON.parse(row.snapshot);
+  const [row] = await sql.rows<StoredSnapshot>("SELECT snapshot, snapshot_version FROM setups WHERE id = ?", [id]);
+  return row && stateOf(sql, id, row);
 }
+
+interface StoredSnapshot {
+  readonly snapshot: string;
+  readonly snapshot_version: number;
+}
+
+/** The folded state; one that another version of Luvrit has stored is folded anew from its ledger. */
+const stateOf = async (sql: Sql, id: string, { snapshot, snapshot_version }: StoredSnapshot): Promise<SetupState> =>
+  snapshot_version === SNAPSHOT_VERSION ? JSON.parse(snapshot) : fold(await readLedger(sql, id));
 
 /** Whether there is such a setup. */
 export async function isSetup(sql: Sql, id: string): Promise<boolean> {
@@ -85,13 +95,13 @@ export async function lockSetup(
   sql: Sql,
   id: string,
 ): Promise<{ readonly state: SetupState; readonly latest: Date | null } | undefined> {
-  const [row] = await sql.rows<{ snapshot: string; latest: Date | null }>(
-    `SELECT s.snapshot,
+  const [row] = await sql.rows<StoredSnapshot & { latest: Date | null }>(
+    `SELECT s.snapshot, s.snapshot_version,
             (SELECT l.recorded_at FROM ledger l WHERE l.machine_id = s.machine_id ORDER BY l.recorded_at DESC LIMIT 1) AS latest
        FROM setups s WHERE s.id = ? FOR UPDATE`,
     [id],
   );
-  return row && { state: JSON.parse(row.snapshot), latest: row.latest };
+  return row && { state: await stateOf(sql, id, row), latest: row.latest };
 }
 
 export async function insertSetup(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
@@ -99,22 +109,22 @@ export async function insertSetup(sql: Sql, id: string, state: SetupState, at: s
   const when = new Date(at);
   const summary = summaryOf(state);
   await sql.run(
-    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total, next_offset, next_kind, snapshot, opened_at, changed_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total, next_offset, next_kind, snapshot, snapshot_version, opened_at, changed_at)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
     [id, machine.id, machine.name, job, part, operation, ...summary, when, when],
   );
 }
 
 export async function storeSnapshot(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
   await sql.run(
-    `UPDATE setups SET seq = ?, signed_off = ?, steps_done = ?, steps_total = ?, next_offset = ?, next_kind = ?, snapshot = ?, changed_at = ?
+    `UPDATE setups SET seq = ?, signed_off = ?, steps_done = ?, steps_total = ?, next_offset = ?, next_kind = ?, snapshot = ?, snapshot_version = ?, changed_at = ?
       WHERE id = ?`,
     [...summaryOf(state), new Date(at), id],
   );
 }
 
-/** The columns that lists are made from, in the order of both statements above, the snapshot last. */
-function summaryOf(state: SetupState): [number, boolean, number, number, string | null, string | null, string] {
+/** The columns that lists are made from, in the order of both statements above, the snapshot and its version last. */
+function summaryOf(state: SetupState): [number, boolean, number, number, string | null, string | null, string, number] {
   const view = viewSetup(state);
   const order = touchingOrder(view);
   const next = nextStep(order);
@@ -127,5 +137,6 @@ function summaryOf(state: SetupState): [number, boolean, number, number, string 
     next ? offsetNumber(view.machine, next.offset) : null,
     next?.kind ?? null,
     JSON.stringify(state),
+    SNAPSHOT_VERSION,
   ];
 }

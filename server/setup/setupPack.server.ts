@@ -1,7 +1,7 @@
 import type { Known } from "../../core/commands/index.ts";
 import { type Entry, fold, type MachineState, viewSetup } from "../../core/ledger/index.ts";
 import type { Sql } from "../database/pool.server.ts";
-import { readLedger } from "../ledger/ledgerRepository.server.ts";
+import { readLedger } from "../ledger/ledgerRows.server.ts";
 import { readPastWear } from "../ledger/toolHistory.server.ts";
 import { hasFeed } from "../machine-link/links.server.ts";
 import { type Person, shownPerson } from "../people/person.server.ts";

@@ -1,3 +1,4 @@
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import http from "node:http";
 import { gunzipSync } from "node:zlib";
@@ -5,7 +6,7 @@ import autocannon from "autocannon";
 import type { Command, EntryOf } from "../../core/ledger/index.ts";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { stableId } from "../../server/identity/stableId.ts";
-import { appendEntry, readLedger } from "../../server/ledger/ledgerRepository.server.ts";
+import { appendEntry } from "../../server/ledger/ledgerRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { type Bench, percentile, round, turns } from "./section.ts";
 

@@ -1,3 +1,4 @@
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { execFileSync, spawnSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
@@ -9,7 +10,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { AWAY_WORDS } from "../../server/database/databaseAway.ts";
 import { migrate } from "../../server/database/migrate.server.ts";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
-import { readLedger, rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
 import {
   freePort,
   type PrivateDatabase,

@@ -1,3 +1,4 @@
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { createHash, randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { mkdtemp, readFile, rm, truncate, writeFile } from "node:fs/promises";
@@ -7,7 +8,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import { gunzipSync, gzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
-import { readLedger, rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
 import { BackupTrouble } from "../../server/operations/backupTrouble.ts";
 import { restoreFrom } from "../../server/operations/restore.server.ts";
 import { databasePlace } from "../../server/private-database/databasePlace.server.ts";

@@ -1,3 +1,4 @@
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { cp, mkdtemp, readdir, rm } from "node:fs/promises";
 import os from "node:os";
@@ -7,7 +8,7 @@ import { type Command, type Entry, fold, viewSetup } from "../../core/ledger/ind
 import { loaded, opened, touched } from "../../core/ledger/setup.fixture.ts";
 import { migrate } from "../../server/database/migrate.server.ts";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
-import { appendEntry, readLedger, rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { appendEntry, rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
 import { makeMissingWords, searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups, readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";

@@ -106,4 +106,4 @@ export const payloadSchemas = Object.fromEntries(ENTRY_KINDS.map((of) => [of, KI
 };
 
 /** What the ledger asks of a kind. */
-export const kindOf = <Of extends EntryKind>(of: Of): Kind<Of> => KINDS[of].kind as unknown as Kind<Of>;
+export const kindOf = <Of extends EntryKind>(of: Of): Kind<Of> => KINDS[of]?.kind as unknown as Kind<Of>;

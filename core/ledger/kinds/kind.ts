@@ -11,7 +11,12 @@ import type { EntryKind, Payload } from "./index.ts";
 /** What the ledger asks of a kind of entry. Beside it a kind's file exports `schema`, the JSON schema of its payload. */
 export interface Kind<Of extends EntryKind> {
   /** Version of the payload that is written now, from 1. */
-  readonly version: 1;
+  readonly version: number;
+  /**
+   * Readers for older payloads: the first carries version 1 on to 2, and so on, so that there are `version` − 1 of them.
+   * Absent while the first version is the only one.
+   */
+  readonly upgrades?: readonly PayloadUpgrade[];
   /** The cells that it writes; `id` is the entry's own. */
   readonly cells: (payload: Payload<Of>, id: string) => readonly Cell[];
   /** The cells that its numbers were worked out from; empty where it rests on nothing but what was said. */
@@ -34,6 +39,9 @@ export interface Kind<Of extends EntryKind> {
   /** What the machine is believed to hold afterwards. */
   readonly changeMachine: (machine: MachineChanges, payload: Payload<Of>) => void;
 }
+
+/** Carries a stored payload of one version on to the next; its input was valid when it was stored. */
+export type PayloadUpgrade = (older: never) => unknown;
 
 /** Writes numbers of the core as one machine shows them. Lengths in millimetres, X as diameters. */
 export interface NumberWriter {
