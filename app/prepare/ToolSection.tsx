@@ -3,7 +3,15 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { stationOf, toolNumber } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
-import { readTypedTool, TOOL_KINDS, type Tool, type ToolKind, toolFields, typedTool } from "../../core/tool/index.ts";
+import {
+  kindName,
+  readTypedTool,
+  TOOL_KINDS,
+  type Tool,
+  type ToolKind,
+  toolFields,
+  typedTool,
+} from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { plainLength } from "../../core/units/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
@@ -14,7 +22,7 @@ import { Field, LengthField, Pick } from "./Field.tsx";
 import { Columns } from "./PartSection.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
-import { CHOICE_NAME, FIELD_NAME, KIND_NAME, USUAL } from "./toolWords.ts";
+import { CHOICE_NAME, FIELD_NAME, USUAL } from "./toolWords.ts";
 
 /** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
 export function ToolSection({ setup, setupId, mayEnter, person, library }: PrepareProps) {
@@ -117,7 +125,7 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
             label="Kind of tool"
             value={kind}
             onChange={(text) => setKind(text as ToolKind)}
-            options={TOOL_KINDS.map((one) => [one, KIND_NAME[one]])}
+            options={TOOL_KINDS.map((one) => [one, kindName(one)])}
           />
         </Columns>
         {seat && (
@@ -264,7 +272,7 @@ function firstTool(setup: PrepareProps["setup"], offset: string, station: string
     if (size !== undefined) typed[name] = write(size);
   }
   const words = proposed?.kind
-    ? `The program ${proposed.from === "words" ? `says “${proposed.words}”` : "moves it so"}: probably ${KIND_NAME[proposed.kind]}.`
+    ? `The program ${proposed.from === "words" ? `says “${proposed.words}”` : "moves it so"}: probably ${kindName(proposed.kind)}.`
     : "";
   return { kind: proposed?.kind ?? ("outside-turning" as ToolKind), offset, station: place, words, typed };
 }

@@ -1,7 +1,7 @@
 import type { SetupView } from "../../core/ledger/index.ts";
 import { offsetNumber, toolNumber } from "../../core/machine/index.ts";
 import { type CallChange, type CalledTool, calledNumber, type ListConflict } from "../../core/program/index.ts";
-import { KIND_NAME } from "./toolWords.ts";
+import { kindName } from "../../core/tool/index.ts";
 
 /** Something that resolves a disagreement. */
 export type Resolution =
@@ -34,7 +34,7 @@ export function conflictWords(setup: SetupView, conflict: ListConflict): Conflic
     return {
       key: `not-called ${offset}`,
       title: `${number(offset)} is not called`,
-      text: `A tool (${KIND_NAME[kind]}) stands in station ${station}, and the program never calls it. It may stay there: mind its reach.`,
+      text: `A tool (${kindName(kind)}) stands in station ${station}, and the program never calls it. It may stay there: mind its reach.`,
       weight: "note",
       resolutions: [{ do: "remove", words: "Leave it out of this setup", offset }],
     };
@@ -133,7 +133,7 @@ export function conflictWords(setup: SetupView, conflict: ListConflict): Conflic
       return {
         key: `kind ${call}`,
         title: `${call}: is this the right tool?`,
-        text: `The program says ${KIND_NAME[conflict.proposed]}; in station ${called.station} stands ${KIND_NAME[conflict.standing.kind]}.`,
+        text: `The program says ${kindName(conflict.proposed)}; in station ${called.station} stands ${kindName(conflict.standing.kind)}.`,
         weight: "doubt",
         resolutions: [{ ...load, words: "Load another tool there" }],
       };

@@ -1,30 +1,3 @@
-import type { ToolKind } from "../../core/tool/index.ts";
-
-/** Kinds of tools as people at the machine say them. */
-export const KIND_NAME: Readonly<Record<ToolKind, string>> = {
-  "outside-turning": "outside turning tool",
-  facing: "facing tool",
-  boring: "boring bar",
-  "back-boring": "back-boring bar",
-  "groove-outside": "grooving blade",
-  "part-off": "parting blade",
-  "groove-bore": "bore grooving bar",
-  "groove-face": "face grooving blade",
-  "thread-outside": "outside threading tool",
-  "thread-bore": "bore threading bar",
-  drill: "drill",
-  "centre-drill": "centre drill",
-  "spot-drill": "spot drill",
-  reamer: "reamer",
-  tap: "tap",
-  knurl: "knurl",
-  form: "form tool",
-  "live-axial-cutter": "driven cutter along Z",
-  "live-axial-drill": "driven drill along Z",
-  "live-cross-cutter": "driven cutter from the side",
-  "live-cross-drill": "driven drill from the side",
-};
-
 /** Fields of a tool as they are asked for. */
 export const FIELD_NAME: Readonly<Record<string, string>> = {
   description: "What it does",

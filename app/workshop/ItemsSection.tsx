@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { kindName, TOOL_KINDS, type ToolKind } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import {
   isOverdue,
@@ -10,7 +11,7 @@ import {
 } from "../../core/workshop/index.ts";
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
 import { Field, LengthField, Pick } from "../prepare/Field.tsx";
-import { CHOICE_NAME, FIELD_NAME, KIND_NAME } from "../prepare/toolWords.ts";
+import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
 import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
@@ -179,4 +180,4 @@ function OneField({
 }
 
 const choiceWords = (choice: string) =>
-  (KIND_NAME as Readonly<Record<string, string>>)[choice] ?? CHOICE_NAME[choice] ?? choice;
+  TOOL_KINDS.includes(choice as ToolKind) ? kindName(choice as ToolKind) : (CHOICE_NAME[choice] ?? choice);

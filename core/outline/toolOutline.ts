@@ -5,12 +5,15 @@ import {
   type BoringTool,
   type DrivenTool,
   type FaceBladeTool,
+  familyOf,
   type OnCentreTool,
   pointLength,
   readInsertDesignation,
   type ThreadTool,
   type Tool,
+  type ToolForms,
   type TurningTool,
+  toolFormOf,
   type WheelTool,
 } from "../tool/index.ts";
 import { insertOutline } from "./insertOutline.ts";
@@ -35,42 +38,23 @@ export interface ToolOutline {
 /** Farther than any drawing reaches, in millimetres. */
 export const BEYOND_THE_SHEET = 400;
 
-/** Undefined only where an insert's designation cannot be read. */
-export function toolOutline(tool: Tool): ToolOutline | undefined {
-  switch (tool.kind) {
-    case "outside-turning":
-    case "facing":
-      return turning(tool);
-    case "boring":
-    case "back-boring":
-      return boring(tool);
-    case "groove-outside":
-    case "part-off":
-      return blade(tool);
-    case "groove-bore":
-      return boreBlade(tool);
-    case "groove-face":
-      return faceBlade(tool);
-    case "thread-outside":
-      return thread(tool);
-    case "thread-bore":
-      return boreThread(tool);
-    case "knurl":
-    case "form":
-      return wheel(tool);
-    case "live-cross-cutter":
-    case "live-cross-drill":
-      return cross(tool);
-    case "drill":
-    case "centre-drill":
-    case "spot-drill":
-    case "reamer":
-    case "tap":
-    case "live-axial-cutter":
-    case "live-axial-drill":
-      return onCentre(tool);
-  }
-}
+/** How each form is drawn: its outline, from its dimensions. */
+const OUTLINES: { readonly [Form in keyof ToolForms]: (tool: ToolForms[Form]) => ToolOutline | undefined } = {
+  turning,
+  boring,
+  blade,
+  boreBlade,
+  faceBlade,
+  thread,
+  boreThread,
+  onCentre,
+  wheel,
+  driven: (tool) => (familyOf(tool) === "cross" ? cross(tool) : onCentre(tool)),
+};
+
+/** The outline of a tool; undefined only where an insert's designation cannot be read. */
+export const toolOutline = (tool: Tool): ToolOutline | undefined =>
+  (OUTLINES[toolFormOf(tool)] as (tool: Tool) => ToolOutline | undefined)(tool);
 
 function turning(tool: TurningTool): ToolOutline | undefined {
   const insert = readInsertDesignation(tool.insert);

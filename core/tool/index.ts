@@ -9,9 +9,11 @@ export {
   familyOf,
   hasNamedNose,
   isLive,
+  kindName,
   makesFace,
   noseRadiusOf,
   TOOL_KINDS,
+  toolFormOf,
   toolSize,
 } from "./toolKind.ts";
 export type {
@@ -24,6 +26,7 @@ export type {
   OnCentreTool,
   ThreadTool,
   Tool,
+  ToolForms,
   ToolKind,
   TurningTool,
   WheelTool,

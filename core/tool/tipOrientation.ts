@@ -38,7 +38,8 @@ export function tipDirection(code: number, numbering: Numbering): TipDirection |
   return row && { x: row[0], z: row[1] };
 }
 
-type OrientationKind = keyof typeof DIRECTIONS;
+/** What a tip orientation goes by. */
+export type OrientationKind = keyof typeof DIRECTIONS;
 type OrientationWord = "right" | "left" | "neutral" | "centre" | "inner" | "outer" | "any";
 
 const tip = (x: TipDirection["x"], z: TipDirection["z"]): TipDirection => ({ x, z });

@@ -145,17 +145,21 @@ export type OnCentreTool = FromSchema<typeof onCentre>;
 export type WheelTool = FromSchema<typeof wheel>;
 export type DrivenTool = FromSchema<typeof driven>;
 
+/** Tools by form: kinds of one form are described by the same dimensions and drawn alike. */
+export interface ToolForms {
+  readonly turning: TurningTool;
+  readonly boring: BoringTool;
+  readonly blade: BladeTool;
+  readonly boreBlade: BoreBladeTool;
+  readonly faceBlade: FaceBladeTool;
+  readonly thread: ThreadTool;
+  readonly boreThread: BoreThreadTool;
+  readonly onCentre: OnCentreTool;
+  readonly wheel: WheelTool;
+  readonly driven: DrivenTool;
+}
+
 /** A mounted tool of any kind. */
-export type Tool =
-  | TurningTool
-  | BoringTool
-  | BladeTool
-  | BoreBladeTool
-  | FaceBladeTool
-  | ThreadTool
-  | BoreThreadTool
-  | OnCentreTool
-  | WheelTool
-  | DrivenTool;
+export type Tool = ToolForms[keyof ToolForms];
 
 export type ToolKind = Tool["kind"];

@@ -1,12 +1,12 @@
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import {
+  kindName,
   readInsertDesignation,
   readTypedTool,
   SPACER_KINDS,
   type SpacerKind,
   TOOL_KINDS,
   type Tool,
-  type ToolKind,
   toolFields,
   toolSchema,
 } from "../tool/index.ts";
@@ -259,7 +259,7 @@ export function itemWords(kind: WorkshopKind, content: WorkshopContent, unit: Un
   switch (kind) {
     case "assembly": {
       const { tool, holderName } = content as WorkshopContents["assembly"];
-      return [kindWords(tool.kind), tool.description, `overhang ${size(tool.overhang)}`, holderName]
+      return [kindName(tool.kind), tool.description, `overhang ${size(tool.overhang)}`, holderName]
         .filter(Boolean)
         .join(" · ");
     }
@@ -286,9 +286,6 @@ export function itemWords(kind: WorkshopKind, content: WorkshopContent, unit: Un
     }
   }
 }
-
-/** A kind of tool in words. */
-const kindWords = (kind: ToolKind): string => kind.replaceAll("-", " ");
 
 /** True for a gauge whose calibration has run out on a day. */
 export function isOverdue(kind: WorkshopKind, content: WorkshopContent, today: string): boolean {

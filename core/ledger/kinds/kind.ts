@@ -41,7 +41,7 @@ export interface Kind<Of extends EntryKind> {
 }
 
 /** Carries a stored payload of one version on to the next; its input was valid when it was stored. */
-export type PayloadUpgrade = (older: never) => unknown;
+type PayloadUpgrade = (older: never) => unknown;
 
 /** Writes numbers of the core as one machine shows them. Lengths in millimetres, X as diameters. */
 export interface NumberWriter {
