@@ -2,7 +2,7 @@ import { Check, Circle, Lightbulb, Play } from "lucide-react";
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
 import { type Advice, advise } from "../../sim/exercise/advice/advice.ts";
-import { goalWords } from "../../sim/exercise/goalWords.ts";
+import { goalWords } from "../../sim/exercise/goals/index.ts";
 import type { Depth, Played } from "../../sim/exercise/run.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";

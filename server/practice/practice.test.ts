@@ -5,7 +5,7 @@ import { loaded, opened, recorded } from "../../core/ledger/setup.fixture.ts";
 import { advise } from "../../sim/exercise/advice/advice.ts";
 import { exerciseOfSetup } from "../../sim/exercise/authored.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
-import { truthOf } from "../../sim/exercise/goalTruth.ts";
+import { truthOf } from "../../sim/exercise/goals/index.ts";
 import { open, type Played, play, type RecordedAct, record } from "../../sim/exercise/run.ts";
 import { MOST_ACTS } from "../../sim/exercise/runSchema.ts";
 import { SHIPPED, shippedExercise } from "../../sim/exercise/shipped/index.ts";

@@ -11,12 +11,11 @@ import {
 } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import { type EdgeChoice, noseRadiusOf, orientationCode, tipOf } from "../../core/tool/index.ts";
-import { convertLength, formatMillimetres } from "../../core/units/index.ts";
+import { convertLength } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";
-import { rangeOn } from "../stock/profile.ts";
 import { fromOutline } from "../workshop/latheOfSetup.ts";
-import { type Bench, combsNow, setupNow, wallNear } from "./bench.ts";
-import type { Goal, GoalOf } from "./exercise.ts";
+import { type Bench, setupNow } from "./bench.ts";
+import type { GoalOf } from "./exercise.ts";
 import { offsetGoals } from "./exerciseSetup.ts";
 import type { Facts } from "./reduceFacts.ts";
 
@@ -75,83 +74,13 @@ export interface GoalTruth {
   readonly says?: string;
 }
 
-export function truthOf(
-  bench: Bench,
-  facts: Facts,
-  goal: Goal,
-  index: number,
-  face = referenceFace(bench, facts),
-): GoalTruth {
-  switch (goal.goal) {
-    case "offset": {
-      const isMain = viewOfGoal(bench, goal).zone.works === "main";
-      const miss = missOf(bench, goal) - (goal.axis === "z" && isMain ? face : 0);
-      const reached = Math.abs(miss) <= goal.within + 1e-9;
-      const wear = bench.lathe.rows[goal.offset]?.wear[goal.axis] ?? 0;
-      if (reached && goal.inWear && wear === 0)
-        return { reached: false, miss, says: "The geometry was changed: small amounts go into wear." };
-      return { reached, miss };
-    }
-    case "nose":
-      return noseTruth(bench, goal);
-    case "proved": {
-      const proof = facts.proofs[goal.offset];
-      if (!proof) return { reached: false, says: "The two lines were not run." };
-      return proof.lacks.length === 0
-        ? { reached: true }
-        : { reached: false, says: `Run, but ${proof.lacks.join(", and ")}.` };
-    }
-    case "part": {
-      const wall = rangeOn(
-        goal.side === "bore" ? bench.lathe.stock.main.inner : bench.lathe.stock.main.outer,
-        goal.atZ,
-        goal.atZ,
-      );
-      const miss = wall ? 2 * wall[0] - goal.diameter : Number.NaN;
-      // A drilled hole may be bored larger afterwards.
-      return { reached: goal.isDrilled ? miss >= -goal.within : Math.abs(miss) <= goal.within, miss };
-    }
-    case "wall": {
-      const wall = wallNear(bench, goal.z);
-      const miss = wall === undefined ? Number.NaN : wall - goal.z;
-      return { reached: Math.abs(miss) <= goal.within, miss };
-    }
-    case "calls": {
-      const wrong = wrongCalls(bench, goal);
-      return wrong.length === 0 ? { reached: true } : { reached: false, says: wrong.join(" ") };
-    }
-    case "true-holder": {
-      const miss = bench.untrue[goal.station] ?? 0;
-      return { reached: Math.abs(miss) <= goal.within, miss };
-    }
-    case "combs": {
-      const combs = combsNow(bench);
-      if (!combs || combs.conflicts.length === 0) return { reached: true };
-      const [{ a, b, excess } = { a: "", b: "", excess: 0 }] = combs.conflicts;
-      const name = (offset: string) => combs.tools.get(offset)?.tool.description ?? offset;
-      return {
-        reached: false,
-        says: `${name(a)} and ${name(b)} meet by ${formatMillimetres(excess, bench.lathe.config.machine.units)}.`,
-      };
-    }
-    case "answer": {
-      const given = bench.answers[index];
-      if (given === undefined) return { reached: false, says: "It was not answered." };
-      if (goal.retract === undefined)
-        return given === goal.right ? { reached: true } : { reached: false, says: goal.otherwise ?? "That is not so." };
-      const largest = largestRetractOf(bench, goal.retract);
-      const miss = given - largest;
-      const reached = miss <= 1e-6 && miss >= -(goal.within ?? 1);
-      return {
-        reached,
-        miss,
-        ...(!reached && {
-          says:
-            miss > 0 ? (goal.otherwise ?? "It runs past the end of travel.") : "It would fit, but it wastes travel.",
-        }),
-      };
-    }
-  }
+/**
+ * By how much the tool of an offset misses, counted from the face that the run took for Z0: millimetres, X as a diameter; plus is
+ * larger on X, farther from the chuck on Z.
+ */
+export function offsetMiss(bench: Bench, goal: GoalOf<"offset">, face: number): number {
+  const isMain = viewOfGoal(bench, goal).zone.works === "main";
+  return missOf(bench, goal) - (goal.axis === "z" && isMain ? face : 0);
 }
 
 /** What a row ought to hold of its tool's nose, in the control's own unit and numbering. */
@@ -167,18 +96,6 @@ export function noseOf(bench: Bench, offset: string): { readonly radius: number;
   };
 }
 
-function noseTruth(bench: Bench, { offset }: GoalOf<"nose">): GoalTruth {
-  const { radius, orientation } = noseOf(bench, offset);
-  const row = bench.lathe.rows[offset] ?? EMPTY_ROW;
-  const wrong = [
-    ...(Math.abs(row.noseRadius - radius) > 1e-4 ? [`The radius is ${radius}, ${row.noseRadius} stands there.`] : []),
-    ...(row.orientation === orientation
-      ? []
-      : [`The tip points the way of code ${orientation}, ${row.orientation} stands there.`]),
-  ];
-  return wrong.length === 0 ? { reached: true } : { reached: false, says: wrong.join(" ") };
-}
-
 /** The calls of the program in order: station and offset as written. */
 export function callsOf({ program, lathe }: Bench) {
   const { machine } = lathe.config;
@@ -186,19 +103,6 @@ export function callsOf({ program, lathe }: Bench) {
     const isShort = machine.toolCall === "offset-only";
     const offset = String(Number(isShort ? digits : digits.slice(-2)));
     return { whole, offset, station: isShort ? offset : String(Number(digits.slice(0, -2))) };
-  });
-}
-
-function wrongCalls(bench: Bench, { wants }: GoalOf<"calls">): readonly string[] {
-  const { tools } = setupNow(bench);
-  return callsOf(bench).flatMap(({ whole, station, offset }, index) => {
-    const wanted = tools.find((tool) => tool.offset === wants[index]);
-    if (!wanted) return [];
-    if (station === wanted.station && offset === wanted.offset) return [];
-    const there = tools.find((tool) => tool.station === station);
-    return [
-      `${whole} is for ${wanted.tool.description}; it brings ${there ? there.tool.description : "an empty station"}.`,
-    ];
   });
 }
 

@@ -4,7 +4,7 @@ import { describe, expect, it } from "vitest";
 import { longOr } from "../../tests/hard/long.ts";
 import { advise } from "./advice/advice.ts";
 import { exerciseSchema } from "./exercise.ts";
-import { truthOf } from "./goalTruth.ts";
+import { truthOf } from "./goals/index.ts";
 import { open, type Played, play, type RecordedAct, record, replay } from "./run.ts";
 import { SHIPPED } from "./shipped/index.ts";
 import { SKILLS } from "./skills.ts";

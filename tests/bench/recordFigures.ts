@@ -1,10 +1,10 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { chromium } from "@playwright/test";
 import type { Command } from "../../core/ledger/index.ts";
 import { openPool, type Sql, sqlOn } from "../../server/database/pool.server.ts";
 import { stableId } from "../../server/identity/stableId.ts";
 import { appendEntry } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { searchSetups, storeWords } from "../../server/ledger/setupSearch.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";

@@ -1,4 +1,3 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import http from "node:http";
 import { gunzipSync } from "node:zlib";
@@ -7,6 +6,7 @@ import type { Command, EntryOf } from "../../core/ledger/index.ts";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { stableId } from "../../server/identity/stableId.ts";
 import { appendEntry } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";
 import { type Bench, percentile, round, turns } from "./section.ts";
 

@@ -1,4 +1,3 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { mkdtemp, rm } from "node:fs/promises";
 import os from "node:os";
@@ -8,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { migrate } from "../../server/database/migrate.server.ts";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
 import { ROOT } from "../command/processes.ts";
 import { Cluster } from "./galera.ts";

@@ -1,9 +1,9 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { setTimeout as pause } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { HardShop, openedSetup, sendTo } from "./hardShop.ts";
 import { chance, longOr, report } from "./long.ts";
 

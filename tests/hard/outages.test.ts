@@ -1,4 +1,3 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { execFileSync, spawnSync } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
@@ -11,6 +10,7 @@ import { AWAY_WORDS } from "../../server/database/databaseAway.ts";
 import { migrate } from "../../server/database/migrate.server.ts";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
 import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import {
   freePort,
   type PrivateDatabase,

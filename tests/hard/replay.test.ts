@@ -1,7 +1,7 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { sqlOn } from "../../server/database/pool.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { HardShop, openedSetup } from "./hardShop.ts";
 import { longOr, report } from "./long.ts";
 

@@ -1,4 +1,3 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { createHash, randomUUID } from "node:crypto";
 import { existsSync } from "node:fs";
 import { mkdtemp, readFile, rm, truncate, writeFile } from "node:fs/promises";
@@ -9,6 +8,7 @@ import { gunzipSync, gzipSync } from "node:zlib";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
 import { rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { BackupTrouble } from "../../server/operations/backupTrouble.ts";
 import { restoreFrom } from "../../server/operations/restore.server.ts";
 import { databasePlace } from "../../server/private-database/databasePlace.server.ts";

@@ -1,5 +1,3 @@
-import { readLedgerSince } from "../../server/ledger/ledgerRows.server.ts";
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import http from "node:http";
 import { setTimeout as pause } from "node:timers/promises";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
@@ -9,6 +7,7 @@ import { viewSetup } from "../../core/ledger/index.ts";
 import { touched } from "../../core/ledger/setup.fixture.ts";
 import { openPool, type Sql, type SqlValue, sqlOn } from "../../server/database/pool.server.ts";
 import { appendEntry, readMachineLedger } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger, readLedgerSince } from "../../server/ledger/ledgerRows.server.ts";
 import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups, readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readHistory, readPastWear } from "../../server/ledger/toolHistory.server.ts";

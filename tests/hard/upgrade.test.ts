@@ -1,4 +1,3 @@
-import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { randomUUID } from "node:crypto";
 import { cp, mkdtemp, readdir, rm } from "node:fs/promises";
 import os from "node:os";
@@ -9,6 +8,7 @@ import { loaded, opened, touched } from "../../core/ledger/setup.fixture.ts";
 import { migrate } from "../../server/database/migrate.server.ts";
 import { openPool, type Pool, sqlOn } from "../../server/database/pool.server.ts";
 import { appendEntry, rebuildSnapshots } from "../../server/ledger/ledgerRepository.server.ts";
+import { readLedger } from "../../server/ledger/ledgerRows.server.ts";
 import { makeMissingWords, searchSetups } from "../../server/ledger/setupSearch.server.ts";
 import { listSetups, readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listPeople } from "../../server/people/peopleRepository.server.ts";

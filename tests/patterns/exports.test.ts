@@ -14,8 +14,8 @@ const files = execFileSync("git", ["ls-files", "core", "sim", "server", "app", "
 
 /** Modules whose exports are read by a framework, by every name: routes, entries of the application, and indexes. */
 const READ_BY_NAME = /^app\/routes\/|^app\/(?:root|entry\.\w+|routes)\.tsx?$|(?:^|\/)index\.ts$/;
-/** Each kind of entry says the same two things of itself. */
-const ALIKE = /^core\/ledger\/kinds\//;
+/** Members of registries, which only their registry names, as short as their file. */
+const MEMBERS = /^(?:core\/ledger\/kinds|core\/tool\/ways|sim\/exercise\/goals)\/(?!schemaParts|kind\.ts|index)/;
 
 interface Module {
   readonly file: string;
@@ -27,6 +27,8 @@ function moduleOf(file: string, text: string): Module {
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
   const names = new Set<string>();
   const look = (node: ts.Node): void => {
+    // Handing a name on is no use of it.
+    if (ts.isExportDeclaration(node)) return;
     if (ts.isIdentifier(node)) names.add(node.text);
     ts.forEachChild(node, look);
   };
@@ -43,15 +45,14 @@ function moduleOf(file: string, text: string): Module {
 
 function faultsIn(modules: readonly Module[]): readonly string[] {
   const own = modules.filter(({ file }) => !READ_BY_NAME.test(file) && !/\.(?:test|spec)\.|^tests\//.test(file));
-  const users = modules.filter(({ file }) => !/(?:^|\/)index\.ts$/.test(file));
   const named = new Map<string, string>();
   return own.flatMap(({ file, exported }) =>
     exported.flatMap((name) => {
       const other = named.get(name);
-      named.set(name, file);
+      if (!MEMBERS.test(file)) named.set(name, file);
       return [
-        ...(other && !ALIKE.test(file) ? [`${name} has two meanings: ${other} and ${file}`] : []),
-        ...(users.some((one) => one.file !== file && one.names.has(name))
+        ...(other && !MEMBERS.test(file) ? [`${name} has two meanings: ${other} and ${file}`] : []),
+        ...(modules.some((one) => one.file !== file && one.names.has(name))
           ? []
           : [`${file}: ${name} is used nowhere else`]),
       ];
