@@ -36,23 +36,7 @@ export interface Need {
 export const stepKey = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
   offset === "" ? kind : `${offset} ${kind}`;
 
-/**
- * Times of one touch by its way, seconds: starting values for the order of work, from how many things the hands do. A
- * shop that knows better loses nothing: the order depends on their proportions only.
- */
-const SECONDS: Readonly<Record<TouchWay, number>> = {
-  skim: 180,
-  paper: 75,
-  block: 90,
-  scratch: 90,
-  centre: 150,
-  side: 90,
-  setter: 25,
-  slide: 120,
-  preset: 60,
-  pull: 60,
-  eye: 30,
-};
+/** Times of what is done about the part, seconds. */
 const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
 
 /** Steps that are done at the machine; radius, orientation and second offsets are keyed beside them. */
@@ -82,7 +66,7 @@ export function planSteps(setup: SetupView, steps: readonly Step[]): readonly Pl
       ...place,
       way,
       gauge: gaugeOf(tool, step.kind, way),
-      seconds: tool ? SECONDS[way as TouchWay] : PART_SECONDS[step.kind as keyof typeof PART_SECONDS],
+      seconds: tool && way !== "look" ? wayOf(way).seconds : PART_SECONDS[step.kind as keyof typeof PART_SECONDS],
       needs,
     };
   });

@@ -8,6 +8,7 @@ export const block: WayOfTouching = {
   name: () => "Block or pin",
   words: "block or pin",
   readFrom: "block or pin",
+  seconds: 90,
   gauge: () => "block",
   isOffered: (tool, axis, place) => {
     if (axis === "y") return isTouchedOnY(tool, place);

@@ -7,6 +7,7 @@ export const centre: WayOfTouching = {
   name: () => "On centre, swept",
   words: "on centre, swept",
   readFrom: "indicator",
+  seconds: 150,
   gauge: () => "indicator",
   isOffered: (tool, axis, place) =>
     axis === "x" ? isOnAxisOfSpindle(tool) : axis === "y" && isTouchedOnY(tool, place),

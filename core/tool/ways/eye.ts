@@ -6,6 +6,7 @@ export const eye: WayOfTouching = {
   name: () => "By eye",
   words: "by eye",
   readFrom: "",
+  seconds: 30,
   gauge: () => "none",
   isOffered: (tool, axis) => axis === "z" || (axis === "x" && !isOnAxisOfSpindle(tool)),
   canTeach: true,

@@ -8,6 +8,7 @@ export const paper: WayOfTouching = {
   name: () => "Paper or shim",
   words: "paper or shim",
   readFrom: "paper or shim",
+  seconds: 75,
   gauge: () => "paper",
   isOffered: (tool, axis, place) =>
     axis === "y" ? isTouchedOnY(tool, place) : axis === "z" || !isOnAxisOfSpindle(tool),

@@ -6,6 +6,7 @@ export const preset: WayOfTouching = {
   name: () => "Call, then jog in",
   words: "called and jogged in",
   readFrom: "paper or shim",
+  seconds: 60,
   gauge: () => "paper",
   isOffered: (tool, axis, { machine: { school } }) =>
     axis !== "y" &&

@@ -5,6 +5,7 @@ export const pull: WayOfTouching = {
   name: () => "Pull the bar out",
   words: "stock pulled to the tool",
   readFrom: "",
+  seconds: 60,
   gauge: () => "rule",
   isOffered: (tool, axis) =>
     axis === "z" &&

@@ -7,6 +7,7 @@ export const scratch: WayOfTouching = {
   name: (axis) => (axis === "x" ? "Scratch a known size" : "Bare touch"),
   words: "scratched on a known size",
   readFrom: "",
+  seconds: 90,
   gauge: (_, tool) => (familyOf(tool) === "bore" ? "bore gauge" : "micrometer"),
   isOffered: (tool, axis) => axis === "z" || (axis === "x" && !isOnAxisOfSpindle(tool)),
   canTeach: true,

@@ -7,6 +7,7 @@ export const setter: WayOfTouching = {
   name: () => "Setter",
   words: "setter",
   readFrom: "setter",
+  seconds: 25,
   gauge: () => "setter",
   isOffered: (tool, axis, { machine, zone }) =>
     axis !== "y" && machine.setter !== undefined && zone.works === "main" && !(axis === "x" && isOnAxisOfSpindle(tool)),

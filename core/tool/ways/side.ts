@@ -6,6 +6,7 @@ export const side: WayOfTouching = {
   name: () => "Side of the shank",
   words: "its side on the stock",
   readFrom: "",
+  seconds: 90,
   gauge: () => "paper",
   isOffered: (tool, axis) => axis === "x" && isOnAxisOfSpindle(tool),
   canTeach: true,

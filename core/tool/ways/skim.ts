@@ -6,6 +6,7 @@ export const skim: WayOfTouching = {
   name: () => "Skim and measure",
   words: "skim and measure",
   readFrom: "micrometer or bore gauge",
+  seconds: 180,
   gauge: (axis, tool) => (axis !== "x" ? "none" : familyOf(tool) === "bore" ? "bore gauge" : "micrometer"),
   isOffered: (tool, axis) => {
     if (axis === "z") return (tool.kind === "outside-turning" || tool.kind === "facing") && tool.hand === "right";

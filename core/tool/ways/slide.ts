@@ -7,6 +7,7 @@ export const slide: WayOfTouching = {
   name: (axis) => (axis === "x" ? "Slide to the bar" : "Slide to the bar end"),
   words: "slid to the stock",
   readFrom: "",
+  seconds: 120,
   gauge: () => "rule",
   isOffered: (tool, axis, { zone, station }) => {
     if (axis === "y" || (axis === "x" && isOnAxisOfSpindle(tool))) return false;

@@ -71,6 +71,8 @@ export interface WayOfTouching {
   readonly words: string;
   /** What the size is read from, as a setup sheet names it; empty where nothing is read. */
   readonly readFrom: string;
+  /** One touch at the machine, seconds: a starting value for the order of work, from how many things the hands do. */
+  readonly seconds: number;
   /** What is in the hand for this touch. */
   readonly gauge: (axis: Axis, tool: Tool) => Gauge;
 
