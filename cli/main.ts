@@ -8,6 +8,7 @@ import { nose } from "./nose.ts";
 import { orient } from "./orient.ts";
 import { LARGEST_INPUT, program } from "./program.ts";
 import { readLengths } from "./readLengths.ts";
+import { readWords } from "./readWords.ts";
 import { solve } from "./solve.ts";
 import { answerTravel } from "./travel.ts";
 import { Unreadable } from "./unreadable.ts";
@@ -18,26 +19,20 @@ const COMMANDS: Readonly<Record<string, (json: unknown) => unknown>> = {
   orient,
   "read-length": readLengths,
   mesh,
-  answerTravel,
+  travel: answerTravel,
   nose,
   doubt,
   correct,
 };
 
-function run(words: readonly string[]): string {
-  const [name = "", argument, ...rest] = words;
-  if (name === "convert") return runConvert(words.slice(1));
-  if (rest.length > 0 && name !== "program")
-    throw new Unreadable(`${name} takes one argument, found “${rest[0]}” as well`);
-  if (name === "insert") {
-    if (argument === undefined) throw new Unreadable('insert takes a designation: ./luvrit insert "CNMG 120408"');
-    return line(insert(argument));
-  }
-  if (name === "program") return line(runProgram(words.slice(1)));
+function run([name = "", ...words]: readonly string[]): string {
+  if (name === "convert") return runConvert(words);
+  if (name === "program") return line(runProgram(words));
+  if (name === "insert")
+    return line(insert(readWords(name, words, [], 'a designation: ./luvrit insert "CNMG 120408"').of));
   const command = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
   if (!command) throw new Unreadable(`“${name}” is not a command`);
-  if (argument === undefined) throw new Unreadable(`${name} takes a file, or - for standard input`);
-  return line(command(readJson(argument)));
+  return line(command(readJson(readWords(name, words, []).of)));
 }
 
 const line = (json: unknown) => `${JSON.stringify(json)}\n`;
@@ -63,16 +58,11 @@ function readUtf8(file: string): string {
 }
 
 function runProgram(words: readonly string[]): unknown {
-  const [file, option, machine, ...rest] = words;
-  if (file === undefined) throw new Unreadable("program takes a file, or - for standard input");
-  if (option !== undefined && option !== "--machine")
-    throw new Unreadable(`program takes --machine after the file, found “${option}”`);
-  if (option !== undefined && machine === undefined) throw new Unreadable("--machine takes a file");
-  if (rest.length > 0) throw new Unreadable(`program takes nothing behind its machine, found “${rest[0]}”`);
+  const { of: file, told } = readWords("program", words, ["machine"]);
   const text = readText(file, "latin1");
   if (text.length > LARGEST_INPUT)
     throw new Unreadable(`${file} has ${text.length} bytes; a program may have ${LARGEST_INPUT}`);
-  return program(text, machine === undefined ? undefined : readJson(machine));
+  return program(text, told.machine === undefined ? undefined : readJson(told.machine));
 }
 
 const readText = (file: string, encoding: BufferEncoding): string => readBytes(file).toString(encoding);
