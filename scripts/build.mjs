@@ -39,14 +39,16 @@ async function buildServiceWorker() {
   });
 }
 
+/** `cli`: the scripted commands alone; `launcher`: what starts the sources, for `./luvrit dev`; all of it where nothing is said. */
 const only = process.argv[2];
+const isWhole = only === undefined;
 const STAMP = "build/.stamp";
 /** What the build was made from, as the command asks before it builds again. */
 const fingerprint = () => execFileSync("bash", ["scripts/sources.sh"], { encoding: "utf8" }).trim();
-const sources = only === "cli" ? "" : fingerprint();
-if (only !== "cli") rmSync(STAMP, { force: true });
+const sources = isWhole ? fingerprint() : "";
+if (isWhole) rmSync(STAMP, { force: true });
 process.env.FORCE_COLOR ??= "0";
-if (only !== "cli") {
+if (isWhole) {
   const { status } = spawnSync("node", ["node_modules/@react-router/dev/bin.js", "build"], {
     stdio: "inherit",
     env: { ...process.env, NODE_ENV: "production" },
@@ -64,26 +66,24 @@ const common = {
   // Beside it: inside, it would be read into memory at each start.
   sourcemap: "linked",
 };
-await build({
-  ...common,
-  entryPoints: { cli: "cli/main.ts" },
-  outdir: "build",
-  outExtension: { ".js": ".mjs" },
-  sourcemap: false,
-});
-if (only !== "cli") {
+/** What runs beside the application, each a program of its own. */
+const PROGRAMS = {
+  launch: "server/launch.server.ts",
+  "stand-in": "standins/position-feed/main.ts",
+  reader: "server/reading/readerWorker.ts",
+};
+const outside = { ...common, outdir: "build", outExtension: { ".js": ".mjs" } };
+if (only !== "launcher") await build({ ...outside, entryPoints: { cli: "cli/main.ts" }, sourcemap: false });
+if (only === "launcher") await build({ ...outside, entryPoints: PROGRAMS });
+if (isWhole) {
   await buildServiceWorker();
   await build({
-    ...common,
+    ...outside,
     entryPoints: {
-      launch: "server/launch.server.ts",
-      "stand-in": "standins/position-feed/main.ts",
-      reader: "server/reading/readerWorker.ts",
+      ...PROGRAMS,
       // As deep as its source: what it reads of the checkout is found from there.
       "bench/bench": "tests/bench/bench.ts",
     },
-    outdir: "build",
-    outExtension: { ".js": ".mjs" },
   });
   // Sources that were changed meanwhile are built again.
   if (fingerprint() === sources) writeFileSync(STAMP, sources);

@@ -16,8 +16,9 @@ v8.setFlagsFromString("--heap-growing-percent=25");
 
 const [command = "", ...words] = process.argv.slice(2);
 const runs: Readonly<Record<string, () => Promise<void>>> = {
-  demo: () => serve(words, true),
-  start: () => serve(words, false),
+  demo: () => serve(words, "demo"),
+  dev: () => serve(words, "dev"),
+  start: () => serve(words, "start"),
   "add-person": () => addSomebody(words),
   "add-machine": () => addMachine(words),
   unlock: () => unlock(words),

@@ -96,7 +96,8 @@ const headersWhere = (isEncrypted: boolean) =>
       directives: {
         defaultSrc: ["'self'"],
         scriptSrc: ["'self'", nonceSource],
-        styleSrc: ["'self'", nonceSource],
+        // Served from the sources, errors are laid over the page with styles that carry no nonce.
+        styleSrc: ["'self'", process.env.LUVRIT_SOURCES === "1" ? "'unsafe-inline'" : nonceSource],
         // React Aria writes style attributes on the server; attributes cannot carry a nonce.
         styleSrcAttr: ["'unsafe-inline'"],
         imgSrc: ["'self'", "data:"],

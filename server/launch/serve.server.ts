@@ -24,31 +24,40 @@ import { say } from "./say.ts";
 /** Loopback unless said otherwise: on another address a real start is reached from tablets, best behind a proxy with TLS. */
 const HOST = process.env.LUVRIT_HOST ?? "127.0.0.1";
 const DEFAULT_PORT = 4680;
+/** Another one than the demo's: a browser keeps pages by it, and those of a build are not those of the sources. */
+const DEV_PORT = 4690;
 /** How often it is looked for connections that take too long: the limits below hold as exactly as this. */
 const CHECK_SLOW_MS = 2000;
 /** How long open requests may take to finish once a stop was asked for. */
 const FINISH_WITHIN_MS = 5000;
 
 /** What the built application gives to its launcher. */
-interface Application {
+export interface Application {
   readonly app: Express;
   readonly endStreams: () => void;
   readonly isReady: () => Promise<boolean>;
   readonly beginUpkeep: () => () => void;
 }
 
-/** `./luvrit start` and `./luvrit demo`: database, migrations, then the server, until the process is stopped. */
-export async function serve(words: readonly string[], isDemo: boolean): Promise<void> {
+/** What is served: `start` a shop's own data, `demo` the demo workshop, `dev` the same from the sources. */
+export type Serving = "start" | "demo" | "dev";
+
+/** `./luvrit start`, `demo` and `dev`: database, migrations, then the server, until the process is stopped. */
+export async function serve(words: readonly string[], what: Serving): Promise<void> {
+  const isDemo = what !== "start";
   // For a program that rotates logs: it moves the file and sends this signal.
   process.on("SIGUSR2", reopenLog);
-  const port = await wantedPort(isDemo);
+  const port = await wantedPort(what);
+  // It takes longest, and needs no database until a page is asked for.
+  const sources = what === "dev" ? beginSources() : undefined;
   const url = await openDatabase({ isStart: true });
   process.env.DATABASE_URL = url;
   process.env.LUVRIT_DEMO = isDemo ? "1" : "0";
   process.env.LUVRIT_LOG_FILE ??= LOG_FILE;
   process.env.LUVRIT_INCOMING ??= path.join(HOME, "incoming");
   process.env.LUVRIT_READER ??= path.join(ROOT, "build", "reader.mjs");
-  process.env.NODE_ENV = "production";
+  if (what !== "dev") process.env.NODE_ENV = "production";
+
   const pool = openPool(url, 2);
   let isNew: boolean;
   try {
@@ -69,7 +78,7 @@ export async function serve(words: readonly string[], isDemo: boolean): Promise<
   }
   if (isDemo) await startDemoFeeds();
   else feedsOf(process.env.LUVRIT_FEEDS);
-  await listen(port);
+  await listen(port, await (sources ?? builtApplication()));
   const addresses = openableAddresses(HOST, port);
   const more = isDemo ? "   (demo data; made-up people, one tap to sign in)" : "";
   say(`\n  Luvrit is at ${addresses[0]}${more}`);
@@ -78,8 +87,9 @@ export async function serve(words: readonly string[], isDemo: boolean): Promise<
 }
 
 /** The port to listen on; refused in words where it is no number, or in use, before anything is started. */
-async function wantedPort(isDemo: boolean): Promise<number> {
-  const port = Number(process.env.PORT ?? DEFAULT_PORT);
+async function wantedPort(what: Serving): Promise<number> {
+  const isDemo = what !== "start";
+  const port = Number(process.env.PORT ?? (what === "dev" ? DEV_PORT : DEFAULT_PORT));
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new CannotStart(`PORT is ${process.env.PORT}; expected a number from 1 to 65535.`);
   if (isDemo && !LOOPBACK.includes(HOST))
@@ -91,9 +101,7 @@ async function wantedPort(isDemo: boolean): Promise<number> {
     throw failure;
   }
   if (!(await isFree(port, HOST)))
-    throw new CannotStart(
-      `Port ${port} is in use. Choose another: PORT=${port + 1} ./luvrit ${isDemo ? "demo" : "start"}`,
-    );
+    throw new CannotStart(`Port ${port} is in use. Choose another: PORT=${port + 1} ./luvrit ${what}`);
   return port;
 }
 
@@ -106,14 +114,39 @@ async function startDemoFeeds(): Promise<void> {
   );
 }
 
-async function listen(port: number): Promise<void> {
-  const { createServer } = await import("../http/frame.server.ts");
+/** The server that pages come from, before it listens, and what is to answer. */
+interface Answering {
+  readonly server: http.Server;
+  readonly application: Application;
+}
+
+const newServer = () => http.createServer({ connectionsCheckingInterval: CHECK_SLOW_MS });
+
+async function builtApplication(): Promise<Answering> {
   const built = pathToFileURL(path.join(ROOT, "build/server/index.js")).href;
-  const { app, endStreams, isReady, beginUpkeep } = (await import(built)) as Application;
-  const server = http.createServer(
-    { connectionsCheckingInterval: CHECK_SLOW_MS },
-    createServer(app, path.join(ROOT, "build/client"), isReady),
-  );
+  return { server: newServer(), application: (await import(built)) as Application };
+}
+
+function beginSources(): Promise<Answering> {
+  process.env.NODE_ENV = "development";
+  // Sources are a request each.
+  process.env.LUVRIT_MOST_REQUESTS = "0";
+  process.env.LUVRIT_SOURCES = "1";
+  const begin = async () => {
+    const { serveSources } = await import("./devServer.server.ts");
+    const server = newServer();
+    return { server, application: await serveSources(server) };
+  };
+  const serving = begin();
+  // Said where it is waited for.
+  serving.catch(() => undefined);
+  return serving;
+}
+
+async function listen(port: number, { server, application }: Answering): Promise<void> {
+  const { createServer } = await import("../http/frame.server.ts");
+  const { app, endStreams, isReady, beginUpkeep } = application;
+  server.on("request", createServer(app, path.join(ROOT, "build/client"), isReady));
   server.requestTimeout = 30_000;
   server.headersTimeout = 10_000;
   // From one tool to the next takes seconds: the connection is still there then, and nothing is shaken hands on again.
