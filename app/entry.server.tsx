@@ -1,14 +1,15 @@
 import { Writable } from "node:stream";
 import { renderToPipeableStream } from "react-dom/server";
 import {
-  type AppLoadContext,
   type EntryContext,
   type HandleErrorFunction,
   isRouteErrorResponse,
+  RouterContextProvider,
   ServerRouter,
 } from "react-router";
 import { ServerStyleSheet, StyleSheetManager, version } from "styled-components";
 import { log } from "../server/http/log.server.ts";
+import { requestContext } from "../server/http/requestContext.server.ts";
 import { NonceContext } from "./ui/nonce.ts";
 
 const RENDER_WITHIN_MS = 5000;
@@ -28,8 +29,9 @@ export default async function handleRequest(
   status: number,
   headers: Headers,
   routerContext: EntryContext,
-  { nonce }: AppLoadContext,
+  context: RouterContextProvider,
 ): Promise<Response> {
+  const { nonce } = context.get(requestContext);
   const html = await renderWhole(
     <StyleSheetManager sheet={styles.instance}>
       <NonceContext value={nonce}>
@@ -75,6 +77,6 @@ function renderWhole(element: React.ReactNode, nonce: string): Promise<string> {
 /** Bugs and outages go to the log under the request's id; the page shows the id and nothing of the cause. */
 export const handleError: HandleErrorFunction = (error, { request, context }) => {
   if (request.signal.aborted || isRouteErrorResponse(error)) return;
-  const { requestId } = (context ?? {}) as Partial<AppLoadContext>;
+  const requestId = context instanceof RouterContextProvider ? context.get(requestContext).requestId : undefined;
   log.error({ requestId, path: new URL(request.url).pathname, err: error }, "failed");
 };

@@ -12,6 +12,8 @@ import {
   useNavigate,
   useRouteLoaderData,
 } from "react-router";
+import { requestContext } from "../server/http/requestContext.server.ts";
+import { identify } from "../server/people/access.server.ts";
 import type { Route } from "./+types/root";
 import { goOn } from "./offline/keptPage.ts";
 import { FailurePage } from "./shell/FailurePage.tsx";
@@ -39,8 +41,11 @@ export const meta: Route.MetaFunction = () => [
   { name: "description", content: "Touch-off, offsets, proof and record for lathe setups" },
 ];
 
+/** Who asks is found out once for all loaders and actions of a request. */
+export const middleware: Route.MiddlewareFunction[] = [identify];
+
 export async function loader({ request, context }: Route.LoaderArgs) {
-  return { theme: await chosenTheme(request), requestId: context.requestId };
+  return { theme: await chosenTheme(request), requestId: context.get(requestContext).requestId };
 }
 
 /** Nothing here changes but by choosing a theme. */

@@ -6,8 +6,8 @@ import { requireRole } from "../../server/people/access.server.ts";
 import type { Route } from "./+types/checksFile";
 
 /** All two-line checks of a setup as one program, to take away. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

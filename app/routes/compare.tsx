@@ -10,8 +10,8 @@ import type { Route } from "./+types/compare";
 export const meta: Route.MetaFunction = () => [{ title: "Two setups · Luvrit" }];
 
 /** Two setups side by side. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const other = new URL(request.url).searchParams.get("with") ?? "";
   const [left, right] = await Promise.all([readSetup(sql(), params.setupId), readSetup(sql(), other.slice(0, 36))]);
   if (!left || !right) throw new Response("There is no such setup.", { status: 404 });

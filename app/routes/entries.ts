@@ -25,8 +25,8 @@ import type { Route } from "./+types/entries";
  * its form. Answers `done`, or a redirect where a finished step leads on to the next; 422 with messages by field; 409 with
  * both values where somebody else has changed the same cell since the form's `base`.
  */
-export async function action({ request, params: { setupId } }: Route.ActionArgs) {
-  const person = await requireRole(request, "setter");
+export async function action({ request, context, params: { setupId } }: Route.ActionArgs) {
+  const person = await requireRole({ request, context }, "setter");
   const received = await receiveForm(
     request,
     person.id,

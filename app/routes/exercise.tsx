@@ -16,8 +16,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 const MOST_SEED = 1_000_000;
 
 /** An exercise on a lathe of its own: another seed each time, unless the address says which. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
   if (!exercise) throw new Response("There is no such exercise.", { status: 404 });
   const { pathname, searchParams } = new URL(request.url);

@@ -8,8 +8,8 @@ import type { Route } from "./+types/exercises";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const [exercises, runs, signs] = await Promise.all([
     allExercises(sql()),
     listRuns(sql(), person.id),

@@ -7,8 +7,8 @@ import { keepSentProgram, takeSentPhoto } from "../../server/uploads/takeFile.se
 import type { Route } from "./+types/files";
 
 /** Keeps the file of a form that waited on a device; the form follows, and names it by its fingerprint. */
-export async function action({ request }: Route.ActionArgs) {
-  const person = await requireRole(request, "setter");
+export async function action({ request, context }: Route.ActionArgs) {
+  const person = await requireRole({ request, context }, "setter");
   const { file, done } = await receiveForm(request, person.id, { photo: LARGEST_PHOTO, program: LARGEST_PROGRAM });
   try {
     if (!file) return Response.json({ message: "This is not what a device of Luvrit sends." }, { status: 400 });

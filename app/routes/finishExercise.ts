@@ -5,8 +5,8 @@ import { findExercise } from "../../server/practice/practiceRepository.server.ts
 import type { Route } from "./+types/finishExercise";
 
 /** Takes in a run that somebody has finished; answers where its debrief is. */
-export async function action({ request, params }: Route.ActionArgs) {
-  const person = await requireRole(request, "viewer");
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
   if (!exercise) return Response.json({ message: "There is no such exercise any more." }, { status: 404 });
   const json: unknown = await request.json().catch(() => undefined);

@@ -3,6 +3,7 @@ import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { signedIn } from "../../server/people/access.server.ts";
 import { isFirstCode } from "../../server/people/firstCode.server.ts";
 import { addFirstLead, hasPeople, SECRET_RULE } from "../../server/people/peopleRepository.server.ts";
@@ -43,12 +44,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (name.trim() === "") fields.name = "Say your name, as it is to stand in the record.";
   if (!SECRET_RULE.test(secret)) fields.secret = "A PIN has 4 to 12 digits, a passphrase at least 10 characters.";
   else if (secret !== again) fields.again = "This is not the same. Type it again.";
-  if (Object.keys(fields).length === 0 && !isFirstCode(code, context.address))
+  if (Object.keys(fields).length === 0 && !isFirstCode(code, context.get(requestContext).address))
     fields.code = "This is not the code. It stands where Luvrit was started.";
   if (Object.keys(fields).length > 0) return data<Answer>({ name, fields }, 422);
   const person = await answering(() => addFirstLead(database(), name.trim(), secret));
   return person
-    ? signedIn(request, person, "/workshop", originOf(request, context), "first-lead")
+    ? signedIn(request, person, "/workshop", originOf(request, context.get(requestContext)), "first-lead")
     : redirect("/sign-in");
 }
 

@@ -10,8 +10,8 @@ import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/firstPart";
 
 /** The gauges that a part is measured with, and the wear that its tools were given before. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   return {

@@ -35,8 +35,8 @@ function sinceOf(text: string | undefined): Date {
 const LONGEST_MS = 24 * 3600 * 1000;
 
 /** A page says on which tool it is, takes one over, or leaves. */
-export async function action({ request, params }: Route.ActionArgs) {
-  const person = await mustBeQuietly(request, "setter");
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const person = await mustBeQuietly({ request, context }, "setter");
   const read = readHere(await request.json().catch(() => undefined));
   if (!read.ok) return Response.json({ message: "Not understood." }, { status: 400 });
   const { page, row, since, take = false } = read.value;

@@ -11,8 +11,8 @@ import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/keep";
 
 /** The record of a setup: its ledger, and what it rests on that nobody has proven. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

@@ -7,8 +7,8 @@ import type { Route } from "./+types/latheByItself";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const config = SCENARIO_LATHES.turret;
   if (!config) throw new Error("the scenarios have a turret lathe");
   return { person: shownPerson(person), config };

@@ -15,8 +15,8 @@ import type { Route } from "./+types/newSetup";
 
 export const meta: Route.MetaFunction = () => [{ title: "New setup · Luvrit" }];
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "setter");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "setter");
   const { searchParams } = new URL(request.url);
   const from = searchParams.get("from");
   const past = from === null ? undefined : await readSetup(sql(), from);
@@ -29,8 +29,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  const person = await requireRole(request, "setter");
+export async function action({ request, context }: Route.ActionArgs) {
+  const person = await requireRole({ request, context }, "setter");
   const { fields, file, done } = await receiveForm(request, person.id, { program: LARGEST_PROGRAM });
   try {
     const outcome = await openSetup(person, deviceOf(request), fields, file);

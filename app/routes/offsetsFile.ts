@@ -7,8 +7,8 @@ import { offsetsFile } from "../table/offsetsFile.ts";
 import type { Route } from "./+types/offsetsFile";
 
 /** The rows found so far as a file, to take away: in the machine's own dialect, or in the format that is named. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

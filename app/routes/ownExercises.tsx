@@ -15,8 +15,8 @@ import type { Route } from "./+types/ownExercises";
 export const meta: Route.MetaFunction = () => [{ title: "Exercises of our own · Luvrit" }];
 
 /** Exercises that the shop has made: from a setup, or from a file. */
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "lead");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "lead");
   const { searchParams } = new URL(request.url);
   const setupId = searchParams.get("setup") || undefined;
   const like = searchParams.get("like") || undefined;
@@ -48,8 +48,8 @@ export async function loader({ request }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request }: Route.ActionArgs) {
-  const lead = await requireRole(request, "lead");
+export async function action({ request, context }: Route.ActionArgs) {
+  const lead = await requireRole({ request, context }, "lead");
   const answer = await ownExerciseForm(sql(), lead, await fieldsOf(request));
   return data(answer, answer.outcome === "refused" ? 422 : 200);
 }

@@ -6,8 +6,8 @@ import { packSetup } from "../../server/setup/setupPack.server.ts";
 import type { Route } from "./+types/pack";
 
 /** What a device takes along of a setup; with `after`, only the entries that came since. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await mustBeQuietly(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await mustBeQuietly({ request, context }, "viewer");
   const { origin, searchParams } = new URL(request.url);
   const after = searchParams.get("after");
   const answer =

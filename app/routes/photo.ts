@@ -4,8 +4,8 @@ import { readPhoto } from "../../server/photos/photosRepository.server.ts";
 import type { Route } from "./+types/photo";
 
 /** A photo that belongs to a note, by its fingerprint. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const photo = /^[0-9a-f]{64}$/.test(params.fingerprint) ? await readPhoto(sql(), params.fingerprint) : undefined;
   if (!photo) throw new Response("There is no such photo.", { status: 404 });
   return new Response(new Uint8Array(photo.content), {

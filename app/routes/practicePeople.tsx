@@ -10,8 +10,8 @@ import type { Route } from "./+types/practicePeople";
 export const meta: Route.MetaFunction = () => [{ title: "Who is ready · Luvrit" }];
 
 /** Who has learned what, for a lead: by name in the order of the alphabet, never by who was quicker. */
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "lead");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "lead");
   const [exercises, people] = await Promise.all([allExercises(sql()), listPeople(sql())]);
   const rows = await Promise.all(
     people.map(async ({ id, name }) => {

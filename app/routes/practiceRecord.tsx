@@ -13,9 +13,9 @@ import type { Route } from "./+types/practiceRecord";
 export const meta: Route.MetaFunction = () => [{ title: "Practice record · Luvrit" }];
 
 /** What somebody has practised and what was signed: one's own; a lead sees everybody's. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
-  if (params.personId !== undefined && params.personId !== person.id) await requireRole(request, "lead");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
+  if (params.personId !== undefined && params.personId !== person.id) await requireRole({ request, context }, "lead");
   const about = params.personId === undefined ? person : await findPerson(sql(), params.personId);
   if (!about) throw new Response("There is no such person.", { status: 404 });
   const [exercises, runs, signs] = await Promise.all([
@@ -33,8 +33,8 @@ export async function loader({ request, params }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ request, params }: Route.ActionArgs) {
-  const lead = await requireRole(request, "lead");
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const lead = await requireRole({ request, context }, "lead");
   const answer = await signSkill(sql(), lead, params.personId, await fieldsOf(request));
   return data(answer, answer.outcome === "done" ? 200 : 422);
 }

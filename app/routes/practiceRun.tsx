@@ -11,13 +11,13 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 ];
 
 /** The debrief of a run: one's own; a lead sees everybody's. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const found = await readRun(sql(), params.runId);
   if (!found) throw new Response("There is no such run.", { status: 404 });
   const { kept, run, debrief } = found;
   const isOwn = kept.personId === person.id;
-  if (!isOwn) await requireRole(request, "lead");
+  if (!isOwn) await requireRole({ request, context }, "lead");
   const [exercises, runs] = await Promise.all([allExercises(sql()), listRuns(sql(), kept.personId)]);
   const next = tryNext(exercises, runs, new Date().toISOString()).find(
     ({ exercise }) => exercise.id !== run.exercise.id,

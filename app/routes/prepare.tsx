@@ -14,8 +14,8 @@ import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/prepare";
 
 /** The Prepare stage; its records go through the setup's one action, its program through a route of its own. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

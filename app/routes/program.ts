@@ -6,8 +6,8 @@ import { editedProgramFile } from "../../server/program/editedProgram.server.ts"
 import type { Route } from "./+types/program";
 
 /** The program with its calls as they are renumbered, as this machine wants its files. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   const file = state && (await editedProgramFile(sql(), viewSetup(state)));
   if (!file) throw new Response("No program has been taken in for this setup.", { status: 404 });

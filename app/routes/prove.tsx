@@ -9,8 +9,8 @@ import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/prove";
 
 /** The program as it will run, for the views that play it. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const view = new URL(request.url).searchParams.get("view");
   const state = view === "rehearsal" || view === "nose" ? await readSetup(sql(), params.setupId) : undefined;
   const file = state && (await editedProgramFile(sql(), viewSetup(state)));

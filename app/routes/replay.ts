@@ -4,8 +4,8 @@ import { replayForms } from "../../server/setup/replay.server.ts";
 import type { Route } from "./+types/replay";
 
 /** Takes in what waited on a device while the server was away. */
-export async function action({ request, params }: Route.ActionArgs) {
-  const person = await requireRole(request, "setter");
+export async function action({ request, params, context }: Route.ActionArgs) {
+  const person = await requireRole({ request, context }, "setter");
   const json: unknown = await request.json().catch(() => undefined);
   const answer = await replayForms(params.setupId, person, deviceOf(request), json);
   return answer

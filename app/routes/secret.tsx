@@ -3,6 +3,7 @@ import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { browserOf, mustBeSomebody, ownPath } from "../../server/people/access.server.ts";
 import { chooseOwnSecret } from "../../server/people/ownSecret.server.ts";
 import { validator } from "../../server/validation/validate.server.ts";
@@ -26,18 +27,18 @@ interface Answer {
   readonly to: string | undefined;
 }
 
-export async function loader({ request }: Route.LoaderArgs) {
-  const { person, mustChoose } = await mustBeSomebody(request);
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const { person, mustChoose } = await mustBeSomebody({ request, context });
   // Only a path of our own: the address is anybody's to write.
   return { name: person.name, mustChoose, back: ownPath(new URL(request.url).searchParams.get("to") ?? "/") };
 }
 
 /** Chooses a secret of one's own; every other session of this person ends. */
 export async function action({ request, context }: Route.ActionArgs) {
-  const session = await mustBeSomebody(request);
+  const session = await mustBeSomebody({ request, context });
   const form = readForm(await fieldsOf(request));
   if (!form.ok) return data<Answer>({ fields: { secret: "This form was not complete." }, to: undefined }, 400);
-  const trying = { origin: originOf(request, context), device: await browserOf(request) };
+  const trying = { origin: originOf(request, context.get(requestContext)), device: await browserOf(request) };
   const fields = await answering(() => chooseOwnSecret(database(), sql(), session, form.value, trying));
   if (fields) return data<Answer>({ fields, to: undefined }, 422);
   return data<Answer>({ fields: {}, to: ownPath(new URL(request.url).searchParams.get("to") ?? "/") });

@@ -25,8 +25,8 @@ import type { Route } from "./+types/setup";
 
 export const meta: Route.MetaFunction = ({ data }) => [{ title: data ? `${data.setup.part} · Luvrit` : "Luvrit" }];
 
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);

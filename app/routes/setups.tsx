@@ -14,8 +14,8 @@ import type { Route } from "./+types/setups";
 export const meta: Route.MetaFunction = () => [{ title: "Setups · Luvrit" }];
 
 /** The running setups and the latest others, or those that are looked for. */
-export async function loader({ request }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const search = new URL(request.url).searchParams;
   const day = (key: string) =>
     /^\d{4}-\d{2}-\d{2}$/.test(search.get(key) ?? "") ? `${search.get(key)}T00:00:00Z` : undefined;

@@ -6,8 +6,8 @@ import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/sheet";
 
 /** The code on the sheet opens this setup where the sheet was printed from. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const { origin } = new URL(request.url);
   return { code: squareCode(`${origin}/setups/${params.setupId}`) };
 }

@@ -6,8 +6,8 @@ import { sheetCsv } from "../keep/sheetCsv.ts";
 import type { Route } from "./+types/sheetFile";
 
 /** The setup sheet as a file. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const { name, text } = sheetCsv(viewSetup(state));

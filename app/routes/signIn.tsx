@@ -3,6 +3,7 @@ import { data, redirect } from "react-router";
 import { isDemo, sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { browserOf, ownPath, signedIn, whoIs } from "../../server/people/access.server.ts";
 import { findPerson, hasPeople, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
@@ -55,14 +56,14 @@ export const meta: Route.MetaFunction = () => [{ title: "Sign in · Luvrit" }];
 export async function loader({ request, context }: Route.LoaderArgs) {
   if (await whoIs(request)) throw redirect("/");
   if (!isDemo() && !(await hasPeople(sql()))) throw redirect("/first");
-  return { people: isDemo() ? await listPeople(sql()) : [], note: plainNote(context.isEncrypted) };
+  return { people: isDemo() ? await listPeople(sql()) : [], note: plainNote(context.get(requestContext).isEncrypted) };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
   const form = readForm(await fieldsOf(request));
-  const origin = originOf(request, context);
+  const origin = originOf(request, context.get(requestContext));
   const to = ownPath(new URL(request.url).searchParams.get("to") ?? "/");
-  const plain = plainNote(context.isEncrypted);
+  const plain = plainNote(context.get(requestContext).isEncrypted);
   if (plain !== undefined)
     return data<Answer>({ name: form.ok && "name" in form.value ? form.value.name : "", message: plain }, 422);
   if (!form.ok)

@@ -1,5 +1,6 @@
 import { newsDesk, sql } from "../../server/context.server.ts";
 import { eventStream } from "../../server/http/eventStream.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { countStream, mayOpenStream, TOO_MANY_STREAMS } from "../../server/http/streamsOf.server.ts";
 import { standingSetups } from "../../server/ledger/setupsRepository.server.ts";
 import { linkTo } from "../../server/machine-link/links.server.ts";
@@ -13,7 +14,7 @@ const MOST_TOPICS = 40;
 
 /** The one stream of a browser: news of setups and positions of machines, each told as what it is about. */
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = await mustBeQuietly(request, "viewer");
+  const person = await mustBeQuietly({ request, context }, "viewer");
   const query = new URL(request.url).searchParams;
   const setups = await standingSetups(sql(), query.getAll("setup").slice(0, MOST_TOPICS));
   const machines = query.getAll("machine").slice(0, MOST_TOPICS);
@@ -38,6 +39,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
         for (const end of ends) end?.();
       };
     },
-    listening(request, context),
+    listening(request, context.get(requestContext)),
   );
 }

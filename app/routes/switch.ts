@@ -1,6 +1,7 @@
 import { sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { browserOf, requireRole, switched } from "../../server/people/access.server.ts";
 import { findPerson, listPeople } from "../../server/people/peopleRepository.server.ts";
 import { attemptSignIn, signInWords } from "../../server/people/signInAttempt.server.ts";
@@ -18,19 +19,19 @@ const readForm = validator<{ person: string; secret: string }>({
 });
 
 /** Who else could go on at this device. */
-export async function loader({ request }: Route.LoaderArgs) {
-  const me = await requireRole(request, "viewer");
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const me = await requireRole({ request, context }, "viewer");
   const people = await listPeople(sql());
   return Response.json(people.filter(({ id }) => id !== me.id).map(({ id, name, role }) => ({ id, name, role })));
 }
 
 /** Another person goes on at this device, by their own PIN or passphrase. */
 export async function action({ request, context }: Route.ActionArgs) {
-  await requireRole(request, "viewer");
+  await requireRole({ request, context }, "viewer");
   const form = readForm(await fieldsOf(request));
   if (!form.ok) return Response.json({ message: "Choose who goes on, and type their PIN." }, { status: 422 });
   const { person, secret } = form.value;
-  const origin = originOf(request, context);
+  const origin = originOf(request, context.get(requestContext));
   const chosen = await findPerson(sql(), person);
   const trying = { origin, device: await browserOf(request) };
   const result = await attemptSignIn(sql(), trying, chosen?.name ?? "", secret);

@@ -10,8 +10,8 @@ import { TablePage } from "../table/TablePage.tsx";
 import type { Route } from "./+types/table";
 
 /** The files that this setup's table can be taken away as, with what each cannot hold. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   // Written only for whoever looks at them.
   if (new URL(request.url).searchParams.get("side") !== "files") return { files: [] };
   const state = await readSetup(sql(), params.setupId);

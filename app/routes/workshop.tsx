@@ -4,6 +4,7 @@ import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
+import { requestContext } from "../../server/http/requestContext.server.ts";
 import { listKeptMachines } from "../../server/machines/machinesRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { readAudit } from "../../server/people/auditRepository.server.ts";
@@ -20,11 +21,11 @@ import type { Route } from "./+types/workshop";
 export const meta: Route.MetaFunction = () => [{ title: "Workshop · Luvrit" }];
 
 /** One section of the workshop. People and their roles are shown to leads alone. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  const person = await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  const person = await requireRole({ request, context }, "viewer");
   const section = SECTIONS.find(({ path }) => path === (params.section ?? "machines"));
   if (!section) throw new Response("There is no such part of the workshop.", { status: 404 });
-  if (LEADS.includes(section.path)) await requireRole(request, "lead");
+  if (LEADS.includes(section.path)) await requireRole({ request, context }, "lead");
   const kind = WORKSHOP_KINDS.find((one) => one === section.kind);
   return {
     person: shownPerson(person),
@@ -42,9 +43,11 @@ export async function loader({ request, params }: Route.LoaderArgs) {
 const LEADS: readonly string[] = ["people", "sign-ins"];
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = await requireRole(request, "setter");
+  const person = await requireRole({ request, context }, "setter");
   const form = await fieldsOf(request);
-  const outcome = await answering(() => runWorkshopForm(database(), person, form, originOf(request, context)));
+  const outcome = await answering(() =>
+    runWorkshopForm(database(), person, form, originOf(request, context.get(requestContext))),
+  );
   return data<WorkshopOutcome>(outcome, outcome.outcome === "done" ? 200 : 422);
 }
 

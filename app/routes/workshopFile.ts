@@ -15,8 +15,8 @@ import { SECTIONS } from "../workshop/sections.ts";
 import type { Route } from "./+types/workshopFile";
 
 /** A section of the workshop as a file, JSON or CSV, without what is retired. People are nobody's file. */
-export async function loader({ request, params }: Route.LoaderArgs) {
-  await requireRole(request, "viewer");
+export async function loader({ request, params, context }: Route.LoaderArgs) {
+  await requireRole({ request, context }, "viewer");
   const section = SECTIONS.find(({ path }) => path === params.section);
   const isCsv = new URL(request.url).searchParams.get("as") === "csv";
   const kind = WORKSHOP_KINDS.find((one) => one === section?.kind);

@@ -48,6 +48,8 @@ type MountRecord = Payload<"mount-recorded"> & Source;
 /** A dimension of the drawing that an offset makes. */
 export type Feature = Payload<"feature-recorded"> & Source;
 export type Recorded<Kind extends EntryKind> = Payload<Kind> & Source;
+/** A dimension as it was measured on one part. An interface: worked out once, and not where each page searches the list. */
+interface MeasuredFeatureRecord extends Recorded<"feature-measured"> {}
 
 export interface ToolView {
   readonly offset: string;
@@ -139,7 +141,7 @@ export interface SetupView {
   readonly order: Recorded<"order-arranged"> | undefined;
   readonly features: readonly Feature[];
   /** Measurements of the features over the parts, in the order in which they were made. */
-  readonly measured: readonly Recorded<"feature-measured">[];
+  readonly measured: readonly MeasuredFeatureRecord[];
 }
 
 /**

@@ -1,6 +1,12 @@
 import { randomBytes } from "node:crypto";
 import { RateLimiterMemory } from "rate-limiter-flexible";
-import { createCookie, redirect } from "react-router";
+import {
+  createContext,
+  createCookie,
+  type MiddlewareFunction,
+  type RouterContextProvider,
+  redirect,
+} from "react-router";
 import { REFUSED_PERSON } from "../../core/commands/index.ts";
 import { sql } from "../context.server.ts";
 import { type Audited, audit, type Origin } from "./auditRepository.server.ts";
@@ -46,6 +52,26 @@ async function sessionOf(request: Request, isUse = true): Promise<SignedIn | und
   return token === undefined ? undefined : readSession(sql(), token, isUse);
 }
 
+/** Looks up who asks, at most once for each request; a page that asks by itself does not keep its session alive. */
+type SessionOfRequest = (isUse: boolean) => Promise<SignedIn | undefined>;
+const sessionContext = createContext<SessionOfRequest>();
+
+/** In front of every loader and action: they all ask the same session. */
+export const identify: MiddlewareFunction<Response> = ({ request, context }) => {
+  const found = new Map<boolean, Promise<SignedIn | undefined>>();
+  context.set(sessionContext, (isUse) => {
+    const session = found.get(isUse) ?? sessionOf(request, isUse);
+    found.set(isUse, session);
+    return session;
+  });
+};
+
+/** What a loader or an action gets of its request. */
+export interface AskedBy {
+  readonly request: Request;
+  readonly context: Readonly<RouterContextProvider>;
+}
+
 /** The address that was asked for, to come back to. */
 function backTo(request: Request): URLSearchParams {
   const { pathname, search } = new URL(request.url);
@@ -54,8 +80,8 @@ function backTo(request: Request): URLSearchParams {
 const toSignIn = (request: Request): Response => redirect(`/sign-in?${backTo(request)}`);
 
 /** Who is signed in, whether or not they have chosen a secret of their own: for choosing one. */
-export async function mustBeSomebody(request: Request): Promise<SignedIn & { readonly token: string }> {
-  const [token, session] = [await tokenOf(request), await sessionOf(request)];
+export async function mustBeSomebody({ request, context }: AskedBy): Promise<SignedIn & { readonly token: string }> {
+  const [token, session] = [await tokenOf(request), await context.get(sessionContext)(true)];
   if (!session || token === undefined) throw toSignIn(request);
   return { ...session, token };
 }
@@ -64,14 +90,14 @@ export async function mustBeSomebody(request: Request): Promise<SignedIn & { rea
  * Who is signed in on a page that asks by itself, every few seconds, with nobody in front of it: that keeps no session
  * alive. Otherwise as `requireRole`.
  */
-export const mustBeQuietly = (request: Request, needed: Role): Promise<Person> => requireRole(request, needed, false);
+export const mustBeQuietly = (asked: AskedBy, needed: Role): Promise<Person> => requireRole(asked, needed, false);
 
 /**
  * The signed-in person if their role reaches `needed`. Nobody signed in: on to sign-in and back here afterwards.
  * Too low a role: 403 with what is needed.
  */
-export async function requireRole(request: Request, needed: Role, isUse = true): Promise<Person> {
-  const session = await sessionOf(request, isUse);
+export async function requireRole({ request, context }: AskedBy, needed: Role, isUse = true): Promise<Person> {
+  const session = await context.get(sessionContext)(isUse);
   if (!session || session.mustChoose) {
     throw session ? redirect(`/secret?${backTo(request)}`) : toSignIn(request);
   }
