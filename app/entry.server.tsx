@@ -65,7 +65,8 @@ function renderWhole(element: React.ReactNode, nonce: string): Promise<string> {
       nonce,
       onAllReady: () => pipe(sink),
       onShellError: reject,
-      onError: reject,
+      // A part that fails alone is left to the browser; the page goes out.
+      onError: (error) => log.error({ err: error }, "failed to draw"),
     });
     setTimeout(
       () => abort(new Error(`The page took longer than ${RENDER_WITHIN_MS} ms to render.`)),

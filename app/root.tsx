@@ -2,6 +2,7 @@ import monoFont from "@fontsource-variable/atkinson-hyperlegible-mono/files/atki
 import nextFont from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
 import { type ReactNode, useEffect } from "react";
 import {
+  href,
   Links,
   type LinksFunction,
   Meta,
@@ -49,7 +50,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 /** Nothing here changes but by choosing a theme. */
-export const shouldRevalidate = ({ formAction }: ShouldRevalidateFunctionArgs) => formAction === "/theme";
+export const shouldRevalidate = ({ formAction }: ShouldRevalidateFunctionArgs) => formAction === href("/theme");
 
 export function Layout({ children }: { readonly children: ReactNode }) {
   const nonce = useNonce();

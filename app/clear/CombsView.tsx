@@ -4,6 +4,7 @@ import { styled } from "styled-components";
 import { combConflicts, combsOfSetup, smallestGap } from "../../core/clearance/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { convertLength } from "../../core/units/index.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
@@ -74,13 +75,15 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
                   </button>
                 ))}
               </Aligned>
-              <CombsDrawing
-                problem={problem}
-                alignment={alignment}
-                conflicts={conflicts.filter((one) => one.alignment === alignment.name)}
-                name={(offset) => toolNumber(machine, offset)}
-                onStandout={(offset, standout) => setTried((now) => ({ ...now, [offset]: standout }))}
-              />
+              <FailsAlone what="The drawing">
+                <CombsDrawing
+                  problem={problem}
+                  alignment={alignment}
+                  conflicts={conflicts.filter((one) => one.alignment === alignment.name)}
+                  name={(offset) => toolNumber(machine, offset)}
+                  onStandout={(offset, standout) => setTried((now) => ({ ...now, [offset]: standout }))}
+                />
+              </FailsAlone>
             </>
           ) : (
             <p>No tool stands in the first comb, so nothing faces the other one.</p>

@@ -1,6 +1,6 @@
 import { Check, CircleAlert, Pause, Play, X } from "lucide-react";
 import { useMemo } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { Debrief, DebriefedSlip } from "../../sim/exercise/debrief.ts";
@@ -11,6 +11,7 @@ import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
 import { latheScene } from "../practice/latheScene.ts";
 import { turningWords } from "../practice/PracticePage.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { Verdict } from "../shell/ViewFrame.tsx";
 import { buttonLink, PlainButton, plainButtonLink } from "../ui/Button.tsx";
@@ -54,7 +55,7 @@ export function DebriefPage({
         title={exercise.title}
         subtitle={isOwn ? "looking back" : `looking back with ${kept.personName}`}
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page>
         <Found>
@@ -125,25 +126,29 @@ export function DebriefPage({
           {isOwn && (
             <Ways aria-label="What comes next">
               <Go
-                to={`/practice/exercises/${exercise.id}?depth=${debrief.reached ? (run.depth === "shown" ? "hints" : "alone") : run.depth}`}
+                to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${debrief.reached ? (run.depth === "shown" ? "hints" : "alone") : run.depth}`}
               >
                 {debrief.reached ? "Again, on another lathe" : "Try it again"}
               </Go>
               {next && (
-                <Plain to={`/practice/exercises/${next.exercise.id}?depth=${next.depth}`}>
+                <Plain
+                  to={`${href("/practice/exercises/:exerciseId", { exerciseId: next.exercise.id })}?depth=${next.depth}`}
+                >
                   Next: {next.exercise.title}
                 </Plain>
               )}
-              <Plain to="/practice">All exercises</Plain>
+              <Plain to={href("/practice")}>All exercises</Plain>
             </Ways>
           )}
         </Found>
         <Again aria-label="The run played again">
-          <LatheDrawing
-            scene={scene}
-            turning={turningWords(moment.bench.lathe)}
-            isCrash={moment.bench.lathe.alarm !== undefined}
-          />
+          <FailsAlone what="The drawing">
+            <LatheDrawing
+              scene={scene}
+              turning={turningWords(moment.bench.lathe)}
+              isCrash={moment.bench.lathe.alarm !== undefined}
+            />
+          </FailsAlone>
           <Player>
             <PlainButton
               aria-label={replay.isPlaying ? "Pause" : "Play it again"}

@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
@@ -10,6 +10,7 @@ import { LatheDrawing } from "../practice/LatheDrawing.tsx";
 import { latheScene } from "../practice/latheScene.ts";
 import { Control, FeelStrip, Hands, Incident, Middle, Room, turningWords } from "../practice/PracticePage.tsx";
 import { WheelBlock } from "../practice/WheelBlock.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -69,7 +70,7 @@ export function ExercisePage({
               <Task>
                 {exercise.task}{" "}
                 {exercise.topics?.map((topic) => (
-                  <Link key={topic} to={`/practice/why/${topic}`}>
+                  <Link key={topic} to={href("/practice/why/:topic", { topic })}>
                     {TOPIC_WORDS[topic].question}
                   </Link>
                 ))}
@@ -81,7 +82,9 @@ export function ExercisePage({
             {hasCombs ? (
               <FacingCombs run={run} />
             ) : (
-              <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+              <FailsAlone what="The drawing">
+                <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+              </FailsAlone>
             )}
           </Room>
           <Incident lathe={lathe} />
@@ -96,7 +99,7 @@ export function ExercisePage({
         <FeelStrip lathe={lathe}>
           {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
           <PlainButton onPress={() => void lathe.startAnew()}>Begin anew</PlainButton>
-          <Leave to="/practice">Leave it</Leave>
+          <Leave to={href("/practice")}>Leave it</Leave>
           <PrimaryButton isDisabled={finish.isSending} onPress={() => finish.send(run)}>
             {finish.isSending ? "Looking back …" : "Finish"}
           </PrimaryButton>

@@ -1,5 +1,5 @@
 import { CheckCheck, CircleDashed, CircleDot, RotateCcw } from "lucide-react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import {
@@ -59,10 +59,10 @@ export function ExercisesPage({
         <Head>
           <h1>Try next</h1>
           <nav aria-label="Practice">
-            <Plain to="/practice/lathe">The lathe by itself</Plain>
-            <Plain to="/practice/record">My record</Plain>
-            {isLead && <Plain to="/practice/people">Who is ready</Plain>}
-            {isLead && <Plain to="/practice/own">Exercises of our own</Plain>}
+            <Plain to={href("/practice/lathe")}>The lathe by itself</Plain>
+            <Plain to={href("/practice/record/:personId?")}>My record</Plain>
+            {isLead && <Plain to={href("/practice/people")}>Who is ready</Plain>}
+            {isLead && <Plain to={href("/practice/own")}>Exercises of our own</Plain>}
           </nav>
         </Head>
         {next.length === 0 ? (
@@ -76,7 +76,9 @@ export function ExercisesPage({
                   {WHY[why]} · {DEPTH_WORDS[depth].name.toLowerCase()}
                   {exercise.minutes && `, about ${exercise.minutes} min`}
                 </span>
-                <Go to={`/practice/exercises/${exercise.id}?depth=${depth}`}>Begin</Go>
+                <Go to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${depth}`}>
+                  Begin
+                </Go>
               </li>
             ))}
           </Cards>
@@ -98,7 +100,7 @@ export function ExercisesPage({
         <Topics>
           {TOPICS.map((topic) => (
             <li key={topic}>
-              <Link to={`/practice/why/${topic}`}>{TOPIC_WORDS[topic].question}</Link>
+              <Link to={href("/practice/why/:topic", { topic })}>{TOPIC_WORDS[topic].question}</Link>
             </li>
           ))}
         </Topics>
@@ -143,7 +145,9 @@ function Skill({
           const isDue = due !== undefined && due <= now;
           return (
             <Line key={exercise.id}>
-              <Link to={`/practice/exercises/${exercise.id}?depth=${last ? last.depth : "shown"}`}>
+              <Link
+                to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${last ? last.depth : "shown"}`}
+              >
                 {exercise.title}
               </Link>
               <Stand>
@@ -170,7 +174,7 @@ function Skill({
                 {DEPTHS.map((depth) => (
                   <Link
                     key={depth}
-                    to={`/practice/exercises/${exercise.id}?depth=${depth}`}
+                    to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${depth}`}
                     aria-label={`${exercise.title}: ${DEPTH_WORDS[depth].name.toLowerCase()}, ${DEPTH_WORDS[depth].says}`}
                   >
                     {DEPTH_WORDS[depth].name}

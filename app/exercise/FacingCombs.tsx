@@ -2,6 +2,7 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { combsNow } from "../../sim/exercise/bench.ts";
 import { CombsDrawing } from "../clear/CombsDrawing.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { size } from "../ui/tokens.ts";
 import type { ExerciseRun } from "./useExercise.ts";
@@ -27,12 +28,14 @@ export function FacingCombs({ run }: { readonly run: ExerciseRun }) {
             : `${combs.conflicts.length} ${combs.conflicts.length === 1 ? "pair meets" : "pairs meet"}.`}
         </span>
       </div>
-      <CombsDrawing
-        problem={combs.problem}
-        alignment={alignment}
-        conflicts={combs.conflicts.filter((conflict) => conflict.alignment === alignment.name)}
-        name={name}
-      />
+      <FailsAlone what="The drawing">
+        <CombsDrawing
+          problem={combs.problem}
+          alignment={alignment}
+          conflicts={combs.conflicts.filter((conflict) => conflict.alignment === alignment.name)}
+          name={name}
+        />
+      </FailsAlone>
     </Combs>
   );
 }

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Form, Link, useSubmit } from "react-router";
+import { Form, href, Link, useSubmit } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { OwnExerciseAnswer } from "../../server/practice/ownExerciseForm.server.ts";
@@ -52,7 +52,7 @@ export function OwnExercisesPage({
         title="Exercises of our own"
         subtitle="made in this shop"
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page>
         <section aria-labelledby="own">
@@ -60,7 +60,10 @@ export function OwnExercisesPage({
           <div role="status">
             {answer?.outcome === "kept" && (
               <Kept>
-                “{answer.title}” is kept. <Link to={`/practice/exercises/${answer.id}?depth=shown`}>Try it</Link>
+                “{answer.title}” is kept.{" "}
+                <Link to={`${href("/practice/exercises/:exerciseId", { exerciseId: answer.id })}?depth=shown`}>
+                  Try it
+                </Link>
               </Kept>
             )}
             {answer?.outcome === "retired" && <Kept>It is taken away. Runs of it stay on record.</Kept>}
@@ -77,8 +80,10 @@ export function OwnExercisesPage({
                       {skillName(one.skill)} · {one.goals} goals · {one.changedBy}, {ageOf(one.changedAt, now)}
                     </small>
                   </span>
-                  <Plain to={`/practice/exercises/${one.id}?depth=shown`}>Try it</Plain>
-                  <Plain to={`/practice/exercises/${one.id}/file`} reloadDocument>
+                  <Plain to={`${href("/practice/exercises/:exerciseId", { exerciseId: one.id })}?depth=shown`}>
+                    Try it
+                  </Plain>
+                  <Plain to={href("/practice/exercises/:exerciseId/file", { exerciseId: one.id })} reloadDocument>
                     File
                   </Plain>
                   <Form method="post">

@@ -1,5 +1,5 @@
 import { Check, CircleDashed, PenLine } from "lucide-react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { SkillState } from "../../sim/exercise/progress.ts";
@@ -34,7 +34,7 @@ export function ReadyPage({
         title="Who is ready"
         subtitle="skills by name"
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page>
         <h1>Who is ready</h1>
@@ -58,7 +58,7 @@ export function ReadyPage({
               {rows.map((row) => (
                 <tr key={row.id}>
                   <th scope="row">
-                    <Link to={`/practice/record/${row.id}`}>{row.name}</Link>
+                    <Link to={href("/practice/record/:personId?", { personId: row.id })}>{row.name}</Link>
                     <small>
                       {row.runs === 0
                         ? "nothing yet"

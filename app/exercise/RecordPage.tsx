@@ -1,4 +1,4 @@
-import { Form, Link, useNavigation } from "react-router";
+import { Form, href, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { SignAnswer } from "../../server/practice/signSkill.server.ts";
@@ -57,7 +57,7 @@ export function RecordPage({
         title="Practice record"
         subtitle={about.name}
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page>
         <header>
@@ -117,7 +117,10 @@ export function RecordPage({
         </Table>
         <h2>Runs</h2>
         {runs.length === 0 ? (
-          <p>Nothing has been practised yet. {isOwn && <Link to="/practice">Begin with the first exercise.</Link>}</p>
+          <p>
+            Nothing has been practised yet.{" "}
+            {isOwn && <Link to={href("/practice")}>Begin with the first exercise.</Link>}
+          </p>
         ) : (
           <Table>
             <thead>
@@ -135,7 +138,7 @@ export function RecordPage({
                 <tr key={run.id}>
                   <td>{dayOf(run.at)}</td>
                   <th scope="row">
-                    <Link to={`/practice/runs/${run.id}`}>{run.title}</Link>
+                    <Link to={href("/practice/runs/:runId", { runId: run.id })}>{run.title}</Link>
                   </th>
                   <td>{DEPTH_WORDS[run.depth].name.toLowerCase()}</td>
                   <td>

@@ -1,7 +1,8 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { TOPICS, type Topic } from "../../sim/exercise/topics.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { plainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -17,10 +18,12 @@ export function WhyPage({ person, topic }: { readonly person: Person; readonly t
         title="In a few words"
         subtitle={question}
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page>
-        <WhyDrawing topic={topic} />
+        <FailsAlone what="The drawing">
+          <WhyDrawing topic={topic} />
+        </FailsAlone>
         <section>
           <h1>{question}</h1>
           {answer.map((words) => (
@@ -28,12 +31,12 @@ export function WhyPage({ person, topic }: { readonly person: Person; readonly t
           ))}
           <nav aria-label="Other questions">
             {TOPICS.filter((one) => one !== topic).map((one) => (
-              <Link key={one} to={`/practice/why/${one}`}>
+              <Link key={one} to={href("/practice/why/:topic", { topic: one })}>
                 {TOPIC_WORDS[one].question}
               </Link>
             ))}
           </nav>
-          <Back to="/practice">To the exercises</Back>
+          <Back to={href("/practice")}>To the exercises</Back>
         </section>
       </Page>
     </>

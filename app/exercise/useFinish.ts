@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { useNavigate } from "react-router";
+import { href, useNavigate } from "react-router";
 import type { ExerciseRun } from "./useExercise.ts";
 
 /** Sending a finished run in. */
@@ -22,7 +22,7 @@ export function useFinish(exerciseId: string): Finish {
     setTrouble(undefined);
     const { exercise: _, ...done } = run.finished();
     try {
-      const answer = await fetch(`/practice/exercises/${exerciseId}/finish`, {
+      const answer = await fetch(href("/practice/exercises/:exerciseId/finish", { exerciseId }), {
         method: "POST",
         headers: { "content-type": "application/json" },
         body: JSON.stringify(done),
@@ -33,7 +33,7 @@ export function useFinish(exerciseId: string): Finish {
         return;
       }
       run.forget();
-      await navigate(`/practice/runs/${said.id}`);
+      await navigate(href("/practice/runs/:runId", { runId: said.id }));
     } catch (failure) {
       // A network that fails; anything else is a bug.
       if (!(failure instanceof TypeError)) throw failure;

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { middleOfLimits, type OffsetCorrection } from "../../core/correction/index.ts";
 import { type LatheAxis, lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
@@ -89,7 +89,8 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
                 {after("wear") === undefined ? (
                   <p>
                     Nobody has recorded what wear this row holds:{" "}
-                    <Link to={`/setups/${setupId}/table`}>enter it in the table</Link>, then correct here.
+                    <Link to={href("/setups/:setupId/table", { setupId })}>enter it in the table</Link>, then correct
+                    here.
                   </p>
                 ) : (
                   <PrimaryButton

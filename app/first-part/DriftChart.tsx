@@ -57,7 +57,7 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
             <canvas
               ref={canvas}
               role="img"
-              aria-label={`${points.length} parts measured, the last ${write(points.at(-1)?.deviation ?? 0, "always")} from nominal`}
+              aria-label={`${points.length} ${points.length === 1 ? "part" : "parts"} measured, the last ${write(points.at(-1)?.deviation ?? 0, "always")} from nominal`}
             />
           </Frame>
           <Words role="status">{driftWords(drift, write, points.length)}</Words>

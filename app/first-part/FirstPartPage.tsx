@@ -3,6 +3,7 @@ import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { featureStates, firstPartCorrections, type OffsetCorrection } from "../../core/correction/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { NothingYet } from "../shell/StageFrame.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
@@ -100,7 +101,11 @@ export function FirstPartPage(props: FirstPartProps) {
               <p>What is measured here gives the correction of the offset that made it.</p>
             </section>
           )}
-          {feature && <DriftChart {...props} state={feature} />}
+          {feature && (
+            <FailsAlone what="The chart">
+              <DriftChart {...props} state={feature} />
+            </FailsAlone>
+          )}
         </ViewSide>
       </ViewMain>
     </ViewFrame>

@@ -1,6 +1,6 @@
 import { Camera, FileText, ImagePlus, Printer } from "lucide-react";
 import { useState } from "react";
-import { Link, useFetcher, useSearchParams } from "react-router";
+import { href, Link, useFetcher, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
@@ -64,11 +64,11 @@ export function KeepPage(props: KeepProps) {
       </Main>
       <Aside aria-label="Sheet, notes and sign-off">
         <Sheets>
-          <Go to={`/setups/${setupId}/sheet`}>
+          <Go to={href("/setups/:setupId/sheet", { setupId })}>
             <Printer size={22} aria-hidden="true" /> Setup sheet
           </Go>
           <TakeFile
-            href={`/setups/${setupId}/sheet.csv`}
+            href={href("/setups/:setupId/sheet.csv", { setupId })}
             download
             onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
           >
@@ -100,9 +100,13 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
         {isUndone && <small>taken back by entry {line.undoneBy}</small>}
       </What>
       {line.photo && (
-        <a href={`/photos/${line.photo.fingerprint}`} target="_blank" rel="noreferrer">
+        <a
+          href={href("/photos/:fingerprint", { fingerprint: line.photo.fingerprint })}
+          target="_blank"
+          rel="noreferrer"
+        >
           <img
-            src={`/photos/${line.photo.fingerprint}`}
+            src={href("/photos/:fingerprint", { fingerprint: line.photo.fingerprint })}
             alt={line.numbers || `Photo of entry ${line.seq}`}
             loading="lazy"
           />

@@ -1,5 +1,5 @@
 import { Printer } from "lucide-react";
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { createGlobalStyle, styled } from "styled-components";
 import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
 import { setupSheet } from "../../core/reports/index.ts";
@@ -7,6 +7,7 @@ import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { takeHere } from "../offline/takeHere.ts";
 import { Pick } from "../prepare/Field.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, mono } from "../ui/tokens.ts";
@@ -42,13 +43,13 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
           <Printer size={22} aria-hidden="true" /> Print, or save as PDF
         </PlainButton>
         <Take
-          href={`/setups/${setupId}/sheet.csv`}
+          href={href("/setups/:setupId/sheet.csv", { setupId })}
           download
           onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
         >
           Take as CSV
         </Take>
-        <Back to={`/setups/${setupId}/keep`}>Back to the record</Back>
+        <Back to={href("/setups/:setupId/keep", { setupId })}>Back to the record</Back>
       </Bar>
       <Paper style={{ width: `${width}mm`, minHeight: `${height}mm` }} aria-label="Setup sheet">
         <Top>
@@ -75,7 +76,9 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
           </figure>
         </Top>
         <Middle>
-          <StationsDrawing setup={setup} />
+          <FailsAlone what="The drawing">
+            <StationsDrawing setup={setup} />
+          </FailsAlone>
           <div>
             <Facts>
               {sheet.about.slice(4).map(([word, value]) => (

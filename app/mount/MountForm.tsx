@@ -16,6 +16,7 @@ import { mountScene } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { ageOf } from "../setups/age.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { CentreForm } from "../touch/CentreForm.tsx";
@@ -139,18 +140,20 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
         </Top>
         <Room>
           <DrawingSheet>
-            <MountDrawing
-              scene={scene}
-              room={check !== "sweep" ? "right" : withMore ? "none" : "middle"}
-              leaders={
-                check === "sweep"
-                  ? []
-                  : fields.flatMap(({ name: field }, index) => {
-                      const to = scene.anchors[field];
-                      return to ? [{ from: { left: boxOf(index).left + 170, top: boxOf(index).top + 30 }, to }] : [];
-                    })
-              }
-            />
+            <FailsAlone what="The drawing">
+              <MountDrawing
+                scene={scene}
+                room={check !== "sweep" ? "right" : withMore ? "none" : "middle"}
+                leaders={
+                  check === "sweep"
+                    ? []
+                    : fields.flatMap(({ name: field }, index) => {
+                        const to = scene.anchors[field];
+                        return to ? [{ from: { left: boxOf(index).left + 170, top: boxOf(index).top + 30 }, to }] : [];
+                      })
+                }
+              />
+            </FailsAlone>
             {fields.map(({ name: field, label }, index) => (
               <OnSheet key={field} style={placeOnSheet(boxOf(index))}>
                 <LengthEntry

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import type { WaitingFile } from "./store.ts";
 
 /** Photos by their address, for pages that are opened without the server; filled by the worker too. */
@@ -7,7 +8,10 @@ export const PHOTOS = "luvrit-photos";
 export async function showPhotoHere({ fingerprint, type, content }: WaitingFile): Promise<void> {
   try {
     const cache = await caches.open(PHOTOS);
-    await cache.put(`/photos/${fingerprint}`, new Response(content, { headers: { "Content-Type": type } }));
+    await cache.put(
+      href("/photos/:fingerprint", { fingerprint }),
+      new Response(content, { headers: { "Content-Type": type } }),
+    );
   } catch {
     // The photo itself waits in the store, and goes from there.
   }

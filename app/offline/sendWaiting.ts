@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import { REFUSED_PERSON } from "../../core/commands/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
 import { connection, noteSignedOut } from "./connection.ts";
@@ -100,7 +101,7 @@ async function sendFiles(
     if (!waiting) continue;
     const form = new FormData();
     form.set(waiting.kind, new File([waiting.content], waiting.name, { type: waiting.type }));
-    const response = await reach("/files", { method: "POST", body: form });
+    const response = await reach(href("/files"), { method: "POST", body: form });
     if (response && (isRoleRefused(response, items) || isRefused(response)))
       return { sent: index, refusal: await wordsOf(response) };
     if (!response?.ok || response.redirected) return undefined;
@@ -110,7 +111,7 @@ async function sendFiles(
 
 /** Undefined where the server did not take them: away, or another person is signed in. */
 async function post(setupId: string, items: readonly Waiting[]): Promise<ReplayAnswer | undefined> {
-  const response = await reach(`/setups/${setupId}/replay`, {
+  const response = await reach(href("/setups/:setupId/replay", { setupId }), {
     method: "POST",
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({

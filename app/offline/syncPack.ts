@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import type { Entry } from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { connection, noteSignedOut } from "./connection.ts";
@@ -17,7 +18,9 @@ export async function syncPack(setupId: string): Promise<boolean> {
   try {
     const pack = await readPack(setupId);
     const isYoung = pack && Date.now() - Date.parse(pack.takenAt) < AROUND_LASTS_MS;
-    const next = isYoung ? await withNews(pack) : await fetchJson<SetupPack>(`/setups/${setupId}/pack`);
+    const next = isYoung
+      ? await withNews(pack)
+      : await fetchJson<SetupPack>(href("/setups/:setupId/pack", { setupId }));
     if (next) await storePack(next);
     return next !== undefined && next.entries.length !== pack?.entries.length;
   } catch (failure) {
@@ -30,11 +33,13 @@ export async function syncPack(setupId: string): Promise<boolean> {
 
 async function withNews(pack: SetupPack): Promise<SetupPack | undefined> {
   const after = pack.entries.at(-1)?.seq ?? 0;
-  const news = await fetchJson<{ entries: readonly Entry[] }>(`/setups/${pack.setupId}/pack?after=${after}`);
+  const news = await fetchJson<{ entries: readonly Entry[] }>(
+    `${href("/setups/:setupId/pack", { setupId: pack.setupId })}?after=${after}`,
+  );
   if (!news) return undefined;
   // Another program, another tool: what surrounds the setup may be another one as well.
   if (news.entries.some(({ kind }) => kind === "program-read" || kind === "tool-loaded"))
-    return fetchJson<SetupPack>(`/setups/${pack.setupId}/pack`);
+    return fetchJson<SetupPack>(href("/setups/:setupId/pack", { setupId: pack.setupId }));
   return { ...pack, entries: [...pack.entries, ...news.entries] };
 }
 

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef } from "react";
+import { href } from "react-router";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { pageId, pageIdIfAny } from "./pageId.ts";
 
@@ -53,7 +54,7 @@ export function useClaim(
 }
 
 function tell(setupId: string, body: object): void {
-  fetch(`/setups/${setupId}/here`, {
+  fetch(href("/setups/:setupId/here", { setupId }), {
     method: "POST",
     keepalive: true,
     headers: { "Content-Type": "application/json" },

@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
-import { Link, useFetcher } from "react-router";
+import { href, Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { goOnHere, useConnection } from "../offline/useConnection.ts";
@@ -27,7 +27,7 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
   const [chosen, setChosen] = useState<Colleague>();
   const { load } = people;
   useEffect(() => {
-    load("/switch");
+    load(href("/switch"));
   }, [load]);
   const letIn = answer.data?.person;
   useEffect(() => {
@@ -58,7 +58,7 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
             </ul>
           )}
           {chosen && (
-            <answer.Form method="post" action="/switch" key={chosen.id}>
+            <answer.Form method="post" action={href("/switch")} key={chosen.id}>
               <input type="hidden" name="person" value={chosen.id} />
               <label>
                 PIN or passphrase of {chosen.name}
@@ -74,7 +74,7 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
               </div>
             </answer.Form>
           )}
-          {!chosen && server === "here" && <Own to="/secret">Change your own PIN or passphrase</Own>}
+          {!chosen && server === "here" && <Own to={href("/secret")}>Change your own PIN or passphrase</Own>}
           <PlainButton onPress={onClose}>Close</PlainButton>
         </Sheet>
       </Modal>

@@ -6,6 +6,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
 import type { LatheConfig } from "../../sim/lathe/index.ts";
 import { observe } from "../../sim/lathe/index.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
@@ -47,7 +48,9 @@ export function PracticePage({ machine, label, config, isShared, setup, back, of
         <Middle>
           <h1>{label}: simulated lathe</h1>
           <Room>
-            <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+            <FailsAlone what="The drawing">
+              <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+            </FailsAlone>
           </Room>
           <Incident lathe={lathe} />
         </Middle>

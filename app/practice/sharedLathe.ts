@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import type { LatheCommand, LatheConfig, LatheState } from "../../sim/lathe/index.ts";
 
 /** A lathe that several pages and the machine's position feed look at. */
@@ -14,7 +15,7 @@ type Driven =
   | { readonly outcome: "overtaken"; readonly revision: number; readonly state: LatheState }
   | { readonly outcome: "alone" };
 
-const addressOf = (machine: string) => `/practice/lathes/${encodeURIComponent(machine)}`;
+const addressOf = (machine: string) => href("/practice/lathes/:machineId", { machineId: encodeURIComponent(machine) });
 
 /** Asks without ever throwing for a network that fails: undefined then. */
 async function ask(machine: string, init?: RequestInit): Promise<Response | undefined> {

@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { MovedAdvice } from "../../core/plan/index.ts";
 import { Verdict } from "../shell/ViewFrame.tsx";
@@ -47,9 +47,11 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
                 <td>{reason}</td>
                 <td>
                   {advice === "check" ? (
-                    <Link to={`/setups/${setupId}/prove?view=checks&tool=${offset}`}>To its check</Link>
+                    <Link to={`${href("/setups/:setupId/prove", { setupId })}?view=checks&tool=${offset}`}>
+                      To its check
+                    </Link>
                   ) : (
-                    <Link to={`/setups/${setupId}/touch?tool=${offset}&do=x`}>To its touch</Link>
+                    <Link to={`${href("/setups/:setupId/touch", { setupId })}?tool=${offset}&do=x`}>To its touch</Link>
                   )}
                 </td>
               </tr>

@@ -1,6 +1,6 @@
 import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
-import { Link, useFetcher } from "react-router";
+import { href, Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
 import { setupHere } from "../offline/loadSetup.ts";
@@ -107,7 +107,11 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
           </PlainButton>
         )}
         {programRead && (
-          <Take href={`/setups/${setupId}/program`} download onClick={takeHere(() => programHere(setupId))}>
+          <Take
+            href={href("/setups/:setupId/program", { setupId })}
+            download
+            onClick={takeHere(() => programHere(setupId))}
+          >
             <Download size={20} aria-hidden="true" />
             Program for the control
           </Take>
@@ -190,7 +194,7 @@ function Resolve({
     case "load":
       return <Go to={resolution.to}>{words}</Go>;
     case "second":
-      return <Go to={`/setups/${setupId}/touch?tool=${resolution.of}`}>{words}</Go>;
+      return <Go to={`${href("/setups/:setupId/touch", { setupId })}?tool=${resolution.of}`}>{words}</Go>;
     case "move":
     case "remove":
     case "renumber":

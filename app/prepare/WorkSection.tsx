@@ -1,4 +1,4 @@
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type LatheAxis, toolNumber } from "../../core/machine/index.ts";
@@ -90,7 +90,7 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
         </Card>
       )}
       <SectionRow>
-        {mayEnter && <Go to={`/setups/new?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
+        {mayEnter && <Go to={`${href("/setups/new")}?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
         <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
       </SectionRow>
     </Section>

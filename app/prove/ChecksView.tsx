@@ -1,10 +1,11 @@
 import { CircleCheck, CircleDot, Download, OctagonX, RotateCcw, TriangleAlert } from "lucide-react";
 import { useMemo } from "react";
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import { checkFile, checksOf, type ProofState, proofState } from "../../core/proof/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -106,7 +107,9 @@ export function ChecksView(loaded: LoadedSetup) {
                   </li>
                 ))}
               </Stops>
-              <CheckDrawing setup={setup} check={check} />
+              <FailsAlone what="The drawing">
+                <CheckDrawing setup={setup} check={check} />
+              </FailsAlone>
             </>
           ) : (
             <p>No tool has an offset yet. Touch one, then check it here before anything moves at rapid.</p>
@@ -126,7 +129,7 @@ export function ChecksView(loaded: LoadedSetup) {
                 <h3>Two lines for {toolNumber(machine, check.tool.offset)}, pausing at each M0</h3>
                 <Lines aria-label="Blocks of this check">{check.lines.slice(1).join("\n")}</Lines>
                 <File
-                  href={`/setups/${setupId}/prove/checks.nc`}
+                  href={href("/setups/:setupId/prove/checks.nc", { setupId })}
                   download
                   onClick={takeHere(() => ({
                     name: `checks${setup.machine.programFile?.ending ?? ".nc"}`,

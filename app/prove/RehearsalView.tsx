@@ -1,6 +1,6 @@
 import { CircleCheck, OctagonX, Pause, Play, SkipBack, SkipForward, TriangleAlert } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
 import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
@@ -49,7 +49,8 @@ export function RehearsalView(loaded: LoadedSetup & { readonly program: string |
               {program === undefined ? (
                 <p>
                   No program has been taken in, so there is nothing to play.{" "}
-                  <Link to={`/setups/${setupId}/prepare`}>Take it in on Prepare</Link>, then rehearse it here.
+                  <Link to={href("/setups/:setupId/prepare", { setupId })}>Take it in on Prepare</Link>, then rehearse
+                  it here.
                 </p>
               ) : run.state === "failed" ? (
                 <p role="alert">{run.message} Reload the page to try again.</p>

@@ -5,3 +5,5 @@ import { useSetup } from "../shell/useSetup.ts";
 export default function Clear() {
   return <ClearPage {...useSetup()} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

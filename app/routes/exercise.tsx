@@ -1,4 +1,4 @@
-import { redirect, type ShouldRevalidateFunctionArgs } from "react-router";
+import { href, redirect, type ShouldRevalidateFunctionArgs } from "react-router";
 import { sql } from "../../server/context.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
@@ -44,7 +44,7 @@ export default function Exercise({ loaderData: { person, exercise, depth, seed }
         title="Practice"
         subtitle={exercise.title}
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <ExercisePage
         key={`${exercise.id} ${depth} ${seed}`}

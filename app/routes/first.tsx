@@ -1,4 +1,4 @@
-import { data, redirect } from "react-router";
+import { data, href, redirect } from "react-router";
 import { database, sql } from "../../server/context.server.ts";
 import { answering } from "../../server/http/answering.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
@@ -30,12 +30,12 @@ interface Answer {
 
 /** There only until the first person is. */
 export async function loader() {
-  if (await hasPeople(sql())) throw redirect("/sign-in");
+  if (await hasPeople(sql())) throw redirect(href("/sign-in"));
   return null;
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  if (await hasPeople(sql())) throw redirect("/sign-in");
+  if (await hasPeople(sql())) throw redirect(href("/sign-in"));
   const form = readForm(await fieldsOf(request));
   if (!form.ok) return data<Answer>({ name: "", fields: { code: "This form was not complete." } }, 400);
   const { code, name, secret, again } = form.value;
@@ -49,8 +49,14 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (Object.keys(fields).length > 0) return data<Answer>({ name, fields }, 422);
   const person = await answering(() => addFirstLead(database(), name.trim(), secret));
   return person
-    ? signedIn(request, person, "/workshop", originOf(request, context.get(requestContext)), "first-lead")
-    : redirect("/sign-in");
+    ? signedIn(
+        request,
+        person,
+        href("/workshop/:section?"),
+        originOf(request, context.get(requestContext)),
+        "first-lead",
+      )
+    : redirect(href("/sign-in"));
 }
 
 export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>

@@ -28,3 +28,5 @@ clientLoader.hydrate = true as const;
 export default function FirstPart({ loaderData }: Route.ComponentProps) {
   return <FirstPartPage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

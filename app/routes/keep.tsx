@@ -30,3 +30,5 @@ clientLoader.hydrate = true as const;
 export default function Keep({ loaderData }: Route.ComponentProps) {
   return <KeepPage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
 import { SCENARIO_LATHES } from "../../sim/scenario/lathes.ts";
@@ -22,7 +23,7 @@ export default function LatheByItself({ loaderData: { person, config } }: Route.
         title="Practice"
         subtitle={`${config.machine.name} · ${config.machine.units}`}
         person={person}
-        beside={{ to: "/practice", name: "Practice" }}
+        beside={{ to: href("/practice"), name: "Practice" }}
       />
       <PracticePage machine={config.machine.id} label="Turret lathe, three tools" config={config} isShared={false} />
     </>

@@ -5,3 +5,5 @@ import { useSetup } from "../shell/useSetup.ts";
 export default function Mount() {
   return <MountPage {...useSetup()} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

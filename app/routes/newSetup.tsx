@@ -1,4 +1,4 @@
-import { data, redirect } from "react-router";
+import { data, href, redirect } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
@@ -34,7 +34,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const { fields, file, done } = await receiveForm(request, person.id, { program: LARGEST_PROGRAM });
   try {
     const outcome = await openSetup(person, deviceOf(request), fields, file);
-    if (outcome.outcome === "opened") return redirect(`/setups/${outcome.setupId}/prepare`);
+    if (outcome.outcome === "opened") return redirect(href("/setups/:setupId/prepare", { setupId: outcome.setupId }));
     return data(outcome, 422);
   } finally {
     await done();

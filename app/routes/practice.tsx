@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
@@ -16,7 +16,7 @@ export default function Practice() {
     return (
       <NothingYet>
         This setup has no tools yet, so there is no lathe to practise on.{" "}
-        <Link to={`/setups/${loaded.setupId}/prepare`}>Load the first one.</Link>
+        <Link to={href("/setups/:setupId/prepare", { setupId: loaded.setupId })}>Load the first one.</Link>
       </NothingYet>
     );
   return <Lathe {...loaded} />;
@@ -31,8 +31,10 @@ function Lathe({ setup, setupId, isShared, mayEnter }: LoadedSetup) {
       config={config}
       isShared={isShared && mayEnter}
       setup={setup}
-      back={`/setups/${setupId}/touch`}
-      {...(touchedRows(setup).tools.length > 0 && { offsetsFile: `/setups/${setupId}/offsets.nc` })}
+      back={href("/setups/:setupId/touch", { setupId })}
+      {...(touchedRows(setup).tools.length > 0 && { offsetsFile: href("/setups/:setupId/offsets.nc", { setupId }) })}
     />
   );
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

@@ -40,3 +40,5 @@ clientLoader.hydrate = true as const;
 export default function Prepare({ loaderData }: Route.ComponentProps) {
   return <PreparePage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

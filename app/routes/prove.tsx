@@ -30,3 +30,5 @@ clientLoader.hydrate = true as const;
 export default function Prove({ loaderData }: Route.ComponentProps) {
   return <ProvePage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

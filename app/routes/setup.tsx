@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { Outlet, PrefetchPageLinks, type ShouldRevalidateFunctionArgs } from "react-router";
+import { href, Outlet, PrefetchPageLinks, type ShouldRevalidateFunctionArgs } from "react-router";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
@@ -79,7 +79,7 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
         title={`${setup.part} · ${setup.operation}`}
         subtitle={`${machine.name} · ${machine.units} · ${setup.school}`}
         person={person}
-        beside={{ to: `/setups/${setupId}/practice`, name: "Practice" }}
+        beside={{ to: href("/setups/:setupId/practice", { setupId }), name: "Practice" }}
         others={
           <OthersHere setup={setup} setupId={setupId} others={claims.filter(({ page }) => page !== pageIdIfAny())} />
         }

@@ -20,3 +20,5 @@ clientLoader.hydrate = true as const;
 export default function Sheet({ loaderData }: Route.ComponentProps) {
   return <SheetPage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

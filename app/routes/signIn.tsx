@@ -1,5 +1,5 @@
 import { useEffect } from "react";
-import { data, redirect } from "react-router";
+import { data, href, redirect } from "react-router";
 import { isDemo, sql } from "../../server/context.server.ts";
 import { fieldsOf } from "../../server/http/formOf.server.ts";
 import { originOf } from "../../server/http/origin.server.ts";
@@ -55,7 +55,7 @@ export const meta: Route.MetaFunction = () => [{ title: "Sign in · Luvrit" }];
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   if (await whoIs(request)) throw redirect("/");
-  if (!isDemo() && !(await hasPeople(sql()))) throw redirect("/first");
+  if (!isDemo() && !(await hasPeople(sql()))) throw redirect(href("/first"));
   return { people: isDemo() ? await listPeople(sql()) : [], note: plainNote(context.get(requestContext).isEncrypted) };
 }
 

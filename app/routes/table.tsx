@@ -35,3 +35,5 @@ clientLoader.hydrate = true as const;
 export default function Table({ loaderData }: Route.ComponentProps) {
   return <TablePage {...useSetup()} {...loaderData} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

@@ -5,3 +5,5 @@ import { TouchPage } from "../touch/TouchPage.tsx";
 export default function Touch() {
   return <TouchPage {...useSetup()} />;
 }
+
+export { StageFailure as ErrorBoundary } from "../shell/StageFailure.tsx";

@@ -1,6 +1,6 @@
 import { Equal, EqualNot } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { ComparedGroup } from "../../core/reports/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
@@ -51,7 +51,7 @@ export function ComparePage({
               <td />
               {[left, right].map((head) => (
                 <th key={head.id} scope="col">
-                  <Link to={`/setups/${head.id}/table`}>
+                  <Link to={href("/setups/:setupId/table", { setupId: head.id })}>
                     {head.part}, {head.operation}
                   </Link>
                   <small>

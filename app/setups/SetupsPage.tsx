@@ -1,5 +1,5 @@
 import { Check, CircleDashed } from "lucide-react";
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { StepKind } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
@@ -54,7 +54,7 @@ export function SetupsPage({
       <Page>
         <Head>
           <h1>{isSearch ? "Found setups" : "Running setups"}</h1>
-          {mayOpen && <Open to="/setups/new">Open a setup</Open>}
+          {mayOpen && <Open to={href("/setups/new")}>Open a setup</Open>}
         </Head>
         <SearchForm machines={machines} />
         {search.get("with") && (
@@ -115,7 +115,11 @@ function List({
     <ul>
       {setups.map((setup) => (
         <Row key={setup.id}>
-          <SetupLink to={`/setups/${setup.id}/${setup.stepsTotal === 0 ? "prepare" : "touch"}`}>
+          <SetupLink
+            to={href(`/setups/:setupId/${setup.stepsTotal === 0 ? "prepare" : "touch"}` as const, {
+              setupId: setup.id,
+            })}
+          >
             <Part>
               <strong>{setup.part}</strong>
               <span>
@@ -147,14 +151,17 @@ function List({
             <Chosen>this one</Chosen>
           ) : (
             <Again
-              to={`/setups/${other}/compare?with=${setup.id}`}
+              to={`${href("/setups/:setupId/compare", { setupId: other })}?with=${setup.id}`}
               aria-label={`Compare with ${setup.job}, ${setup.operation}`}
             >
               with this one
             </Again>
           )}
           {mayOpen && (
-            <Again to={`/setups/new?from=${setup.id}`} aria-label={`Start from ${setup.job}, ${setup.operation}`}>
+            <Again
+              to={`${href("/setups/new")}?from=${setup.id}`}
+              aria-label={`Start from ${setup.job}, ${setup.operation}`}
+            >
               Start from it
             </Again>
           )}

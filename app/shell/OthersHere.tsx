@@ -1,5 +1,5 @@
 import { User } from "lucide-react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
@@ -20,7 +20,7 @@ export function OthersHere({ setup, setupId, others }: OthersHereProps) {
   const tool = ({ row }: Claim) => toolNumber(setup.machine, row);
   const words = others.map((one) => `${one.person} is on ${tool(one)}, ${one.device}`);
   return (
-    <Here to={`/setups/${setupId}/touch?tool=${first.row}`} aria-label={words.join("; ")}>
+    <Here to={`${href("/setups/:setupId/touch", { setupId })}?tool=${first.row}`} aria-label={words.join("; ")}>
       <User size={20} aria-hidden="true" />
       <span>
         <b>{first.person}</b>

@@ -1,4 +1,4 @@
-import { NavLink } from "react-router";
+import { href, NavLink } from "react-router";
 import { styled } from "styled-components";
 import { color } from "../ui/tokens.ts";
 
@@ -9,8 +9,8 @@ export function Rooms() {
       <NavLink to="/" end>
         Setups
       </NavLink>
-      <NavLink to="/practice">Practice</NavLink>
-      <NavLink to="/workshop">Workshop</NavLink>
+      <NavLink to={href("/practice")}>Practice</NavLink>
+      <NavLink to={href("/workshop/:section?")}>Workshop</NavLink>
     </Nav>
   );
 }

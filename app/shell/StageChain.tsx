@@ -1,4 +1,4 @@
-import { NavLink } from "react-router";
+import { href, NavLink } from "react-router";
 import { styled } from "styled-components";
 import { CHAIN } from "../stages.ts";
 import { color, radius, size } from "../ui/tokens.ts";
@@ -18,7 +18,7 @@ export function StageChain({
       <Chain>
         {CHAIN.map(({ path, name }) => (
           <li key={path}>
-            <Stage to={`/setups/${setupId}/${path}`}>
+            <Stage to={href(`/setups/:setupId/${path}` as const, { setupId })} prefetch="intent">
               <i aria-hidden="true" />
               <span>
                 {name}

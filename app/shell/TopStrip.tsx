@@ -1,6 +1,6 @@
 import { Moon, Sun } from "lucide-react";
 import { useState } from "react";
-import { Form, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
+import { Form, href, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
 import { css, styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { ConnectionMark } from "../offline/ConnectionMark.tsx";
@@ -72,7 +72,7 @@ function ThemeButton() {
   const theme = useRouteLoaderData<{ theme?: "light" | "dark" }>("root")?.theme ?? "light";
   const other = theme === "dark" ? "light" : "dark";
   return (
-    <Form method="post" action="/theme" preventScrollReset>
+    <Form method="post" action={href("/theme")} preventScrollReset>
       <input type="hidden" name="theme" value={other} />
       <input type="hidden" name="to" value={pathname + search} />
       <StripButton type="submit">

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { findingOfCells } from "../../core/commands/index.ts";
 import type { SetupView, TableColumn } from "../../core/ledger/index.ts";
@@ -118,7 +118,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
             />
           )}
           {row.tool && axis && column.startsWith("geometry.") && !row.tool.second && (
-            <Link to={`/setups/${setupId}/touch?tool=${row.row}&do=${axis}`}>
+            <Link to={`${href("/setups/:setupId/touch", { setupId })}?tool=${row.row}&do=${axis}`}>
               {wanted === undefined ? "Touch it" : "See its touch"}
             </Link>
           )}

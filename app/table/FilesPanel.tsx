@@ -1,6 +1,6 @@
 import { Download } from "lucide-react";
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { tableGrid } from "../../core/offsets/index.ts";
@@ -32,7 +32,7 @@ export function FilesPanel({
       ) : file.rows === 0 ? (
         <p>
           Nothing has been touched yet, so there is nothing to take away.{" "}
-          <Link to={`/setups/${setupId}/touch`}>Go to Touch.</Link>
+          <Link to={href("/setups/:setupId/touch", { setupId })}>Go to Touch.</Link>
         </p>
       ) : (
         <>
@@ -56,7 +56,7 @@ export function FilesPanel({
             <pre>{file.text}</pre>
           </FileText>
           <TakeFile
-            href={`/setups/${setupId}/offsets.nc?format=${file.format}`}
+            href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
             download={file.name}
             onClick={takeHere(() => file)}
           >

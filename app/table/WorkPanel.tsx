@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { WorkMeans } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
@@ -75,7 +75,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
           ) : (
             <Teachers>
               {able.map(({ offset }) => (
-                <Link key={offset} to={`/setups/${setupId}/touch?tool=${offset}&do=work`}>
+                <Link key={offset} to={`${href("/setups/:setupId/touch", { setupId })}?tool=${offset}&do=work`}>
                   {toolNumber(machine, offset)}
                 </Link>
               ))}

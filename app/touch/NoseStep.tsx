@@ -19,6 +19,7 @@ import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
 import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { newId } from "../shell/newId.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -125,12 +126,14 @@ export function NoseStep({
         )}
         <Room>
           {scene && (
-            <NoseDrawing
-              scene={scene}
-              radiusText={`${show(scene.noseRadius)} ${machine.units}`}
-              orientation={orientation}
-              isFar={isFar}
-            />
+            <FailsAlone what="The drawing">
+              <NoseDrawing
+                scene={scene}
+                radiusText={`${show(scene.noseRadius)} ${machine.units}`}
+                orientation={orientation}
+                isFar={isFar}
+              />
+            </FailsAlone>
           )}
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />

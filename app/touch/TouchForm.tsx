@@ -12,6 +12,7 @@ import { touchScene } from "../drawing/geometry/touchScene.ts";
 import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
 import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
 import { fieldWords, instruction, type TouchInWords } from "./words.ts";
@@ -119,16 +120,18 @@ export function TouchForm(props: TouchFormProps) {
         {isBeside && <Beside>{beside.map((name) => field(name))}</Beside>}
         <DrawingRoom>
           <DrawingSheet>
-            <TouchDrawing
-              scene={scene}
-              view={view}
-              axis={axis}
-              along={directionOf(machine, tool.zone, axis === "y" ? "y" : "z", 1).name}
-              zero={zeroName(setup, tool)}
-              machineBox={scene.retreat ? undefined : (leaderTo("machine") ?? leaderTo("commanded"))}
-              spacerBox={scene.spacer && leaderTo("spacer")}
-              sizeBox={sizeBox}
-            />
+            <FailsAlone what="The drawing">
+              <TouchDrawing
+                scene={scene}
+                view={view}
+                axis={axis}
+                along={directionOf(machine, tool.zone, axis === "y" ? "y" : "z", 1).name}
+                zero={zeroName(setup, tool)}
+                machineBox={scene.retreat ? undefined : (leaderTo("machine") ?? leaderTo("commanded"))}
+                spacerBox={scene.spacer && leaderTo("spacer")}
+                sizeBox={sizeBox}
+              />
+            </FailsAlone>
             {column.length > 0 && <OnSheet style={columnPlace}>{column.map((name) => field(name))}</OnSheet>}
             {sizeBox && (
               <OnSheet

@@ -1,3 +1,4 @@
+import { href } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { nextStep, touchingOrder } from "../../core/plan/index.ts";
 
@@ -12,7 +13,8 @@ export function addressAfter(
   form: { readonly intent: string; readonly offset?: string },
 ): string | undefined {
   const { intent, offset = "" } = form;
-  if (intent === "make-second") return `/setups/${setupId}/touch?tool=${String(Number(offset))}&do=second`;
+  if (intent === "make-second")
+    return `${href("/setups/:setupId/touch", { setupId })}?tool=${String(Number(offset))}&do=second`;
   if (!GOES_ON.includes(intent)) return undefined;
   const setup = read();
   const order = touchingOrder(setup);
@@ -20,5 +22,7 @@ export function addressAfter(
   const own = setup.order ? undefined : nextStep(order.filter((one) => one.offset === offset));
   const step = own ?? nextStep(order);
   const tool = step && step.offset !== "" ? `tool=${step.offset}&` : "";
-  return step ? `/setups/${setupId}/touch?${tool}do=${step.kind}` : `/setups/${setupId}/table`;
+  return step
+    ? `${href("/setups/:setupId/touch", { setupId })}?${tool}do=${step.kind}`
+    : href("/setups/:setupId/table", { setupId });
 }

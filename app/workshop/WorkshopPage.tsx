@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from "react-router";
+import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
@@ -31,7 +31,10 @@ export function WorkshopPage(props: WorkshopProps) {
           <ul>
             {shown.map(({ path, name, about }) => (
               <li key={path}>
-                <Part to={`/workshop/${path}`} aria-current={path === section ? "page" : undefined}>
+                <Part
+                  to={href("/workshop/:section?", { section: path })}
+                  aria-current={path === section ? "page" : undefined}
+                >
                   <b>{name}</b>
                   <small>{about}</small>
                 </Part>
@@ -50,10 +53,10 @@ export function WorkshopPage(props: WorkshopProps) {
             {mayChange && section !== "sign-ins" && <Go to="?open=new">New</Go>}
             {section !== "people" && section !== "sign-ins" && (
               <>
-                <Take href={`/workshop/${section}/file`} download>
+                <Take href={href("/workshop/:section/file", { section })} download>
                   Take as JSON
                 </Take>
-                <Take href={`/workshop/${section}/file?as=csv`} download>
+                <Take href={`${href("/workshop/:section/file", { section })}?as=csv`} download>
                   as CSV
                 </Take>
                 {mayChange && <ImportFile key={section} section={now} />}

@@ -1,4 +1,4 @@
-import { useFetcher } from "react-router";
+import { href, useFetcher } from "react-router";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 
 /**
@@ -15,7 +15,11 @@ export function useWorkshopForm(section: string, open?: string) {
     send: (intent: string, fields: Readonly<Record<string, string>>) => {
       const form = new FormData();
       for (const [name, value] of Object.entries({ intent, ...fields })) form.set(name, value);
-      fetcher.submit(form, { method: "post", action: `/workshop/${section}`, encType: "multipart/form-data" });
+      fetcher.submit(form, {
+        method: "post",
+        action: href("/workshop/:section?", { section }),
+        encType: "multipart/form-data",
+      });
     },
     refusalOf: (field: string) => (answer?.outcome === "refused" ? answer.fields[field] : undefined),
   };

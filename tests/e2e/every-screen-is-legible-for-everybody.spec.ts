@@ -4,7 +4,7 @@ import { isLong } from "../hard/long.ts";
 import { violationsIn } from "./accessibility.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { pace } from "./pace.ts";
-import { beSignedIn, expect, openSetup, signInAs, test, testAgain } from "./shop.ts";
+import { beSignedIn, expect, openLike, openSetup, signInAs, test, testAgain } from "./shop.ts";
 
 // Whichever worker is free takes the next screen: a long file would leave one alone with it at the end.
 test.describe.configure({ mode: "parallel" });
@@ -439,6 +439,30 @@ for (const delay of [20, 110])
     await expect(page.getByText("= −11.8835 in · −301.841 mm")).toBeVisible();
     await expect(field).toHaveValue("-11.8835");
   });
+
+test("a chart that fails leaves the rest of its page alone, and comes back", async ({ page, allowConsole }) => {
+  allowConsole(/no canvas here/);
+  await signInAs(page, "Marit");
+  const setup = await openLike(page, demoSetup("dome-collar").address, "F-091", "Collar without a chart");
+  await page.goto(`${setup}/first-part`);
+  const dimension = page.getByRole("listitem", { name: "Collar", exact: true });
+  await dimension.getByRole("textbox").fill("44.004");
+  await dimension.getByRole("button", { name: "Keep", exact: true }).click();
+  await expect(page.getByRole("img", { name: /^1 part measured/ })).toBeVisible();
+  await page.addInitScript(() => {
+    const { getContext } = HTMLCanvasElement.prototype;
+    HTMLCanvasElement.prototype.getContext = (() => {
+      throw new Error("no canvas here");
+    }) as never;
+    Object.assign(window, { mend: () => Object.assign(HTMLCanvasElement.prototype, { getContext }) });
+  });
+  await page.reload();
+  await expect(page.getByRole("alert")).toContainText("The chart cannot be shown.");
+  await expect(page.getByRole("list", { name: "Dimensions" })).toBeVisible();
+  await page.evaluate(() => (window as unknown as { mend: () => void }).mend());
+  await page.getByRole("button", { name: "Try again" }).click();
+  await expect(page.getByRole("img", { name: /^1 part measured/ })).toBeVisible();
+});
 
 test("the drawing follows what is typed within a frame", async ({ page }) => {
   await beSignedIn(page, "Ines");
