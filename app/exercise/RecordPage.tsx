@@ -155,8 +155,8 @@ export function RecordPage({
         )}
         <p>
           {exercises.filter(({ id }) => exerciseState(runs, id).runs > 0).length} of {exercises.length} exercises tried,{" "}
-          {runs.length} {runs.length === 1 ? "run" : "runs"}. Practised on a simulated lathe; whoever signs has seen it
-          for themselves.
+          {runs.length} {runs.length === 1 ? "run" : "runs"}. Practised on a simulated lathe; the lead who signs has
+          seen it for themselves.
         </p>
       </Page>
     </>

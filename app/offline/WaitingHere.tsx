@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Question } from "../ui/Question.tsx";
 import { orNoStore, readQueue } from "./store.ts";
 
-/** Whose entries wait on this device, for whoever stands before it while nobody is signed in. */
+/** Whose entries wait on this device, shown while no one is signed in. */
 export function WaitingHere() {
   const [counts, setCounts] = useState<ReadonlyMap<string, number>>(new Map());
   useEffect(() => {

@@ -25,7 +25,7 @@ const wordsOf = (data: unknown): string | undefined =>
  */
 export function awayWords(failure: unknown): { readonly reason: string | undefined } | undefined {
   if (failure instanceof AnsweredLate) return { reason: undefined };
-  // What the browser throws where nobody answers.
+  // What the browser throws where the server does not answer.
   if (failure instanceof TypeError) return { reason: undefined };
   if (isServerFault(failure)) return { reason: SERVER_FAULT };
   if (isRouteErrorResponse(failure) && isAwayStatus(failure.status)) return { reason: wordsOf(failure.data) };

@@ -5,9 +5,9 @@ export interface Connection {
   readonly reason: string | undefined;
   /** Forms that wait on this device, of all setups and people. */
   readonly waiting: number;
-  /** Those of whoever is signed in that are not sent by themselves: they decide. */
+  /** Those of the person who is signed in that are not sent by themselves: they decide. */
   readonly toSettle: number;
-  /** Those of whoever is signed in that are. */
+  /** Those of the person who is signed in that are. */
   readonly toSend: number;
   readonly isSending: boolean;
   /** What is said of the browser's store before it hurts. */

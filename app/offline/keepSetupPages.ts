@@ -5,7 +5,7 @@ export async function keepSetupPages(setupId: string): Promise<void> {
   active?.postMessage({ keepSetup: setupId });
 }
 
-/** Whoever signs in next finds nothing of the one before. */
+/** Deletes kept pages: the person who signs in next finds nothing of the one before. */
 export async function forgetPages(): Promise<void> {
   if (!("serviceWorker" in navigator)) return;
   const registration = await navigator.serviceWorker.getRegistration();

@@ -47,7 +47,7 @@ async function load<Loaded>(
     } catch (failure) {
       const away = awayWords(failure);
       if (away) connection.change({ server: "away", ...away });
-      // Whoever stands here is in the middle of something: the strip says that the session has ended, and the page stays.
+      // The person at this device is in the middle of something: the strip says that the session has ended, and the page stays.
       else if (isSignInAsked(failure) && isAskingAnew()) connection.change({ isSignedOut: true });
       else throw failure;
     }

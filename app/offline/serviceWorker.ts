@@ -32,7 +32,7 @@ const PAGES = `luvrit-pages-${LUVRIT_BUILD}`;
 const SETUP_PAGE = /^\/setups\/([0-9a-f-]{36})(?:\/([a-z-]+))?\/?$/;
 /** A page that was kept this long ago is kept anew when its setup is opened: people and words change. */
 const KEPT_FOR_MS = 8 * 3600_000;
-/** Longer nobody waits for a page that is there already. */
+/** How long a page that is kept already waits for the server. */
 const ANSWER_WITHIN_MS = 6000;
 const AWAY_STATUS: readonly number[] = [502, 503, 504];
 const PHOTO = /^\/photos\/[0-9a-f]{64}$/;
@@ -92,7 +92,7 @@ async function page(request: Request, url: URL): Promise<Response> {
     if (SETUP_PAGE.test(url.pathname) || url.pathname === "/") await keep(url, answer.clone());
     return answer;
   } catch {
-    // Nobody answers, or too late.
+    // The server does not answer, or too late.
     return (await keptPage(url)) ?? nothingKept();
   }
 }
@@ -131,7 +131,7 @@ scope.addEventListener("message", (event) => {
   if (keepSetup && /^[0-9a-f-]{36}$/.test(keepSetup)) event.waitUntil(keepStages(keepSetup));
 });
 
-/** Keeps every stage of a setup, one after another: it is nobody's hurry. */
+/** Keeps every stage of a setup, one after another: there is no hurry. */
 async function keepStages(setupId: string): Promise<void> {
   const cache = await caches.open(PAGES);
   for (const path of ["/", ...STAGES.map(({ path }) => `/setups/${setupId}/${path}`)]) {
@@ -142,7 +142,7 @@ async function keepStages(setupId: string): Promise<void> {
       const answer = await fetch(url, { headers: { Accept: "text/html" }, redirect: "error" });
       const text = await answer.clone().text();
       await keep(url, answer);
-      // What it shows comes along, behind the page: nobody waits for it. A photo's address is the same letters in any page.
+      // What it shows comes along, behind the page: the page does not wait for it. A photo's address is the same letters in any page.
       for (const shown of new Set(text.match(/\/photos\/[0-9a-f]{64}/g))) await photo(shown);
     } catch {
       // The server went away: what is kept so far is kept.

@@ -35,7 +35,7 @@ export interface WaitingFile {
 
 export type StoreTrouble =
   | { readonly outcome: "refused"; readonly message: string }
-  /** Entered while nobody was signed in: whoever it would be sent for says whether it is theirs. */
+  /** Entered while no one was signed in: the person it would be sent for says whether it is theirs. */
   | { readonly outcome: "signed-out" }
   | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };
 
@@ -78,7 +78,7 @@ function store(): Promise<IDBPDatabase<Stores>> {
 /** Written to the disk before it counts as kept: a tablet may lose its power at any moment. */
 const DURABLE = { durability: "strict" } as const;
 
-/** Who is signed in on this device now: what is entered here without the server is theirs, whoever took the setup along. */
+/** Who is signed in on this device now: what is entered here without the server is theirs, also where another person took the setup along. */
 export async function keepPerson(person: Person): Promise<void> {
   await (await store()).put("device", JSON.stringify(person), "person");
 }
@@ -109,7 +109,7 @@ export async function readQueue(setupId?: string): Promise<readonly Waiting[]> {
 }
 
 /**
- * The same of whoever is signed in here. What another person made waits for them, and is in nobody else's way: to others the
+ * The same of the person who is signed in here. What another person made waits for them, and is in nobody else's way: to others the
  * setup is as the server has it.
  */
 export async function readOwnQueue(setupId?: string): Promise<readonly Waiting[]> {
@@ -159,7 +159,7 @@ export async function deviceId(): Promise<string> {
   return id;
 }
 
-/** What was taken along is of no use to the next person; what waits stays, with the name of whoever made it. */
+/** What was taken along is of no use to the next person; what waits stays, with the name of the person who made it. */
 export async function forgetPacks(): Promise<void> {
   const db = await store();
   await Promise.all([db.clear("packs"), db.delete("device", "person")]);

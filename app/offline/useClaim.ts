@@ -5,7 +5,7 @@ import { pageId, pageIdIfAny } from "./pageId.ts";
 
 const SAY_EVERY_MS = 9000;
 
-/** Whoever else is on a tool, and taking it over. */
+/** Other people on a tool, and taking it over. */
 export interface OnTool {
   /** The page that is on it, where it is another one. */
   readonly other: Claim | undefined;
@@ -60,7 +60,7 @@ function tell(setupId: string, body: object): void {
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify(body),
   }).catch((failure: unknown) => {
-    // Nobody answers: it is said again in a while, and nothing depends on it.
+    // The server does not answer: it is said again in a while, and nothing depends on it.
     if (!(failure instanceof TypeError)) throw failure;
   });
 }

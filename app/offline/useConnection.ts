@@ -86,7 +86,7 @@ async function isReady(): Promise<boolean> {
   try {
     return (await fetch("/ready", { cache: "no-store", signal: AbortSignal.timeout(READY_WITHIN_MS) })).ok;
   } catch (failure) {
-    // Nobody answers, or not in time.
+    // The server does not answer, or not in time.
     if (failure instanceof TypeError || failure instanceof DOMException) return false;
     throw failure;
   }

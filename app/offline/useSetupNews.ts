@@ -24,7 +24,7 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const isBusy = useFetchers().some((fetcher) => fetcher.state !== "idle") || navigation.state !== "idle";
 
   useEffect(() => {
-    // Perhaps nobody is signed in any more: this asks as whoever was.
+    // Perhaps no one is signed in any more: this asks as the person who was.
     if (isSignedOut) {
       syncPack(setupId);
       return;
@@ -45,7 +45,7 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
   const known = news?.seq;
   const ask = useRef(revalidate);
   ask.current = revalidate;
-  // The device's own copy follows the ledger, whoever has written it. While something waits here a setup may be shown from
+  // The device's own copy follows the ledger, entries of other people too. While something waits here a setup may be shown from
   // that copy, with what waits counted in: then what has come into the copy says that there is something to show.
   useEffect(() => {
     if (known === undefined) return;

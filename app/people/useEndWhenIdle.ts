@@ -41,7 +41,7 @@ async function endSession(): Promise<void> {
   try {
     noteSignedOut(await fetch("/sign-out", { method: "POST" }));
   } catch (failure) {
-    // Nobody answers: looked again in a minute.
+    // The server does not answer: looked again in a minute.
     if (!(failure instanceof TypeError)) throw failure;
   }
 }

@@ -3,7 +3,7 @@ import { type ProgramReading, programMachine } from "../../core/program/index.ts
 import type { ReadProgramAnswer, ReadProgramRequest } from "../workers/programWorker.ts";
 
 /**
- * Reads a program beside the page. The content is given away to whoever reads it; ending the signal ends the reading,
+ * Reads a program beside the page. The content is given away to the reader; ending the signal ends the reading,
  * without an answer.
  */
 export function readProgramFile(

@@ -12,7 +12,7 @@ import type { Route } from "./+types/table";
 /** The files that this setup's table can be taken away as, with what each cannot hold. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   await requireRole({ request, context }, "viewer");
-  // Written only for whoever looks at them.
+  // Written only where they are looked at.
   if (new URL(request.url).searchParams.get("side") !== "files") return { files: [] };
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });

@@ -13,9 +13,7 @@ export function FailurePage({ error }: { readonly error: unknown }) {
       <Mark />
       <h1>{title}</h1>
       <p>{text}</p>
-      {reference && !isRouteErrorResponse(error) && (
-        <Quiet>Reference for whoever looks after Luvrit: {reference}</Quiet>
-      )}
+      {reference && !isRouteErrorResponse(error) && <Quiet>Reference for Luvrit's administrator: {reference}</Quiet>}
       <p>
         <Back to="/">Go to the setups</Back>
       </p>
@@ -35,12 +33,12 @@ function wordsFor(error: unknown): { readonly title: string; readonly text: stri
     if (AWAY.includes(error.status)) return { title: "The server is not there", text: `${said} ${OPEN_HERE}` };
     return { title: "That did not work", text: said || "Go back and try again." };
   }
-  // What a browser throws where nobody answers.
+  // What a browser throws where the server does not answer.
   if (error instanceof TypeError && /fetch|network|load failed/i.test(error.message))
     return { title: "The server does not answer", text: OPEN_HERE };
   return {
     title: "Something is wrong in Luvrit",
-    text: "What was accepted so far is safe. Reload the page; if it comes back, tell whoever looks after Luvrit.",
+    text: "What was accepted so far is safe. Reload the page; if it comes back, tell Luvrit's administrator.",
   };
 }
 

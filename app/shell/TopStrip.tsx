@@ -28,7 +28,7 @@ export function TopStrip({
   readonly children?: React.ReactNode;
 }) {
   const [isSwitching, setSwitching] = useState(false);
-  // Whoever was asked for is here.
+  // The person who was asked for is here.
   const [shown, setShown] = useState(person.name);
   if (shown !== person.name) {
     setShown(person.name);

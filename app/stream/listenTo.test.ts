@@ -50,7 +50,7 @@ describe("listening to a stream", () => {
     expect(heard).toHaveBeenLastCalledWith({ seq: 119 });
     expect(failed).not.toHaveBeenCalled();
   });
-  it("leaves trying again to the browser while nobody answers", () => {
+  it("leaves trying again to the browser while the server does not answer", () => {
     latest().fails(false);
     vi.advanceTimersByTime(10_000);
     expect(Source.opened).toHaveLength(1);

@@ -10,7 +10,7 @@ interface Listener<Event> {
 }
 
 /**
- * Listens to server-sent events until the answer is called. While nobody answers, the browser tries again by itself; after
+ * Listens to server-sent events until the answer is called. While the server does not answer, the browser tries again by itself; after
  * an answer that is no stream (a proxy without its server, a page to sign in), and after a silence, it would not.
  */
 export function listenTo<Event>(address: string, { hear, onFailure, silentMs }: Listener<Event>): () => void {

@@ -11,7 +11,7 @@ interface Listener {
 const SETTLE_MS = 60;
 
 /**
- * Holds one stream open for whatever is wanted at the time, and none while nothing is. Whoever comes to a stream that is
+ * Holds one stream open for whatever is wanted at the time, and none while nothing is. A listener that comes to a stream that is
  * open already is told what was told last.
  */
 export class OneStream {

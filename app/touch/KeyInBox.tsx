@@ -12,13 +12,13 @@ interface KeyInBoxProps {
   /** Where it is keyed: the geometry of an offset number, or a work offset. */
   readonly place: { readonly geometryOf: string } | { readonly work: string };
   readonly keyed: KeyIn | undefined;
-  /** Wear that the control is believed to hold on this axis, in millimetres; undefined where nobody has said. */
+  /** Wear that the control is believed to hold on this axis, in millimetres; undefined where it is not known. */
   readonly wear: number | undefined;
   /** True when this is what the ledger holds, not what is being typed. */
   readonly isKept: boolean;
-  /** What nobody has said and the sum counts as 0, such as `G54 Z`. */
+  /** What is not known and the sum counts as 0, such as `G54 Z`. */
   readonly assumed?: string | undefined;
-  /** True where the display is predicted with a work offset at 0 that nobody has said. */
+  /** True where the display is predicted with a work offset at 0 that is not known. */
   readonly displayAtZero?: boolean;
   /** The button that says it is keyed, or who has said so. */
   readonly children?: React.ReactNode;

@@ -39,9 +39,9 @@ interface LadderView {
   readonly isKept: boolean;
   /** Whether G + W + S + P adds up to the machine position; undefined while there is nothing to add up. */
   readonly closes: boolean | undefined;
-  /** True where the display counts a work offset that nobody has said: what it must read holds with that at 0. */
+  /** True where the display counts a work offset that is not known: what it must read holds with that at 0. */
   readonly displayAtZero: boolean;
-  /** What nobody has said and the sum counts as 0, in words: `G54 Z`. Undefined where everything is known. */
+  /** What is not known and the sum counts as 0, in words: `G54 Z`. Undefined where everything is known. */
   readonly assumed: string | undefined;
 }
 

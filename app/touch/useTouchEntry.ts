@@ -30,7 +30,7 @@ interface TouchEntryTask {
   readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
-  /** Whoever types. */
+  /** Id of the person who types. */
   readonly me: string;
   readonly axis: Axis;
   readonly way: TouchWay;
@@ -190,7 +190,7 @@ export function useTouchEntry(task: TouchEntryTask) {
 
 /**
  * What an entry is made on the knowledge of: the ledger as it is shown, but while somebody types, not what another person
- * has entered there meanwhile. It appears on the page by itself, and whoever types is asked before it is overwritten.
+ * has entered there meanwhile. It appears on the page by itself, and the person who types is asked before it is overwritten.
  */
 function useBase(
   setup: SetupView,

@@ -207,7 +207,7 @@ function costOf(search: Search, index: number, tool: number, places: readonly nu
 }
 
 /**
- * What comb b costs at least with what is paid: every tool in its own cheapest slot, whoever else may want it. Moves and
+ * What comb b costs at least with what is paid: every tool in its own cheapest slot, even where two want the same one. Moves and
  * room hold for placings that have just so few conflicts, and just so few moves.
  */
 function leastOf({ b, columns, laterals, presentColumns }: Search, { conflicts, room }: Paid): Value {

@@ -21,7 +21,7 @@ import { may, type Role } from "./role.ts";
 import { isTableForm, type TableForm, tableCommand } from "./tableCommand.ts";
 import { type KnownOfTouch, noseCommand, secondCommand, touchCommand } from "./touchCommand.ts";
 
-/** Whoever sends a form: with their role, and as they write numbers. */
+/** The person who sends a form: their role, and how they write numbers. */
 export interface Actor extends InputLocale {
   readonly name: string;
   readonly role: Role;

@@ -15,7 +15,7 @@ import { topOf } from "./lookUp.ts";
 import type { GridColumn } from "./payloadWords.ts";
 import type { SetupState } from "./setupState.ts";
 
-/** A row of the control's table in core lengths (millimetres, X as diameters); what nobody has said is absent. */
+/** A row of the control's table in core lengths (millimetres, X as diameters); what is not known is absent. */
 export type ControlRow = Payload<"control-row-recorded">;
 
 /** A number that the control is believed to hold, as it shows it, with the entry that says so. */

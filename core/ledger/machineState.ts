@@ -11,7 +11,7 @@ interface Believed<Value> {
   readonly entry: string;
 }
 
-/** One row of the control's table as it is believed to stand, whoever wrote it last, in whichever setup. */
+/** One row of the control's table as it is believed to stand, from the latest entry of any setup. */
 interface BelievedRow {
   readonly x?: Believed<number>;
   readonly y?: Believed<number>;

@@ -58,9 +58,9 @@ export interface ToolView {
   readonly zone: Zone;
   readonly tool: Tool;
   readonly tolerance: Readonly<Record<Axis, number>>;
-  /** The row that the control is believed to hold now, cell by cell; a cell that nobody has said is absent. */
+  /** The row that the control is believed to hold now, cell by cell; a cell that is not known is absent. */
   readonly control: ControlRow | undefined;
-  /** The active work offset in the frame of this tool's zone; an axis that nobody has said is undefined, which is not 0. */
+  /** The active work offset in the frame of this tool's zone; an axis that is not known is undefined, which is not 0. */
   readonly work: Readonly<Record<Axis, number | undefined>>;
   readonly way: Readonly<Record<Axis, TouchWay>>;
   readonly choice: Readonly<Record<Axis, EdgeChoice>>;
@@ -103,7 +103,7 @@ export interface SetupView {
     /** The entry that measured it, to be taken back. */
     readonly measuredEntry: string | undefined;
   };
-  /** The work offset as it is to be, in the main spindle's frame; an axis that nobody has said is undefined. */
+  /** The work offset as it is to be, in the main spindle's frame; an axis that is not known is undefined. */
   readonly workOffset: { readonly name: string } & Readonly<Record<Axis, number | undefined>>;
   /** Work offsets that the control is believed to hold now, by name, in the main spindle's frame. */
   readonly workHeld: Readonly<Record<string, Readonly<Partial<Record<Axis, number>>>>>;

@@ -25,7 +25,7 @@ export function wearBegan(touch: TouchRecord | undefined): number | undefined {
 /** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
 export interface StandingNumbers {
   readonly touches: Readonly<Record<string, Partial<Record<Axis, TouchRecord>>>>;
-  /** The active work offset in the main spindle's frame; an axis that nobody has said is undefined. */
+  /** The active work offset in the main spindle's frame; an axis that is not known is undefined. */
   readonly work: Readonly<Record<Axis, number | undefined>>;
   /** Every other work offset that was said, by name. */
   readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, WorkNumber>>>>>;

@@ -95,7 +95,7 @@ export function stationOf(machine: Placed, station: string): Station | undefined
   return machine.stations?.find(({ id }) => id === station);
 }
 
-/** The number by which programs call a station, without zeros in front; undefined where nobody has said it. */
+/** The number by which programs call a station, without zeros in front; undefined where it is not known. */
 export function callOf({ id, call }: Pick<Station, "id" | "call">): string | undefined {
   return call ?? (/^\d{1,3}$/.test(id) ? String(Number(id)) : undefined);
 }

@@ -14,7 +14,7 @@ import { roundToResolution } from "../units/index.ts";
 export interface KeyIn {
   /** The cell as the control will hold it. */
   readonly value: Shown<"tool-offset" | "work-offset">;
-  /** The cell as the control holds it now; undefined when nobody has said. */
+  /** The cell as the control holds it now; undefined when it is not known. */
   readonly before: Shown<"tool-offset" | "work-offset"> | undefined;
   /** What is keyed: the cell's content, the amount to add to it, or the touched dimension. */
   readonly entry: { readonly as: MachineProfile["measuring"]; readonly number: number };
@@ -33,7 +33,7 @@ interface TouchedCell {
   readonly work?: number | undefined;
   /**
    * Work offset that is active at the control, where that is another: a tool that is touched on a datum face is reckoned
-   * without it, and the display counts it all the same. `unknown` where nobody has said it; undefined where it is the same.
+   * without it, and the display counts it all the same. `unknown` where it is not known; undefined where it is the same.
    */
   readonly active?: number | "unknown" | undefined;
 }
@@ -66,7 +66,7 @@ export function keyIn(machine: MachineProfile, axis: Axis, cell: TouchedCell, zo
   const active = isUnknown || cell.active === undefined ? counted : (cell.active as number);
   // M − G, from which the display takes the work offset that is active.
   const total = (cell.touched ?? 0) + counted;
-  // A work offset that nobody has said is put to 0 where the measuring function would count it into the wrong number.
+  // A work offset that is not known is put to 0 where the measuring function would count it into the wrong number.
   const isCounted = isUnknown && cell.work !== undefined && reckons?.work !== false;
   const wantsZero = reckons?.workMustBeZero === true && (active !== 0 || isUnknown);
   const workFirstToZero = states && (wantsZero || isCounted);

@@ -102,7 +102,7 @@ export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
 interface WorkRow {
   readonly name: string;
   readonly values: PerAxis<number | undefined>;
-  /** What the control is believed to hold in it; undefined where nobody has said. */
+  /** What the control is believed to hold in it; undefined where it is not known. */
   readonly held: PerAxis<number | undefined>;
   readonly isNew: PerAxis<boolean>;
   /** True for the one that this setup runs under. */

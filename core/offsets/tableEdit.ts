@@ -5,7 +5,7 @@ import { axesOf } from "../tool/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import { radiusForControl, wearInCore } from "./setupTable.ts";
 
-/** One cell that a deed changes, in core lengths: what it held (null where nobody knows) and what it is to hold. */
+/** One cell that a deed changes, in core lengths: what it held (null where it is not known) and what it is to hold. */
 export type EditedCell = Payload<"table-edited">["cells"][number];
 
 type EditRefusal = Refusal<"no-such-tool" | "no-such-cell" | "nothing-known" | "nothing-changes" | "bad-value">;

@@ -29,7 +29,7 @@ export interface GridCell {
   readonly workFirstToZero: boolean;
   readonly closes: boolean | undefined;
   readonly source: (Source & { readonly words: string; readonly canUndo: boolean }) | undefined;
-  /** The tick of whoever keyed it; `stale` where the number has changed since. */
+  /** The tick of the person who keyed it; `stale` where the number has changed since. */
   readonly keyed: (SetByHand & { readonly stale: boolean }) | undefined;
 }
 

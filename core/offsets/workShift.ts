@@ -12,7 +12,7 @@ import { convertLength } from "../units/index.ts";
  *   (a part that got 2 shorter: −2);
  * - `shift`: this offset moved by how far the face moved when the bar was chucked again.
  *
- * Undefined where it is moved from a number that nobody has said.
+ * Undefined where it is moved from a number that is not known.
  *
  * @example G54 Z −104.775, the part is faced 2.5 shorter at its other end: next-operation −2.5 gives G55 Z −107.275
  */
@@ -52,7 +52,7 @@ export function workAmount(
 
 const moved = (from: number | undefined, by: number) => (from === undefined ? undefined : from + by);
 
-/** What a work offset is now; undefined where nobody has said. Millimetres, on the diameter for X. */
+/** What a work offset is now; undefined where it is not known. Millimetres, on the diameter for X. */
 export function workNow({ workOffset, otherWork }: SetupView, name: string, axis: Axis): number | undefined {
   return name === workOffset.name ? workOffset[axis] : otherWork[name]?.[axis]?.value;
 }

@@ -32,7 +32,7 @@ interface SetupSheet {
   readonly axes: readonly Axis[];
 }
 
-/** What nobody has said is not 0. */
+/** What is not known is not 0. */
 const NOT_KNOWN = "not known";
 
 /** The sheet of a setup as it stands. */

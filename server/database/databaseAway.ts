@@ -14,9 +14,9 @@ export class DatabaseAway extends Error {
 /** What a person is told: what is wrong, what holds, what to do. */
 export const AWAY_WORDS: Readonly<Record<AwayReason, string>> = {
   unreachable: "The database does not answer. What you typed is kept on this device; it is sent as soon as it can be.",
-  full: "The server's disk is full, so nothing more can be recorded. What you typed is kept on this device. Tell whoever looks after the server.",
+  full: "The server's disk is full, so nothing more can be recorded. What you typed is kept on this device. Tell the server's administrator.",
   "read-only":
-    "The server's disk takes no changes, so nothing can be recorded. What you typed is kept on this device. Tell whoever looks after the server.",
+    "The server's disk takes no changes, so nothing can be recorded. What you typed is kept on this device. Tell the server's administrator.",
   busy: "The server has more to do than it can. What you typed is kept on this device; it is sent as soon as it can be.",
 };
 

@@ -1,4 +1,4 @@
-/** How often a stream asks whether whoever listens is still let in. */
+/** How often a stream asks whether its listener is still signed in. */
 const ASK_EVERY_MS = 20_000;
 
 const ending = new Set<() => void>();
@@ -22,7 +22,7 @@ export interface Listening {
  * What is told as server-sent events, until the other side goes or the server stops. `listen` is handed the way to tell,
  * and gives the way to stop listening.
  *
- * Events do not go through the answer's body: whoever passes a body on keeps every piece of it until it ends, and this one
+ * Events do not go through the answer's body: what passes a body on keeps every piece of it until it ends, and this one
  * lasts a shift. The body carries nothing; it is asked for once the headers are out, and its end ends the answer.
  */
 export function eventStream<Event>(
@@ -47,7 +47,7 @@ export function eventStream<Event>(
         close = end;
         ending.add(end);
         const unlisten = listen((event) => {
-          // Not from within: whoever tells is in the middle of telling all.
+          // Not from within: the teller is in the middle of telling all.
           if (!write(`data: ${JSON.stringify(event)}\n\n`)) queueMicrotask(end);
         });
         const asking = setInterval(() => {

@@ -138,7 +138,7 @@ const knownHost: RequestHandler = (request, response, next) => {
   response
     .status(421)
     .type("text/plain")
-    .send("This server is not known under this name. Whoever looks after it lists its names in LUVRIT_HOSTS.\n");
+    .send("This server is not known under this name. Its administrator lists its names in LUVRIT_HOSTS.\n");
 };
 
 /** Every change comes from a page of our own: a browser always says where a POST comes from. */

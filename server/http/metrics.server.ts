@@ -5,7 +5,7 @@ import { Counter, collectDefaultMetrics, Histogram, register } from "prom-client
 /** What is measured of this process, in the usual text format of metrics. */
 export const metrics = register;
 
-/** The launcher and the application are bundled apart and share one process: whoever comes first makes the metric. */
+/** The launcher and the application are bundled apart and share one process: the first of them makes the metric. */
 export const once = <Kind>(name: string, make: () => Kind): Kind =>
   (register.getSingleMetric(name) as Kind | undefined) ?? make();
 
@@ -62,7 +62,7 @@ const KNOWN = new Set(
   ].concat(["health", "ready", "metrics"]),
 );
 
-/** From this machine itself, or with the token that whoever runs Luvrit has set. A proxy's request is not from here. */
+/** From this machine itself, or with the token that the administrator has set. A proxy's request is not from here. */
 export function mayReadMetrics(request: Request): boolean {
   const token = process.env.LUVRIT_METRICS_TOKEN;
   const given = request.headers.authorization?.replace(/^Bearer /, "") ?? "";

@@ -40,7 +40,7 @@ export interface Application {
 }
 
 /** What is served: `start` a shop's own data, `demo` the demo workshop, `dev` the same from the sources. */
-export type Serving = "start" | "demo" | "dev";
+type Serving = "start" | "demo" | "dev";
 
 /** `./luvrit start`, `demo` and `dev`: database, migrations, then the server, until the process is stopped. */
 export async function serve(words: readonly string[], what: Serving): Promise<void> {

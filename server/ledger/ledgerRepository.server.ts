@@ -170,7 +170,7 @@ interface Standing {
   readonly others: Map<string, readonly Entry[]>;
 }
 
-/** Takes one form on a locked setup; the snapshot is stored by whoever locked it. */
+/** Takes one form on a locked setup; the snapshot is stored by the caller, which locked it. */
 async function takeOne(
   sql: Sql,
   setupId: string,

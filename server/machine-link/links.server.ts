@@ -3,7 +3,7 @@ import { MachineLink } from "./machineLink.server.ts";
 /** The addresses of the feeds are not written as they must be. */
 export class BadFeeds extends Error {}
 
-/** Machines with a feed and its address, as whoever runs Luvrit has set them: `LUVRIT_FEEDS`, a JSON object. */
+/** Machines with a feed and its address, as the administrator has set them: `LUVRIT_FEEDS`, a JSON object. */
 export function feedsOf(text: string | undefined): Readonly<Record<string, string>> {
   if (text === undefined || text === "") return {};
   let given: unknown;

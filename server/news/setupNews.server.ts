@@ -31,7 +31,7 @@ export class NewsDesk {
     const own = this.listeners.get(setupId) ?? new Set();
     own.add(listener);
     this.listeners.set(setupId, own);
-    // Whoever comes new is told at once.
+    // A new listener is told at once.
     this.told.delete(setupId);
     this.timer ??= setTimeout(() => this.look(), 0);
     return () => {

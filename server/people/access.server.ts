@@ -67,7 +67,7 @@ export const identify: MiddlewareFunction<Response> = ({ request, context }) => 
 };
 
 /** What a loader or an action gets of its request. */
-export interface AskedBy {
+interface AskedBy {
   readonly request: Request;
   readonly context: Readonly<RouterContextProvider>;
 }

@@ -1,6 +1,6 @@
 import net from "node:net";
 
-/** Wrong attempts of one address in a minute, whoever they name. Right ones count for nothing: a shop signs in at once. */
+/** Wrong attempts of one address in a minute, of any name. Right ones count for nothing: a shop signs in at once. */
 const MOST_FAILED = 20;
 const WINDOW_MS = 60_000;
 /** So many addresses are kept account of; beyond that the oldest is forgotten. */

@@ -164,7 +164,7 @@ describe("signing in", () => {
 
 describe("attempts from one address", () => {
   const from = (address: string) => ({ origin: { device: "tablet", address }, device: undefined });
-  it("are held back after twenty wrong ones in a minute, whoever they name; another address is not", async () => {
+  it("are held back after twenty wrong ones in a minute, of any name; another address is not", async () => {
     const sql = sqlOn(pool);
     for (let attempt = 0; attempt < 20; attempt++)
       expect(await attemptSignIn(sql, from("192.0.2.1"), `nobody ${attempt}`, "0000")).toEqual({ outcome: "wrong" });

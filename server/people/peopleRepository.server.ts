@@ -198,7 +198,7 @@ export async function changePerson(
 > {
   const secretHash = change.secret === undefined ? null : await hash(change.secret);
   return inTransaction(pool, async (sql) => {
-    // Whoever changes is a lead still when the change is made; two who demote each other do so in turn.
+    // The person who changes is a lead still when the change is made; two who demote each other do so in turn.
     const leads = await sql.rows<{ id: string }>(
       "SELECT id FROM people WHERE role = 'lead' AND retired_at IS NULL ORDER BY id FOR UPDATE",
     );
@@ -229,7 +229,7 @@ export async function changePerson(
     if (before.role !== change.role) deeds.push(["role-changed", `${before.role} to ${change.role}`]);
     if (secretHash !== null) deeds.push(["secret-changed", ""]);
     if (change.retired !== wasAway) deeds.push([change.retired ? "person-left" : "person-back", ""]);
-    // A role that is taken away is taken away at once: whoever has signed in as a lead does not stay one.
+    // A role that is taken away is taken away at once: sessions that began as a lead's end.
     if (change.retired || secretHash !== null || before.role !== change.role)
       await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
     if (secretHash !== null) await unlockPerson(sql, change.id);

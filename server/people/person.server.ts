@@ -10,5 +10,5 @@ export interface Person {
   readonly decimalMark: "." | "," | undefined;
 }
 
-/** What a page knows of whoever it is shown to: no more than this leaves the server. */
+/** What a page knows of the person it is shown to: no more than this leaves the server. */
 export const shownPerson = ({ id, name, role, decimalMark }: Person): Person => ({ id, name, role, decimalMark });

@@ -189,7 +189,7 @@ describe("an exercise of the shop's own", () => {
       fields: { text: expect.stringContaining("not JSON") },
     });
   });
-  it("is made from a setup, and whoever follows the advice solves it", async () => {
+  it("is made from a setup, and solved by following the advice", async () => {
     const id = randomUUID();
     const commands = [opened(), loaded("1"), recorded("1", -340.2, -400.4)];
     for (const [base, command] of commands.entries())

@@ -2,7 +2,7 @@ import { constants } from "node:fs";
 import { chmod, lchown, lstat, mkdir, open, rename, rm } from "node:fs/promises";
 import { DatabaseOutage } from "./databaseOutage.ts";
 
-/** User and group that a folder belongs to; absent: whoever runs this process. */
+/** User and group that a folder belongs to; absent: those of this process. */
 export interface Owner {
   readonly uid: number;
   readonly gid: number;

@@ -23,7 +23,7 @@ const LONGEST_MS: Readonly<Record<JobName, number>> = {
   exercise: 15_000,
 };
 
-/** A file that was not read: why, in words for whoever sent it. */
+/** A file that was not read: why, in words for the person who sent it. */
 export class NotRead extends Error {
   constructor(
     message: string,

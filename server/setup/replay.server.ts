@@ -14,7 +14,7 @@ const schema = {
   properties: {
     /** The device on which they waited. */
     device: { type: "string", format: "uuid" },
-    /** Who made them: nobody else's are entered under the name of whoever is signed in. */
+    /** Who made them: those of another person are not entered under the name of the one who is signed in. */
     person: { type: "string", format: "uuid" },
     items: {
       type: "array",

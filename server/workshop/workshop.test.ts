@@ -40,7 +40,7 @@ const spacer = (name: string, more: Readonly<Record<string, string>> = {}) => ({
 });
 
 describe("items", () => {
-  it("are kept, changed by whoever saw the latest, retired and brought back", async () => {
+  it("are kept, changed on the latest version only, retired and brought back", async () => {
     expect(await run(spacer("Blue"), setter)).toMatchObject({ outcome: "done" });
     expect(await run(spacer("blue"))).toMatchObject({ outcome: "refused", fields: { name: expect.any(String) } });
     const [item] = await listItems(sqlOn(pool), "spacer");
@@ -139,7 +139,7 @@ describe("people", () => {
     retired: "no",
     ...more,
   });
-  it("are let in, changed and let go; whoever has left is signed out", async () => {
+  it("are let in, changed and let go; a person who has left is signed out", async () => {
     const name = `Nora ${randomUUID().slice(0, 6)}`;
     expect(await run(person(name))).toMatchObject({ outcome: "done" });
     expect(await run(person(name))).toMatchObject({ outcome: "refused", fields: { name: expect.any(String) } });

@@ -79,7 +79,7 @@ export async function addItem(
   }
 }
 
-/** Changes an item as one who has seen its `version`; whoever is slower is told. */
+/** Changes an item as one who has seen its `version`; a change of an older version is refused. */
 export async function changeItem(
   sql: Sql,
   id: string,

@@ -36,7 +36,7 @@ describe.each(SHIPPED)("$id", (exercise) => {
   it("is a valid exercise", () => {
     expect(validate(exercise) ? [] : validate.errors).toEqual([]);
   });
-  it.each(SEEDS)("is solved by whoever follows the advice (seed %i)", (seed) => {
+  it.each(SEEDS)("is solved by following the advice (seed %i)", (seed) => {
     const { bench, facts, said } = followAdvice(open(exercise, seed));
     expect(facts.mishaps).toEqual([]);
     const missed = exercise.goals.flatMap((goal, index) => {

@@ -69,7 +69,7 @@ function stripsUnder({ edges }: StripStock, { zMin, zMax }: Box): readonly [firs
 
 /**
  * Takes what convex outlines cover away. A strip that none of them reaches where it has material is left alone, and only
- * what lies at its material is clipped there: the corners of an insert far above are nobody's business.
+ * what lies at its material is clipped there: the corners of an insert far above do not matter.
  */
 export function cutStock(stock: StripStock, outlines: readonly Polygon[], box: Box): StripCut {
   const [first, end] = stripsUnder(stock, box);

@@ -62,7 +62,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
       isLoose,
     };
   });
-  // A lathe always holds some number: what nobody has said is 0 on the simulated one.
+  // A lathe always holds some number: what is not known is 0 on the simulated one.
   const { x = 0, y = 0, z = 0 } = setup.workOffset;
   const work = { x, y, z };
   return {

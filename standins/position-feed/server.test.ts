@@ -58,7 +58,7 @@ describe("the stand-in for a machine's position feed", () => {
     await drive("bench", revision, [{ do: "jog", axis: "z", by: 0 }]);
     expect(await text("/bench/current")).toContain(">9.99998</Position>");
   });
-  it("is driven by whoever saw it as it is, and by nobody else", async () => {
+  it("is driven by the page that saw it as it is, and by no other", async () => {
     const { revision } = await look("north");
     expect((await drive("north", revision, [{ do: "jog", axis: "x", by: -1 }])).status).toBe(200);
     const late = await drive("north", revision, [{ do: "jog", axis: "x", by: -1 }]);

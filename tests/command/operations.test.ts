@@ -64,7 +64,7 @@ describe("a first start", () => {
   });
 });
 
-describe("whoever looks after it", () => {
+describe("the administrator", () => {
   it("asks for health, readiness and metrics; a proxy's visitors see no metrics", async () => {
     expect((await fetch(`${address}/health`)).status).toBe(200);
     expect(await (await fetch(`${address}/ready`)).text()).toBe("ready\n");

@@ -55,7 +55,7 @@ async function takenAlong(page: Page): Promise<void> {
   await page.waitForLoadState("networkidle");
 }
 
-/** Whoever is signed in hands the tablet over. */
+/** The person who is signed in hands the tablet over. */
 async function handOver(page: Page, from: string, to: string): Promise<void> {
   await page.getByRole("button", { name: new RegExp(`^${from}, setter`) }).click();
   const dialog = page.getByRole("dialog");
@@ -102,7 +102,7 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
   await lead.context().close();
 });
 
-test("an entry that waits goes to the server under the name of whoever made it, or says why it may not", async ({
+test("an entry that waits goes to the server under the name of the person who made it, or says why it may not", async ({
   page,
   browser,
   allowConsole,

@@ -14,7 +14,7 @@ type Needed = Exclude<Who, "nobody"> | "open" | "absent";
 
 /**
  * Who may ask for what: every route with what looking and changing need. `open`: anybody; `absent`: there is nothing of the
- * kind. A route that is not in here fails the test below: whoever adds one says whose it is.
+ * kind. A route that is not in here fails the test below: its author says whose it is.
  */
 const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> = {
   "": ["viewer", "absent"],
@@ -454,7 +454,7 @@ describe("too much, too slow", () => {
     const more: number[] = [];
     for (let count = 0; count < 40; count++) more.push((await fetch(`${app}/sign-in`)).status);
     expect(more.at(-1)).toBe(429);
-    // Files of the application and health are not counted: whoever is slowed down can still see so.
+    // Files of the application and health are not counted: a person who is slowed down can still see so.
     expect((await fetch(`${app}/health`)).status).toBe(200);
   });
   it("a request that trickles in is ended within seconds", async () => {

@@ -2,7 +2,7 @@
 export const isLong = process.env.LUVRIT_LONG === "1";
 export const longOr = <Value>(long: Value, short: Value): Value => (isLong ? long : short);
 
-/** What was measured, for whoever reads the run. */
+/** What was measured, for the reader of the run. */
 export const report = (text: string): void => void process.stdout.write(`\n  measured: ${text}\n`);
 
 export function percentile(values: readonly number[], share: number): number {

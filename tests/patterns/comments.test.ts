@@ -77,3 +77,13 @@ describe("core", () => {
     expect(modules.flatMap((file) => lackingIn(file, readFileSync(path.join(ROOT, file), "utf8")))).toEqual([]);
   });
 });
+
+describe("the language of the product", () => {
+  const texts = execFileSync("git", ["ls-files", "*.ts", "*.tsx", "*.mjs", "*.md"], { cwd: ROOT, encoding: "utf8" })
+    .split("\n")
+    .filter((file) => file !== "" && !file.endsWith("comments.test.ts"));
+  it("names the person or the part that it means, and not “whoever”", () => {
+    const found = texts.filter((file) => /\bwhoever\b/i.test(readFileSync(path.join(ROOT, file), "utf8")));
+    expect(found).toEqual([]);
+  });
+});

@@ -27,8 +27,8 @@ function moduleOf(file: string, text: string): Module {
   const source = ts.createSourceFile(file, text, ts.ScriptTarget.Latest, true);
   const names = new Set<string>();
   const look = (node: ts.Node): void => {
-    // Handing a name on is no use of it.
-    if (ts.isExportDeclaration(node)) return;
+    // Handing a name on is no use of it; a route's module hands it to the router.
+    if (ts.isExportDeclaration(node) && !file.startsWith("app/routes/")) return;
     if (ts.isIdentifier(node)) names.add(node.text);
     ts.forEachChild(node, look);
   };

@@ -124,7 +124,6 @@ const WAYS_OF_CHANGE: readonly WayOfChange[] = [
   {
     name: "a stage of a setup",
     most: 3,
-    // The list names a module; that there is none of the name is found when the types of routes are made, before all else.
     whole: {
       "app/routes/deburr.tsx": "export default () => <h1>Deburr</h1>;\n",
       "app/stages.ts": [
@@ -133,6 +132,18 @@ const WAYS_OF_CHANGE: readonly WayOfChange[] = [
           '  { path: "deburr", name: "Deburr", module: "routes/deburr.tsx" },\n',
         ],
       ],
+    },
+    half: {
+      edits: {
+        "app/stages.ts": [
+          [
+            '{ path: "prove", name: "Prove", module: "routes/prove.tsx" },\n',
+            '  { path: "deburr", name: "Deburr", module: "routes/deburr.tsx" },\n',
+          ],
+        ],
+      },
+      file: "app/shell/StageChain.tsx",
+      says: /deburr.* is not assignable to parameter of type 'keyof Pages'/s,
     },
   },
   {
@@ -175,7 +186,20 @@ function copyWith(name: string, edits: readonly Edits[]): string {
   const copy = path.join(folder, name);
   const files = execFileSync(
     "git",
-    ["ls-files", "tsconfig.json", "db", "core", "sim", "server", "app", "cli", "standins"],
+    [
+      "ls-files",
+      "tsconfig.json",
+      "package.json",
+      "vite.config.ts",
+      "react-router.config.ts",
+      "db",
+      "core",
+      "sim",
+      "server",
+      "app",
+      "cli",
+      "standins",
+    ],
     {
       cwd: ROOT,
       encoding: "utf8",
@@ -225,6 +249,8 @@ describe("a way of change", () => {
       "whole",
       WAYS_OF_CHANGE.map(({ whole }) => whole),
     );
+    const router = path.join(ROOT, "node_modules/@react-router/dev/bin.js");
+    execFileSync(process.execPath, [router, "typegen"], { cwd: copy, stdio: "ignore" });
     expect(compile(copy)).toBe("");
   });
   it("that is carried out half is an error where something is missing", () => {

@@ -11,7 +11,7 @@ export const schema = object(["job", "part", "operation", "program", "machine", 
   program: freeText,
   machine: machineProfileSchema,
   stock,
-  /** What the control holds in it; an axis that nobody has said is absent. */
+  /** What the control holds in it; an axis that is not known is absent. */
   workOffset: object(["name"], {
     name: { type: "string", pattern: "^G5[4-9]$" },
     x: lengthSchema,

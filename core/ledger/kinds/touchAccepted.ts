@@ -23,7 +23,7 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   way,
   gauge: name,
   ...touchNumbers,
-  /** Work offset that it was made under; absent where nobody had said it, and then counted as 0. */
+  /** Work offset that it was made under; absent where it was not known, and then counted as 0. */
   work: lengthSchema,
   /** Geometry found, not rounded; the control's own digits are made where it is shown. */
   exact: lengthSchema,

@@ -11,7 +11,7 @@ export const schema = object(["name", "axis", "means", "active", "from", "to"], 
   axis: touchedAxis,
   means: { type: "string", enum: WORK_MEANS },
   active: { type: "boolean" },
-  /** What it was before; null where nobody had said. */
+  /** What it was before; null where it was not known. */
   from: { type: ["number", "null"], minimum: -100_000, maximum: 100_000 },
   to: lengthSchema,
 });

@@ -64,7 +64,7 @@ export function parseSum(
   const mixedFrom = (whole: NumberToken, behindSlash: boolean): Primary | undefined => {
     const second = peek();
     if (second?.kind === "number" && second.afterBlank) {
-      // `7/8 1/2` is no division by eight and a half: nobody writes that.
+      // `7/8 1/2` is no division by eight and a half: it is not written so.
       if (behindSlash) throw unexpected(second);
       const numerator = wholeAt(0);
       if (!numerator) throw unexpected(second);
