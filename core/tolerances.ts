@@ -14,6 +14,20 @@ export const TOLERANCES = {
   meshedLength: 1e-6,
   /** Length, in its own unit, by which chords may miss the arc that they stand for: below what any lathe turns. */
   chordMiss: 0.0005,
+  /** What binary figures make of a decimal sum or quotient: below it a difference, in the unit of the sum, is none. */
+  binaryNoise: 1e-9,
+  /** Below it a sine or cosine times a length is one of a right angle. */
+  rightAngle: 1e-15,
+  /** Last digit where only the exact value of a sum is used, in the unit of the sum. */
+  unroundedDigit: 1e-6,
+  /** Slope, radius over length, below which a way is level, and above whose inverse it is upright. */
+  levelSlope: 1e-6,
+  /** Seconds that an order of work must gain to be another one: a second in an hour is none. */
+  leastGain: 1e-6,
+  /** Millimetres by which a size that was given in the other unit may miss. */
+  otherUnit: 1e-3,
+  /** Share of a unit's usual last digit by which a length may miss it and still be held by it. */
+  usualDigits: 1e-3,
   /** Last digits by which G + W + S + P may differ from the machine position before the closure is open. */
   closureLastDigits: 1,
 } as const;

@@ -1,4 +1,5 @@
 import type { LatheAxis } from "../machine/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { roundToResolution } from "../units/index.ts";
 import { fitLine } from "./fitLine.ts";
 
@@ -87,7 +88,8 @@ function areEqual(features: readonly MeasuredFeature[]): boolean {
   return features.every((one) => isWithin(deviationOf(one) - mean, one.uncertainty));
 }
 /** Sums of decimal figures miss their tie in the last binary place. */
-const isWithin = (miss: number, uncertainty: number) => Math.abs(miss) <= WITHIN * uncertainty * (1 + 1e-9);
+const isWithin = (miss: number, uncertainty: number) =>
+  Math.abs(miss) <= WITHIN * uncertainty * (1 + TOLERANCES.binaryNoise);
 
 /** The line of the deviations over something, where it leaves none off by more than 3u. */
 function lineOver(features: readonly MeasuredFeature[], over: (feature: MeasuredFeature) => number) {

@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import { fitLine } from "./fitLine.ts";
 
 /** A feature's deviation from nominal on one part, with the sequence number of its entry. Millimetres. */
@@ -18,8 +19,6 @@ export interface Drift {
 
 /** Parts from which a trend is told: two only make a line by chance. */
 const FEWEST = 3;
-/** Quotients of decimal figures miss a whole number in the last binary place. */
-const ROUNDING = 1e-9;
 
 /**
  * The trend of a dimension since its offset was last corrected (least squares), and how many parts it leaves until the
@@ -46,5 +45,9 @@ export function driftOf(
   const perPart = isTrend ? line.slope : 0;
   if (now > upper || now < lower) return { perPart, now, partsLeft: 0 };
   if (!isTrend) return { perPart, now, partsLeft: undefined };
-  return { perPart, now, partsLeft: Math.floor(((line.slope > 0 ? upper : lower) - now) / line.slope + ROUNDING) };
+  return {
+    perPart,
+    now,
+    partsLeft: Math.floor(((line.slope > 0 ? upper : lower) - now) / line.slope + TOLERANCES.binaryNoise),
+  };
 }

@@ -2,6 +2,7 @@ import type { Feature, Recorded, SetupView, ToolView } from "../ledger/index.ts"
 import { type LatheAxis, lastDigit } from "../machine/index.ts";
 import { standingCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { entersBore } from "../tool/index.ts";
 import { convertLength } from "../units/index.ts";
 import { type Correction, correctionsOf, type FeatureForm, type MeasuredFeature } from "./correction.ts";
@@ -69,7 +70,10 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
     latest,
     deviation,
     isCurrent: latest !== undefined && latest.seq > changedAt(tool, feature.axis),
-    within: deviation === undefined ? undefined : deviation >= lower - SAME && deviation <= upper + SAME,
+    within:
+      deviation === undefined
+        ? undefined
+        : deviation >= lower - TOLERANCES.binaryNoise && deviation <= upper + TOLERANCES.binaryNoise,
   };
 }
 
@@ -77,9 +81,6 @@ function toolOf(setup: SetupView, offset: string): ToolView | undefined {
   for (const tool of setup.tools) if (tool.offset === offset) return tool;
   return undefined;
 }
-
-/** On a limit is within it, whatever the binary figures make of the sum. Millimetres. */
-const SAME = 1e-9;
 
 /**
  * Where a feature should lie: the middle of its limits. In the unit of the nominal size, on the diameter for a

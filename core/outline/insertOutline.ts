@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import type { Insert } from "../tool/index.ts";
 import { direction, length, minus, type Point, type Polygon, plus, point, times, unit } from "./plane.ts";
 
@@ -112,6 +113,6 @@ function arc(centre: Point, radius: number, from: number, to: number): Polygon {
 function cosine(angle: number): number {
   const quarters = angle / (Math.PI / 2);
   const nearest = Math.round(quarters);
-  if (Math.abs(quarters - nearest) > 1e-9) return Math.cos(angle);
+  if (Math.abs(quarters - nearest) > TOLERANCES.binaryNoise) return Math.cos(angle);
   return [1, 0, -1, 0][((nearest % 4) + 4) % 4] as number;
 }

@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import {
   type BladeTool,
   type BoreBladeTool,
@@ -283,6 +284,6 @@ export function farthest(polygon: Polygon, way: "z-" | "z+" | "x-" | "x+"): Poin
   const box = extent(polygon);
   const limit = { "z-": box.zMin, "z+": box.zMax, "x-": box.xMin, "x+": box.xMax }[way];
   const axis = way.startsWith("z") ? "z" : "x";
-  const there = polygon.filter((corner) => Math.abs(corner[axis] - limit) < 1e-9);
+  const there = polygon.filter((corner) => Math.abs(corner[axis] - limit) < TOLERANCES.binaryNoise);
   return times(there.reduce(plus), 1 / there.length);
 }

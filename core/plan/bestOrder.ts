@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import { type Indexing, secondsBetween, secondsOf } from "./planCost.ts";
 import type { Need, PlanStep } from "./planSteps.ts";
 
@@ -225,7 +226,7 @@ function improve(problem: Problem, begin: readonly number[], most: number): numb
       cost(last, order[from + run] ?? -1) -
       cost(order[from - 1] ?? -1, order[from + run] ?? -1);
     let best: number | undefined;
-    let gain = LEAST_GAIN;
+    let gain: number = TOLERANCES.leastGain;
     const tryAt = (place: number, left: number, right: number) => {
       trials++;
       const added = cost(left, first) + cost(last, right) - cost(left, right);
@@ -249,8 +250,6 @@ function improve(problem: Problem, begin: readonly number[], most: number): numb
   }
 }
 const LONGEST_RUN = 6;
-/** A second saved in an hour of work is none. */
-const LEAST_GAIN = 1e-6;
 
 /** Everything that must have been done before each step, directly or not: 1 in row `step`, column `need`. */
 function closure(before: readonly (readonly number[])[], count: number): Uint8Array {

@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Arc, centreOfArc, include, includeArc } from "./extents.ts";
 import type { MoveKind, PathState } from "./pathState.ts";
@@ -57,14 +58,13 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
   if (isCut && hasWord(block, LETTER.A) && target.movesX !== target.movesZ) {
     const slope = Math.tan((numberOf(block, LETTER.A, { ...how, integerFactor: 1 }) * Math.PI) / 180);
     // Steeper than this, or flatter, and the missing coordinate would run away: the line lies along an axis then.
-    if (target.movesX && Math.abs(slope) > STEEPEST_FLAT) z = path.z + (x - path.x) / 2 / slope;
-    else if (target.movesZ && Math.abs(slope) < 1 / STEEPEST_FLAT) x = path.x + 2 * (z - path.z) * slope;
+    if (target.movesX && Math.abs(slope) > TOLERANCES.levelSlope) z = path.z + (x - path.x) / 2 / slope;
+    else if (target.movesZ && Math.abs(slope) < 1 / TOLERANCES.levelSlope) x = path.x + 2 * (z - path.z) * slope;
     arrive(path, { x, z, movesX: true, movesZ: true }, isCut);
     return;
   }
   arrive(path, target, isCut);
 }
-const STEEPEST_FLAT = 1e-6;
 
 /** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
 function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean, arc?: MoveKind["arc"]): void {

@@ -1,4 +1,5 @@
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import {
   EDGE_TO_CIRCLE,
   INCH_CIRCLE,
@@ -167,7 +168,9 @@ function firstMismatch(code: string, known: readonly string[], at: number): numb
 
 /** The same radius as an inch control takes it: exact 64ths of an inch for the nominal metric radii (0.8 mm is 1/32). */
 export function radiusInInches(noseRadius: number): number {
-  const figure = Object.entries(INCH_RADIUS).find(([, nominal]) => Math.abs(nominal - noseRadius) < 1e-9)?.[0];
+  const figure = Object.entries(INCH_RADIUS).find(
+    ([, nominal]) => Math.abs(nominal - noseRadius) < TOLERANCES.binaryNoise,
+  )?.[0];
   // Below 1/128 in the figures are names, not sixty-fourths: 0.1 mm is called 0.2.
   return figure === undefined || Number(figure) < 0.5 ? noseRadius / 25.4 : Number(figure) / 64;
 }

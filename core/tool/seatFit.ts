@@ -1,4 +1,5 @@
 import type { Station } from "../machine/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { plainMillimetres, type Unit } from "../units/index.ts";
 import type { Tool } from "./toolSchema.ts";
 
@@ -21,19 +22,17 @@ export function misfitOf(tool: Tool, station: Station | undefined, unit: Unit): 
     return { field: "station", message: `Station ${id} takes round bars; this tool has a square shank.` };
   if (takes === "shank" && "bar" in tool)
     return { field: "station", message: `Station ${id} takes square shanks; this tool is a round bar.` };
-  if (size !== undefined && takes === "shank" && "shank" in tool && tool.shank > size + SAME)
+  if (size !== undefined && takes === "shank" && "shank" in tool && tool.shank > size + TOLERANCES.otherUnit)
     return {
       field: "shank",
       message: `Station ${id} takes shanks up to ${write(size)}; this one has ${write(tool.shank)}.`,
     };
-  if (size !== undefined && takes === "bore" && "bar" in tool && tool.bar > size + SAME)
+  if (size !== undefined && takes === "bore" && "bar" in tool && tool.bar > size + TOLERANCES.otherUnit)
     return { field: "bar", message: `Station ${id} takes bars up to ${write(size)}; this one has ${write(tool.bar)}.` };
-  if (longestOverhang !== undefined && tool.overhang > longestOverhang + SAME)
+  if (longestOverhang !== undefined && tool.overhang > longestOverhang + TOLERANCES.otherUnit)
     return {
       field: "overhang",
       message: `Station ${id} lets ${write(longestOverhang)} of overhang through; this tool stands out ${write(tool.overhang)}.`,
     };
   return undefined;
 }
-/** Sizes given in the other unit miss by so much. Millimetres. */
-const SAME = 1e-3;

@@ -1,3 +1,5 @@
+import { TOLERANCES } from "../tolerances.ts";
+
 /** Where the tip stands from where it was commanded. Millimetres; X as a diameter. */
 interface ArmError {
   readonly z: number;
@@ -12,6 +14,6 @@ interface ArmError {
  */
 export function armError(error: number, angle: number): ArmError {
   const at = (angle * Math.PI) / 180;
-  const plain = (value: number) => (Math.abs(value) < 1e-15 ? 0 : value);
+  const plain = (value: number) => (Math.abs(value) < TOLERANCES.rightAngle ? 0 : value);
   return { z: plain(-error * Math.cos(at)), x: plain(-2 * error * Math.sin(at)) };
 }

@@ -57,7 +57,7 @@ export function solveTouchOf(
     work: reckonedWork(setup, view, touch) ?? 0,
     storedSign: 1,
     // Rounded where it is written, to the machine's own digits; here only the exact value is used.
-    resolution: 1e-6,
+    resolution: TOLERANCES.unroundedDigit,
   };
   const result = solveTouch(problem);
   if (method.by !== "preset") return result;

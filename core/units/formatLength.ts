@@ -1,3 +1,4 @@
+import { TOLERANCES } from "../tolerances.ts";
 import { decimalsOf, roundToResolution } from "./rounding.ts";
 import { convertLength, type Unit, usualResolution } from "./unit.ts";
 
@@ -53,13 +54,10 @@ export function typedLength(millimetres: number, unit: Unit): string {
     // One digit more than a control shows: a spacer is measured finer than a machine moves.
     const digit = usualResolution(one) / 10;
     const held = roundToResolution(value, digit);
-    if (Math.abs(held - value) < digit * WRITTEN_OUT) return one === unit ? String(held) : `${held} ${one}`;
+    if (Math.abs(held - value) < digit * TOLERANCES.usualDigits) return one === unit ? String(held) : `${held} ${one}`;
   }
   return String(Number(convertLength(millimetres, "mm", unit).toFixed(6)));
 }
-/** A length that misses its unit's usual digits by less than this share of one is held by them. */
-const WRITTEN_OUT = 1e-3;
-
 /** A number as a control or a file takes it: a hyphen for minus, a point, all digits of the resolution. */
 export function toControlText(length: number, resolution: number): string {
   const rounded = roundToResolution(length, resolution);

@@ -26,7 +26,8 @@ function timesResolution(digits: number, resolution: number): number {
   const perUnit = 1 / resolution;
   const wholePerUnit = Math.round(perUnit);
   // The usual case: 1000 or 10000 last digits to a unit; one division rounds correctly.
-  if (wholePerUnit >= 1 && Math.abs(perUnit - wholePerUnit) < 1e-9 * perUnit) return digits / wholePerUnit;
+  if (wholePerUnit >= 1 && Math.abs(perUnit - wholePerUnit) < TOLERANCES.binaryNoise * perUnit)
+    return digits / wholePerUnit;
   return Number((digits * resolution).toPrecision(15));
 }
 
@@ -37,7 +38,8 @@ function timesResolution(digits: number, resolution: number): number {
 export function decimalsOf(resolution: number): number {
   for (let places = 0; places < 9; places++) {
     const scaled = resolution * 10 ** places;
-    if (Math.abs(scaled - Math.round(scaled)) < 1e-9 * Math.max(1, scaled) && Math.round(scaled) > 0) return places;
+    if (Math.abs(scaled - Math.round(scaled)) < TOLERANCES.binaryNoise * Math.max(1, scaled) && Math.round(scaled) > 0)
+      return places;
   }
   return 9;
 }

@@ -48,6 +48,7 @@ describe("migrations", () => {
       "0023-write-probe.sql",
       "0024-ledger-form-digest.sql",
       "0025-uploads.sql",
+      "0026-snapshot-version.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

@@ -87,3 +87,14 @@ describe("the language of the product", () => {
     expect(found).toEqual([]);
   });
 });
+
+describe("core/tolerances.ts", () => {
+  it("holds every tolerance of the core", () => {
+    const bare = modules.filter(
+      (file) =>
+        file !== "core/tolerances.ts" && /\b\d+(?:\.\d+)?e-\d+\b/.test(readFileSync(path.join(ROOT, file), "utf8")),
+    );
+    // A way of writing numbers in a comment, and steel's growth by degree.
+    expect(bare).toEqual(["core/formats/decimal.ts", "core/limits/errorBudget.ts"]);
+  });
+});
