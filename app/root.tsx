@@ -1,6 +1,7 @@
 import monoFont from "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2?url";
 import nextFont from "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2?url";
 import { type ReactNode, useEffect } from "react";
+import { I18nProvider } from "react-aria-components";
 import {
   href,
   Links,
@@ -65,7 +66,8 @@ export function Layout({ children }: { readonly children: ReactNode }) {
         <Links nonce="" />
       </head>
       <body>
-        {children}
+        {/* One language, whatever the browser's: numbers are read and written by the person's own decimal mark. */}
+        <I18nProvider locale="en-US">{children}</I18nProvider>
         <ScrollRestoration nonce={nonce} />
         <Scripts nonce={nonce} />
       </body>

@@ -39,5 +39,6 @@ export default [
     ...STAGES.map(({ path, module }) => route(path, module)),
     route("prove/checks.nc", "routes/checksFile.ts"),
   ]),
+  ...(process.env.LUVRIT_SOURCES === "1" ? [route("parts", "routes/parts.tsx")] : []),
   route("*", "routes/notFound.tsx"),
 ] satisfies RouteConfig;

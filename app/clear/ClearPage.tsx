@@ -2,8 +2,8 @@ import { useMemo } from "react";
 import { useSearchParams } from "react-router";
 import { travelOfSetup } from "../../core/clearance/index.ts";
 import { whereToolsStand } from "../../core/proof/index.ts";
-import { NothingYet } from "../shell/StageFrame.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 import { CombsView } from "./CombsView.tsx";
 import { SwingView } from "./SwingView.tsx";
 import { TravelView } from "./TravelView.tsx";
@@ -22,7 +22,7 @@ export function ClearPage(loaded: LoadedSetup) {
   const asked = search.get("view");
   const view = views.find(([path]) => path === asked)?.[0] ?? "travel";
   if (setup.tools.length === 0)
-    return <NothingYet>This setup has no tools yet, so there is nothing that could be in the way.</NothingYet>;
+    return <EmptyPage>This setup has no tools yet, so there is nothing that could be in the way.</EmptyPage>;
   const props = { ...loaded, travels, views, view };
   if (view === "combs") return <CombsView {...props} />;
   return view === "swing" ? <SwingView {...props} /> : <TravelView {...props} />;

@@ -13,8 +13,10 @@ import {
 } from "../../core/machine/index.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { showFor } from "../shell/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
+import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { ReachForm } from "./ReachForm.tsx";
 import { barOf } from "./travelScene.ts";

@@ -17,9 +17,9 @@ import { TOPICS } from "../../sim/exercise/topics.ts";
 import { ageOf } from "../setups/age.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { Verdict } from "../shell/ViewFrame.tsx";
 import { buttonLink, plainButtonLink } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
 

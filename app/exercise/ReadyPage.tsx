@@ -5,8 +5,8 @@ import type { Person } from "../../server/people/person.server.ts";
 import type { SkillState } from "../../sim/exercise/progress.ts";
 import { ageOf } from "../setups/age.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { Verdict } from "../shell/ViewFrame.tsx";
 import { color, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 
 interface Row {
   readonly id: string;

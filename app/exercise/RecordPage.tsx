@@ -13,10 +13,10 @@ import {
 import { type Skill, skillName } from "../../sim/exercise/skills.ts";
 import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { Verdict } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import { minutesAndSeconds } from "./DebriefPage.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 

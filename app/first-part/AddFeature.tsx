@@ -2,10 +2,10 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { FEATURE_FORMS } from "../../core/correction/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import { Field, LengthField, Pick } from "../prepare/Field.tsx";
 import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { color, radius } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 

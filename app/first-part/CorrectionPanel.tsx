@@ -7,9 +7,9 @@ import { standingCell } from "../../core/offsets/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
-import { Verdict } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 

@@ -7,11 +7,11 @@ import { toolNumber } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
-import { Verdict } from "../shell/ViewFrame.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import { drawnLimits, shareOfLimits } from "./drawnLimits.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 

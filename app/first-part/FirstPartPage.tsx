@@ -4,11 +4,12 @@ import { styled } from "styled-components";
 import { featureStates, firstPartCorrections, type OffsetCorrection } from "../../core/correction/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
-import { NothingYet } from "../shell/StageFrame.tsx";
 import { showFor } from "../shell/useShow.ts";
-import { Verdict, ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, mono, size } from "../ui/tokens.ts";
+import { Verdict } from "../ui/Verdict.tsx";
 import { AddFeature } from "./AddFeature.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import { DriftChart } from "./DriftChart.tsx";
@@ -26,7 +27,7 @@ export function FirstPartPage(props: FirstPartProps) {
   const [part, setPart] = useState<number>();
   const shown = part ?? Math.max(1, last);
   if (setup.tools.length === 0)
-    return <NothingYet>This setup has no tools yet, so nothing makes a dimension.</NothingYet>;
+    return <EmptyPage>This setup has no tools yet, so nothing makes a dimension.</EmptyPage>;
   const asked = search.get("of");
   const open = corrections.find((one) => keyOf(one) === asked) ?? corrections[0];
   const feature = states.find((one) => one.feature.feature === search.get("feature")) ?? states[0];

@@ -5,9 +5,7 @@ import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
-import { Field, Pick } from "../prepare/Field.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -17,7 +15,9 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { Field, Pick } from "../ui/Field.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
 interface KeepProps extends LoadedSetup {
@@ -158,7 +158,7 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
             <PlainButton type="submit" isDisabled={form.busy}>
               Open it again
             </PlainButton>
-            <SectionRefusal>{form.trouble}</SectionRefusal>
+            <RefusalLine>{form.trouble}</RefusalLine>
           </form>
         ) : (
           <p>A lead opens it again.</p>
@@ -181,7 +181,7 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
           <PrimaryButton onPress={() => form.send("sign-off")} isDisabled={form.busy || (unproven.length > 0 && !seen)}>
             Sign off as {person.name}
           </PrimaryButton>
-          <SectionRefusal>{form.trouble}</SectionRefusal>
+          <RefusalLine>{form.trouble}</RefusalLine>
         </>
       ) : (
         <p>A lead signs off.</p>
@@ -269,9 +269,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
         <PlainButton type="submit" isDisabled={busy || (text.trim() === "" && !photo)}>
           <ImagePlus size={20} aria-hidden="true" /> {busy ? "Keeping…" : "Keep it"}
         </PlainButton>
-        <SectionRefusal>
-          {answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}
-        </SectionRefusal>
+        <RefusalLine>{answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}</RefusalLine>
       </form>
     </Panel>
   );

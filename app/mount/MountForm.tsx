@@ -21,7 +21,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { CentreForm } from "../touch/CentreForm.tsx";
 import { Caution, FootStripBox } from "../touch/FootStrip.tsx";
-import { FactList, Foot, KeptBox, Panel } from "../touch/Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel } from "../touch/Ladder.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
@@ -174,7 +174,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
-      <Panel aria-label={`Result, ${CHECK_NAME[check]} of ${name}`}>
+      <LadderPanel aria-label={`Result, ${CHECK_NAME[check]} of ${name}`}>
         <h1>
           {name} · {CHECK_NAME[check].toLowerCase()}
         </h1>
@@ -220,7 +220,7 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
             </PrimaryButton>
           )}
         </Foot>
-      </Panel>
+      </LadderPanel>
       <FootStripBox>
         <p>
           <strong>

@@ -4,9 +4,10 @@ import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import { mountChecksOf } from "../../core/mount/index.ts";
-import { NothingYet, StageFrame, StageMain } from "../shell/StageFrame.tsx";
+import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { MachineFacts } from "./MachineFacts.tsx";
 import { MountForm } from "./MountForm.tsx";
@@ -26,7 +27,7 @@ export function MountPage(loaded: LoadedSetup) {
     if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });
   }, [place]);
   const check = checks.find((one) => one === search.get("check")) ?? checks[0];
-  if (!tool || !check) return <NothingYet>This setup has no tools yet, so there is nothing to mount.</NothingYet>;
+  if (!tool || !check) return <EmptyPage>This setup has no tools yet, so there is nothing to mount.</EmptyPage>;
   return (
     <StageFrame>
       <Rail aria-label="Tools">

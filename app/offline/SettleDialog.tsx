@@ -11,7 +11,7 @@ import { ageOf } from "../setups/age.ts";
 import { useRevalidate } from "../shell/useRevalidate.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { DialogSheet, Shade } from "../ui/Sheet.tsx";
+import { DialogSheet, Shade } from "../ui/Dialog.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";

@@ -9,10 +9,11 @@ import { ageOf } from "../setups/age.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { Pick } from "../ui/Field.tsx";
+import { Card, Panel, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
-import { Pick } from "./Field.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal } from "./Section.tsx";
 
 /** A fact to look at: what to do at this machine, and what can be found. The last of them is what must not be. */
 interface FactToCheck {
@@ -95,7 +96,7 @@ export function factsDone(setup: SetupView): { readonly done: number; readonly o
 /** Machine facts: short, once per setup, each with who looked and what was found. */
 export function FactsSection(props: PrepareProps) {
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Machine facts</h1>
         <p>Looked at once per setup, before the first motion.</p>
@@ -105,7 +106,7 @@ export function FactsSection(props: PrepareProps) {
           <Fact key={fact.fact} {...props} check={fact} />
         ))}
       </List>
-    </Section>
+    </Panel>
   );
 }
 
@@ -154,7 +155,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
           </Choose>
         )}
       </Line>
-      {form.trouble && <SectionRefusal>{form.trouble}</SectionRefusal>}
+      {form.trouble && <RefusalLine>{form.trouble}</RefusalLine>}
     </Card>
   );
 }

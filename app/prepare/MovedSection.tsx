@@ -1,9 +1,10 @@
 import { href, Link } from "react-router";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { MovedAdvice } from "../../core/plan/index.ts";
-import { Verdict } from "../shell/ViewFrame.tsx";
+import { DataTable } from "../ui/DataTable.tsx";
+import { Panel } from "../ui/Panel.tsx";
+import { Verdict } from "../ui/Verdict.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Section, SectionTable } from "./Section.tsx";
 
 const ADVICE: Readonly<Record<MovedAdvice, { readonly words: string; readonly tone: "clear" | "doubt" }>> = {
   touch: { words: "touch anew", tone: "doubt" },
@@ -14,7 +15,7 @@ const ADVICE: Readonly<Record<MovedAdvice, { readonly words: string; readonly to
 /** A job that comes again: which tools are touched anew, and which are trusted with a check, each with its reason. */
 export function MovedSection({ setup, setupId, moved }: PrepareProps) {
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>What moved</h1>
         <p>
@@ -25,7 +26,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
       {moved.length === 0 ? (
         <p>No tool is loaded yet. Load the tools of this job first.</p>
       ) : (
-        <SectionTable>
+        <DataTable>
           <thead>
             <tr>
               <th scope="col">tool</th>
@@ -57,7 +58,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
               </tr>
             ))}
           </tbody>
-        </SectionTable>
+        </DataTable>
       )}
       {moved.some(({ advice }) => advice === "check") && (
         <p>
@@ -65,6 +66,6 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
           all.
         </p>
       )}
-    </Section>
+    </Panel>
   );
 }

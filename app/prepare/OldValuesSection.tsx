@@ -8,10 +8,12 @@ import { ageOf } from "../setups/age.ts";
 import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { DataTable } from "../ui/DataTable.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size, target } from "../ui/tokens.ts";
 import { FileChoice } from "./FileChoice.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal, SectionRow, SectionTable } from "./Section.tsx";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
 
@@ -32,13 +34,13 @@ export function OldValuesSection(props: PrepareProps) {
     if (text !== undefined) form.send("take-table", { source: "file", name: file.name, text });
   };
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Old values</h1>
         <p>What stands in the control from the last job is written down first, then cleared or knowingly kept.</p>
       </header>
       <Card>
-        <SectionRow>
+        <PanelRow>
           <FileChoice
             label="Backup file of the control's offset table"
             words={table ? "Read another backup file" : "Read the control's backup file"}
@@ -52,7 +54,7 @@ export function OldValuesSection(props: PrepareProps) {
           >
             Take over what earlier setups left ({left} {left === 1 ? "row" : "rows"})
           </PlainButton>
-        </SectionRow>
+        </PanelRow>
         {table ? (
           <Quiet>
             {table.rows.length} rows from{" "}
@@ -67,10 +69,10 @@ export function OldValuesSection(props: PrepareProps) {
             Nothing is taken from a file that cannot be read to its end.
           </Quiet>
         )}
-        <SectionRefusal>{unread ?? form.trouble ?? form.refusalOf("text")}</SectionRefusal>
+        <RefusalLine>{unread ?? form.trouble ?? form.refusalOf("text")}</RefusalLine>
       </Card>
       {table && <Rows key={table.entry} {...props} table={table} />}
-    </Section>
+    </Panel>
   );
 }
 
@@ -100,7 +102,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   const open = oldValuesLeft(setup);
   return (
     <>
-      <SectionTable>
+      <DataTable>
         <thead>
           <tr>
             <th scope="col">offset</th>
@@ -152,8 +154,8 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
             );
           })}
         </tbody>
-      </SectionTable>
-      <SectionRow>
+      </DataTable>
+      <PanelRow>
         <PlainButton
           isDisabled={!mayEnter || form.busy || (open === 0 && Object.keys(chosen).length === 0)}
           onPress={decide}
@@ -165,8 +167,8 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
             ? "All rows are decided."
             : `${open} not decided yet. Wear of rows that are touched anew begins at 0.`}
         </Quiet>
-      </SectionRow>
-      <SectionRefusal>{form.trouble}</SectionRefusal>
+      </PanelRow>
+      <RefusalLine>{form.trouble}</RefusalLine>
     </>
   );
 }

@@ -7,9 +7,10 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { wayName } from "../touch/words.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 
 /** The order of work: as proposed, and re-ordered by hand with every broken prerequisite named. */
 export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
@@ -32,7 +33,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
   const saved = Math.round((plan.secondsNow - plan.seconds) / 60);
   if (plan.now.length === 0)
     return (
-      <Section>
+      <Panel>
         <header>
           <h1>Order of work</h1>
         </header>
@@ -41,10 +42,10 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
             ? "No tools are loaded yet, so there is nothing to order."
             : "Everything at the machine is touched."}
         </Quiet>
-      </Section>
+      </Panel>
     );
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Order of work</h1>
         <p>
@@ -53,7 +54,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
           {minutes(plan.seconds)} min.
         </p>
       </header>
-      <SectionRow>
+      <PanelRow>
         <PrimaryButton
           isDisabled={!mayEnter || form.busy || (isProposed && setup.order?.by === "plan" && order === undefined)}
           onPress={() => {
@@ -78,8 +79,8 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
         {setup.order && mayEnter && (
           <UndoButton entry={setup.order.entry} seq={setup.seq} label="Take back" what="the order" setupId={setupId} />
         )}
-        <SectionRefusal>{form.trouble}</SectionRefusal>
-      </SectionRow>
+        <RefusalLine>{form.trouble}</RefusalLine>
+      </PanelRow>
       <Steps aria-label="Steps in order">
         {steps.map((step, index) => {
           const wrong = broken.filter((one) => one.step.key === step.key);
@@ -123,7 +124,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
           another gauge a quarter of a minute.
         </Quiet>
       </Card>
-    </Section>
+    </Panel>
   );
 }
 

@@ -8,15 +8,17 @@ import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { Field, LengthField, Pick } from "./Field.tsx";
+import { DataTable } from "../ui/DataTable.tsx";
+import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal, SectionRow, SectionTable } from "./Section.tsx";
 import { stockLengths } from "./stockLengths.ts";
 
 /** The stock, and the tolerances that matter, each tied to the offset that makes it. */
 export function PartSection(props: PrepareProps) {
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Stock and tolerances</h1>
         <p>How careful to be depends on the part: each tight dimension names the offset that makes it.</p>
@@ -26,7 +28,7 @@ export function PartSection(props: PrepareProps) {
         {...props}
       />
       <Features {...props} />
-    </Section>
+    </Panel>
   );
 }
 
@@ -71,12 +73,12 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
           />
         ))}
       </Columns>
-      <SectionRow>
+      <PanelRow>
         <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
           Keep the stock
         </PlainButton>
-        <SectionRefusal>{form.trouble}</SectionRefusal>
-      </SectionRow>
+        <RefusalLine>{form.trouble}</RefusalLine>
+      </PanelRow>
     </Card>
   );
 }
@@ -104,7 +106,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
   return (
     <>
       {features.length > 0 && (
-        <SectionTable>
+        <DataTable>
           <thead>
             <tr>
               <th scope="col">dimension</th>
@@ -141,7 +143,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
               </tr>
             ))}
           </tbody>
-        </SectionTable>
+        </DataTable>
       )}
       {tools.length === 0 ? (
         <Quiet>Once tools are loaded, the dimensions that they must hold are written here.</Quiet>
@@ -197,12 +199,12 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
               />
             ))}
           </Columns>
-          <SectionRow>
+          <PanelRow>
             <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
               Add this tolerance
             </PlainButton>
-            <SectionRefusal>{form.trouble}</SectionRefusal>
-          </SectionRow>
+            <RefusalLine>{form.trouble}</RefusalLine>
+          </PanelRow>
         </Card>
       )}
     </>

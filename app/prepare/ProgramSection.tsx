@@ -12,11 +12,12 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { type ConflictWords, conflictWords, type Resolution } from "./conflict.ts";
 import { ProgramPicker } from "./ProgramPicker.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 import { ThreeLists } from "./ThreeLists.tsx";
 import { useProgramFile } from "./useProgramFile.ts";
 
@@ -25,7 +26,7 @@ export function ProgramSection(props: PrepareProps) {
   const { setup } = props;
   const lists = setupLists(setup);
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Program and lists</h1>
         <p>
@@ -43,7 +44,7 @@ export function ProgramSection(props: PrepareProps) {
           <Findings {...props} />
         </>
       )}
-    </Section>
+    </Panel>
   );
 }
 
@@ -82,7 +83,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
         : undefined;
   return (
     <Card $tone={programRead ? "clear" : "line"}>
-      <SectionRow>
+      <PanelRow>
         {programRead && (
           <Named>
             <b>{programRead.name}</b>
@@ -116,7 +117,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
             Program for the control
           </Take>
         )}
-      </SectionRow>
+      </PanelRow>
     </Card>
   );
 }
@@ -157,7 +158,7 @@ function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { reado
       </Title>
       <Said>{text}</Said>
       {mayEnter && resolutions.length > 0 && (
-        <SectionRow>
+        <PanelRow>
           {resolutions.map((resolution) => (
             <Resolve
               key={resolution.words}
@@ -168,10 +169,10 @@ function Conflict({ setup, setupId, mayEnter, conflict }: PrepareProps & { reado
               about={title}
             />
           ))}
-        </SectionRow>
+        </PanelRow>
       )}
-      {form.trouble && <SectionRefusal>{form.trouble}</SectionRefusal>}
-      {form.refusalOf("to") && <SectionRefusal>{form.refusalOf("to")}</SectionRefusal>}
+      {form.trouble && <RefusalLine>{form.trouble}</RefusalLine>}
+      {form.refusalOf("to") && <RefusalLine>{form.refusalOf("to")}</RefusalLine>}
     </Card>
   );
 }
@@ -236,7 +237,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
   if (!renumbered || changed.length === 0) return null;
   return (
     <Card $tone="clear">
-      <SectionRow>
+      <PanelRow>
         <h2>
           {changed.length} {changed.length === 1 ? "line" : "lines"} renumbered
         </h2>
@@ -249,7 +250,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
             setupId={setupId}
           />
         )}
-      </SectionRow>
+      </PanelRow>
       <Diff aria-label="Changed lines of the program">
         {changed.slice(0, MOST_SHOWN).map(({ line, before, after }) => (
           <li key={line}>

@@ -7,11 +7,12 @@ import { calledNumber, type SetupLists } from "../../core/program/index.ts";
 import { toolSize } from "../../core/tool/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
+import { Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { changesTo } from "./conflict.ts";
 import { type ListLine, listLines } from "./listLines.ts";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Quiet, SectionRefusal } from "./Section.tsx";
 
 /** Height of one item and of the headings, so that lines meet items; pixels. */
 const ROW = 44;
@@ -158,7 +159,7 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
         {mayEnter && "Drag a tool to another station to move it, or a call onto a station to renumber it. "}
         An unbroken line: the tool stands where it is called. A broken line: it stands somewhere else.
       </Quiet>
-      <SectionRefusal>{form.trouble ?? form.refusalOf("to")}</SectionRefusal>
+      <RefusalLine>{form.trouble ?? form.refusalOf("to")}</RefusalLine>
     </div>
   );
 }

@@ -17,11 +17,12 @@ import { plainLength } from "../../core/units/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color } from "../ui/tokens.ts";
-import { Field, LengthField, Pick } from "./Field.tsx";
 import { Columns } from "./PartSection.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRefusal, SectionRow } from "./Section.tsx";
 import { CHOICE_NAME, FIELD_NAME, USUAL } from "./toolWords.ts";
 
 /** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
@@ -79,7 +80,7 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
   const stations = machine.stations?.map(({ id }) => [id, id] as const);
   const seat = stationOf(machine, station);
   return (
-    <Section
+    <Panel
       as="form"
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault();
@@ -210,14 +211,14 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
         </Card>
         <Picture aria-hidden="true">{read.ok && <ToolIcon tool={read.value} />}</Picture>
       </Split>
-      <SectionRow>
+      <PanelRow>
         <PrimaryButton type="submit" isDisabled={!mayEnter || form.busy}>
           Load {/^\d+$/.test(offset) ? toolNumber(machine, offset) : "it"} into station {station}
         </PrimaryButton>
         <Link to="?part=lists">Back to the lists</Link>
-        <SectionRefusal>{form.trouble}</SectionRefusal>
-      </SectionRow>
-    </Section>
+        <RefusalLine>{form.trouble}</RefusalLine>
+      </PanelRow>
+    </Panel>
   );
 }
 

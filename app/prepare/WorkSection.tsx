@@ -6,8 +6,9 @@ import { workNow } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { showFor } from "../shell/useShow.ts";
 import { plainButtonLink } from "../ui/Button.tsx";
+import { DataTable } from "../ui/DataTable.tsx";
+import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
-import { Card, Quiet, Section, SectionRow, SectionTable } from "./Section.tsx";
 
 /** What puts a value into the work offset, by school. */
 function taughtBy(setup: SetupView): string {
@@ -39,12 +40,12 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
   const write = (name: string, axis: LatheAxis) => show.work(axis, workNow(setup, name, axis));
   const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
   return (
-    <Section>
+    <Panel>
       <header>
         <h1>Work offsets</h1>
         <p>A work offset moves every tool, a tool offset one. X stays a constant of the machine.</p>
       </header>
-      <SectionTable>
+      <DataTable>
         <thead>
           <tr>
             <th scope="col">work offset</th>
@@ -72,7 +73,7 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
             );
           })}
         </tbody>
-      </SectionTable>
+      </DataTable>
       {setup.programRead && !used.some(({ name }) => name === setup.workOffset.name) && (
         <Card $tone="spacer">
           <p>
@@ -89,11 +90,11 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
           </p>
         </Card>
       )}
-      <SectionRow>
+      <PanelRow>
         {mayEnter && <Go to={`${href("/setups/new")}?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
         <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
-      </SectionRow>
-    </Section>
+      </PanelRow>
+    </Panel>
   );
 }
 

@@ -11,9 +11,11 @@ import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { showFor } from "../shell/useShow.ts";
-import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide, ViewTabs } from "../shell/ViewFrame.tsx";
+import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { Checkbox } from "../ui/Checkbox.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { contourOf, exaggeration, noseProfile } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
@@ -225,18 +227,12 @@ function Bench({
               numbering={numbering}
             />
           </Grid>
-          <Check>
-            <input type="checkbox" checked={compensated} onChange={({ target }) => setCompensated(target.checked)} />{" "}
+          <Checkbox isChecked={compensated} onChange={setCompensated}>
             with nose compensation
-          </Check>
-          <Check>
-            <input
-              type="checkbox"
-              checked={side === "bore"}
-              onChange={({ target }) => setSide(target.checked ? "bore" : "outside")}
-            />{" "}
+          </Checkbox>
+          <Checkbox isChecked={side === "bore"} onChange={(isBore) => setSide(isBore ? "bore" : "outside")}>
             in a bore
-          </Check>
+          </Checkbox>
         </section>
         <section aria-label="Deviation">
           <h3>Deviation of each element</h3>
@@ -361,13 +357,6 @@ const Grid = styled.div`
   margin: 8px 0;
   label { display: grid; gap: 2px; font-size: ${size.small}; }
   select { ${fieldBox} }
-`;
-const Check = styled.label`
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 40px;
-  input { width: 20px; height: 20px; accent-color: ${color("action")}; }
 `;
 const Deviations = styled.table`
   width: 100%;

@@ -1,6 +1,6 @@
 import { useSearchParams } from "react-router";
-import { NothingYet } from "../shell/StageFrame.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 import { ChecksView } from "./ChecksView.tsx";
 import { NoseView } from "./NoseView.tsx";
 import { RehearsalView } from "./RehearsalView.tsx";
@@ -12,7 +12,7 @@ export function ProvePage(props: LoadedSetup & { readonly program: string | unde
   const asked = search.get("view");
   useReadyWorker(props.setup.programRead !== undefined && asked !== "rehearsal");
   if (props.setup.tools.length === 0)
-    return <NothingYet>This setup has no tools yet, so there is nothing to prove.</NothingYet>;
+    return <EmptyPage>This setup has no tools yet, so there is nothing to prove.</EmptyPage>;
   if (asked === "rehearsal") return <RehearsalView {...props} />;
   return asked === "nose" ? <NoseView {...props} /> : <ChecksView {...props} />;
 }

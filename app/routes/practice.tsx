@@ -3,8 +3,8 @@ import { href, Link } from "react-router";
 import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
-import { NothingYet } from "../shell/StageFrame.tsx";
 import { type LoadedSetup, useSetup } from "../shell/useSetup.ts";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 
 /** Lathes of the same setup stand alike: what is tried here is tried on the machine that the setup is about. */
 const SEED = 4680;
@@ -14,10 +14,10 @@ export default function Practice() {
   const loaded = useSetup();
   if (loaded.setup.tools.length === 0)
     return (
-      <NothingYet>
+      <EmptyPage>
         This setup has no tools yet, so there is no lathe to practise on.{" "}
         <Link to={href("/setups/:setupId/prepare", { setupId: loaded.setupId })}>Load the first one.</Link>
-      </NothingYet>
+      </EmptyPage>
     );
   return <Lathe {...loaded} />;
 }

@@ -5,6 +5,7 @@ import { styled } from "styled-components";
 import type { ComparedGroup } from "../../core/reports/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
+import { Checkbox } from "../ui/Checkbox.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 
 interface Head {
@@ -39,10 +40,9 @@ export function ComparePage({
       <Page>
         <header>
           <h1>{count === 0 ? "They say the same" : `${count} ${count === 1 ? "line differs" : "lines differ"}`}</h1>
-          <label>
-            <input type="checkbox" checked={onlyDifferences} onChange={(event) => setOnly(event.target.checked)} /> only
-            what differs
-          </label>
+          <Checkbox isChecked={onlyDifferences} onChange={setOnly}>
+            only what differs
+          </Checkbox>
           <Link to="/">Back to the setups</Link>
         </header>
         <Table>

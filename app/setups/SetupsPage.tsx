@@ -7,6 +7,7 @@ import type { Person } from "../../server/people/person.server.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { buttonLink } from "../ui/Button.tsx";
+import { Progress } from "../ui/Progress.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
 import { SearchForm } from "./SearchForm.tsx";
@@ -131,16 +132,7 @@ function List({
               {setup.signedOff ? <Check size={22} aria-hidden="true" /> : <CircleDashed size={22} aria-hidden="true" />}
               <span>{nextWords(setup)}</span>
             </Next>
-            <Progress>
-              <progress
-                value={setup.stepsDone}
-                max={Math.max(setup.stepsTotal, 1)}
-                aria-label={`${setup.stepsDone} of ${setup.stepsTotal} steps of touching done`}
-              />
-              <span>
-                {setup.stepsDone}&nbsp;of&nbsp;{setup.stepsTotal}
-              </span>
-            </Progress>
+            <Progress done={setup.stepsDone} of={setup.stepsTotal} what="steps of touching done" />
             <Age>{ageOf(setup.changedAt, now)}</Age>
           </SetupLink>
           {other === null ? (
@@ -248,13 +240,6 @@ const Next = styled.span<{ $signedOff: boolean }>`
   font-weight: 600;
   color: ${({ $signedOff }) => color($signedOff ? "clear" : "measured")};
   svg { flex: none; }
-`;
-const Progress = styled.span`
-  display: flex;
-  align-items: center;
-  gap: 10px;
-  font-variant-numeric: tabular-nums;
-  progress { flex: 1; min-width: 60px; height: 10px; accent-color: ${color("clear")}; }
 `;
 const Age = styled.span`
   color: ${color("quiet")};

@@ -1,5 +1,4 @@
 import { styled } from "styled-components";
-import { color } from "../ui/tokens.ts";
 
 /** Rail on the left, drawing in the middle, result on the right, foot strip under all of it: the frame of a stage. */
 export const StageFrame = styled.div`
@@ -14,11 +13,4 @@ export const StageFrame = styled.div`
 /** The grid's own cells stand inside, so the landmark makes no box. */
 export const StageMain = styled.main`
   display: contents;
-`;
-/** What stands where a stage has nothing to work on. */
-export const NothingYet = styled.main`
-  margin: 10vh auto;
-  max-width: 600px;
-  padding: 24px;
-  background: ${color("sheet")};
 `;

@@ -1,6 +1,5 @@
-import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, size } from "../ui/tokens.ts";
 
 /** The frame of a stage with several views: rail, centre and right, and nothing that scrolls but the columns themselves. */
 export const ViewFrame = styled.div`
@@ -43,52 +42,4 @@ export const ViewSide = styled.aside`
   h2 { font-size: ${size.text}; }
   h3 { font-size: ${size.small}; font-weight: 700; }
   [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
-`;
-
-/** The views of a stage, as links; the view lives in the address. */
-export function ViewTabs({
-  name,
-  views,
-  view,
-}: {
-  readonly name: string;
-  readonly views: readonly (readonly [path: string, name: string])[];
-  readonly view: string;
-}) {
-  const [search] = useSearchParams();
-  const tool = search.get("tool");
-  return (
-    <Tabs aria-label={name}>
-      {views.map(([path, words]) => (
-        <Link
-          key={path}
-          to={`?view=${path}${tool ? `&tool=${tool}` : ""}`}
-          replace
-          preventScrollReset
-          aria-current={path === view ? "page" : undefined}
-        >
-          {words}
-        </Link>
-      ))}
-    </Tabs>
-  );
-}
-
-const Tabs = styled.nav`
-  display: flex;
-  gap: 4px;
-  border-bottom: 2px solid ${color("line")};
-  a { min-height: 48px; padding: 12px 16px 8px; margin-bottom: -2px; border-bottom: 4px solid transparent; border-radius: ${radius} ${radius} 0 0; color: inherit; font-weight: 600; text-decoration: none; }
-  a[aria-current] { border-bottom-color: ${color("action")}; color: ${color("action")}; }
-`;
-
-/** A word with its shape and colour: how something stands. */
-export const Verdict = styled.span<{ $tone: "clear" | "stop" | "doubt" | "quiet" }>`
-  display: inline-flex;
-  align-items: center;
-  gap: 5px;
-  font-size: ${size.small};
-  font-weight: 700;
-  color: ${({ $tone }) => ({ clear: color("clear"), stop: color("stop"), doubt: color("spacer"), quiet: color("quiet") })[$tone]};
-  svg { flex: none; }
 `;

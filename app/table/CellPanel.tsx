@@ -20,14 +20,14 @@ import {
 import { plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
-import { Field, Pick } from "../prepare/Field.tsx";
-import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Field, Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Preview } from "./Preview.tsx";
 
@@ -230,7 +230,7 @@ function ByHand({
         <PlainButton type="submit" isDisabled={!mayKeep}>
           {how === "add" ? "Add it" : "Keep this value"}
         </PlainButton>
-        <SectionRefusal>{form.trouble}</SectionRefusal>
+        <RefusalLine>{form.trouble}</RefusalLine>
       </form>
     </Fold>
   );
@@ -323,7 +323,7 @@ function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
         <PlainButton type="submit" isDisabled={!planned.ok || form.busy}>
           {deed === "copy" ? "Copy the row" : "Clear wear"}
         </PlainButton>
-        <SectionRefusal>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</SectionRefusal>
+        <RefusalLine>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</RefusalLine>
       </form>
     </Fold>
   );

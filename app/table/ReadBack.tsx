@@ -6,7 +6,6 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { columnDigit, columnWords } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { SectionRefusal } from "../prepare/Section.tsx";
 import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -15,6 +14,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
 
@@ -95,7 +95,7 @@ export function ReadBackPanel({ loaded }: { readonly loaded: LoadedSetup }) {
           }}
         />
       )}
-      <SectionRefusal>{trouble}</SectionRefusal>
+      <RefusalLine>{trouble}</RefusalLine>
       <Compared setup={setup} now={loaded.now} />
     </Panel>
   );

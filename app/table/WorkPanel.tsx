@@ -5,12 +5,12 @@ import type { WorkMeans } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
 import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
-import { Field, Pick } from "../prepare/Field.tsx";
-import { SectionRefusal } from "../prepare/Section.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Field, Pick } from "../ui/Field.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
 
@@ -167,7 +167,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             >
               Set {name} {AXIS_NAME[axis]}
             </PlainButton>
-            <SectionRefusal>{form.trouble}</SectionRefusal>
+            <RefusalLine>{form.trouble}</RefusalLine>
           </form>
         </>
       )}

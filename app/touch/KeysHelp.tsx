@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Heading, Modal } from "react-aria-components";
 import { styled } from "styled-components";
 import { PlainButton } from "../ui/Button.tsx";
-import { DialogSheet, Shade } from "../ui/Sheet.tsx";
+import { DialogSheet, Shade } from "../ui/Dialog.tsx";
 import { isTyping, TOUCH_KEYS } from "./useTouchKeys.ts";
 
 /** All keys of a screen, on `?`. */

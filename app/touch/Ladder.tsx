@@ -84,7 +84,7 @@ export function Ladder(props: LadderProps) {
   const isAsked = answer?.outcome === "conflict";
 
   return (
-    <Panel
+    <LadderPanel
       aria-label={`Result, ${isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}`}
     >
       <h1>{title}</h1>
@@ -225,7 +225,7 @@ export function Ladder(props: LadderProps) {
           </Question>
         )}
       </Foot>
-    </Panel>
+    </LadderPanel>
   );
 }
 
@@ -267,7 +267,7 @@ function nextIsZ({ setup, tool }: LadderProps): boolean {
   return !isMaster && !axesOf(tool.tool, setup).includes("y");
 }
 
-export const Panel = styled.section`
+export const LadderPanel = styled.section`
   grid-area: right;
   display: flex;
   flex-direction: column;

@@ -28,7 +28,7 @@ import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, KeptBox, Panel } from "./Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { OtherOnTool } from "./OtherOnTool.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
@@ -138,7 +138,7 @@ export function NoseStep({
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
-      <Panel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
+      <LadderPanel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
         <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
         <Box>
           <p>Key into nose radius, offset {number}</p>
@@ -198,7 +198,7 @@ export function NoseStep({
             </PrimaryButton>
           )}
         </Foot>
-      </Panel>
+      </LadderPanel>
       <FootStripBox>
         <p>
           <strong>Read the corner, not the memory.</strong> Compare the figure on the insert's box with the insert in

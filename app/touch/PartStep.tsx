@@ -12,7 +12,7 @@ import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, KeptBox, Panel } from "./Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type PartKind = "face" | "hole" | "length";
@@ -208,7 +208,7 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
         </Card>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
-      <Panel aria-label={`Record, ${title}`}>
+      <LadderPanel aria-label={`Record, ${title}`}>
         <h1>{title}</h1>
         <FactList>
           <div>
@@ -240,7 +240,7 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
             </PrimaryButton>
           )}
         </Foot>
-      </Panel>
+      </LadderPanel>
       <FootStripBox>
         <p>Others wait for this: they are marked with a clock in the plan.</p>
         <Caution>{caution}</Caution>

@@ -21,7 +21,7 @@ import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { Foot, KeptBox, Panel } from "./Ladder.tsx";
+import { Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName } from "./words.ts";
 
@@ -118,7 +118,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         </Card>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
-      <Panel aria-label={`Result, second offset ${tool.offset}`}>
+      <LadderPanel aria-label={`Result, second offset ${tool.offset}`}>
         <h1>{name} · second offset</h1>
         {again && (
           <Question role="status">
@@ -147,7 +147,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
             </PrimaryButton>
           )}
         </Foot>
-      </Panel>
+      </LadderPanel>
       <FootStripBox>
         <p>A second offset is not touched: it follows its first.</p>
         <Caution>Move clear before every index.</Caution>

@@ -5,9 +5,10 @@ import type { StepKind } from "../../core/plan/index.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { type OnTool, useClaim } from "../offline/useClaim.ts";
-import { NothingYet, StageFrame, StageMain } from "../shell/StageFrame.tsx";
+import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { useRevalidate } from "../shell/useRevalidate.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
+import { EmptyPage } from "../ui/EmptyState.tsx";
 import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
@@ -30,7 +31,7 @@ export function TouchPage(loaded: LoadedSetup) {
   const onTool = useClaim(loaded.setupId, stands?.offset, loaded.mayEnter, claims);
   useTouchKeys(loaded.setup, step);
   useNews(step && `${step.offset} ${step.kind}`);
-  if (!step) return <NothingYet>This setup has no tools yet, so there is nothing to touch off.</NothingYet>;
+  if (!step) return <EmptyPage>This setup has no tools yet, so there is nothing to touch off.</EmptyPage>;
   return (
     <StageFrame>
       <PlanRail

@@ -10,8 +10,8 @@ import {
   workshopFields,
 } from "../../core/workshop/index.ts";
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
-import { Field, LengthField, Pick } from "../prepare/Field.tsx";
 import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
+import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";

@@ -2,6 +2,7 @@ import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { EmptyList } from "../ui/EmptyState.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { AnswerNote } from "./Answer.tsx";
 
@@ -33,7 +34,7 @@ export function List({
   readonly open: string | undefined;
   readonly empty: string;
 }) {
-  if (entries.length === 0) return <Empty>{empty}</Empty>;
+  if (entries.length === 0) return <EmptyList>{empty}</EmptyList>;
   return (
     <Rows>
       {entries.map(({ id, name, words, retired, warning }) => (
@@ -52,11 +53,6 @@ export function List({
   );
 }
 
-const Empty = styled.p`
-  align-self: start;
-  padding: 24px;
-  background: ${color("sheet")};
-`;
 const Rows = styled.ul`
   display: grid;
   align-content: start;

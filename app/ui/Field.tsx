@@ -3,8 +3,8 @@ import { css, styled } from "styled-components";
 import { readLength, type Unit } from "../../core/units/index.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { useEarly } from "../shell/useEarly.ts";
-import { fieldBox } from "../ui/fieldBox.ts";
-import { color, size } from "../ui/tokens.ts";
+import { fieldBox } from "./fieldBox.ts";
+import { color, size } from "./tokens.ts";
 
 interface FieldProps {
   readonly name: string;
