@@ -1,5 +1,6 @@
 import { memo, useId } from "react";
 import { styled } from "styled-components";
+import type { Axis } from "../../core/machine/index.ts";
 import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
@@ -8,7 +9,7 @@ import { SHEET, type SheetPoint, scaleText, svgPath, toSheet, type View } from "
 interface TouchDrawingProps {
   readonly scene: TouchScene;
   readonly view: View;
-  readonly axis: "x" | "y" | "z";
+  readonly axis: Axis;
   /** What the readout calls the way away from the chuck, and across it: `Z plus`, `Y plus`. */
   readonly along: string;
   /** Name of the face at Z0: the finished face, or a datum of the machine. */

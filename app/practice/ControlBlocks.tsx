@@ -7,12 +7,13 @@ import {
   type LatheAxis,
   lastDigit,
   offsetNumber,
+  type PerAxis,
   toControl,
   workToControl,
 } from "../../core/machine/index.ts";
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
-import { activeTool, observe, type PerAxis } from "../../sim/lathe/index.ts";
+import { activeTool, observe } from "../../sim/lathe/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
 import { BenchField, BenchRefusal, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";

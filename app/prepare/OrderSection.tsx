@@ -1,7 +1,7 @@
 import { ArrowDown, ArrowUp, Link2Off } from "lucide-react";
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
+import { AXIS_NAME, isAxis, toolNumber } from "../../core/machine/index.ts";
 import { brokenNeeds, indexingOf, type PlanStep, planSetup, secondsOf } from "../../core/plan/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
@@ -133,6 +133,7 @@ const minutes = (seconds: number) => Math.max(1, Math.round(seconds / 60));
 function stepName({ machine, tools }: PrepareProps["setup"], { offset, kind }: PlanStep): string {
   const tool = tools.find((one) => one.offset === offset);
   const name = tool ? `${toolNumber(machine, offset)} ${tool.tool.description}` : "";
+  if (isAxis(kind)) return `${AXIS_NAME[kind]} of ${name}`;
   switch (kind) {
     case "work":
       return `Work offset with ${name}`;
@@ -146,15 +147,11 @@ function stepName({ machine, tools }: PrepareProps["setup"], { offset, kind }: P
       return `Radius and tip of ${name}`;
     case "second":
       return `Second offset of ${name}`;
-    case "x":
-    case "y":
-    case "z":
-      return `${AXIS_NAME[kind]} of ${name}`;
   }
 }
 
 function howWords({ way, kind, gauge, station }: PlanStep): string {
-  const how = way === "look" ? "" : wayName(way, kind === "x" || kind === "y" ? kind : "z").toLowerCase();
+  const how = way === "look" ? "" : wayName(way, isAxis(kind) ? kind : "z").toLowerCase();
   return [station && `station ${station}`, how, gauge !== "none" && gauge !== "paper" && gauge !== "setter" && gauge]
     .filter(Boolean)
     .join(", ");

@@ -1,6 +1,7 @@
 import { Check, CircleDashed } from "lucide-react";
 import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
+import { AXIS_NAME, perAxis } from "../../core/machine/index.ts";
 import type { StepKind } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 import type { Person } from "../../server/people/person.server.ts";
@@ -13,9 +14,7 @@ import { ageOf } from "./age.ts";
 import { SearchForm } from "./SearchForm.tsx";
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
-  x: "X of",
-  y: "Y of",
-  z: "Z of",
+  ...perAxis((axis) => `${AXIS_NAME[axis]} of`),
   nose: "nose radius and tip orientation of",
   second: "second offset",
   work: "work offset with",

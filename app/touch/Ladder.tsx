@@ -9,6 +9,7 @@ import {
   offsetNumber,
   toControl,
   toolNumber,
+  wearField,
   workInZone,
 } from "../../core/machine/index.ts";
 import { DEED_WORDS } from "../../core/offsets/index.ts";
@@ -75,7 +76,7 @@ export function Ladder(props: LadderProps) {
   const ladder = ladderOf(setup, tool, { axis, way, solveFor }, entry.reading, entry.hasEdited ? undefined : kept);
   const { rungs, keyed, found, closes } = ladder;
   const before = isWork ? setup.workHeld[setup.workOffset.name]?.[axis] : tool.control?.[axis];
-  const wear = isWork ? undefined : tool.control?.[WEAR[axis]];
+  const wear = isWork ? undefined : tool.control?.[wearField(axis)];
   const title = isWork
     ? `${setup.workOffset.name} · ${name}, with ${toolNumber(machine, tool.offset)}`
     : `${toolNumber(machine, tool.offset)} · ${name} geometry`;
@@ -258,8 +259,6 @@ function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): str
   const question = SLIP_QUESTIONS[kind as keyof typeof SLIP_QUESTIONS] ?? kind;
   return settled === "corrected" ? `put right: ${question}` : `kept, although asked: ${question}`;
 }
-
-const WEAR = { x: "wearX", y: "wearY", z: "wearZ" } as const;
 
 /** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
 function nextIsZ({ setup, tool }: LadderProps): boolean {

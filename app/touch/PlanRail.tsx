@@ -3,7 +3,7 @@ import { useEffect, useRef } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import { toolNumber } from "../../core/machine/index.ts";
+import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
@@ -11,9 +11,7 @@ import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
-  x: "X",
-  y: "Y",
-  z: "Z",
+  ...AXIS_NAME,
   nose: "nose",
   second: "second offset",
   work: "work Z",
@@ -22,9 +20,7 @@ const STEP_NAME: Readonly<Record<StepKind, string>> = {
   length: "Part length",
 };
 const STEP_SPOKEN: Readonly<Record<StepKind, string>> = {
-  x: "X",
-  y: "Y",
-  z: "Z",
+  ...AXIS_NAME,
   nose: "nose radius and tip orientation",
   second: "second offset",
   work: "work offset Z with",

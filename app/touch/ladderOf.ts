@@ -5,6 +5,7 @@ import {
   type Axis,
   fromControl,
   lastDigitInCore,
+  perAxis,
   type Shown,
   workFromControl,
   workInZone,
@@ -134,11 +135,7 @@ function workKeyIn(
   return { ...shown, value, before, entry: { as: "overwrite", number: value } };
 }
 
-const UNKNOWN_SPACER: Readonly<Record<Axis, string>> = {
-  x: "spacer, twice",
-  y: "spacer, once",
-  z: "spacer, once",
-};
+const UNKNOWN_SPACER = perAxis((axis) => (axis === "x" ? "spacer, twice" : "spacer, once"));
 
 /** Every line of the sum; a line whose number is not known yet, or is refused, has no value. */
 function rungsOf(

@@ -1,23 +1,22 @@
+import { type Axis, TABLE_AXES } from "../machine/index.ts";
 /** What a change of the table was: a value entered, an amount added, a row copied, wear cleared, taken over, corrected by measuring. */
 export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over", "corrected"] as const;
 export type TableDeed = (typeof TABLE_DEEDS)[number];
 
 /** Columns of a tool's row in a control's table. */
-export const TABLE_COLUMNS = [
-  "geometry.x",
-  "wear.x",
-  "geometry.z",
-  "wear.z",
-  "geometry.y",
-  "wear.y",
+export type TableColumn = `geometry.${Axis}` | `wear.${Axis}` | "noseRadius" | "orientation";
+export const TABLE_COLUMNS: readonly TableColumn[] = [
+  ...TABLE_AXES.flatMap((axis) => [`geometry.${axis}`, `wear.${axis}`] as const),
   "noseRadius",
   "orientation",
-] as const;
-export type TableColumn = (typeof TABLE_COLUMNS)[number];
+];
 
 /** All columns that anything can be keyed into, a work offset's among them. */
-export const GRID_COLUMNS = [...TABLE_COLUMNS, "work.x", "work.z", "work.y"] as const;
-export type GridColumn = (typeof GRID_COLUMNS)[number];
+export type GridColumn = TableColumn | `work.${Axis}`;
+export const GRID_COLUMNS: readonly GridColumn[] = [
+  ...TABLE_COLUMNS,
+  ...TABLE_AXES.map((axis) => `work.${axis}` as const),
+];
 
 /** How a work offset came about without a touch. */
 export const WORK_MEANS = ["entered", "datum-distance", "next-operation", "shift"] as const;

@@ -3,6 +3,8 @@ import {
   type Axis,
   type LatheAxis,
   type MachineProfile,
+  type PerAxis,
+  perAxis,
   type School,
   stationOf,
   workInZone,
@@ -51,22 +53,19 @@ export type Recorded<Kind extends EntryKind> = Payload<Kind> & Source;
 /** A dimension as it was measured on one part. An interface: worked out once, and not where each page searches the list. */
 interface MeasuredFeatureRecord extends Recorded<"feature-measured"> {}
 
-export interface ToolView {
+export interface ToolView extends PerAxis<TouchRecord | undefined> {
   readonly offset: string;
   /** Where it stands now. */
   readonly station: string;
   readonly zone: Zone;
   readonly tool: Tool;
-  readonly tolerance: Readonly<Record<Axis, number>>;
+  readonly tolerance: PerAxis<number>;
   /** The row that the control is believed to hold now, cell by cell; a cell that is not known is absent. */
   readonly control: ControlRow | undefined;
   /** The active work offset in the frame of this tool's zone; an axis that is not known is undefined, which is not 0. */
-  readonly work: Readonly<Record<Axis, number | undefined>>;
-  readonly way: Readonly<Record<Axis, TouchWay>>;
-  readonly choice: Readonly<Record<Axis, EdgeChoice>>;
-  readonly x: TouchRecord | undefined;
-  readonly y: TouchRecord | undefined;
-  readonly z: TouchRecord | undefined;
+  readonly work: PerAxis<number | undefined>;
+  readonly way: PerAxis<TouchWay>;
+  readonly choice: PerAxis<EdgeChoice>;
   readonly nose: NoseRecord | undefined;
   /** Wear put in on purpose for the first cut, to be measured away. */
   readonly safetyWear: Recorded<"safety-wear-set"> | undefined;
@@ -295,11 +294,10 @@ function workOf(
   work: Readonly<Record<Axis, number | undefined>>,
   zone: Zone,
 ): ToolView["work"] {
-  const of = (axis: Axis) => {
+  return perAxis((axis) => {
     const value = work[axis];
     return value === undefined ? undefined : workInZone(machine, axis, value, zone);
-  };
-  return { x: of("x"), y: of("y"), z: of("z") };
+  });
 }
 
 /** What every tool of a setup is viewed with. */
@@ -323,7 +321,8 @@ function toleranceOf(
       .map(({ lower, upper }) => (upper - lower) / 2);
     return bands.length > 0 ? Math.min(...bands) : given[axis];
   };
-  return { x: band("x"), y: band("x"), z: band("z") };
+  // Across the spindle a tool is held to what it is held to on the diameter.
+  return perAxis((axis) => band(axis === "z" ? "z" : "x"));
 }
 
 function viewTool(state: SetupState, offset: string, known: Known): ToolView {
@@ -349,8 +348,8 @@ function viewTool(state: SetupState, offset: string, known: Known): ToolView {
     tolerance: toleranceOf(tolerance, features, offset),
     control: heldRow(state, machine, offset, zone, known.table, known.held),
     work: workOf(machine, numbers.work, zone),
-    way: { x: way("x"), y: way("y"), z: way("z") },
-    choice: { x: choice("x"), y: choice("y"), z: choice("z") },
+    way: perAxis(way),
+    choice: perAxis(choice),
     ...touchesOf(numbers, offset),
     nose: noseOf(state, offset),
     wear: wearOf(state, offset),
@@ -404,7 +403,7 @@ function frontOf(state: SetupState): SetupView["front"] {
 
 function touchesOf(numbers: StandingNumbers, offset: string) {
   const record = numbers.touches[offset];
-  return { x: record?.x, y: record?.y, z: record?.z };
+  return perAxis((axis) => record?.[axis]);
 }
 
 /** Radius and orientation as accepted or given by a second offset's making, with what was changed by hand since. */

@@ -1,5 +1,5 @@
 import type { Axis } from "./axis.ts";
-import { AXIS_NAME } from "./axis.ts";
+import { AXIS_NAME, type AxisWay } from "./axis.ts";
 import { readoutSense } from "./controlBoundary.ts";
 import type { MachineProfile } from "./machineProfile.ts";
 import type { Zone } from "./zone.ts";
@@ -19,7 +19,7 @@ export interface Direction {
  * @example a moving headstock with motionSign −1: away from the chuck is `Z minus`
  */
 export function directionOf(
-  machine: Pick<MachineProfile, "xPlus" | "xMinus" | "yPlus" | "yMinus" | "zPlus" | "zMinus">,
+  machine: Pick<MachineProfile, AxisWay>,
   zone: Pick<Zone, "motionSign" | "directions">,
   axis: Axis,
   towards: 1 | -1,

@@ -1,6 +1,7 @@
 import type { FromSchema } from "json-schema-to-ts";
 import { convertLength } from "../units/index.ts";
 import type { Axis } from "./axis.ts";
+import { axisWays, LATHE_AXES, perAxisSchema } from "./axis.ts";
 import { stationSchema, zoneSchema } from "./zone.ts";
 
 /** The two numberings of tip orientation that controls use; see `core/tool/tipOrientation.ts`. */
@@ -17,13 +18,7 @@ export const SCHOOLS = [
 ] as const;
 export type School = (typeof SCHOOLS)[number];
 
-const perAxis = <const Value>(value: Value) =>
-  ({
-    type: "object",
-    required: ["x", "z"],
-    additionalProperties: false,
-    properties: { x: value, y: value, z: value },
-  }) as const;
+const eachAxis = <const Value>(value: Value) => perAxisSchema(value, LATHE_AXES);
 const words = { type: "string", minLength: 1, maxLength: 60 } as const;
 const length = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
 const range = { type: "array", minItems: 2, maxItems: 2, items: { type: "number" } } as const;
@@ -61,34 +56,24 @@ export const machineProfileSchema = {
     name: { type: "string", minLength: 1, maxLength: 80 },
     kind: { type: "string", enum: ["turret-lathe", "quick-change-lathe", "swiss-type"] },
     units: { type: "string", enum: ["mm", "in"] },
-    resolution: perAxis({ type: "number", exclusiveMinimum: 0 }),
+    resolution: eachAxis({ type: "number", exclusiveMinimum: 0 }),
     /** Whether the control shows and stores X as a diameter or as a radius. */
     xShown: { type: "string", enum: ["diameter", "radius"] },
     /** Sign with which the control stores tool geometry and wear. */
-    storedSign: perAxis({ type: "integer", enum: [1, -1] }),
+    storedSign: eachAxis({ type: "integer", enum: [1, -1] }),
     /** What the measuring function takes: the cell's new content, an amount to add, or the touched dimension. */
     measuring: { type: "string", enum: ["overwrite", "add", "touched-dimension"] },
     numbering: { type: "string", enum: CONTROL_NUMBERINGS },
     school: { type: "string", enum: SCHOOLS },
     dialect: { type: "string", enum: ["gcode-l", "gcode-n"] },
-    travel: {
-      type: "object",
-      required: ["x", "z"],
-      additionalProperties: false,
-      properties: { x: range, y: range, z: range },
-    },
-    jogStep: perAxis({ type: "number", exclusiveMinimum: 0 }),
+    travel: eachAxis(range),
+    jogStep: eachAxis({ type: "number", exclusiveMinimum: 0 }),
     /** One standard deviation of coming back to a position, backlash included, on the diameter for X. */
-    repeatability: perAxis({ type: "number", exclusiveMinimum: 0 }),
+    repeatability: eachAxis({ type: "number", exclusiveMinimum: 0 }),
     /** Degrees by which a part is usually warmer than the gauge when it is measured beside this machine. */
     partWarmth: { type: "number", minimum: 0, maximum: 60 },
     /** Where plus leads for the person in front of this machine, in words for the back-off line. */
-    xPlus: words,
-    zPlus: words,
-    xMinus: words,
-    zMinus: words,
-    yPlus: words,
-    yMinus: words,
+    ...axisWays(words),
     /** Digits with which this control writes an offset number: 2 makes `T01`. */
     offsetDigits: { type: "integer", minimum: 1, maximum: 3 },
     /** True where tools can be moved across the spindle axis. */

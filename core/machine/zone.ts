@@ -1,15 +1,12 @@
 import type { FromSchema } from "json-schema-to-ts";
+import { axisWays, perAxisSchema } from "./axis.ts";
 
 /** Where tools sit, named as the people at the machine say it. */
 export const ZONE_KINDS = ["turret", "post", "gang", "cross", "sub-side", "back", "arm"] as const;
 
 const name = { type: "string", minLength: 1, maxLength: 80 } as const;
 const sign = { type: "integer", enum: [1, -1] } as const;
-const signs = {
-  type: "object",
-  additionalProperties: false,
-  properties: { x: sign, y: sign, z: sign },
-} as const;
+const signs = perAxisSchema(sign, []);
 const words = { type: "string", minLength: 1, maxLength: 60 } as const;
 
 /**
@@ -38,7 +35,7 @@ export const zoneSchema = {
     directions: {
       type: "object",
       additionalProperties: false,
-      properties: { xPlus: words, xMinus: words, yPlus: words, yMinus: words, zPlus: words, zMinus: words },
+      properties: axisWays(words),
     },
     /** What is peculiar while this zone is active: handwheel axes that change their meaning, an index rule. */
     note: { type: "string", maxLength: 240 },

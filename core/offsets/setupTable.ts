@@ -1,5 +1,15 @@
 import { type SetupView, type ToolView, wearBegan } from "../ledger/index.ts";
-import { AXES, type Axis, fromControl, lastDigit, type Shown, toControl } from "../machine/index.ts";
+import {
+  AXES,
+  type Axis,
+  fromControl,
+  isLatheAxis,
+  lastDigit,
+  perAxis,
+  type Shown,
+  toControl,
+  wearField,
+} from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { axesOf, radiusInInches, toolSize } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
@@ -69,14 +79,12 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
     return {
       tool,
       axes: axesOf(tool.tool, { machine }),
-      x: cell("x"),
-      y: cell("y"),
-      z: cell("z"),
-      closes: { x: closes("x"), y: closes("y"), z: closes("z") },
-      before: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
-      wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
-      safetyWear: { x: stored("x", safetyWear?.x), y: undefined, z: stored("z", safetyWear?.z) },
-      wearWanted: { x: wearWanted("x"), y: wearWanted("y"), z: wearWanted("z") },
+      ...perAxis(cell),
+      closes: perAxis(closes),
+      before: perAxis((axis) => stored(axis, control?.[axis])),
+      wear: perAxis((axis) => stored(axis, control?.[wearField(axis)])),
+      safetyWear: perAxis((axis) => (isLatheAxis(axis) ? stored(axis, safetyWear?.[axis]) : undefined)),
+      wearWanted: perAxis(wearWanted),
       noseRadius: {
         before: control?.noseRadius === undefined ? undefined : radiusForControl(setup, control.noseRadius),
         value: nose && radiusForControl(setup, nose.noseRadius),
@@ -94,7 +102,7 @@ export function wearInCore(tool: ToolView, axis: Axis): number | undefined {
   const { safetyWear } = tool;
   const [byHand, began] = [tool.wear[axis], wearBegan(tool[axis])];
   if (byHand && byHand.seq > Math.max(began ?? 0, safetyWear?.seq ?? 0)) return byHand.value;
-  if (safetyWear && axis !== "y" && (safetyWear[axis] !== 0 || began !== undefined)) return safetyWear[axis];
+  if (safetyWear && isLatheAxis(axis) && (safetyWear[axis] !== 0 || began !== undefined)) return safetyWear[axis];
   return began === undefined ? undefined : 0;
 }
 
@@ -118,14 +126,14 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
     millimetres === undefined ? undefined : workForControl(machine, axis, millimetres);
   const heldIn = (name: string): WorkRow["held"] => {
     const held = workHeld[name];
-    return { x: value("x", held?.x), y: value("y", held?.y), z: value("z", held?.z) };
+    return perAxis((axis) => value(axis, held?.[axis]));
   };
   const active: WorkRow = {
     held: heldIn(workOffset.name),
     name: workOffset.name,
     isActive: true,
-    isNew: { x: isNew("x"), y: isNew("y"), z: isNew("z") },
-    values: { x: value("x", workOffset.x), y: value("y", workOffset.y), z: value("z", workOffset.z) },
+    isNew: perAxis(isNew),
+    values: perAxis((axis) => value(axis, workOffset[axis])),
   };
   /** Said in this setup and not what the control is believed to hold. */
   const isOther = (name: string, axis: Axis) => {
@@ -144,8 +152,8 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
         name,
         isActive: false,
         held: heldIn(name),
-        values: { x: value("x", set.x?.value), y: value("y", set.y?.value), z: value("z", set.z?.value) },
-        isNew: { x: isOther(name, "x"), y: isOther(name, "y"), z: isOther(name, "z") },
+        values: perAxis((axis) => value(axis, set[axis]?.value)),
+        isNew: perAxis((axis) => isOther(name, axis)),
       };
     }),
   ];

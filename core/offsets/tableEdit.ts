@@ -1,5 +1,15 @@
 import type { Payload, SetupView, TableColumn, TableDeed, ToolView } from "../ledger/index.ts";
-import { type Axis, fromControl, lastDigit, shownAs, toControl, toolNumber } from "../machine/index.ts";
+import {
+  AXES,
+  type Axis,
+  fromControl,
+  lastDigit,
+  shownAs,
+  TABLE_AXES,
+  toControl,
+  toolNumber,
+  wearField,
+} from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { axesOf } from "../tool/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
@@ -15,16 +25,16 @@ const no = (code: EditRefusal["code"], message: string) => refused<EditRefusal>(
 /** Columns that a tool's row has on this machine, geometry beside its wear. */
 export function columnsOf(setup: SetupView, { tool }: Pick<ToolView, "tool">): readonly TableColumn[] {
   const axes = axesOf(tool, { machine: setup.machine });
-  const columns = (["x", "z", "y"] as const)
-    .filter((axis) => axes.includes(axis))
-    .flatMap((axis) => [`geometry.${axis}`, `wear.${axis}`] as const);
+  const columns = TABLE_AXES.filter((axis) => axes.includes(axis)).flatMap(
+    (axis) => [`geometry.${axis}`, `wear.${axis}`] as const,
+  );
   return [...columns, "noseRadius", "orientation"];
 }
 
 /** The axis that a column is about; undefined for radius and orientation. */
 export function axisOf(column: string): Axis | undefined {
   const axis = column.split(".")[1];
-  return axis === "x" || axis === "y" || axis === "z" ? axis : undefined;
+  return AXES.find((one) => one === axis);
 }
 
 /**
@@ -39,7 +49,7 @@ export function standingCell(tool: ToolView, column: TableColumn): number | unde
   if (!axis) return undefined;
   const touch = tool[axis];
   if (column.startsWith("geometry.")) return touch?.exact ?? control?.[axis];
-  return wearInCore(tool, axis) ?? (axis === "x" ? control?.wearX : axis === "z" ? control?.wearZ : control?.wearY);
+  return wearInCore(tool, axis) ?? control?.[wearField(axis)];
 }
 
 /**

@@ -8,7 +8,7 @@ import {
   type ToolView,
   wearBegan,
 } from "../ledger/index.ts";
-import { AXIS_NAME, type Axis, lastDigit, offsetNumber, toControl, zoneOf } from "../machine/index.ts";
+import { AXIS_NAME, type Axis, isLatheAxis, lastDigit, offsetNumber, toControl, zoneOf } from "../machine/index.ts";
 import { type TouchWay, wayOf } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import type { KeyIn } from "./keyIn.ts";
@@ -182,7 +182,7 @@ function wearSource(tool: ToolView, axis: Axis, wanted: number | undefined): Gri
   const [byHand, touch] = [tool.wear[axis], tool[axis]];
   if (byHand && byHand.seq > Math.max(wearBegan(touch) ?? 0, safetyWear?.seq ?? 0))
     return { ...byHand, words: byHand.value === 0 ? "wear cleared" : "wear entered by hand", canUndo: true };
-  if (safetyWear && axis !== "y" && safetyWear[axis] !== 0)
+  if (safetyWear && isLatheAxis(axis) && safetyWear[axis] !== 0)
     return { ...safetyWear, words: "safety wear for the first cut", canUndo: true };
   return touch && { ...touch, words: "starts at 0 with the touch", canUndo: false };
 }

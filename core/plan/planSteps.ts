@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { callOf, toolNumber, zoneOf } from "../machine/index.ts";
+import { callOf, isAxis, toolNumber, zoneOf } from "../machine/index.ts";
 import { entersBore, type Gauge, type TouchWay, wayOf } from "../tool/index.ts";
 import { facingTool } from "./gates.ts";
 import type { Step, StepKind } from "./step.ts";
@@ -72,8 +72,6 @@ export function planSteps(setup: SetupView, steps: readonly Step[]): readonly Pl
   });
 }
 
-const isAxis = (kind: StepKind): kind is "x" | "y" | "z" => kind === "x" || kind === "y" || kind === "z";
-
 function placeOf({ machine }: SetupView, tool: ToolView | undefined, step: Step) {
   const zone = tool?.zone ?? machine.zones?.find(({ id }) => id === step.zone) ?? zoneOf(machine, "");
   const inZone = machine.stations?.filter((one) => one.zone === zone.id) ?? [];
@@ -92,7 +90,7 @@ function placeOf({ machine }: SetupView, tool: ToolView | undefined, step: Step)
 /** What is in the hand for a touch. */
 function gaugeOf(tool: ToolView | undefined, kind: StepKind, way: TouchWay | "look"): Gauge {
   if (way === "look") return kind === "length" ? "micrometer" : kind === "hole" ? "bore gauge" : "none";
-  return tool ? wayOf(way).gauge(kind === "x" || kind === "y" ? kind : "z", tool.tool) : "none";
+  return tool ? wayOf(way).gauge(isAxis(kind) ? kind : "z", tool.tool) : "none";
 }
 
 function needsOf(setup: SetupView, tool: ToolView | undefined, step: Step, steps: readonly Step[]): readonly Need[] {

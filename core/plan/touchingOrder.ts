@@ -1,4 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import { isAxis } from "../machine/index.ts";
 import { axesOf, entersBore, familyOf, wayOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
 import { faceIsMade, facingTool, gateOf, teacherWithSetter } from "./gates.ts";
@@ -100,12 +101,10 @@ function toolStep(setup: SetupView, tool: ToolView, kind: StepKind): Step {
 }
 
 function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
+  if (isAxis(kind)) return tool[kind] !== undefined;
   switch (kind) {
-    case "x":
-    case "y":
-    case "z":
     case "nose":
-      return tool[kind] !== undefined;
+      return tool.nose !== undefined;
     case "work":
       return setup.taught.z !== undefined || (setup.school === "master-tool" && tool.z !== undefined);
     case "second":

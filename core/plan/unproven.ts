@@ -5,9 +5,7 @@ import { proofState } from "../proof/index.ts";
 import { touchingOrder } from "./touchingOrder.ts";
 
 const STEP = {
-  x: "X",
-  y: "Y",
-  z: "Z",
+  ...AXIS_NAME,
   nose: "radius and orientation",
   second: "second offset",
   work: "work offset with",

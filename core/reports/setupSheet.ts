@@ -1,5 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber } from "../machine/index.ts";
+import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber, perAxis } from "../machine/index.ts";
 import { setupTable, workRows } from "../offsets/index.ts";
 import { toolSize, wayOf } from "../tool/index.ts";
 import { convertLength, formatLength } from "../units/index.ts";
@@ -43,11 +43,6 @@ export function setupSheet(setup: SetupView): SetupSheet {
   const rows = setupTable(setup);
   const write = (value: number | undefined, axis: Axis) =>
     value === undefined ? "" : formatLength(value, lastDigit(machine, axis));
-  const perAxis = (value: (axis: Axis) => string): Readonly<Record<Axis, string>> => ({
-    x: value("x"),
-    y: value("y"),
-    z: value("z"),
-  });
   const sheetTools = rows.map((row): SheetTool => {
     const { tool } = row;
     const radius = row.noseRadius.value ?? row.noseRadius.before;

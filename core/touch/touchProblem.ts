@@ -20,17 +20,12 @@ export type SolveFor = "geometry" | "work";
 /** The surface that a touch is made on, for its size in millimetres. */
 export function surfaceOf({ tool, zone }: ToolView, touch: TouchFacts, size: number): Surface {
   const { stand } = wholeChoice(tool, touch.axis, touch.choice);
-  switch (touch.axis) {
-    case "x":
-      if (wayOf(touch.way).against === "centre") return { kind: "centre" };
-      return { kind: familyOf(tool) === "bore" ? "bore" : "outside", diameter: size, across: zone.from === "minus" };
-    case "y":
-      return wayOf(touch.way).against === "centre"
-        ? { kind: "centre" }
-        : { kind: "bar-side", diameter: size, stand: stand === "minus" ? "minus" : "plus" };
-    case "z":
-      return { kind: "face", z: size, stand: stand === "behind" ? "behind" : "front" };
-  }
+  if (touch.axis === "z") return { kind: "face", z: size, stand: stand === "behind" ? "behind" : "front" };
+  if (wayOf(touch.way).against === "centre") return { kind: "centre" };
+  if (touch.axis === "x")
+    return { kind: familyOf(tool) === "bore" ? "bore" : "outside", diameter: size, across: zone.from === "minus" };
+  // Any other axis leads across the bar, past its side.
+  return { kind: "bar-side", diameter: size, stand: stand === "minus" ? "minus" : "plus" };
 }
 
 /**

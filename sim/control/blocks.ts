@@ -1,3 +1,4 @@
+import type { PerAxis } from "../../core/machine/index.ts";
 import { withoutComments } from "../../core/program/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
 
@@ -6,7 +7,7 @@ export interface OffsetBlock {
   readonly text: string;
   readonly motion: "rapid" | "feed" | "home" | undefined;
   /** Programmed coordinates, or machine coordinates after G53. */
-  readonly to: { readonly x?: number; readonly y?: number; readonly z?: number };
+  readonly to: Partial<PerAxis<number>>;
   readonly isMachine: boolean;
   readonly units: "mm" | "in" | undefined;
   readonly feedPer: "revolution" | "minute" | undefined;

@@ -5,6 +5,8 @@ import {
   fromControl,
   lastDigit,
   mainZone,
+  type PerAxis,
+  perAxis,
   shownAs,
   toControl,
   workFromControl,
@@ -13,7 +15,7 @@ import {
 } from "../../core/machine/index.ts";
 import type { AxisWords } from "../../core/offsets/index.ts";
 import { formatLength, roundToResolution } from "../../core/units/index.ts";
-import { type PerAxis, perAxis, type StoredRow, ZERO } from "../lathe/config.ts";
+import { type StoredRow, ZERO } from "../lathe/config.ts";
 import type { LatheEvent } from "../lathe/events.ts";
 import { activeTool, type LatheState } from "../lathe/state.ts";
 

@@ -111,7 +111,7 @@ export function setupNow({ exercise, lathe, places }: Bench): SetupView {
     Object.keys(places).length === 0
       ? setup.tools
       : setup.tools.map((tool) => ({ ...tool, station: places[tool.offset] ?? tool.station }));
-  return withWorkOffset({ ...setup, tools }, { name: lathe.activeWork, x: work.x, y: work.y, z: work.z });
+  return withWorkOffset({ ...setup, tools }, { name: lathe.activeWork, ...work });
 }
 
 function moveTool(bench: Bench, offset: string, to: string): BenchStep {

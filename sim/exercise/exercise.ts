@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { latheAxisSchema, machineProfileSchema, SCHOOLS } from "../../core/machine/index.ts";
+import { latheAxisSchema, machineProfileSchema, perAxis, SCHOOLS } from "../../core/machine/index.ts";
 import { EDGES, SPACER_KINDS, TOUCH_WAYS, toolSchema } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
 import { HOLDERS } from "../lathe/index.ts";
@@ -24,9 +24,7 @@ const object = <const Required extends readonly string[], const Properties>(
 
 /** A row of the control as it stands at the start: what is left from the last job. */
 const row = object(["x", "z"], {
-  x: length,
-  z: length,
-  y: length,
+  ...perAxis(() => length),
   wearX: length,
   wearZ: length,
   noseRadius: { type: "number", minimum: 0, maximum: 50 },

@@ -1,4 +1,4 @@
-import { type Axis, mainZone, toControl, zoneOf } from "../../core/machine/index.ts";
+import { type Axis, isLatheAxis, mainZone, perAxis, toControl, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
 import { createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER, type StoredRow } from "../lathe/index.ts";
@@ -50,6 +50,7 @@ export function openBench(exercise: Exercise, seed: number): Bench {
       holder,
       isLoose: told.isLoose === true,
       at: {
+        ...perAxis(stands),
         x: stands("x") + byX + moved.x + 2 * besideCentre.x - side * 2 * back("x"),
         y: stands("y") + besideCentre.y,
         z: stands("z") + byZ + moved.z + (zone.works === "main" ? faceMoved : 0) - back("z"),
@@ -81,15 +82,17 @@ export function openBench(exercise: Exercise, seed: number): Bench {
 }
 
 /** Rows of second offsets, as this control stores them. */
+const LATHE_WEAR = { x: "wearX", z: "wearZ" } as const;
+
 function secondRows(exercise: Exercise): Readonly<Record<string, StoredRow>> {
   const setup = setupOf(exercise);
   return Object.fromEntries(
-    (exercise.rows ?? []).map(({ offset, x, y = 0, z, wearX = 0, wearZ = 0, noseRadius = 0, orientation = 0 }) => {
+    (exercise.rows ?? []).map(({ offset, noseRadius = 0, orientation = 0, ...row }) => {
       const goal = offsetGoals(exercise).find((one) => one.offset === offset);
       const zone = setup.tools.find((tool) => tool.offset === goal?.copyOf)?.zone ?? mainZone(setup.machine);
       const stored = (axis: Axis, value: number) => toControl(setup.machine, axis, value, "tool-offset", zone);
-      const geometry = { x: stored("x", x), y: stored("y", y), z: stored("z", z) };
-      const wear = { x: stored("x", wearX), y: 0, z: stored("z", wearZ) };
+      const geometry = perAxis((axis) => stored(axis, row[axis] ?? 0));
+      const wear = perAxis((axis) => (isLatheAxis(axis) ? stored(axis, row[LATHE_WEAR[axis]] ?? 0) : 0));
       return [offset, { geometry, wear, noseRadius, orientation }];
     }),
   );

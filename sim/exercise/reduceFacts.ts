@@ -1,7 +1,7 @@
-import type { Axis, LatheAxis } from "../../core/machine/index.ts";
+import type { Axis, LatheAxis, PerAxis } from "../../core/machine/index.ts";
 import type { Meeting } from "../../core/tool/index.ts";
 import { feelOf } from "../lathe/felt.ts";
-import type { LatheEvent, PerAxis } from "../lathe/index.ts";
+import type { LatheEvent } from "../lathe/index.ts";
 import { endOf } from "../stock/stock.ts";
 import type { Bench, BenchAct } from "./bench.ts";
 

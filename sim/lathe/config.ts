@@ -1,8 +1,6 @@
-import type { Axis, MachineProfile } from "../../core/machine/index.ts";
+import type { MachineProfile } from "../../core/machine/index.ts";
+import { type PerAxis, perAxis } from "../../core/machine/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
-
-export type PerAxis<Value> = Readonly<Record<Axis, Value>>;
-export const perAxis = <Value>(of: (axis: Axis) => Value): PerAxis<Value> => ({ x: of("x"), y: of("y"), z: of("z") });
 
 /** How a holder comes back when it was off; see {@link REMOUNT_SCATTER}. */
 export const HOLDERS = [
@@ -83,4 +81,4 @@ export interface LatheConfig {
   readonly feedback: boolean;
 }
 
-export const ZERO: PerAxis<number> = { x: 0, y: 0, z: 0 };
+export const ZERO: PerAxis<number> = perAxis(() => 0);

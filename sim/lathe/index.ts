@@ -4,7 +4,6 @@ export {
   type LatheConfig,
   type LathePart,
   type LatheTool,
-  type PerAxis,
   REMOUNT_SCATTER,
   type StoredRow,
   ZERO,

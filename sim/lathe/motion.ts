@@ -1,5 +1,4 @@
-import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
-import { type PerAxis, perAxis } from "./config.ts";
+import { AXES, AXIS_NAME, type PerAxis, perAxis } from "../../core/machine/index.ts";
 import { crash, type LatheStep, stepWith } from "./crash.ts";
 import { felt, isOffInY } from "./felt.ts";
 import { type BodyMeeting, meet } from "./meeting.ts";

@@ -1,7 +1,6 @@
-import { type Axis, lastDigit, mainZone, toControl } from "../../core/machine/index.ts";
+import { type Axis, lastDigit, mainZone, type PerAxis, perAxis, toControl } from "../../core/machine/index.ts";
 import { roundToResolution } from "../../core/units/index.ts";
 import { believedPosition } from "../control/offsets.ts";
-import { type PerAxis, perAxis } from "./config.ts";
 import { type Feel, feelOf } from "./felt.ts";
 import { activeTool, type LatheState, truePosition } from "./state.ts";
 

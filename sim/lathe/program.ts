@@ -1,9 +1,9 @@
-import { AXES, AXIS_NAME, fromControl, mainZone, shownAs } from "../../core/machine/index.ts";
+import { AXES, AXIS_NAME, fromControl, mainZone, type PerAxis, perAxis, shownAs } from "../../core/machine/index.ts";
 import { convertLength } from "../../core/units/index.ts";
 import type { OffsetBlock } from "../control/blocks.ts";
 import { activeOffsets } from "../control/offsets.ts";
 import { rangeOn } from "../stock/profile.ts";
-import { type PerAxis, perAxis } from "./config.ts";
+import { ZERO } from "./config.ts";
 import { alarmed, type LatheStep, stepWith } from "./crash.ts";
 import { moveTo } from "./motion.ts";
 import { activeTool, holdingOfPart, IDLE, isGuarded, type LatheState, type RunningProgram, travelOf } from "./state.ts";
@@ -179,7 +179,7 @@ function along(state: LatheState, milliseconds: number): readonly [LatheStep, nu
   const done = { ...step.state, program: { ...step.state.program, target: undefined, seeksHome: false } };
   if (!seeksHome || done.alarm) return [{ ...step, state: done }, used];
   const { home } = state.config;
-  const homed: LatheState = { ...done, readout: home, slide: home, lost: { x: 0, y: 0, z: 0 }, isHomed: true };
+  const homed: LatheState = { ...done, readout: home, slide: home, lost: ZERO, isHomed: true };
   return [{ state: homed, events: [...step.events, { kind: "homed", message: "All axes stand at home." }] }, used];
 }
 

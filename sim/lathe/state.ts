@@ -1,4 +1,4 @@
-import { type Axis, mainZone, travelInZone, zoneOf } from "../../core/machine/index.ts";
+import { type Axis, mainZone, type PerAxis, perAxis, travelInZone, zoneOf } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import type { Body } from "../body/body.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
@@ -8,7 +8,7 @@ import { holdingProfile } from "../stock/holding.ts";
 import type { Profile } from "../stock/profile.ts";
 import { blankStock, type Stock } from "../stock/stock.ts";
 import type { Spacer } from "./commands.ts";
-import { type LatheConfig, type LathePart, type LatheTool, type PerAxis, type StoredRow, ZERO } from "./config.ts";
+import { type LatheConfig, type LathePart, type LatheTool, type StoredRow, ZERO } from "./config.ts";
 
 /** What runs in the control: blocks waiting, the one in motion, and where it leads. */
 export interface RunningProgram {
@@ -140,7 +140,7 @@ export function travelOf(
 
 /** Where the point that the outline is about truly is in its part's frame: X as a diameter, signed. */
 export function truePosition(slide: PerAxis<number>, { tool }: Pick<ActiveTool, "tool">): PerAxis<number> {
-  return { x: slide.x - tool.at.x, y: slide.y - tool.at.y, z: slide.z - tool.at.z };
+  return perAxis((axis) => slide[axis] - tool.at[axis]);
 }
 
 /** The same as a point of the drawing plane on the tool's own side: X as a true distance, plus away from the centre. */

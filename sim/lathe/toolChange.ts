@@ -59,7 +59,7 @@ function clearFor({ config, tools, readout }: LatheState, station: string): Lath
   const side = tool ? sideOf(tool.tool, zoneOf(machine, station)) : 1;
   const margin = machine.travelMargin ?? 1;
   const low = (travelInZone(machine, "x", zoneOf(machine, station))?.[0] ?? 0) + margin;
-  return { x: side === -1 ? low : home.x, y: readout.y, z: home.z };
+  return { ...readout, x: side === -1 ? low : home.x, z: home.z };
 }
 
 /** A turret swings its tools past the part: both the old tool and the new one must be clear of it. */

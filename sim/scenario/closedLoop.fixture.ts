@@ -4,6 +4,8 @@ import {
   type Axis,
   fromControl,
   lastDigitInCore,
+  type PerAxis,
+  perAxis,
   shownAs,
   stationOf,
   toControl,
@@ -25,7 +27,6 @@ import {
   type LatheState,
   type LatheStep,
   observe,
-  type PerAxis,
   truth,
   ZERO,
 } from "../lathe/index.ts";
@@ -83,6 +84,7 @@ function latheFor({ one, seed, geometry, work }: Loop): LatheState {
   const local = programmedFrom(one);
   const reckoned = (on: Axis) => work[on];
   const at = {
+    ...perAxis(() => 0),
     x: geometry.x + reckoned("x") + (axis === "x" ? 2 * side * local : 0),
     y: geometry.y + reckoned("y"),
     z: geometry.z + reckoned("z") + (axis === "z" ? local : 0),
@@ -101,21 +103,17 @@ function latheFor({ one, seed, geometry, work }: Loop): LatheState {
         isLoose: one.way === "slide",
       },
     ],
-    trueWork: { x: reckoned("x"), y: reckoned("y"), z: reckoned("z") },
+    trueWork: perAxis(reckoned),
     rows: {},
     // The control holds one number for all zones, counted as the main spindle's readout counts.
     work: {
-      G54: {
-        x: workInZone(one.machine, "x", work.x, one.zone),
-        y: workInZone(one.machine, "y", work.y, one.zone),
-        z: workInZone(one.machine, "z", work.z, one.zone),
-      },
+      G54: perAxis((axis) => workInZone(one.machine, axis, work[axis], one.zone)),
     },
     activeWork: "G54",
     backlash: ZERO,
     clampPull: 0,
     home: ZERO,
-    start: roundAll(one, { x: at.x + side * 2 * (BAR + 40), y: at.y, z: at.z + 200 }),
+    start: roundAll(one, { ...at, x: at.x + side * 2 * (BAR + 40), z: at.z + 200 }),
     feedback: true,
   };
   const lathe = perform(createLathe(config, seed), { do: "call", station: zone.id, offset: "1" }).state;
@@ -155,7 +153,7 @@ function roundAll({ machine }: Case, to: PerAxis<number>): PerAxis<number> {
     const digit = lastDigitInCore(machine, axis);
     return Math.round(to[axis] / digit) * digit;
   };
-  return { x: round("x"), y: round("y"), z: round("z") };
+  return perAxis(round);
 }
 
 /** Moves an axis so that the outline's point stands there in the part's frame (X as a true distance on its own side). */

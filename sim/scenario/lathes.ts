@@ -1,6 +1,7 @@
 import type { MachineProfile } from "../../core/machine/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
-import { type LatheConfig, ZERO } from "../lathe/index.ts";
+import { ZERO } from "../lathe/config.ts";
+import type { LatheConfig } from "../lathe/index.ts";
 
 const machine: MachineProfile = {
   id: "scenario",
@@ -62,9 +63,9 @@ const turret: LatheConfig = {
   machine,
   parts: { main: { diameter: 50, toFace: 0.6, stickOut: 70, chuckDiameter: 165 } },
   tools: [
-    { station: "1", offset: "1", tool: turn, at: { x: -340, y: 0, z: -400 }, holder: "plain-shank" },
-    { station: "5", offset: "5", tool: groove, at: { x: -330, y: 0, z: -405 }, holder: "plain-shank" },
-    { station: "8", offset: "8", tool: drill, at: { x: -300, y: 0, z: -350 }, holder: "collet" },
+    { station: "1", offset: "1", tool: turn, at: { ...ZERO, x: -340, z: -400 }, holder: "plain-shank" },
+    { station: "5", offset: "5", tool: groove, at: { ...ZERO, x: -330, z: -405 }, holder: "plain-shank" },
+    { station: "8", offset: "8", tool: drill, at: { ...ZERO, x: -300, z: -350 }, holder: "collet" },
   ],
   trueWork: ZERO,
   rows: {},
@@ -72,8 +73,8 @@ const turret: LatheConfig = {
   activeWork: "G54",
   backlash: ZERO,
   clampPull: 0,
-  home: { x: 10, y: 0, z: 3 },
-  start: { x: 10, y: 0, z: 3 },
+  home: { ...ZERO, x: 10, z: 3 },
+  start: { ...ZERO, x: 10, z: 3 },
   feedback: true,
 };
 
@@ -88,5 +89,5 @@ export const SCENARIO_LATHES: Readonly<Record<string, LatheConfig>> = {
   /** The same with drives that count steps and feel nothing, and a homing that they need. */
   "turret without feedback": { ...turret, feedback: false, machine: { ...machine, encoders: "incremental" } },
   /** The same with lost motion in its screws. */
-  "turret with backlash": { ...turret, backlash: { x: 0.02, y: 0, z: 0.03 } },
+  "turret with backlash": { ...turret, backlash: { ...ZERO, x: 0.02, z: 0.03 } },
 };

@@ -1,22 +1,26 @@
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import {
   type Axis,
+  isLatheAxis,
   type LatheAxis,
   lastDigitInCore,
   type MachineProfile,
   mainZone,
+  type PerAxis,
+  perAxis,
   toControl,
   travelInZone,
+  wearField,
 } from "../../core/machine/index.ts";
 import { farthest } from "../../core/outline/index.ts";
 import { contactTool, contactToProgrammed, familyOf, wholeChoice } from "../../core/tool/index.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
-import type { LatheConfig, LatheTool, PerAxis, StoredRow } from "../lathe/index.ts";
+import type { LatheConfig, LatheTool, StoredRow } from "../lathe/index.ts";
 import { ZERO } from "../lathe/index.ts";
 
 /** Honest scatter of a tool that stands where it stood: its insert was indexed since (docs/MATHEMATICS.md, Plausibility). */
-const INDEXED: PerAxis<number> = { x: 0.06, y: 0.01, z: 0.03 };
+const INDEXED: PerAxis<number> = { ...perAxis(() => 0.01), x: 0.06, z: 0.03 };
 /** The bar as delivered: this share of the oversize that it may have. */
 const SHARE_OF_OVERSIZE = 0.6;
 
@@ -51,7 +55,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
       return known + (view.work[axis] ?? 0) + fromOutline(view, axis);
     };
     const digit = (axis: Axis) => lastDigitInCore(machine, axis) / 10;
-    const place = { x: roundTo(at("x"), digit("x")), y: roundTo(at("y"), digit("y")), z: roundTo(at("z"), digit("z")) };
+    const place = perAxis((axis) => roundTo(at(axis), digit(axis)));
     const isLoose = view.way.z === "slide" || view.way.x === "slide";
     return {
       station: view.station,
@@ -63,8 +67,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
     };
   });
   // A lathe always holds some number: what is not known is 0 on the simulated one.
-  const { x = 0, y = 0, z = 0 } = setup.workOffset;
-  const work = { x, y, z };
+  const work = perAxis((axis) => setup.workOffset[axis] ?? 0);
   return {
     machine,
     parts: { main, ...(hasSub && { sub }) },
@@ -87,7 +90,7 @@ export function latheOfSetup(setup: SetupView, seed: number): LatheConfig {
 function clearOf(machine: MachineProfile): PerAxis<number> {
   const margin = machine.travelMargin ?? 1;
   const high = (axis: LatheAxis) => (travelInZone(machine, axis, mainZone(machine))?.[1] ?? 0) - margin;
-  return { x: high("x"), y: 0, z: high("z") };
+  return perAxis((axis) => (isLatheAxis(axis) ? high(axis) : 0));
 }
 
 /** Machine position with the tool on the part's zero, where nothing is known yet: by the travel, and longer tools farther out. */
@@ -120,8 +123,8 @@ function rowOf(view: ToolView, machine: MachineProfile): StoredRow {
   const { control, zone } = view;
   const stored = (axis: Axis, value: number | undefined) => toControl(machine, axis, value ?? 0, "tool-offset", zone);
   return {
-    geometry: { x: stored("x", control?.x), y: stored("y", control?.y), z: stored("z", control?.z) },
-    wear: { x: stored("x", control?.wearX), y: stored("y", control?.wearY), z: stored("z", control?.wearZ) },
+    geometry: perAxis((axis) => stored(axis, control?.[axis])),
+    wear: perAxis((axis) => stored(axis, control?.[wearField(axis)])),
     noseRadius: control?.noseRadius ?? 0,
     orientation: control?.orientation ?? 0,
   };

@@ -1,3 +1,5 @@
+import type { PerAxis } from "../../core/machine/index.ts";
+import { perAxis } from "../../core/machine/index.ts";
 import {
   createLathe,
   type LatheCommand,
@@ -5,7 +7,6 @@ import {
   type LatheEvent,
   type LatheState,
   observe,
-  type PerAxis,
   step,
 } from "../../sim/lathe/index.ts";
 
@@ -107,5 +108,5 @@ function shownInMillimetres(state: LatheState): PerAxis<number> {
   const { readout } = observe(state);
   const factor = MM_PER[state.config.machine.units];
   const round = (value: number) => Math.round(value * factor * 1e6) / 1e6;
-  return { x: round(readout.x), y: round(readout.y), z: round(readout.z) };
+  return perAxis((axis) => round(readout[axis]));
 }

@@ -147,6 +147,22 @@ const WAYS_OF_CHANGE: readonly WayOfChange[] = [
     },
   },
   {
+    name: "an axis, and its data",
+    most: 2,
+    whole: {
+      "core/machine/axis.ts": [
+        ['export const AXES = ["x", "y", "z"', ', "w"'],
+        ['AXIS_NAME: { readonly [Of in Axis]: Uppercase<Of> } = { x: "X", y: "Y", z: "Z"', ', w: "W"'],
+      ],
+      "core/machine/machineQuestions.ts": [
+        [
+          "AXIS_QUESTIONS: Readonly<Record<Axis, readonly MachineQuestion[]>> = {\n",
+          '  w: axisQuestions({ grows: "?", apart: "apart", together: "together", program: "?", longer: "?" }),\n',
+        ],
+      ],
+    },
+  },
+  {
     name: "a kind of goal",
     most: 3,
     whole: {

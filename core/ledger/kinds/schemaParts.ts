@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { axisSchema, SCHOOLS } from "../../machine/index.ts";
+import { AXES, axisSchema, perAxis, SCHOOLS, type WearField, wearField } from "../../machine/index.ts";
 import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
 import { GRID_COLUMNS } from "../payloadWords.ts";
 
@@ -91,15 +91,16 @@ export const path = { type: "integer", minimum: 1, maximum: 9 } as const;
 export const range = { type: ["array", "null"], minItems: 2, maxItems: 2, items: { type: "number" } } as const;
 export const line = { type: "integer", minimum: 1, maximum: 100_000_000 } as const;
 
+/** A length of each axis' wear. */
+const wearLengths = Object.fromEntries(AXES.map((axis) => [wearField(axis), lengthSchema])) as Readonly<
+  Record<WearField, typeof lengthSchema>
+>;
+
 /** One row of a control's table as it was read. What the file or the person did not say is absent: it is not known, not 0. */
 export const controlRow = {
   offset,
-  x: lengthSchema,
-  y: lengthSchema,
-  z: lengthSchema,
-  wearX: lengthSchema,
-  wearY: lengthSchema,
-  wearZ: lengthSchema,
+  ...perAxis(() => lengthSchema),
+  ...wearLengths,
   noseRadius: sizeSchema,
   orientation: { type: "integer", minimum: 0, maximum: 9 },
 } as const;

@@ -1,4 +1,4 @@
-import { machineProfileSchema } from "../../machine/index.ts";
+import { machineProfileSchema, perAxis } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
 import { freeText, lengthSchema, name, object, offset, stock } from "./schemaParts.ts";
@@ -14,9 +14,7 @@ export const schema = object(["job", "part", "operation", "program", "machine", 
   /** What the control holds in it; an axis that is not known is absent. */
   workOffset: object(["name"], {
     name: { type: "string", pattern: "^G5[4-9]$" },
-    x: lengthSchema,
-    y: lengthSchema,
-    z: lengthSchema,
+    ...perAxis(() => lengthSchema),
   }),
   /** Offset of the master tool where the machine's school has one. */
   master: offset,

@@ -1,3 +1,4 @@
+import { perAxis } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers } from "./kind.ts";
@@ -16,7 +17,7 @@ export const schema = object(["source", "name", "rows"], {
   work: {
     type: "array",
     maxItems: 60,
-    items: object(["name"], { name: workNameSchema, x: lengthSchema, y: lengthSchema, z: lengthSchema }),
+    items: object(["name"], { name: workNameSchema, ...perAxis(() => lengthSchema) }),
   },
 });
 
