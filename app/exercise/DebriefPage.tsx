@@ -69,37 +69,7 @@ export function DebriefPage({
                 : "Reached, with something to look at"
               : `Not reached yet: ${reached} of ${debrief.goals.length}`}
           </h1>
-          <Goals>
-            <thead>
-              <tr>
-                <th scope="col">Goal, {moment.bench.lathe.config.machine.units}</th>
-                <th scope="col">entered</th>
-                <th scope="col">true</th>
-                <th scope="col">off by</th>
-                <th scope="col">may be</th>
-              </tr>
-            </thead>
-            <tbody>
-              {debrief.goals.map((goal) => (
-                <tr key={goal.words}>
-                  <th scope="row">
-                    <Verdict $tone={goal.reached ? "clear" : "stop"}>
-                      {goal.reached ? (
-                        <Check size={18} aria-label="reached" />
-                      ) : (
-                        <X size={18} aria-label="not reached" />
-                      )}
-                    </Verdict>
-                    <span>{goal.words}</span>
-                  </th>
-                  <td>{goal.entered}</td>
-                  <td>{goal.truth}</td>
-                  <td data-wrong={!goal.reached}>{goal.miss}</td>
-                  <td>{goal.within}</td>
-                </tr>
-              ))}
-            </tbody>
-          </Goals>
+          <GoalTable goals={debrief.goals} units={moment.bench.lathe.config.machine.units} />
           <h2>What went wrong</h2>
           {debrief.slips.length === 0 ? (
             <p>Nothing. The numbers are where they belong, and the lathe is in one piece.</p>
@@ -149,27 +119,7 @@ export function DebriefPage({
               isCrash={moment.bench.lathe.alarm !== undefined}
             />
           </FailsAlone>
-          <Player>
-            <PlainButton
-              aria-label={replay.isPlaying ? "Pause" : "Play it again"}
-              onPress={() => {
-                if (!replay.isPlaying && replay.at >= replay.count) replay.setAt(0);
-                replay.setPlaying(!replay.isPlaying);
-              }}
-            >
-              {replay.isPlaying ? <Pause size={20} aria-hidden="true" /> : <Play size={20} aria-hidden="true" />}
-            </PlainButton>
-            <input
-              type="range"
-              min={0}
-              max={replay.count}
-              value={replay.at}
-              aria-label="Moment of the run"
-              aria-valuetext={`${minutesAndSeconds(Math.round(replay.time / 1000))}, ${replay.act ? actWords(replay.act, moment.bench) : "the start"}`}
-              onChange={({ target }) => replay.setAt(Number(target.value))}
-            />
-            <output>{minutesAndSeconds(Math.round(replay.time / 1000))}</output>
-          </Player>
+          <ReplayPlayer replay={replay} />
           <p>
             {replay.at} of {replay.count} ·{" "}
             {replay.act ? actWords(replay.act, moment.bench) : "as it stood at the start"}
@@ -177,6 +127,66 @@ export function DebriefPage({
         </Again>
       </Page>
     </>
+  );
+}
+
+/** Each goal, what was entered against the truth. */
+function GoalTable({ goals, units }: { readonly goals: Debrief["goals"]; readonly units: string }) {
+  return (
+    <Goals>
+      <thead>
+        <tr>
+          <th scope="col">Goal, {units}</th>
+          <th scope="col">entered</th>
+          <th scope="col">true</th>
+          <th scope="col">off by</th>
+          <th scope="col">may be</th>
+        </tr>
+      </thead>
+      <tbody>
+        {goals.map((goal) => (
+          <tr key={goal.words}>
+            <th scope="row">
+              <Verdict $tone={goal.reached ? "clear" : "stop"}>
+                {goal.reached ? <Check size={18} aria-label="reached" /> : <X size={18} aria-label="not reached" />}
+              </Verdict>
+              <span>{goal.words}</span>
+            </th>
+            <td>{goal.entered}</td>
+            <td>{goal.truth}</td>
+            <td data-wrong={!goal.reached}>{goal.miss}</td>
+            <td>{goal.within}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Goals>
+  );
+}
+
+/** Plays the run again, or shows it at one moment. */
+function ReplayPlayer({ replay }: { readonly replay: ReturnType<typeof useReplay> }) {
+  return (
+    <Player>
+      <PlainButton
+        aria-label={replay.isPlaying ? "Pause" : "Play it again"}
+        onPress={() => {
+          if (!replay.isPlaying && replay.at >= replay.count) replay.setAt(0);
+          replay.setPlaying(!replay.isPlaying);
+        }}
+      >
+        {replay.isPlaying ? <Pause size={20} aria-hidden="true" /> : <Play size={20} aria-hidden="true" />}
+      </PlainButton>
+      <input
+        type="range"
+        min={0}
+        max={replay.count}
+        value={replay.at}
+        aria-label="Moment of the run"
+        aria-valuetext={`${minutesAndSeconds(Math.round(replay.time / 1000))}, ${replay.act ? actWords(replay.act, replay.moment.bench) : "the start"}`}
+        onChange={({ target }) => replay.setAt(Number(target.value))}
+      />
+      <output>{minutesAndSeconds(Math.round(replay.time / 1000))}</output>
+    </Player>
   );
 }
 

@@ -24,7 +24,6 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
   const [name, width, height] = PAPER[chosen];
   const sheet = setupSheet(setup);
   const { machine, signOff } = setup;
-  const hasY = sheet.axes.includes("y");
   return (
     <Page>
       <PaperStyle $name={name} />
@@ -113,51 +112,7 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
             )}
           </div>
         </Middle>
-        <Tools>
-          <thead>
-            <tr>
-              <th scope="col">offset</th>
-              <th scope="col">st.</th>
-              <th scope="col">
-                <VisuallyHidden>outline</VisuallyHidden>
-              </th>
-              <th scope="col">tool</th>
-              <th scope="col">overhang</th>
-              <th scope="col">X</th>
-              {hasY && <th scope="col">Y</th>}
-              <th scope="col">Z</th>
-              <th scope="col">R</th>
-              <th scope="col">tip</th>
-            </tr>
-          </thead>
-          <tbody>
-            {sheet.tools.map((tool) => (
-              <tr key={tool.offset}>
-                <th scope="row">{tool.offset}</th>
-                <td>{tool.station}</td>
-                <td>
-                  <ToolIcon tool={tool.tool.tool} />
-                </td>
-                <td>
-                  <b>{tool.what}</b> {tool.size}
-                  <small>{tool.touched}</small>
-                </td>
-                <td>{tool.overhang}</td>
-                {sheet.axes.length === 0 && <td>–</td>}
-                {AXES.filter((axis) => axis !== "y" || hasY)
-                  .slice(sheet.axes.length === 0 ? 1 : 0)
-                  .map((axis) => (
-                    <td key={axis} aria-label={`${AXIS_NAME[axis]} geometry and wear`}>
-                      {tool.geometry[axis] || "–"}
-                      {Number(tool.wear[axis].replace("−", "-")) !== 0 && <small>wear {tool.wear[axis]}</small>}
-                    </td>
-                  ))}
-                <td>{tool.noseRadius || "–"}</td>
-                <td>{tool.orientation || "–"}</td>
-              </tr>
-            ))}
-          </tbody>
-        </Tools>
+        <ToolTable sheet={sheet} />
         {sheet.tools.length === 0 && <p>No tools yet. Load them in Prepare.</p>}
         {sheet.notes.length > 0 && (
           <Notes>
@@ -176,6 +131,58 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
         </Caution>
       </Paper>
     </Page>
+  );
+}
+
+/** A row for each tool: where it stands, what it is, and what the control is to hold of it. */
+function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> }) {
+  const hasY = sheet.axes.includes("y");
+  return (
+    <Tools>
+      <thead>
+        <tr>
+          <th scope="col">offset</th>
+          <th scope="col">st.</th>
+          <th scope="col">
+            <VisuallyHidden>outline</VisuallyHidden>
+          </th>
+          <th scope="col">tool</th>
+          <th scope="col">overhang</th>
+          <th scope="col">X</th>
+          {hasY && <th scope="col">Y</th>}
+          <th scope="col">Z</th>
+          <th scope="col">R</th>
+          <th scope="col">tip</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sheet.tools.map((tool) => (
+          <tr key={tool.offset}>
+            <th scope="row">{tool.offset}</th>
+            <td>{tool.station}</td>
+            <td>
+              <ToolIcon tool={tool.tool.tool} />
+            </td>
+            <td>
+              <b>{tool.what}</b> {tool.size}
+              <small>{tool.touched}</small>
+            </td>
+            <td>{tool.overhang}</td>
+            {sheet.axes.length === 0 && <td>–</td>}
+            {AXES.filter((axis) => axis !== "y" || hasY)
+              .slice(sheet.axes.length === 0 ? 1 : 0)
+              .map((axis) => (
+                <td key={axis} aria-label={`${AXIS_NAME[axis]} geometry and wear`}>
+                  {tool.geometry[axis] || "–"}
+                  {Number(tool.wear[axis].replace("−", "-")) !== 0 && <small>wear {tool.wear[axis]}</small>}
+                </td>
+              ))}
+            <td>{tool.noseRadius || "–"}</td>
+            <td>{tool.orientation || "–"}</td>
+          </tr>
+        ))}
+      </tbody>
+    </Tools>
   );
 }
 

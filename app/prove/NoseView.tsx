@@ -17,7 +17,7 @@ import { Checkbox } from "../ui/Checkbox.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
-import { contourOf, exaggeration, noseProfile } from "./noseProfile.ts";
+import { contourOf, exaggeration, type NoseProfile, noseProfile } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
 
 /** A short profile of the part to begin with: a chamfer, a cylinder, a taper and a cylinder. Millimetres, or inches. */
@@ -75,15 +75,13 @@ export function NoseView({ setup, person, program }: LoadedSetup & { readonly pr
   );
 }
 
-function Bench({
-  setup,
-  person,
-  program,
-  tool,
-}: Pick<LoadedSetup, "setup" | "person"> & {
+interface BenchProps extends Pick<LoadedSetup, "setup" | "person"> {
   readonly program: string | undefined;
   readonly tool: LoadedSetup["setup"]["tools"][number];
-}) {
+}
+
+/** What is typed of a profile and of both noses, and what the nose leaves of it. */
+function useNoseBench({ setup, person, program, tool }: BenchProps) {
   const { machine } = setup;
   const { units, numbering } = machine;
   const show = showFor(machine);
@@ -130,47 +128,115 @@ function Bench({
   const found = answer?.ok ? answer.value : undefined;
   const times = profile.ok && found ? exaggeration(profile.value, found.largest) : 1;
   const scene = profile.ok ? noseProfile(profile.value, side, found?.elements ?? [], times) : undefined;
-  const stroke = scene ? (scene.box.zMax - scene.box.zMin) / 320 : 1;
-  const path = (points: readonly { readonly z: number; readonly x: number }[]) =>
-    points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");
   const contour = () => {
     const points = program === undefined ? [] : contourOf(setup, program, tool);
     if (points.length > 1) setText(linesOf(points).join("\n"));
   };
-  const addPoint = (event: React.MouseEvent<SVGSVGElement>) => {
+  /** A point of the drawing, true distances in millimetres, as one of the profile. */
+  const addPoint = (at: { readonly z: number; readonly x: number }) => {
+    const tenth = (millimetres: number) => Math.round(millimetres * 10) / 10;
+    setText((now) => `${now.trimEnd()}\n${linesOf([[tenth(2 * at.x), tenth(at.z)]])}`);
+  };
+  return {
+    text,
+    setText,
+    side,
+    setSide,
+    compensated,
+    setCompensated,
+    real,
+    control,
+    realCode,
+    setRealCode,
+    controlCode,
+    setControlCode,
+    profile,
+    found,
+    times,
+    scene,
+    contour,
+    addPoint,
+    show,
+    linesOf,
+  };
+}
+
+/** The profile with what the nose leaves of it; a double tap gives the point that was tapped, true distances in millimetres. */
+function ProfileDrawing({
+  scene,
+  onPoint,
+}: {
+  readonly scene: NoseProfile;
+  readonly onPoint: (at: { readonly z: number; readonly x: number }) => void;
+}) {
+  const stroke = (scene.box.zMax - scene.box.zMin) / 320;
+  const path = (points: readonly { readonly z: number; readonly x: number }[]) =>
+    points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");
+  const add = (event: React.MouseEvent<SVGSVGElement>) => {
     const matrix = event.currentTarget.getScreenCTM();
     if (!matrix) return;
     const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    const tenth = (millimetres: number) => Math.round(millimetres * 10) / 10;
-    setText((now) => `${now.trimEnd()}\n${linesOf([[tenth(-2 * at.y), tenth(at.x)]])}`);
+    onPoint({ z: at.x, x: -at.y });
   };
+  return (
+    <Sheet
+      viewBox={`${scene.box.zMin} ${-scene.box.xMax} ${scene.box.zMax - scene.box.zMin} ${scene.box.xMax - scene.box.xMin}`}
+      role="img"
+      aria-label="The profile, and what the nose leaves of it. Points are typed in the list beside it."
+      onDoubleClick={add}
+    >
+      {scene.deviations.map(({ index, outline, isProud }) => (
+        <path
+          key={index}
+          d={`${path(outline)}Z`}
+          fill={color(isProud ? "spacer" : "stop")}
+          stroke={color(isProud ? "spacer" : "stop")}
+          strokeWidth={stroke}
+        />
+      ))}
+      <path d={path(scene.profile)} fill="none" stroke={color("ink")} strokeWidth={stroke * 1.6} />
+      {scene.profile.map(({ z, x }, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the list.
+        <circle key={index} cx={z} cy={-x} r={stroke * 2.4} fill={color("ink")} />
+      ))}
+    </Sheet>
+  );
+}
+
+function Bench(props: BenchProps) {
+  const { setup, program, tool } = props;
+  const { machine } = setup;
+  const { units, numbering } = machine;
+  const bench = useNoseBench(props);
+  const {
+    text,
+    setText,
+    side,
+    setSide,
+    compensated,
+    setCompensated,
+    real,
+    control,
+    realCode,
+    setRealCode,
+    controlCode,
+    setControlCode,
+    profile,
+    found,
+    times,
+    scene,
+    contour,
+    addPoint,
+    show,
+    linesOf,
+  } = bench;
   return (
     <>
       <ViewCentre>
         <h1>Prove it</h1>
         <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
         {scene ? (
-          <Sheet
-            viewBox={`${scene.box.zMin} ${-scene.box.xMax} ${scene.box.zMax - scene.box.zMin} ${scene.box.xMax - scene.box.xMin}`}
-            role="img"
-            aria-label="The profile, and what the nose leaves of it. Points are typed in the list beside it."
-            onDoubleClick={addPoint}
-          >
-            {scene.deviations.map(({ index, outline, isProud }) => (
-              <path
-                key={index}
-                d={`${path(outline)}Z`}
-                fill={color(isProud ? "spacer" : "stop")}
-                stroke={color(isProud ? "spacer" : "stop")}
-                strokeWidth={stroke}
-              />
-            ))}
-            <path d={path(scene.profile)} fill="none" stroke={color("ink")} strokeWidth={stroke * 1.6} />
-            {scene.profile.map(({ z, x }, index) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the list.
-              <circle key={index} cx={z} cy={-x} r={stroke * 2.4} fill={color("ink")} />
-            ))}
-          </Sheet>
+          <ProfileDrawing scene={scene} onPoint={addPoint} />
         ) : (
           <Blank>The drawing comes back once every point can be read.</Blank>
         )}

@@ -22,7 +22,7 @@ export function contourOf(setup: SetupView, program: string, tool: ToolView): Pr
 }
 
 /** A profile with what stands proud of it or was cut too deep, drawn larger than it is. */
-interface NoseProfile {
+export interface NoseProfile {
   readonly profile: readonly Point[];
   /** One stretch for each element that has a deviation. */
   readonly deviations: readonly {

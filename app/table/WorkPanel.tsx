@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
-import type { WorkMeans } from "../../core/ledger/index.ts";
+import type { SetupView, ToolView, WorkMeans } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
 import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
@@ -44,7 +44,6 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const open = chosen === "entered" ? finding.doubt : undefined;
   const doubt = to === undefined ? undefined : (workDoubt(setup, name, axis, to) ?? open);
   const isMeant = doubt === undefined || meant === text;
-  const show = showFor(machine);
   const set = () => {
     if (to === undefined || finding.refused !== undefined || !isMeant || form.busy) return;
     form.send("set-work", { name, axis, means: chosen, value: text, ...(doubt !== undefined && { meant: "yes" }) });
@@ -124,30 +123,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                 text === "" ? undefined : read.ok ? (finding.refused ?? form.refusalOf("value")) : read.refusal.message
               }
             />
-            {to !== undefined && (
-              <ChangeTable>
-                <caption>
-                  {name} {AXIS_NAME[axis]}, and where each tool stands at the part's face
-                </caption>
-                <tbody>
-                  <tr>
-                    <th scope="row">
-                      {name} {AXIS_NAME[axis]}
-                    </th>
-                    <td>{show.work(axis, workNow(setup, name, axis))}</td>
-                    <td>{show.work(axis, to)}</td>
-                  </tr>
-                  {axis === "z" &&
-                    able.slice(0, 6).map(({ offset, z, zone }) => (
-                      <tr key={offset}>
-                        <th scope="row">{toolNumber(machine, offset)}: machine Z at Z0</th>
-                        <td />
-                        <td>{show.axis("z", (z?.exact ?? 0) + workInZone(machine, "z", to, zone), "readout", zone)}</td>
-                      </tr>
-                    ))}
-                </tbody>
-              </ChangeTable>
-            )}
+            {to !== undefined && <WorkChange setup={setup} able={able} name={name} axis={axis} to={to} />}
             {doubt !== undefined && (
               <Doubt>
                 <p>{doubt}</p>
@@ -172,6 +148,48 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
         </>
       )}
     </Panel>
+  );
+}
+
+/** What a work offset becomes, and where each tool then stands at the part's face. Lengths in millimetres. */
+function WorkChange({
+  setup,
+  able,
+  name,
+  axis,
+  to,
+}: {
+  readonly setup: SetupView;
+  readonly able: readonly ToolView[];
+  readonly name: string;
+  readonly axis: LatheAxis;
+  readonly to: number;
+}) {
+  const { machine } = setup;
+  const show = showFor(machine);
+  return (
+    <ChangeTable>
+      <caption>
+        {name} {AXIS_NAME[axis]}, and where each tool stands at the part's face
+      </caption>
+      <tbody>
+        <tr>
+          <th scope="row">
+            {name} {AXIS_NAME[axis]}
+          </th>
+          <td>{show.work(axis, workNow(setup, name, axis))}</td>
+          <td>{show.work(axis, to)}</td>
+        </tr>
+        {axis === "z" &&
+          able.slice(0, 6).map(({ offset, z, zone }) => (
+            <tr key={offset}>
+              <th scope="row">{toolNumber(machine, offset)}: machine Z at Z0</th>
+              <td />
+              <td>{show.axis("z", (z?.exact ?? 0) + workInZone(machine, "z", to, zone), "readout", zone)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </ChangeTable>
   );
 }
 
