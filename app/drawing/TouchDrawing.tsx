@@ -34,6 +34,18 @@ const PARTS: Readonly<
   datum: { fill: "jawFill", stroke: "measured", width: 2 },
 };
 
+/** Hatch and arrowheads under the drawing's own id: a page may hold two. */
+const Definitions = ({ id }: { readonly id: string }) => (
+  <defs>
+    <pattern id={`${id}hatch`} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <path d="M0 0V9" stroke={color("stock")} strokeWidth="0.9" opacity="0.55" />
+    </pattern>
+    <Arrowhead id={`${id}measured`} fill={color("measured")} />
+    <Arrowhead id={`${id}clear`} fill={color("clear")} />
+    <Arrowhead id={`${id}ink`} fill={color("ink")} />
+  </defs>
+);
+
 /** The section at contact: stock, jaws, tool, spacer, and the dimension lines that carry the numbers. */
 export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps) {
   const { scene, view, axis, along, zero, machineBox, spacerBox, sizeBox } = props;
@@ -49,14 +61,7 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
   const away = view.isMirrored ? -1 : 1;
   return (
     <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
-      <defs>
-        <pattern id={`${id}hatch`} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <path d="M0 0V9" stroke={color("stock")} strokeWidth="0.9" opacity="0.55" />
-        </pattern>
-        <Arrowhead id={`${id}measured`} fill={color("measured")} />
-        <Arrowhead id={`${id}clear`} fill={color("clear")} />
-        <Arrowhead id={`${id}ink`} fill={color("ink")} />
-      </defs>
+      <Definitions id={id} />
       {scene.holding.map((jaw) => (
         <path key={svgPath(view, jaw)} d={svgPath(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
       ))}

@@ -49,8 +49,8 @@ const BAR_WORDS: Readonly<Record<BarMaterial, string>> = {
   damped: "damped bar",
 };
 
-/** One check of one tool: its numbers on the drawing, what follows, and the record. */
-export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }: MountFormProps) {
+/** What is typed of a check, what it means, and the way to the ledger. */
+function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
   const { machine } = setup;
   const unit = machine.units;
   const form = useSetupForm(setupId, setup.seq);
@@ -97,6 +97,65 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
     return form.refusalOf(name);
   };
   const name = toolNumber(machine, tool.offset);
+
+  function write(value: number, { as }: ResultWords): string {
+    if (as === "degrees") return `${formatLength(value, 0.01)}°`;
+    if (as === "ratio") return formatLength(value, 0.1);
+    return formatLength(
+      convertLength(value, "mm", unit),
+      lastDigit(machine, "x"),
+      as === "signed" ? { sign: "always" } : {},
+    );
+  }
+  return {
+    unit,
+    form,
+    kept,
+    typed,
+    setTyped,
+    material,
+    setMaterial,
+    swept,
+    setSwept,
+    withMore,
+    setWithMore,
+    decimal,
+    found,
+    scene,
+    fields,
+    boxOf,
+    keep,
+    refusalOf,
+    name,
+    write,
+  };
+}
+
+/** One check of one tool: its numbers on the drawing, what follows, and the record. */
+export function MountForm(props: MountFormProps) {
+  const { setup, setupId, tool, check, mayEnter, now } = props;
+  const {
+    unit,
+    form,
+    kept,
+    typed,
+    setTyped,
+    material,
+    setMaterial,
+    swept,
+    setSwept,
+    withMore,
+    setWithMore,
+    decimal,
+    found,
+    scene,
+    fields,
+    boxOf,
+    keep,
+    refusalOf,
+    name,
+    write,
+  } = useMountForm(props);
   return (
     <>
       <CentreForm
@@ -106,38 +165,15 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
           if (mayEnter) keep();
         }}
       >
-        <Top>
-          <p>{CHECK_HOW[check]}</p>
-          {check === "overhang" && (
-            <Choice>
-              <label htmlFor="material">Bar</label>
-              <select
-                id="material"
-                value={material}
-                onChange={(event) => setMaterial(event.target.value as BarMaterial)}
-              >
-                {(Object.keys(BAR_MATERIALS) as BarMaterial[]).map((one) => (
-                  <option key={one} value={one}>
-                    {BAR_WORDS[one]}
-                  </option>
-                ))}
-              </select>
-            </Choice>
-          )}
-          {check === "sweep" && (
-            <Choice>
-              <label htmlFor="swept">Swept</label>
-              <select id="swept" value={swept} onChange={(event) => setSwept(event.target.value as "bore" | "pin")}>
-                <option value="bore">the holder's bore</option>
-                <option value="pin">a pin in the holder</option>
-              </select>
-              <label>
-                <input type="checkbox" checked={withMore} onChange={(event) => setWithMore(event.target.checked)} />
-                eight angles, and a true ring for the sag
-              </label>
-            </Choice>
-          )}
-        </Top>
+        <MountChoices
+          material={material}
+          setMaterial={setMaterial}
+          swept={swept}
+          setSwept={setSwept}
+          withMore={withMore}
+          setWithMore={setWithMore}
+          check={check}
+        />
         <Room>
           <DrawingSheet>
             <FailsAlone what="The drawing">
@@ -234,16 +270,52 @@ export function MountForm({ setup, setupId, tool, check, person, mayEnter, now }
       </FootStripBox>
     </>
   );
+}
 
-  function write(value: number, { as }: ResultWords): string {
-    if (as === "degrees") return `${formatLength(value, 0.01)}°`;
-    if (as === "ratio") return formatLength(value, 0.1);
-    return formatLength(
-      convertLength(value, "mm", unit),
-      lastDigit(machine, "x"),
-      as === "signed" ? { sign: "always" } : {},
-    );
-  }
+/** How the check is made, and what is chosen for it. */
+function MountChoices({
+  material,
+  setMaterial,
+  swept,
+  setSwept,
+  withMore,
+  setWithMore,
+  check,
+}: Pick<
+  ReturnType<typeof useMountForm>,
+  "material" | "setMaterial" | "swept" | "setSwept" | "withMore" | "setWithMore"
+> &
+  Pick<MountFormProps, "check">) {
+  return (
+    <Top>
+      <p>{CHECK_HOW[check]}</p>
+      {check === "overhang" && (
+        <Choice>
+          <label htmlFor="material">Bar</label>
+          <select id="material" value={material} onChange={(event) => setMaterial(event.target.value as BarMaterial)}>
+            {(Object.keys(BAR_MATERIALS) as BarMaterial[]).map((one) => (
+              <option key={one} value={one}>
+                {BAR_WORDS[one]}
+              </option>
+            ))}
+          </select>
+        </Choice>
+      )}
+      {check === "sweep" && (
+        <Choice>
+          <label htmlFor="swept">Swept</label>
+          <select id="swept" value={swept} onChange={(event) => setSwept(event.target.value as "bore" | "pin")}>
+            <option value="bore">the holder's bore</option>
+            <option value="pin">a pin in the holder</option>
+          </select>
+          <label>
+            <input type="checkbox" checked={withMore} onChange={(event) => setWithMore(event.target.checked)} />
+            eight angles, and a true ring for the sag
+          </label>
+        </Choice>
+      )}
+    </Top>
+  );
 }
 
 function understood(text: string | undefined, unit: "mm" | "in", decimal: "." | "," | undefined) {

@@ -3,7 +3,7 @@ import { Form, Link, useNavigation } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
-import { plainLength, withUnit } from "../../core/units/index.ts";
+import { plainLength, type Unit, withUnit } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
 import { newId } from "../shell/newId.ts";
@@ -28,8 +28,8 @@ const lengthsOn = (machine: MachineProfile | undefined) =>
 const WORK_FIELDS = ["workX", "workZ"] as const;
 const WORK = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 
-/** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
-export function NewSetupPage({ person, machines, past, nextOperation, refused }: NewSetupProps) {
+/** What is typed of a new setup, and the way to the server. */
+function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupProps) {
   const navigation = useNavigation();
   const [id] = useState(newId);
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
@@ -38,7 +38,7 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
   const [file, setFile] = useState<File>();
   const machine = machines.find((one) => one.id === typed.machine);
   const lengths = lengthsOn(machine);
-  const unit = typed.sizeUnit === "in" ? "in" : "mm";
+  const unit: Unit = typed.sizeUnit === "in" ? "in" : "mm";
   const read = useProgramFile(file, machine);
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   /** Lengths are typed in another unit from now on: those that stand there get theirs written out, and stay what they are. */
@@ -74,6 +74,45 @@ export function NewSetupPage({ person, machines, past, nextOperation, refused }:
   const busy = navigation.state !== "idle";
   // What the program calls stands in the form until somebody chooses otherwise.
   const called = read.state === "read" ? WORK.find((one) => one === read.reading.work[0]?.name) : undefined;
+  return {
+    id,
+    file,
+    setFile,
+    machine,
+    lengths,
+    unit,
+    read,
+    set,
+    setUnit,
+    chooseMachine,
+    refusalOf,
+    text,
+    field,
+    busy,
+    called,
+  };
+}
+
+/** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
+export function NewSetupPage(props: NewSetupProps) {
+  const { person, machines, past, nextOperation, refused } = props;
+  const {
+    id,
+    file,
+    setFile,
+    machine,
+    lengths,
+    unit,
+    read,
+    set,
+    setUnit,
+    chooseMachine,
+    refusalOf,
+    text,
+    field,
+    busy,
+    called,
+  } = useNewSetupPage(props);
   return (
     <>
       <TopStrip

@@ -25,8 +25,8 @@ import { Columns } from "./PartSection.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { CHOICE_NAME, FIELD_NAME, USUAL } from "./toolWords.ts";
 
-/** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
-export function ToolSection({ setup, setupId, mayEnter, person, library }: PrepareProps) {
+/** What is typed of a tool, and the way to the ledger. */
+function useToolSection({ setup, setupId, person, library }: PrepareProps) {
   const { machine } = setup;
   const unit = machine.units;
   const [search] = useSearchParams();
@@ -79,6 +79,59 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
   const others = fields.filter(({ takes }) => takes !== "length");
   const stations = machine.stations?.map(({ id }) => [id, id] as const);
   const seat = stationOf(machine, station);
+  return {
+    machine,
+    unit,
+    form,
+    first,
+    kind,
+    setKind,
+    offset,
+    setOffset,
+    station,
+    setStation,
+    typed,
+    fromShop,
+    asked,
+    set,
+    takeFromShop,
+    read,
+    refusalOf,
+    keep,
+    lengths,
+    others,
+    stations,
+    seat,
+  };
+}
+
+/** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
+export function ToolSection(props: PrepareProps) {
+  const { mayEnter, person, library } = props;
+  const {
+    machine,
+    unit,
+    form,
+    first,
+    kind,
+    setKind,
+    offset,
+    setOffset,
+    station,
+    setStation,
+    typed,
+    fromShop,
+    asked,
+    set,
+    takeFromShop,
+    read,
+    refusalOf,
+    keep,
+    lengths,
+    others,
+    stations,
+    seat,
+  } = useToolSection(props);
   return (
     <Panel
       as="form"
@@ -144,71 +197,17 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
         )}
       </Card>
       <Split>
-        <Card>
-          <Columns>
-            {others.map(({ name, takes, choices }) =>
-              takes === "choice" ? (
-                <Pick
-                  key={name}
-                  name={name}
-                  label={FIELD_NAME[name] ?? name}
-                  value={typed[name] ?? ""}
-                  onChange={set(name)}
-                  options={[["", "choose"], ...choices.map((one) => [one, CHOICE_NAME[one] ?? one] as const)]}
-                  refusal={refusalOf(name)}
-                />
-              ) : takes === "yes-or-no" ? (
-                <Pick
-                  key={name}
-                  name={name}
-                  label={FIELD_NAME[name] ?? name}
-                  value={typed[name] === "yes" ? "yes" : "no"}
-                  onChange={set(name)}
-                  options={[
-                    ["no", "no"],
-                    ["yes", "yes"],
-                  ]}
-                />
-              ) : (
-                <Field
-                  key={name}
-                  name={name}
-                  label={FIELD_NAME[name] ?? name}
-                  value={typed[name] ?? ""}
-                  onChange={set(name)}
-                  refusal={refusalOf(name)}
-                />
-              ),
-            )}
-          </Columns>
-          <Columns>
-            {lengths.map(({ name }) => (
-              <LengthField
-                key={name}
-                name={name}
-                label={FIELD_NAME[name] ?? name}
-                unit={unit}
-                decimal={person.decimalMark}
-                value={typed[name] ?? ""}
-                onChange={set(name)}
-                refusal={refusalOf(name)}
-              />
-            ))}
-            {(["toleranceX", "toleranceZ"] as const).map((name) => (
-              <LengthField
-                key={name}
-                name={name}
-                label={name === "toleranceX" ? "Tightest ± on X" : "Tightest ± on Z"}
-                unit={unit}
-                decimal={person.decimalMark}
-                asked={asked}
-                value={typed[name] ?? ""}
-                onChange={set(name)}
-                refusal={form.refusalOf(name)}
-              />
-            ))}
-          </Columns>
-        </Card>
+        <ToolDimensions
+          others={others}
+          typed={typed}
+          set={set}
+          refusalOf={refusalOf}
+          lengths={lengths}
+          unit={unit}
+          asked={asked}
+          form={form}
+          person={person}
+        />
         <Picture aria-hidden="true">{read.ok && <ToolIcon tool={read.value} />}</Picture>
       </Split>
       <PanelRow>
@@ -219,6 +218,91 @@ export function ToolSection({ setup, setupId, mayEnter, person, library }: Prepa
         <RefusalLine>{form.trouble}</RefusalLine>
       </PanelRow>
     </Panel>
+  );
+}
+
+/** The dimensions of a tool of this kind, each as it is asked for. */
+function ToolDimensions({
+  others,
+  typed,
+  set,
+  refusalOf,
+  lengths,
+  unit,
+  asked,
+  form,
+  person,
+}: Pick<
+  ReturnType<typeof useToolSection>,
+  "others" | "typed" | "set" | "refusalOf" | "lengths" | "unit" | "asked" | "form"
+> &
+  Pick<PrepareProps, "person">) {
+  return (
+    <Card>
+      <Columns>
+        {others.map(({ name, takes, choices }) =>
+          takes === "choice" ? (
+            <Pick
+              key={name}
+              name={name}
+              label={FIELD_NAME[name] ?? name}
+              value={typed[name] ?? ""}
+              onChange={set(name)}
+              options={[["", "choose"], ...choices.map((one) => [one, CHOICE_NAME[one] ?? one] as const)]}
+              refusal={refusalOf(name)}
+            />
+          ) : takes === "yes-or-no" ? (
+            <Pick
+              key={name}
+              name={name}
+              label={FIELD_NAME[name] ?? name}
+              value={typed[name] === "yes" ? "yes" : "no"}
+              onChange={set(name)}
+              options={[
+                ["no", "no"],
+                ["yes", "yes"],
+              ]}
+            />
+          ) : (
+            <Field
+              key={name}
+              name={name}
+              label={FIELD_NAME[name] ?? name}
+              value={typed[name] ?? ""}
+              onChange={set(name)}
+              refusal={refusalOf(name)}
+            />
+          ),
+        )}
+      </Columns>
+      <Columns>
+        {lengths.map(({ name }) => (
+          <LengthField
+            key={name}
+            name={name}
+            label={FIELD_NAME[name] ?? name}
+            unit={unit}
+            decimal={person.decimalMark}
+            value={typed[name] ?? ""}
+            onChange={set(name)}
+            refusal={refusalOf(name)}
+          />
+        ))}
+        {(["toleranceX", "toleranceZ"] as const).map((name) => (
+          <LengthField
+            key={name}
+            name={name}
+            label={name === "toleranceX" ? "Tightest ± on X" : "Tightest ± on Z"}
+            unit={unit}
+            decimal={person.decimalMark}
+            asked={asked}
+            value={typed[name] ?? ""}
+            onChange={set(name)}
+            refusal={form.refusalOf(name)}
+          />
+        ))}
+      </Columns>
+    </Card>
   );
 }
 

@@ -71,18 +71,15 @@ export function RehearsalView(loaded: LoadedSetup & { readonly program: string |
   );
 }
 
-function Stage({
-  setup,
-  program,
-  rehearsal,
-  running,
-  children,
-}: LoadedSetup & {
+type StageProps = LoadedSetup & {
   readonly program: string;
   readonly rehearsal: PlayedRehearsal;
   readonly running: number | undefined;
   readonly children: React.ReactNode;
-}) {
+};
+
+/** Where a rehearsal stands, and how it is played. */
+function useStage({ setup, rehearsal }: StageProps) {
   const { machine } = setup;
   const ends = useMemo(() => endsOf(rehearsal), [rehearsal]);
   const strips = useMemo(() => stripHistory(rehearsal), [rehearsal]);
@@ -143,6 +140,44 @@ function Stage({
   };
   const worst = rehearsal.findings.filter(({ weight }) => weight !== "near").length;
   const show = showFor(machine);
+  return {
+    machine,
+    canvas,
+    scrubber,
+    clock,
+    line,
+    showsDifferences,
+    setShows,
+    total,
+    playing,
+    seek,
+    toStep,
+    toEndOf,
+    stepBy,
+    worst,
+    show,
+  };
+}
+
+function Stage(props: StageProps) {
+  const { setup, program, rehearsal, running, children } = props;
+  const {
+    machine,
+    canvas,
+    scrubber,
+    clock,
+    line,
+    showsDifferences,
+    setShows,
+    total,
+    playing,
+    seek,
+    toStep,
+    toEndOf,
+    stepBy,
+    worst,
+    show,
+  } = useStage(props);
   return (
     <>
       <ViewRail aria-label="Program">

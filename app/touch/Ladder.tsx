@@ -49,8 +49,8 @@ interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly onAccept: (over?: number, settled?: Settlement) => void;
 }
 
-/** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
-export function Ladder(props: LadderProps) {
+/** The numbers of the ladder, and what stands beside them. */
+function useLadder(props: LadderProps) {
   const { setup, tool, axis, way, solveFor, gate, entry, mayEnter, now, onAccept } = props;
   const { machine } = setup;
   const name = AXIS_NAME[axis];
@@ -83,23 +83,76 @@ export function Ladder(props: LadderProps) {
   const answer = entry.answer;
   /** While somebody must choose between two values, nothing else can be accepted. */
   const isAsked = answer?.outcome === "conflict";
+  return {
+    setup,
+    tool,
+    axis,
+    gate,
+    entry,
+    mayEnter,
+    now,
+    onAccept,
+    machine,
+    name,
+    isWork,
+    digit,
+    budget,
+    kept,
+    show,
+    plain,
+    shown,
+    writeResult,
+    ladder,
+    rungs,
+    keyed,
+    found,
+    closes,
+    before,
+    wear,
+    title,
+    answer,
+    isAsked,
+  };
+}
 
+/** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
+export function Ladder(props: LadderProps) {
+  const {
+    setup,
+    tool,
+    axis,
+    gate,
+    entry,
+    mayEnter,
+    now,
+    onAccept,
+    machine,
+    name,
+    isWork,
+    digit,
+    budget,
+    kept,
+    show,
+    plain,
+    shown,
+    writeResult,
+    ladder,
+    rungs,
+    keyed,
+    found,
+    closes,
+    before,
+    wear,
+    title,
+    answer,
+    isAsked,
+  } = useLadder(props);
   return (
     <LadderPanel
       aria-label={`Result, ${isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}`}
     >
       <h1>{title}</h1>
-      <Sum>
-        {rungs.map(({ quantity, label, value, offset }) => (
-          <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
-            <dt>
-              {label}
-              {offset === "work" && (value === undefined ? ", not known" : ` of ${show(0 - value)}`)}
-            </dt>
-            <dd>{show(value)}</dd>
-          </Line>
-        ))}
-      </Sum>
+      <LadderSum rungs={rungs} show={show} />
       <KeyInBox
         setup={setup}
         axis={axis}
@@ -125,42 +178,21 @@ export function Ladder(props: LadderProps) {
           />
         )}
       </KeyInBox>
-      <FactList>
-        <div>
-          <dt>in the control now</dt>
-          <dd>
-            {before === undefined ? "not known" : isWork ? shown.work(axis, before) : show(before, "tool-offset")}
-          </dd>
-        </div>
-        {keyed?.entry.as !== "add" && (
-          <div>
-            <dt>change</dt>
-            <dd>
-              {keyed && keyed.before !== undefined
-                ? formatLength(keyed.value - keyed.before, digit, { sign: "always" })
-                : "–"}
-            </dd>
-          </div>
-        )}
-        <div data-spare="">
-          <dt>expected error</dt>
-          <dd>
-            ± {plain(budget.expanded)} of {plain(tool.tolerance[axis])}
-          </dd>
-        </div>
-        {!isAsked && (
-          <div>
-            <dt>closure G + W + S + P − M</dt>
-            <dd>{closes === undefined ? "–" : closes ? "closes" : "open"}</dd>
-          </div>
-        )}
-        {!isAsked && !isWork && axis !== "y" && (
-          <div data-spare="">
-            <dt>work offset {setup.workOffset.name}</dt>
-            <dd>{shown.work(axis, setup.workOffset[axis])}</dd>
-          </div>
-        )}
-      </FactList>
+      <LadderFacts
+        before={before}
+        isWork={isWork}
+        shown={shown}
+        axis={axis}
+        show={show}
+        keyed={keyed}
+        digit={digit}
+        plain={plain}
+        budget={budget}
+        tool={tool}
+        isAsked={isAsked}
+        closes={closes}
+        setup={setup}
+      />
       <Foot>
         {answer?.outcome === "conflict" && (
           <Question role="alert">
@@ -227,6 +259,92 @@ export function Ladder(props: LadderProps) {
         )}
       </Foot>
     </LadderPanel>
+  );
+}
+
+/** The sum, line by line. */
+function LadderSum({ rungs, show }: Pick<ReturnType<typeof useLadder>, "rungs" | "show">) {
+  return (
+    <Sum>
+      {rungs.map(({ quantity, label, value, offset }) => (
+        <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
+          <dt>
+            {label}
+            {offset === "work" && (value === undefined ? ", not known" : ` of ${show(0 - value)}`)}
+          </dt>
+          <dd>{show(value)}</dd>
+        </Line>
+      ))}
+    </Sum>
+  );
+}
+
+/** What stands beside the result: the control's number, the change, the expected error, the closure. */
+function LadderFacts({
+  before,
+  isWork,
+  shown,
+  axis,
+  show,
+  keyed,
+  digit,
+  plain,
+  budget,
+  tool,
+  isAsked,
+  closes,
+  setup,
+}: Pick<
+  ReturnType<typeof useLadder>,
+  | "before"
+  | "isWork"
+  | "shown"
+  | "axis"
+  | "show"
+  | "keyed"
+  | "digit"
+  | "plain"
+  | "budget"
+  | "tool"
+  | "isAsked"
+  | "closes"
+  | "setup"
+>) {
+  return (
+    <FactList>
+      <div>
+        <dt>in the control now</dt>
+        <dd>{before === undefined ? "not known" : isWork ? shown.work(axis, before) : show(before, "tool-offset")}</dd>
+      </div>
+      {keyed?.entry.as !== "add" && (
+        <div>
+          <dt>change</dt>
+          <dd>
+            {keyed && keyed.before !== undefined
+              ? formatLength(keyed.value - keyed.before, digit, { sign: "always" })
+              : "–"}
+          </dd>
+        </div>
+      )}
+      <div data-spare="">
+        <dt>expected error</dt>
+        <dd>
+          ± {plain(budget.expanded)} of {plain(tool.tolerance[axis])}
+        </dd>
+      </div>
+      {!isAsked && (
+        <div>
+          <dt>closure G + W + S + P − M</dt>
+          <dd>{closes === undefined ? "–" : closes ? "closes" : "open"}</dd>
+        </div>
+      )}
+      {!isAsked && !isWork && axis !== "y" && (
+        <div data-spare="">
+          <dt>work offset {setup.workOffset.name}</dt>
+          <dd>{shown.work(axis, setup.workOffset[axis])}</dd>
+        </div>
+      )}
+    </FactList>
   );
 }
 

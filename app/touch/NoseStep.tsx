@@ -33,15 +33,10 @@ import { OtherOnTool } from "./OtherOnTool.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
 
-/** Nose radius from the insert's designation, tip orientation from how the tip points. */
-export function NoseStep({
-  setup,
-  setupId,
-  tool,
-  mayEnter,
-  now,
-  onTool,
-}: LoadedSetup & { readonly tool: ToolView; readonly onTool: OnTool }) {
+type NoseStepProps = LoadedSetup & { readonly tool: ToolView; readonly onTool: OnTool };
+
+/** What is typed of radius and tip, and the way to the ledger. */
+function useNoseStep({ setup, setupId, tool, mayEnter, onTool }: NoseStepProps) {
   const { machine } = setup;
   const isNamed = hasNamedNose(tool.tool);
   const loadedAs = isNamed ? tool.tool.insert : "";
@@ -85,6 +80,53 @@ export function NoseStep({
   };
   useEnter(() => accept());
   const number = offsetNumber(setup.machine, tool.offset);
+  return {
+    machine,
+    isNamed,
+    designation,
+    setDesignation,
+    fetcher,
+    command,
+    insert,
+    edge,
+    orientation,
+    isFar,
+    noseRadius,
+    scene,
+    show,
+    size,
+    heldNose,
+    answer,
+    refusal,
+    accept,
+    number,
+  };
+}
+
+/** Nose radius from the insert's designation, tip orientation from how the tip points. */
+export function NoseStep(props: NoseStepProps) {
+  const { setup, setupId, tool, mayEnter, now, onTool } = props;
+  const {
+    machine,
+    isNamed,
+    designation,
+    setDesignation,
+    fetcher,
+    command,
+    insert,
+    edge,
+    orientation,
+    isFar,
+    noseRadius,
+    scene,
+    show,
+    size,
+    heldNose,
+    answer,
+    refusal,
+    accept,
+    number,
+  } = useNoseStep(props);
   return (
     <>
       <CentreForm

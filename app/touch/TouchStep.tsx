@@ -28,8 +28,8 @@ interface TouchStepProps extends LoadedSetup {
   readonly onTool: OnTool;
 }
 
-/** One axis of one tool: ways, drawing-form, ladder, foot strip. */
-export function TouchStep(props: TouchStepProps) {
+/** A touch as it is being made: its way, its edges, what is typed, and what is doubted. */
+function useTouchStep(props: TouchStepProps) {
   const { setupId, setup, tool, axis, solveFor, person, mayEnter, now, onTool } = props;
   const [search] = useSearchParams();
   const sizes = search.get("sizes");
@@ -125,7 +125,60 @@ export function TouchStep(props: TouchStepProps) {
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);
   });
+  return {
+    setupId,
+    setup,
+    tool,
+    axis,
+    solveFor,
+    mayEnter,
+    now,
+    onTool,
+    sizeUnit,
+    ways,
+    way,
+    edges,
+    gate,
+    form,
+    entry,
+    plausibility,
+    doubt,
+    feed,
+    holdReading,
+    choose,
+    chooseWay,
+    asked,
+    accept,
+  };
+}
 
+/** One axis of one tool: ways, drawing-form, ladder, foot strip. */
+export function TouchStep(props: TouchStepProps) {
+  const {
+    setupId,
+    setup,
+    tool,
+    axis,
+    solveFor,
+    mayEnter,
+    now,
+    onTool,
+    sizeUnit,
+    ways,
+    way,
+    edges,
+    gate,
+    form,
+    entry,
+    plausibility,
+    doubt,
+    feed,
+    holdReading,
+    choose,
+    chooseWay,
+    asked,
+    accept,
+  } = useTouchStep(props);
   return (
     <>
       <CentreForm

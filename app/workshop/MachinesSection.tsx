@@ -74,15 +74,14 @@ const USUAL: Texts = {
   offsetDigits: "2",
 };
 
-function MachineForm({
-  kept,
-  mayChange,
-  form,
-}: {
+type MachineFormProps = {
   readonly kept: KeptMachine | undefined;
   readonly mayChange: boolean;
   readonly form: WorkshopSending;
-}) {
+};
+
+/** What is typed of a machine's profile, and the way to the workshop. */
+function useMachineForm({ kept, mayChange, form }: MachineFormProps) {
   const [texts, setTexts] = useState<Texts>(() => (kept ? textsOfProfile(machineProfileSchema, kept.machine) : USUAL));
   const [zones, setZones] = useState<readonly Texts[]>(() =>
     (kept?.machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone)),
@@ -109,6 +108,12 @@ function MachineForm({
       isReadOnly={!mayChange || (one.path === "id" && kept !== undefined)}
     />
   );
+  return { zones, setZones, stations, setStations, keep, field };
+}
+
+function MachineForm(props: MachineFormProps) {
+  const { kept, mayChange, form } = props;
+  const { zones, setZones, stations, setStations, keep, field } = useMachineForm(props);
   return (
     <ListForm
       aria-label={kept ? `Change ${kept.machine.name}` : "A new machine"}

@@ -245,11 +245,15 @@ function copyWith(name: string, edits: readonly Edits[]): string {
 /** What the compiler says of a copy, in one text. */
 function compile(copy: string): string {
   try {
-    execFileSync(process.execPath, [path.join(ROOT, "node_modules/typescript7/bin/tsc"), "--noEmit", "-p", copy], {
-      cwd: copy,
-      encoding: "utf8",
-      stdio: ["ignore", "pipe", "ignore"],
-    });
+    execFileSync(
+      process.execPath,
+      [path.join(ROOT, "node_modules/typescript7/bin/tsc"), "--noEmit", "--pretty", "false", "-p", copy],
+      {
+        cwd: copy,
+        encoding: "utf8",
+        stdio: ["ignore", "pipe", "ignore"],
+      },
+    );
     return "";
   } catch (failure) {
     return String((failure as { stdout?: unknown }).stdout);
