@@ -14,6 +14,7 @@ import {
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
@@ -91,9 +92,9 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                 {chosen.obstacle.name}, <Figure>{show.length(Math.abs(chosen.room))}</Figure> {machine.units}
                 {chosen.room < 0 ? " deep." : "."}
               </p>
-              <Note>
+              <Quiet>
                 Over the corners of where the program takes it. The rehearsal on Prove plays the ways themselves.
-              </Note>
+              </Quiet>
             </section>
           )}
           {chosen && place && (
@@ -108,14 +109,14 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                 )}
                 .
               </p>
-              <Note>
+              <Quiet>
                 Machine readout. Every tool passes with {show.length(NEAR)} {machine.units} to spare.
-              </Note>
+              </Quiet>
             </section>
           )}
           <section aria-label="Bars and their holes">
             <h3>Bars and their holes</h3>
-            {bars.length === 0 && <Note>No bar in this setup.</Note>}
+            {bars.length === 0 && <Quiet>No bar in this setup.</Quiet>}
             {bars.map(({ tool, across, along, depth }) => (
               <Line key={tool.offset}>
                 <b>{name(tool.offset)}</b>{" "}
@@ -245,10 +246,6 @@ const Sheet = styled.svg`
 const Empty = styled.p`
   padding: 14px;
   color: ${color("quiet")};
-`;
-const Note = styled.p`
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;
 const Figure = styled.b`
   ${mono}

@@ -1,6 +1,6 @@
 import { Check, CircleAlert, Pause, Play, X } from "lucide-react";
 import { useMemo } from "react";
-import { href, Link } from "react-router";
+import { href } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import type { Debrief, DebriefedSlip } from "../../sim/exercise/debrief.ts";
@@ -13,7 +13,7 @@ import { latheScene } from "../practice/latheScene.ts";
 import { turningWords } from "../practice/PracticePage.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { buttonLink, PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
@@ -95,19 +95,19 @@ export function DebriefPage({
           </p>
           {isOwn && (
             <Ways aria-label="What comes next">
-              <Go
+              <PrimaryButtonLink
                 to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${debrief.reached ? (run.depth === "shown" ? "hints" : "alone") : run.depth}`}
               >
                 {debrief.reached ? "Again, on another lathe" : "Try it again"}
-              </Go>
+              </PrimaryButtonLink>
               {next && (
-                <Plain
+                <PlainButtonLink
                   to={`${href("/practice/exercises/:exerciseId", { exerciseId: next.exercise.id })}?depth=${next.depth}`}
                 >
                   Next: {next.exercise.title}
-                </Plain>
+                </PlainButtonLink>
               )}
-              <Plain to={href("/practice")}>All exercises</Plain>
+              <PlainButtonLink to={href("/practice")}>All exercises</PlainButtonLink>
             </Ways>
           )}
         </Found>
@@ -257,8 +257,6 @@ const Ways = styled.nav`
   flex-wrap: wrap;
   gap: 10px;
 `;
-const Go = styled(Link)`${buttonLink}`;
-const Plain = styled(Link)`${plainButtonLink}`;
 const Again = styled.section`
   display: grid;
   grid-template-rows: minmax(0, 1fr) auto auto;

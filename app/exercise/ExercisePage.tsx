@@ -12,7 +12,7 @@ import { Control, FeelStrip, Hands, Incident, Middle, Room, turningWords } from 
 import { WheelBlock } from "../practice/WheelBlock.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
-import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { BenchBlock } from "./BenchBlock.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
@@ -99,7 +99,7 @@ export function ExercisePage({
         <FeelStrip lathe={lathe}>
           {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
           <PlainButton onPress={() => void lathe.startAnew()}>Begin anew</PlainButton>
-          <Leave to={href("/practice")}>Leave it</Leave>
+          <PlainButtonLink to={href("/practice")}>Leave it</PlainButtonLink>
           <PrimaryButton isDisabled={finish.isSending} onPress={() => finish.send(run)}>
             {finish.isSending ? "Looking back …" : "Finish"}
           </PrimaryButton>
@@ -128,7 +128,6 @@ const Task = styled.p`
   line-height: 1.25;
   a { margin-right: 12px; font-size: ${size.small}; }
 `;
-const Leave = styled(Link)`${plainButtonLink}`;
 const Trouble = styled.p`
   flex: none;
   max-width: 260px;

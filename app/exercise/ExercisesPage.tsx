@@ -17,7 +17,8 @@ import { TOPICS } from "../../sim/exercise/topics.ts";
 import { ageOf } from "../setups/age.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { buttonLink, plainButtonLink } from "../ui/Button.tsx";
+import { PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
@@ -59,10 +60,10 @@ export function ExercisesPage({
         <Head>
           <h1>Try next</h1>
           <nav aria-label="Practice">
-            <Plain to={href("/practice/lathe")}>The lathe by itself</Plain>
-            <Plain to={href("/practice/record/:personId?")}>My record</Plain>
-            {isLead && <Plain to={href("/practice/people")}>Who is ready</Plain>}
-            {isLead && <Plain to={href("/practice/own")}>Exercises of our own</Plain>}
+            <PlainButtonLink to={href("/practice/lathe")}>The lathe by itself</PlainButtonLink>
+            <PlainButtonLink to={href("/practice/record/:personId?")}>My record</PlainButtonLink>
+            {isLead && <PlainButtonLink to={href("/practice/people")}>Who is ready</PlainButtonLink>}
+            {isLead && <PlainButtonLink to={href("/practice/own")}>Exercises of our own</PlainButtonLink>}
           </nav>
         </Head>
         {next.length === 0 ? (
@@ -76,9 +77,11 @@ export function ExercisesPage({
                   {WHY[why]} · {DEPTH_WORDS[depth].name.toLowerCase()}
                   {exercise.minutes && `, about ${exercise.minutes} min`}
                 </span>
-                <Go to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${depth}`}>
+                <PrimaryButtonLink
+                  to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${depth}`}
+                >
                   Begin
-                </Go>
+                </PrimaryButtonLink>
               </li>
             ))}
           </Cards>
@@ -104,10 +107,10 @@ export function ExercisesPage({
             </li>
           ))}
         </Topics>
-        <Caution>
+        <Quiet>
           What is learned here is learned on a simulated lathe. At the machine its manual, the shop’s rules, local law
           and trained people decide.
-        </Caution>
+        </Quiet>
       </Page>
     </>
   );
@@ -206,8 +209,6 @@ const Head = styled.div`
   gap: 10px;
   nav { display: flex; flex-wrap: wrap; gap: 8px; }
 `;
-const Plain = styled(Link)`${plainButtonLink}`;
-const Go = styled(Link)`${buttonLink}`;
 const Cards = styled.ul`
   display: grid;
   grid-template-columns: repeat(3, minmax(0, 1fr));
@@ -255,8 +256,4 @@ const Topics = styled.ul`
   flex-wrap: wrap;
   gap: 4px 22px;
   a { display: grid; align-items: center; min-height: 48px; color: ${color("measured")}; }
-`;
-const Caution = styled.p`
-  font-size: ${size.small};
-  color: ${color("quiet")};
 `;

@@ -8,7 +8,7 @@ import { skillName } from "../../sim/exercise/skills.ts";
 import { ageOf } from "../setups/age.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { notText, textOfFile } from "../shell/textOfFile.ts";
-import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, radius, size } from "../ui/tokens.ts";
 import { FormRefusal, FromExercise, FromSetup, type LikeThis } from "./OwnExerciseForms.tsx";
@@ -80,12 +80,17 @@ export function OwnExercisesPage({
                       {skillName(one.skill)} · {one.goals} goals · {one.changedBy}, {ageOf(one.changedAt, now)}
                     </small>
                   </span>
-                  <Plain to={`${href("/practice/exercises/:exerciseId", { exerciseId: one.id })}?depth=shown`}>
+                  <PlainButtonLink
+                    to={`${href("/practice/exercises/:exerciseId", { exerciseId: one.id })}?depth=shown`}
+                  >
                     Try it
-                  </Plain>
-                  <Plain to={href("/practice/exercises/:exerciseId/file", { exerciseId: one.id })} reloadDocument>
+                  </PlainButtonLink>
+                  <PlainButtonLink
+                    to={href("/practice/exercises/:exerciseId/file", { exerciseId: one.id })}
+                    reloadDocument
+                  >
                     File
-                  </Plain>
+                  </PlainButtonLink>
                   <Form method="post">
                     <input type="hidden" name="intent" value="retire" />
                     <input type="hidden" name="id" value={one.id} />
@@ -191,7 +196,6 @@ const Page = styled.main`
   fieldset { display: grid; grid-template-columns: 1fr 1fr; border: 1.5px solid ${color("line")}; border-radius: ${radius}; padding: 4px 14px; }
   legend { font-size: ${size.small}; font-weight: 600; }
 `;
-const Plain = styled(Link)`${plainButtonLink}`;
 const Kept = styled.p`
   padding: 8px 14px;
   border-left: 5px solid ${color("clear")};

@@ -4,7 +4,7 @@ import type { Person } from "../../server/people/person.server.ts";
 import { TOPICS, type Topic } from "../../sim/exercise/topics.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { plainButtonLink } from "../ui/Button.tsx";
+import { PlainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
 import { WhyDrawing } from "./WhyDrawing.tsx";
@@ -58,4 +58,4 @@ const Page = styled.main`
   nav { display: grid; margin-top: 10px; border-top: 1px solid ${color("line")}; }
   nav a { display: grid; align-items: center; min-height: 48px; color: ${color("measured")}; font-size: ${size.text}; border-bottom: 1px solid ${color("line")}; }
 `;
-const Back = styled(Link)`${plainButtonLink} justify-self: start;`;
+const Back = styled(PlainButtonLink)`justify-self: start;`;

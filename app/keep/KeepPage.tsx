@@ -1,6 +1,6 @@
 import { Camera, FileText, ImagePlus, Printer } from "lucide-react";
 import { useState } from "react";
-import { href, Link, useFetcher, useSearchParams } from "react-router";
+import { href, useFetcher, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
@@ -14,7 +14,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
-import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { FileLink, PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
@@ -64,16 +64,16 @@ export function KeepPage(props: KeepProps) {
       </Main>
       <Aside aria-label="Sheet, notes and sign-off">
         <Sheets>
-          <Go to={href("/setups/:setupId/sheet", { setupId })}>
+          <PlainButtonLink to={href("/setups/:setupId/sheet", { setupId })}>
             <Printer size={22} aria-hidden="true" /> Setup sheet
-          </Go>
-          <TakeFile
+          </PlainButtonLink>
+          <FileLink
             href={href("/setups/:setupId/sheet.csv", { setupId })}
             download
             onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
           >
             <FileText size={22} aria-hidden="true" /> as CSV
-          </TakeFile>
+          </FileLink>
         </Sheets>
         <SignOff {...props} />
         {mayEnter && <NoteForm {...props} />}
@@ -341,8 +341,6 @@ const Sheets = styled.div`
   grid-template-columns: 1fr auto;
   gap: 8px;
 `;
-const Go = styled(Link)`${plainButtonLink}`;
-const TakeFile = styled.a`${plainButtonLink}`;
 const Panel = styled.section<{ $tone: "clear" | "spacer" | "line" }>`
   display: grid;
   grid-template-columns: minmax(0, 1fr);

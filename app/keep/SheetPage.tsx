@@ -1,5 +1,5 @@
 import { Printer } from "lucide-react";
-import { href, Link, useSearchParams } from "react-router";
+import { href, useSearchParams } from "react-router";
 import { createGlobalStyle, styled } from "styled-components";
 import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
 import { setupSheet } from "../../core/reports/index.ts";
@@ -8,7 +8,7 @@ import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { takeHere } from "../offline/takeHere.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
-import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { color, mono } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
@@ -41,14 +41,14 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
         <PlainButton onPress={() => window.print()}>
           <Printer size={22} aria-hidden="true" /> Print, or save as PDF
         </PlainButton>
-        <Take
+        <FileLink
           href={href("/setups/:setupId/sheet.csv", { setupId })}
           download
           onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
         >
           Take as CSV
-        </Take>
-        <Back to={href("/setups/:setupId/keep", { setupId })}>Back to the record</Back>
+        </FileLink>
+        <PlainButtonLink to={href("/setups/:setupId/keep", { setupId })}>Back to the record</PlainButtonLink>
       </Bar>
       <Paper style={{ width: `${width}mm`, minHeight: `${height}mm` }} aria-label="Setup sheet">
         <Top>
@@ -205,8 +205,6 @@ const Bar = styled.div`
   margin-bottom: 16px;
   @media print { display: none; }
 `;
-const Take = styled.a`${plainButtonLink}`;
-const Back = styled(Link)`${plainButtonLink}`;
 const Paper = styled.article`
   display: flex;
   flex-direction: column;

@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import { WaitingHere } from "../offline/WaitingHere.tsx";
 import { Mark } from "../shell/Mark.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Tile } from "./Tile.ts";
@@ -35,7 +36,7 @@ export function SignInPage({ people, note, failed }: SignInPageProps) {
       {people.length > 0 && (
         <section aria-labelledby="demo">
           <h1 id="demo">Who are you today?</h1>
-          <Note>Demo workshop: these people and their machines are made up.</Note>
+          <Quiet>Demo workshop: these people and their machines are made up.</Quiet>
           <People>
             {people.map(({ id, name, role }) => (
               <li key={id}>
@@ -88,9 +89,9 @@ export function SignInPage({ people, note, failed }: SignInPageProps) {
           </p>
         </Fields>
       </section>
-      <Note>
+      <Quiet>
         Luvrit gives arithmetic and advice. The machine's manual, the shop's rules, local law and trained people decide.
-      </Note>
+      </Quiet>
     </Page>
   );
 }
@@ -108,10 +109,6 @@ const Head = styled.header`
   gap: 8px;
   color: ${color("measured")};
   p { color: ${color("ink")}; max-width: 36em; }
-`;
-const Note = styled.p`
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;
 const People = styled.ul`
   display: grid;

@@ -1,6 +1,5 @@
 import { TriangleAlert } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
@@ -8,7 +7,7 @@ import type { LatheConfig } from "../../sim/lathe/index.ts";
 import { observe } from "../../sim/lathe/index.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
-import { PlainButton, PrimaryButton, plainButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "./ControlBlocks.tsx";
 import { signalFeel } from "./feelSignal.ts";
@@ -143,7 +142,7 @@ export function FeelStrip({
                 : "On this device alone."}
           </small>
           <PlainButton onPress={() => void startAnew()}>Start anew</PlainButton>
-          {back !== undefined && <Back to={back}>To Touch</Back>}
+          {back !== undefined && <PlainButtonLink to={back}>To Touch</PlainButtonLink>}
         </>
       )}
     </Strip>
@@ -218,4 +217,3 @@ const Felt = styled.div<{ $feel: string }>`
   font-size: ${size.text};
   font-weight: 700;
 `;
-const Back = styled(Link)`${plainButtonLink}`;

@@ -1,6 +1,6 @@
 import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
-import { href, Link, useFetcher } from "react-router";
+import { href, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
 import { setupHere } from "../offline/loadSetup.ts";
@@ -11,7 +11,7 @@ import { useFold } from "../shell/useFold.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
-import { PlainButton, plainButtonLink } from "../ui/Button.tsx";
+import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -108,14 +108,14 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
           </PlainButton>
         )}
         {programRead && (
-          <Take
+          <FileLink
             href={href("/setups/:setupId/program", { setupId })}
             download
             onClick={takeHere(() => programHere(setupId))}
           >
             <Download size={20} aria-hidden="true" />
             Program for the control
-          </Take>
+          </FileLink>
         )}
       </PanelRow>
     </Card>
@@ -193,9 +193,13 @@ function Resolve({
   const { words } = resolution;
   switch (resolution.do) {
     case "load":
-      return <Go to={resolution.to}>{words}</Go>;
+      return <PlainButtonLink to={resolution.to}>{words}</PlainButtonLink>;
     case "second":
-      return <Go to={`${href("/setups/:setupId/touch", { setupId })}?tool=${resolution.of}`}>{words}</Go>;
+      return (
+        <PlainButtonLink to={`${href("/setups/:setupId/touch", { setupId })}?tool=${resolution.of}`}>
+          {words}
+        </PlainButtonLink>
+      );
     case "move":
     case "remove":
     case "renumber":
@@ -307,8 +311,6 @@ const Named = styled.div`
   b { ${mono} font-size: ${size.number}; line-height: 1.1; }
   span { color: ${color("quiet")}; font-size: ${size.small}; }
 `;
-const Take = styled.a`${plainButtonLink}`;
-const Go = styled(Link)`${plainButtonLink}`;
 const Said = styled.p`
   font-size: ${size.small};
 `;

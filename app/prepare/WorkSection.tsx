@@ -1,11 +1,10 @@
-import { href, Link } from "react-router";
-import { styled } from "styled-components";
+import { href } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type LatheAxis, toolNumber } from "../../core/machine/index.ts";
 import { workNow } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { showFor } from "../shell/useShow.ts";
-import { plainButtonLink } from "../ui/Button.tsx";
+import { PlainButtonLink } from "../ui/Button.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
@@ -91,11 +90,13 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
         </Card>
       )}
       <PanelRow>
-        {mayEnter && <Go to={`${href("/setups/new")}?from=${setupId}&as=next-operation`}>Plan the next operation</Go>}
+        {mayEnter && (
+          <PlainButtonLink to={`${href("/setups/new")}?from=${setupId}&as=next-operation`}>
+            Plan the next operation
+          </PlainButtonLink>
+        )}
         <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
       </PanelRow>
     </Panel>
   );
 }
-
-const Go = styled(Link)`${plainButtonLink}`;

@@ -10,7 +10,7 @@ import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
-import { plainButtonLink } from "../ui/Button.tsx";
+import { FileLink } from "../ui/Button.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
@@ -187,8 +187,8 @@ const Caution = styled.p`
   background: ${color("doubtGround")};
   font-size: ${size.small};
 `;
-const File = styled.a`
-  ${plainButtonLink}
+const File = styled(FileLink)`
+
   display: inline-flex;
   align-items: center;
   gap: 8px;

@@ -7,7 +7,7 @@ import type { SetupSummary } from "../../server/ledger/setupsRepository.server.t
 import type { Person } from "../../server/people/person.server.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { buttonLink } from "../ui/Button.tsx";
+import { PrimaryButtonLink } from "../ui/Button.tsx";
 import { Progress } from "../ui/Progress.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
@@ -54,7 +54,7 @@ export function SetupsPage({
       <Page>
         <Head>
           <h1>{isSearch ? "Found setups" : "Running setups"}</h1>
-          {mayOpen && <Open to={href("/setups/new")}>Open a setup</Open>}
+          {mayOpen && <PrimaryButtonLink to={href("/setups/new")}>Open a setup</PrimaryButtonLink>}
         </Head>
         <SearchForm machines={machines} />
         {search.get("with") && (
@@ -183,7 +183,6 @@ const Head = styled.div`
   align-items: center;
   justify-content: space-between;
 `;
-const Open = styled(Link)`${buttonLink}`;
 const Again = styled(Link)`
   display: grid;
   place-items: center;

@@ -1,7 +1,7 @@
-import { isRouteErrorResponse, Link, useRouteLoaderData } from "react-router";
+import { isRouteErrorResponse, useRouteLoaderData } from "react-router";
 import { styled } from "styled-components";
-import { plainButtonLink } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { PlainButtonLink } from "../ui/Button.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { Mark } from "./Mark.tsx";
 
 /** What went wrong and what to do next; never the cause of a bug, which stands in the log under the reference. */
@@ -15,7 +15,7 @@ export function FailurePage({ error }: { readonly error: unknown }) {
       <p>{text}</p>
       {reference && !isRouteErrorResponse(error) && <Quiet>Reference for Luvrit's administrator: {reference}</Quiet>}
       <p>
-        <Back to="/">Go to the setups</Back>
+        <PlainButtonLink to="/">Go to the setups</PlainButtonLink>
       </p>
     </Page>
   );
@@ -49,8 +49,3 @@ const Page = styled.main`
   display: grid;
   gap: 16px;
 `;
-const Quiet = styled.p`
-  color: ${color("quiet")};
-  font-size: ${size.small};
-`;
-const Back = styled(Link)`${plainButtonLink}`;

@@ -26,6 +26,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { PanelRow } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
@@ -102,7 +103,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
         </p>
       )}
       {mayEnter && (
-        <Buttons>
+        <PanelRow>
           {wanted !== undefined && (
             <PrimaryButton onPress={onTick} aria-pressed={keyed !== undefined && !keyed.stale}>
               {keyed && !keyed.stale ? "Not keyed after all" : "Keyed in"}
@@ -122,7 +123,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
               {wanted === undefined ? "Touch it" : "See its touch"}
             </Link>
           )}
-        </Buttons>
+        </PanelRow>
       )}
       {mayEnter && row.tool && (
         <>
@@ -360,12 +361,6 @@ const Box = styled.div<{ $state: "keyed" | "open" }>`
   background: ${({ $state }) => color($state === "keyed" ? "clearGround" : "sheet")};
   > span { font-size: ${size.small}; }
   > output { ${mono} font-size: ${size.large}; font-weight: 700; line-height: 1.1; text-align: right; }
-`;
-export const Buttons = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 8px 12px;
 `;
 export const Fold = styled.details`
   border-top: 1px solid ${color("line")};

@@ -7,7 +7,7 @@ import { tableGrid } from "../../core/offsets/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
-import { buttonLink, PlainButton } from "../ui/Button.tsx";
+import { PlainButton, PrimaryFileLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import type { OffsetsFile } from "./offsetsFile.ts";
@@ -55,13 +55,13 @@ export function FilesPanel({
           <FileText aria-label="Contents of the file" tabIndex={0}>
             <pre>{file.text}</pre>
           </FileText>
-          <TakeFile
+          <PrimaryFileLink
             href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
             download={file.name}
             onClick={takeHere(() => file)}
           >
             <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
-          </TakeFile>
+          </PrimaryFileLink>
           {file.numbers === "control" && loaded.mayEnter && <Loaded loaded={loaded} file={file} />}
         </>
       )}
@@ -151,4 +151,3 @@ const FileText = styled.section`
   background: ${color("plate")};
   pre { margin: 0; ${mono} font-size: ${size.small}; white-space: pre-wrap; overflow-wrap: anywhere; }
 `;
-const TakeFile = styled.a`${buttonLink}`;

@@ -15,6 +15,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { KeysHelp } from "../touch/KeysHelp.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { color, size, target } from "../ui/tokens.ts";
 import { BigDigits } from "./BigDigits.tsx";
 import { CellPanel } from "./CellPanel.tsx";
@@ -127,10 +128,10 @@ export function TablePage({ files, ...loaded }: LoadedSetup & { readonly files: 
             onKeyDown={onKeyDown}
           />
         )}
-        <Note>
+        <Quiet>
           {form.trouble ??
             "What nobody touched stays as it is, in the control and in the file. Back up the control's own table before loading anything."}
-        </Note>
+        </Quiet>
       </Main>
       <Aside aria-label="Cell, work offsets, school and files">
         <Tabs aria-label="Beside the table">
@@ -209,10 +210,6 @@ const Progress = styled.div`
 const OnPaper = styled.span`
   display: none;
   @media print { display: inline; }
-`;
-const Note = styled.p`
-  font-size: ${size.small};
-  color: ${color("quiet")};
 `;
 const Aside = styled.aside`
   display: grid;

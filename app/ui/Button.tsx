@@ -1,4 +1,5 @@
 import { Button as AriaButton } from "react-aria-components";
+import { Link } from "react-router";
 import { css, styled } from "styled-components";
 import { color, radius, size, target } from "./tokens.ts";
 
@@ -37,6 +38,9 @@ const outlined = css`
 export const PrimaryButton = styled(AriaButton)`${frame} ${filled} font-weight: 700;`;
 /** Everything else that acts. */
 export const PlainButton = styled(AriaButton)`${frame} ${outlined}`;
-/** A link that looks like a button, for going somewhere or taking a file. */
-export const buttonLink = css`${frame} ${filled}`;
-export const plainButtonLink = css`${frame} ${outlined}`;
+/** Links that look like buttons: to where a screen leads on, and to anywhere else. */
+export const PrimaryButtonLink = styled(Link)`${frame} ${filled}`;
+export const PlainButtonLink = styled(Link)`${frame} ${outlined}`;
+/** A file to take away: the one that a screen is for, and any other. */
+export const PrimaryFileLink = styled.a`${frame} ${filled}`;
+export const FileLink = styled.a`${frame} ${outlined}`;

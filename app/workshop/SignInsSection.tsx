@@ -1,5 +1,6 @@
 import { styled } from "styled-components";
 import type { Audited, AuditLine } from "../../server/people/auditRepository.server.ts";
+import { EmptyList } from "../ui/EmptyState.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 const WORDS: Readonly<Record<Audited, string>> = {
@@ -22,7 +23,7 @@ const CALLS: readonly Audited[] = ["sign-in-failed", "locked-out", "role-changed
 
 /** Who came in and what they may do, newest first. */
 export function SignInsSection({ lines }: { readonly lines: readonly AuditLine[] }) {
-  if (lines.length === 0) return <Empty>Nobody has signed in yet.</Empty>;
+  if (lines.length === 0) return <EmptyList>Nobody has signed in yet.</EmptyList>;
   return (
     <Room tabIndex={0} role="region" aria-label="Who came in">
       <table>
@@ -54,11 +55,6 @@ export function SignInsSection({ lines }: { readonly lines: readonly AuditLine[]
   );
 }
 
-const Empty = styled.p`
-  align-self: start;
-  padding: 24px;
-  background: ${color("sheet")};
-`;
 const Room = styled.div`
   overflow: auto;
   background: ${color("sheet")};

@@ -2,7 +2,7 @@ import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { plainButtonLink } from "../ui/Button.tsx";
+import { FileLink, PlainButtonLink } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ImportFile } from "./ImportFile.tsx";
 import { ItemsSection } from "./ItemsSection.tsx";
@@ -50,15 +50,15 @@ export function WorkshopPage(props: WorkshopProps) {
                 {mayChange ? now.about : `${now.about} ${isSetters ? "A setter or a lead" : "A lead"} changes this.`}
               </p>
             </div>
-            {mayChange && section !== "sign-ins" && <Go to="?open=new">New</Go>}
+            {mayChange && section !== "sign-ins" && <PlainButtonLink to="?open=new">New</PlainButtonLink>}
             {section !== "people" && section !== "sign-ins" && (
               <>
-                <Take href={href("/workshop/:section/file", { section })} download>
+                <FileLink href={href("/workshop/:section/file", { section })} download>
                   Take as JSON
-                </Take>
-                <Take href={`${href("/workshop/:section/file", { section })}?as=csv`} download>
+                </FileLink>
+                <FileLink href={`${href("/workshop/:section/file", { section })}?as=csv`} download>
                   as CSV
-                </Take>
+                </FileLink>
                 {mayChange && <ImportFile key={section} section={now} />}
               </>
             )}
@@ -121,5 +121,3 @@ const Head = styled.header`
   h1 { font-size: ${size.number}; }
   p { color: ${color("quiet")}; font-size: ${size.small}; }
 `;
-const Go = styled(Link)`${plainButtonLink}`;
-const Take = styled.a`${plainButtonLink}`;
