@@ -191,12 +191,15 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
 }
 
 function Unproven({ lines }: { readonly lines: readonly string[] }) {
+  if (lines.length === 0) return null;
   return (
-    <List>
-      {lines.map((line) => (
-        <li key={line}>{line}</li>
-      ))}
-    </List>
+    <Scrolled tabIndex={0} role="region" aria-label="What is unproven">
+      <ul>
+        {lines.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Scrolled>
   );
 }
 
@@ -354,7 +357,7 @@ const Panel = styled.section<{ $tone: "clear" | "spacer" | "line" }>`
   input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
   textarea { width: 100%; ${fieldBox} padding: 8px 12px; resize: vertical; }
 `;
-const List = styled.ul`
+const Scrolled = styled.div`
   max-height: 210px;
   overflow: auto;
   font-size: ${size.small};
