@@ -1,4 +1,4 @@
-import { AXES, type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
+import { AXES, type Axis, perAxis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { TableDeed } from "./payloadWords.ts";
@@ -59,7 +59,7 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
   const touches: Record<string, Partial<Record<Axis, TouchRecord>>> = {};
   const taught: Partial<Record<Axis, Taught>> = {};
   const now = {
-    work: { x: workOffset.x, y: workOffset.y, z: workOffset.z } as Record<Axis, number | undefined>,
+    work: { ...perAxis((axis) => workOffset[axis]) } as Record<Axis, number | undefined>,
     otherWork: {} as Record<string, Partial<Record<Axis, WorkNumber>>>,
     school: machine.school as School,
     master,

@@ -250,10 +250,11 @@ async function toolsOfPast(
   const features = past.features
     .filter(({ offset }) => tools.some((tool) => tool.offset === offset))
     .map(
-      ({ feature, name, offset, axis, nominal, lower, upper }): Omit<Command, "id"> => ({
+      // Whole: its form and the place where it is measured come along.
+      ({ entry: _entry, person: _person, at: _at, seq: _seq, ...payload }): Omit<Command, "id"> => ({
         kind: "feature-recorded",
         version: 1,
-        payload: { feature, name, offset, axis, nominal, lower, upper },
+        payload,
       }),
     );
   if (takeOverAt === undefined || past.machine.id !== machine.id) return [...loaded, ...features];

@@ -334,6 +334,26 @@ describe("starting from a past setup", () => {
     await openSetup(setter, "pc", anew, undefined);
     expect((await view(anew.id)).tools[0]?.x).toBeUndefined();
   });
+  it("brings a dimension along whole: its form, and the place where it is measured", async () => {
+    const [north] = machines;
+    const cone = {
+      feature: randomUUID(),
+      name: "Cone",
+      offset: "1",
+      axis: "x",
+      nominal: 31.5,
+      lower: -0.02,
+      upper: 0.01,
+      form: "taper",
+      atZ: -12.5,
+    } as const;
+    const recorded = { id: randomUUID(), kind: "feature-recorded", version: 1, payload: cone } as const;
+    const past = await running([opened(north), loaded("1"), recorded]);
+    const again = form(past);
+    expect(await openSetup(setter, "pc", again, undefined)).toMatchObject({ outcome: "opened" });
+    const [entry] = (await readLedger(sqlOn(pool), again.id)).filter(({ kind }) => kind === "feature-recorded");
+    expect(entry?.payload).toEqual(cone);
+  });
 });
 
 describe("photos", () => {
