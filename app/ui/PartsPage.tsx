@@ -3,12 +3,13 @@ import { DialogTrigger } from "react-aria-components";
 import { styled } from "styled-components";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
-import { PlainButton, PrimaryButton } from "./Button.tsx";
+import { FileLink, PlainButton, PlainButtonLink, PrimaryButton, PrimaryButtonLink } from "./Button.tsx";
 import { Checkbox } from "./Checkbox.tsx";
 import { DataTable } from "./DataTable.tsx";
 import { DialogSheet, Shade } from "./Dialog.tsx";
 import { EmptyList } from "./EmptyState.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
+import { List, Split } from "./ListWithDetails.tsx";
 import { Card, Panel, PanelRow, Quiet } from "./Panel.tsx";
 import { Progress } from "./Progress.tsx";
 import { Question } from "./Question.tsx";
@@ -85,6 +86,9 @@ export function PartsPage() {
           <PrimaryButton isDisabled>Accept, not now</PrimaryButton>
           <PlainButton>Take back</PlainButton>
           <PlainButton isDisabled>Take back, not now</PlainButton>
+          <PrimaryButtonLink to="/parts">Lead on</PrimaryButtonLink>
+          <PlainButtonLink to="/parts">Go elsewhere</PlainButtonLink>
+          <FileLink href="/parts">Take a file</FileLink>
         </PanelRow>
       </Shown>
       <Shown name="Fields">
@@ -120,6 +124,20 @@ export function PartsPage() {
         <RefusalLine>This station holds another tool. Move that one first.</RefusalLine>
         <EmptyList>Nothing here yet.</EmptyList>
         <Progress done={3} of={8} what="steps done" />
+      </Shown>
+      <Shown name="List with details">
+        <Split $isOpen>
+          <List
+            open="1"
+            empty="Nothing here yet."
+            entries={[
+              { id: "1", name: "Paper, drawer 2", words: "0.089 mm", retired: false },
+              { id: "2", name: "Micrometer 25 to 50", words: "± 0.003", retired: false, warning: "overdue" },
+              { id: "3", name: "Block 10", words: "10.000 mm", retired: true },
+            ]}
+          />
+          <Card>What is open</Card>
+        </Split>
       </Shown>
       <Shown name="Tabs">
         <ViewTabs name="Views" views={VIEWS} view={view} />

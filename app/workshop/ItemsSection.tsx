@@ -12,7 +12,8 @@ import {
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
 import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
-import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
+import { List, Split } from "../ui/ListWithDetails.tsx";
+import { Fields, FormActions, ListForm } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -130,7 +131,7 @@ function ItemForm({
         <p>What stands here was kept in millimetres: type a length anew, or with its unit, to give it in inches.</p>
       )}
       {mayChange && (
-        <Deeds
+        <FormActions
           words={{ make: "Keep it", retire: "Retire it", back: "Bring it back" }}
           isThere={item !== undefined}
           retired={item?.retired ?? false}

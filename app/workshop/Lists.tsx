@@ -1,68 +1,8 @@
-import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
-import { EmptyList } from "../ui/EmptyState.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { AnswerNote } from "./Answer.tsx";
-
-/** A list on the left that opens its entries on the right. */
-export const Split = styled.div<{ $isOpen: boolean }>`
-  display: grid;
-  grid-template-columns: ${({ $isOpen }) => ($isOpen ? "minmax(240px, 1fr) minmax(0, 1.9fr)" : "minmax(0, 1fr)")};
-  gap: 16px;
-  min-height: 0;
-  > * { overflow: auto; min-width: 0; }
-`;
-
-interface Listed {
-  readonly id: string;
-  readonly name: string;
-  readonly words: string;
-  readonly retired: boolean;
-  /** What calls for attention, such as a gauge that is overdue. */
-  readonly warning?: string | undefined;
-}
-
-/** Entries by name; retired ones last, and said so. */
-export function List({
-  entries,
-  open,
-  empty,
-}: {
-  readonly entries: readonly Listed[];
-  readonly open: string | undefined;
-  readonly empty: string;
-}) {
-  if (entries.length === 0) return <EmptyList>{empty}</EmptyList>;
-  return (
-    <Rows>
-      {entries.map(({ id, name, words, retired, warning }) => (
-        <li key={id} data-retired={retired}>
-          <Link to={`?open=${id}`} aria-current={id === open ? "true" : undefined} preventScrollReset>
-            <b>
-              {name}
-              {retired && " (retired)"}
-            </b>
-            <small>{words}</small>
-            {warning && <em>{warning}</em>}
-          </Link>
-        </li>
-      ))}
-    </Rows>
-  );
-}
-
-const Rows = styled.ul`
-  display: grid;
-  align-content: start;
-  gap: 6px;
-  a { display: grid; min-height: 56px; padding: 8px 14px; border-left: 5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; text-decoration: none; }
-  a:hover, a[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
-  li[data-retired="true"] a { color: ${color("quiet")}; }
-  small { color: ${color("quiet")}; font-size: ${size.small}; }
-  em { color: ${color("spacer")}; font-size: ${size.small}; font-style: normal; font-weight: 700; }
-`;
 
 /** The form of what is open. */
 export const ListForm = styled.form`
@@ -82,7 +22,7 @@ export const Fields = styled.div`
   gap: 12px 16px;
 `;
 /** What can be done with the form: keep it, retire it or bring it back; and what came of it. */
-export function Deeds({
+export function FormActions({
   words,
   isThere,
   retired,

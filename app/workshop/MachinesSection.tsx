@@ -6,9 +6,10 @@ import type { KeptMachine } from "../../server/machines/machinesRepository.serve
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { List, Split } from "../ui/ListWithDetails.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
-import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
+import { Fields, FormActions, ListForm } from "./Lists.tsx";
 import { choiceWords, GROUPS, profileLabel } from "./profileWords.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -250,7 +251,7 @@ function MachineForm(props: MachineFormProps) {
         )}
       </Group>
       {mayChange && (
-        <Deeds
+        <FormActions
           words={{ make: "Keep the machine", retire: "Retire it", back: "Bring it back" }}
           isThere={kept !== undefined}
           retired={kept?.retired ?? false}

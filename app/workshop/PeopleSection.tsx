@@ -4,8 +4,9 @@ import type { KeptPerson } from "../../server/people/peopleRepository.server.ts"
 import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { List, Split } from "../ui/ListWithDetails.tsx";
 import { AnswerNote } from "./Answer.tsx";
-import { Deeds, Fields, List, ListForm, Split } from "./Lists.tsx";
+import { Fields, FormActions, ListForm } from "./Lists.tsx";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -121,7 +122,7 @@ function PersonForm({
         A name stays with what was entered under it, so it is not changed. A PIN or passphrase that you set is good for
         one sign-in; then they choose their own.
       </p>
-      <Deeds
+      <FormActions
         words={{ make: "Let them in", retire: "They have left", back: "Let them in again" }}
         isThere={person !== undefined}
         retired={person?.retired ?? false}

@@ -1,0 +1,62 @@
+import { Link } from "react-router";
+import { styled } from "styled-components";
+import { EmptyList } from "./EmptyState.tsx";
+import { color, radius, size } from "./tokens.ts";
+
+/** A list on the left that opens its entries on the right. */
+export const Split = styled.div<{ $isOpen: boolean }>`
+  display: grid;
+  grid-template-columns: ${({ $isOpen }) => ($isOpen ? "minmax(240px, 1fr) minmax(0, 1.9fr)" : "minmax(0, 1fr)")};
+  gap: 16px;
+  min-height: 0;
+  > * { overflow: auto; min-width: 0; }
+`;
+
+interface Listed {
+  readonly id: string;
+  readonly name: string;
+  readonly words: string;
+  readonly retired: boolean;
+  /** What calls for attention, such as a gauge that is overdue. */
+  readonly warning?: string | undefined;
+}
+
+/** Entries by name; retired ones last, and said so. */
+export function List({
+  entries,
+  open,
+  empty,
+}: {
+  readonly entries: readonly Listed[];
+  readonly open: string | undefined;
+  readonly empty: string;
+}) {
+  if (entries.length === 0) return <EmptyList>{empty}</EmptyList>;
+  return (
+    <Rows>
+      {entries.map(({ id, name, words, retired, warning }) => (
+        <li key={id} data-retired={retired}>
+          <Link to={`?open=${id}`} aria-current={id === open ? "true" : undefined} preventScrollReset>
+            <b>
+              {name}
+              {retired && " (retired)"}
+            </b>
+            <small>{words}</small>
+            {warning && <em>{warning}</em>}
+          </Link>
+        </li>
+      ))}
+    </Rows>
+  );
+}
+
+const Rows = styled.ul`
+  display: grid;
+  align-content: start;
+  gap: 6px;
+  a { display: grid; min-height: 56px; padding: 8px 14px; border-left: 5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; text-decoration: none; }
+  a:hover, a[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  li[data-retired="true"] a { color: ${color("quiet")}; }
+  small { color: ${color("quiet")}; font-size: ${size.small}; }
+  em { color: ${color("spacer")}; font-size: ${size.small}; font-style: normal; font-weight: 700; }
+`;
