@@ -163,9 +163,12 @@ const Box = styled(Question)`
   &:focus-visible { outline: 3px solid ${color("measured")}; }
 `;
 const Answers = styled.div`
-  display: grid;
+  display: flex;
+  flex-wrap: wrap;
   gap: 6px;
-  button { min-height: 48px; padding: 6px 10px; font-size: ${size.small}; }
+  /* Yes and no side by side: what must be read at the display stays in sight above them. */
+  button { flex: 1 1 40%; min-width: 0; min-height: 48px; padding: 4px 8px; font-size: ${size.small}; line-height: 1.2; }
+  button:nth-child(3) { flex-basis: 100%; }
 `;
 const Agrees = styled.p`
   padding: 4px 10px;

@@ -267,7 +267,12 @@ function LadderSum({ rungs, show }: Pick<ReturnType<typeof useLadder>, "rungs" |
   return (
     <Sum>
       {rungs.map(({ quantity, label, value, offset }) => (
-        <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
+        <Line
+          key={`${label} ${quantity}`}
+          $tone={QUANTITY_TONE[quantity]}
+          $idle={value === 0}
+          data-idle-offset={offset !== undefined && value === 0 ? "" : undefined}
+        >
           <dt>
             {label}
             {offset === "work" && (value === undefined ? ", not known" : ` of ${show(0 - value)}`)}
@@ -394,6 +399,9 @@ export const LadderPanel = styled.section`
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   h1 { font-size: ${size.text}; font-weight: 700; }
+  /* Beside a question an offset of 0 makes room for what the display must read. */
+  &:has([data-asks]) { gap: 8px; padding-top: 8px; }
+  &:has([data-asks]) [data-idle-offset] { display: none; }
 `;
 const Sum = styled.dl`
   display: grid;
