@@ -134,74 +134,60 @@ function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
 /** One check of one tool: its numbers on the drawing, what follows, and the record. */
 export function MountForm(props: MountFormProps) {
   const { setup, setupId, tool, check, mayEnter, now } = props;
-  const {
-    unit,
-    form,
-    kept,
-    typed,
-    setTyped,
-    material,
-    setMaterial,
-    swept,
-    setSwept,
-    withMore,
-    setWithMore,
-    decimal,
-    found,
-    scene,
-    fields,
-    boxOf,
-    keep,
-    refusalOf,
-    name,
-    write,
-  } = useMountForm(props);
+  const mounting = useMountForm(props);
   return (
     <>
       <CentreForm
         aria-label={`${CHECK_NAME[check]} of tool ${tool.offset}`}
         onSubmit={(event) => {
           event.preventDefault();
-          if (mayEnter) keep();
+          if (mayEnter) mounting.keep();
         }}
       >
         <MountChoices
-          material={material}
-          setMaterial={setMaterial}
-          swept={swept}
-          setSwept={setSwept}
-          withMore={withMore}
-          setWithMore={setWithMore}
+          material={mounting.material}
+          setMaterial={mounting.setMaterial}
+          swept={mounting.swept}
+          setSwept={mounting.setSwept}
+          withMore={mounting.withMore}
+          setWithMore={mounting.setWithMore}
           check={check}
         />
         <Room>
           <DrawingSheet>
             <FailsAlone what="The drawing">
               <MountDrawing
-                scene={scene}
-                room={check !== "sweep" ? "right" : withMore ? "none" : "middle"}
+                scene={mounting.scene}
+                room={check !== "sweep" ? "right" : mounting.withMore ? "none" : "middle"}
                 leaders={
                   check === "sweep"
                     ? []
-                    : fields.flatMap(({ name: field }, index) => {
-                        const to = scene.anchors[field];
-                        return to ? [{ from: { left: boxOf(index).left + 170, top: boxOf(index).top + 30 }, to }] : [];
+                    : mounting.fields.flatMap(({ name: field }, index) => {
+                        const to = mounting.scene.anchors[field];
+                        return to
+                          ? [
+                              {
+                                from: { left: mounting.boxOf(index).left + 170, top: mounting.boxOf(index).top + 30 },
+                                to,
+                              },
+                            ]
+                          : [];
                       })
                 }
               />
             </FailsAlone>
-            {fields.map(({ name: field, label }, index) => (
-              <OnSheet key={field} style={placeOnSheet(boxOf(index))}>
+            {mounting.fields.map(({ name: field, label }, index) => (
+              <OnSheet key={field} style={placeOnSheet(mounting.boxOf(index))}>
                 <LengthEntry
                   name={field}
                   label={`${label}, ${CHECK_NAME[check].toLowerCase()}, tool ${tool.offset}`}
                   caption={label}
-                  unit={unit}
+                  unit={mounting.unit}
                   quantity={check === "overhang" || check === "pin" ? "tool" : "measured"}
-                  text={typed[field] ?? ""}
-                  onEdit={(edit) => setTyped((all) => ({ ...all, [field]: edit(all[field] ?? "") }))}
-                  understood={understood(typed[field], unit, decimal)}
-                  refusal={refusalOf(field)}
+                  text={mounting.typed[field] ?? ""}
+                  onEdit={(edit) => mounting.setTyped((all) => ({ ...all, [field]: edit(all[field] ?? "") }))}
+                  understood={understood(mounting.typed[field], mounting.unit, mounting.decimal)}
+                  refusal={mounting.refusalOf(field)}
                   isReadOnly={!mayEnter}
                 />
               </OnSheet>
@@ -210,21 +196,23 @@ export function MountForm(props: MountFormProps) {
         </Room>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
-      <LadderPanel aria-label={`Result, ${CHECK_NAME[check]} of ${name}`}>
+      <LadderPanel aria-label={`Result, ${CHECK_NAME[check]} of ${mounting.name}`}>
         <h1>
-          {name} · {CHECK_NAME[check].toLowerCase()}
+          {mounting.name} · {CHECK_NAME[check].toLowerCase()}
         </h1>
         <Results aria-live="polite">
           {Object.entries(RESULT_WORDS[check]).map(([key, words]) =>
-            found?.[key] === undefined && found ? null : (
+            mounting.found?.[key] === undefined && mounting.found ? null : (
               <div key={key}>
                 <dt>{words.label}</dt>
-                <dd>{found?.[key] === undefined ? "–" : write(found[key], words)}</dd>
+                <dd>{mounting.found?.[key] === undefined ? "–" : mounting.write(mounting.found[key], words)}</dd>
               </div>
             ),
           )}
         </Results>
-        {found && <Question as="p">{verdict(check, found, setup.machine.units, entersBore(tool.tool))}</Question>}
+        {mounting.found && (
+          <Question as="p">{verdict(check, mounting.found, setup.machine.units, entersBore(tool.tool))}</Question>
+        )}
         <FactList>
           <div>
             <dt>station</dt>
@@ -233,26 +221,26 @@ export function MountForm(props: MountFormProps) {
         </FactList>
         <Aside>Spindle {turns(tool)}.</Aside>
         <Foot>
-          {form.trouble && <Question role="alert">{form.trouble}</Question>}
-          {kept && (
+          {mounting.form.trouble && <Question role="alert">{mounting.form.trouble}</Question>}
+          {mounting.kept && (
             <KeptBox>
               <span>
-                Kept by {kept.person}, {ageOf(kept.at, now)}
+                Kept by {mounting.kept.person}, {ageOf(mounting.kept.at, now)}
               </span>
               {mayEnter && (
                 <UndoButton
-                  entry={kept.entry}
+                  entry={mounting.kept.entry}
                   seq={setup.seq}
                   label="Take back"
-                  what={`${CHECK_NAME[check]} of ${name}`}
+                  what={`${CHECK_NAME[check]} of ${mounting.name}`}
                   setupId={setupId}
                 />
               )}
             </KeptBox>
           )}
           {mayEnter && (
-            <PrimaryButton onPress={keep} isDisabled={form.busy}>
-              {form.busy ? "Keeping…" : `Keep ${CHECK_NAME[check].toLowerCase()}`}
+            <PrimaryButton onPress={mounting.keep} isDisabled={mounting.form.busy}>
+              {mounting.form.busy ? "Keeping…" : `Keep ${CHECK_NAME[check].toLowerCase()}`}
             </PrimaryButton>
           )}
         </Foot>

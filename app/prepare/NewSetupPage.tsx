@@ -96,23 +96,7 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
 /** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
 export function NewSetupPage(props: NewSetupProps) {
   const { person, machines, past, nextOperation, refused } = props;
-  const {
-    id,
-    file,
-    setFile,
-    machine,
-    lengths,
-    unit,
-    read,
-    set,
-    setUnit,
-    chooseMachine,
-    refusalOf,
-    text,
-    field,
-    busy,
-    called,
-  } = useNewSetupPage(props);
+  const page = useNewSetupPage(props);
   return (
     <>
       <TopStrip
@@ -128,16 +112,16 @@ export function NewSetupPage(props: NewSetupProps) {
           </p>
         ) : (
           <Form method="post" encType="multipart/form-data">
-            <input type="hidden" name="id" value={id} />
+            <input type="hidden" name="id" value={page.id} />
             {past && <input type="hidden" name="from" value={past.id} />}
             <Group>
               <h2>Program</h2>
               <ProgramPicker
                 label="Choose the program's file"
-                file={file}
-                read={read}
-                onPick={setFile}
-                refusal={refusalOf("program")}
+                file={page.file}
+                read={page.read}
+                onPick={page.setFile}
+                refusal={page.refusalOf("program")}
               />
             </Group>
             <Group>
@@ -146,32 +130,32 @@ export function NewSetupPage(props: NewSetupProps) {
                 <Pick
                   name="machine"
                   label="Machine"
-                  value={text("machine")}
-                  onChange={chooseMachine}
+                  value={page.text("machine")}
+                  onChange={page.chooseMachine}
                   options={machines.map(({ id: key, name }) => [key, name])}
-                  refusal={refusalOf("machine")}
+                  refusal={page.refusalOf("machine")}
                 />
-                {field("job", "Job", "F-060")}
-                {field("part", "Part", "Eyepiece clamp")}
-                {field("operation", "Operation")}
+                {page.field("job", "Job", "F-060")}
+                {page.field("part", "Part", "Eyepiece clamp")}
+                {page.field("operation", "Operation")}
                 <Pick
                   name="workOffset"
                   label="Work offset"
-                  value={text("workOffset") || called || "G54"}
-                  onChange={set("workOffset")}
+                  value={page.text("workOffset") || page.called || "G54"}
+                  onChange={page.set("workOffset")}
                   options={WORK.map((one) => [one, one])}
                 />
-                {machine?.school === "master-tool" && field("master", "Offset of the master tool")}
+                {page.machine?.school === "master-tool" && page.field("master", "Offset of the master tool")}
                 {(["X", "Z"] as const).map((axis) => (
                   <LengthField
                     key={axis}
                     name={`work${axis}`}
-                    label={`${text("workOffset") || called || "G54"} ${axis} in the control now, if known`}
-                    unit={machine?.units ?? unit}
+                    label={`${page.text("workOffset") || page.called || "G54"} ${axis} in the control now, if known`}
+                    unit={page.machine?.units ?? page.unit}
                     decimal={person.decimalMark}
-                    value={text(`work${axis}`)}
-                    onChange={set(`work${axis}`)}
-                    refusal={refusalOf(`work${axis}`)}
+                    value={page.text(`work${axis}`)}
+                    onChange={page.set(`work${axis}`)}
+                    refusal={page.refusalOf(`work${axis}`)}
                   />
                 ))}
               </Columns>
@@ -179,12 +163,12 @@ export function NewSetupPage(props: NewSetupProps) {
             <Group>
               <h2>Stock</h2>
               <Columns>
-                {field("material", "Material", "brass")}
+                {page.field("material", "Material", "brass")}
                 <Pick
                   name="sizeUnit"
                   label="Lengths here are in"
-                  value={unit}
-                  onChange={(to) => setUnit(to === "in" ? "in" : "mm")}
+                  value={page.unit}
+                  onChange={(to) => page.setUnit(to === "in" ? "in" : "mm")}
                   options={[
                     ["mm", "millimetres"],
                     ["in", "inches"],
@@ -192,16 +176,16 @@ export function NewSetupPage(props: NewSetupProps) {
                 />
               </Columns>
               <Columns>
-                {lengths.map(([name, label]) => (
+                {page.lengths.map(([name, label]) => (
                   <LengthField
                     key={name}
                     name={name}
                     label={label}
-                    unit={unit}
+                    unit={page.unit}
                     decimal={person.decimalMark}
-                    value={text(name)}
-                    onChange={set(name)}
-                    refusal={refusalOf(name)}
+                    value={page.text(name)}
+                    onChange={page.set(name)}
+                    refusal={page.refusalOf(name)}
                   />
                 ))}
               </Columns>
@@ -230,8 +214,8 @@ export function NewSetupPage(props: NewSetupProps) {
               </p>
             )}
             <Buttons>
-              <PrimaryButton type="submit" isDisabled={busy}>
-                {busy ? "Opening…" : "Open the setup"}
+              <PrimaryButton type="submit" isDisabled={page.busy}>
+                {page.busy ? "Opening…" : "Open the setup"}
               </PrimaryButton>
               <Link to="/">Back to the setups</Link>
               <p role="alert">{refused?.outcome === "refused" ? refused.message : ""}</p>

@@ -108,88 +108,71 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
 /** Loads a tool into a station: what it is, with the dimensions by which it is drawn, touched and judged. */
 export function ToolSection(props: PrepareProps) {
   const { mayEnter, person, library } = props;
-  const {
-    machine,
-    unit,
-    form,
-    first,
-    kind,
-    setKind,
-    offset,
-    setOffset,
-    station,
-    setStation,
-    typed,
-    fromShop,
-    asked,
-    set,
-    takeFromShop,
-    read,
-    refusalOf,
-    keep,
-    lengths,
-    others,
-    stations,
-    seat,
-  } = useToolSection(props);
+  const section = useToolSection(props);
   return (
     <Panel
       as="form"
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault();
-        keep();
+        section.keep();
       }}
     >
       <header>
         <h1>Load a tool</h1>
-        <p>{first.words || "Its real dimensions, so that it is drawn, touched and judged as what it is."}</p>
+        <p>{section.first.words || "Its real dimensions, so that it is drawn, touched and judged as what it is."}</p>
       </header>
       <Card>
         <Columns>
-          {stations ? (
+          {section.stations ? (
             <Pick
               name="station"
               label="Station"
-              value={station}
-              onChange={setStation}
-              options={stations}
-              refusal={refusalOf("station")}
+              value={section.station}
+              onChange={section.setStation}
+              options={section.stations}
+              refusal={section.refusalOf("station")}
             />
           ) : (
             <Field
               name="station"
               label="Station"
-              value={station}
-              onChange={setStation}
-              refusal={refusalOf("station")}
+              value={section.station}
+              onChange={section.setStation}
+              refusal={section.refusalOf("station")}
             />
           )}
-          <Field name="offset" label="Offset" value={offset} onChange={setOffset} refusal={refusalOf("offset")} />
+          <Field
+            name="offset"
+            label="Offset"
+            value={section.offset}
+            onChange={section.setOffset}
+            refusal={section.refusalOf("offset")}
+          />
           {library.assemblies.length > 0 && (
             <Pick
               name="fromShop"
               label="From the shop's tools"
-              value={fromShop}
-              onChange={takeFromShop}
+              value={section.fromShop}
+              onChange={section.takeFromShop}
               options={[["", "described by hand"], ...library.assemblies.map(({ name }) => [name, name] as const)]}
             />
           )}
           <Pick
             name="kind"
             label="Kind of tool"
-            value={kind}
-            onChange={(text) => setKind(text as ToolKind)}
+            value={section.kind}
+            onChange={(text) => section.setKind(text as ToolKind)}
             options={TOOL_KINDS.map((one) => [one, kindName(one)])}
           />
         </Columns>
-        {seat && (
+        {section.seat && (
           <Quiet>
             {[
-              seat.takes && `takes a ${seat.takes}`,
-              seat.size !== undefined && `${plainLength(seat.size, unit)} ${unit}`,
-              seat.live ? "driven" : undefined,
-              seat.longestOverhang !== undefined &&
-                `overhang at most ${plainLength(seat.longestOverhang, unit)} ${unit}`,
+              section.seat.takes && `takes a ${section.seat.takes}`,
+              section.seat.size !== undefined && `${plainLength(section.seat.size, section.unit)} ${section.unit}`,
+              section.seat.live ? "driven" : undefined,
+              section.seat.longestOverhang !== undefined &&
+                `overhang at most ${plainLength(section.seat.longestOverhang, section.unit)} ${section.unit}`,
             ]
               .filter(Boolean)
               .join(", ")}
@@ -198,24 +181,25 @@ export function ToolSection(props: PrepareProps) {
       </Card>
       <Split>
         <ToolDimensions
-          others={others}
-          typed={typed}
-          set={set}
-          refusalOf={refusalOf}
-          lengths={lengths}
-          unit={unit}
-          asked={asked}
-          form={form}
+          others={section.others}
+          typed={section.typed}
+          set={section.set}
+          refusalOf={section.refusalOf}
+          lengths={section.lengths}
+          unit={section.unit}
+          asked={section.asked}
+          form={section.form}
           person={person}
         />
-        <Picture aria-hidden="true">{read.ok && <ToolIcon tool={read.value} />}</Picture>
+        <Picture aria-hidden="true">{section.read.ok && <ToolIcon tool={section.read.value} />}</Picture>
       </Split>
       <PanelRow>
-        <PrimaryButton type="submit" isDisabled={!mayEnter || form.busy}>
-          Load {/^\d+$/.test(offset) ? toolNumber(machine, offset) : "it"} into station {station}
+        <PrimaryButton type="submit" isDisabled={!mayEnter || section.form.busy}>
+          Load {/^\d+$/.test(section.offset) ? toolNumber(section.machine, section.offset) : "it"} into station{" "}
+          {section.station}
         </PrimaryButton>
         <Link to="?part=lists">Back to the lists</Link>
-        <RefusalLine>{form.trouble}</RefusalLine>
+        <RefusalLine>{section.form.trouble}</RefusalLine>
       </PanelRow>
     </Panel>
   );

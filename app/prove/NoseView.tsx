@@ -208,35 +208,14 @@ function Bench(props: BenchProps) {
   const { machine } = setup;
   const { units, numbering } = machine;
   const bench = useNoseBench(props);
-  const {
-    text,
-    setText,
-    side,
-    setSide,
-    compensated,
-    setCompensated,
-    real,
-    control,
-    realCode,
-    setRealCode,
-    controlCode,
-    setControlCode,
-    profile,
-    found,
-    times,
-    scene,
-    contour,
-    addPoint,
-    show,
-    linesOf,
-  } = bench;
+  const { profile } = bench;
   return (
     <>
       <ViewCentre>
         <h1>Prove it</h1>
         <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
-        {scene ? (
-          <ProfileDrawing scene={scene} onPoint={addPoint} />
+        {bench.scene ? (
+          <ProfileDrawing scene={bench.scene} onPoint={bench.addPoint} />
         ) : (
           <Blank>The drawing comes back once every point can be read.</Blank>
         )}
@@ -247,21 +226,23 @@ function Bench(props: BenchProps) {
           <span>
             <i data-tone="stop" /> cut too deep
           </span>
-          {times > 1 && <span>deviations drawn {times} times as large</span>}
+          {bench.times > 1 && <span>deviations drawn {bench.times} times as large</span>}
           <span>double-tap the drawing to add a point</span>
         </Legend>
         <Typed aria-label="Profile">
           <div>
             <h2>Profile: X, Z as the program writes them, one point a line, from the front to the chuck</h2>
             {!profile.ok && <p role="alert">{profile.refusal.message}</p>}
-            {program !== undefined && <PlainButton onPress={contour}>Take the contour from the program</PlainButton>}
+            {program !== undefined && (
+              <PlainButton onPress={bench.contour}>Take the contour from the program</PlainButton>
+            )}
           </div>
           <Points
             aria-label="Points of the profile"
-            value={text}
+            value={bench.text}
             rows={5}
             spellCheck={false}
-            onChange={({ target }) => setText(target.value)}
+            onChange={({ target }) => bench.setText(target.value)}
           />
         </Typed>
       </ViewCentre>
@@ -270,16 +251,21 @@ function Bench(props: BenchProps) {
           <h2>{toolNumber(machine, tool.offset)}: nose</h2>
           <Grid>
             <SmallLength
-              typed={real}
+              typed={bench.real}
               name="real"
               label="radius of the real nose"
               caption="real radius"
               unit={units}
               quantity="tool"
             />
-            <CodeChoice label="real nose points" value={realCode} onChange={setRealCode} numbering={numbering} />
+            <CodeChoice
+              label="real nose points"
+              value={bench.realCode}
+              onChange={bench.setRealCode}
+              numbering={numbering}
+            />
             <SmallLength
-              typed={control}
+              typed={bench.control}
               name="control"
               label="radius in the control"
               caption="radius in the control"
@@ -288,26 +274,26 @@ function Bench(props: BenchProps) {
             />
             <CodeChoice
               label="code in the control"
-              value={controlCode}
-              onChange={setControlCode}
+              value={bench.controlCode}
+              onChange={bench.setControlCode}
               numbering={numbering}
             />
           </Grid>
-          <Checkbox isChecked={compensated} onChange={setCompensated}>
+          <Checkbox isChecked={bench.compensated} onChange={bench.setCompensated}>
             with nose compensation
           </Checkbox>
-          <Checkbox isChecked={side === "bore"} onChange={(isBore) => setSide(isBore ? "bore" : "outside")}>
+          <Checkbox isChecked={bench.side === "bore"} onChange={(isBore) => bench.setSide(isBore ? "bore" : "outside")}>
             in a bore
           </Checkbox>
         </section>
         <section aria-label="Deviation">
           <h3>Deviation of each element</h3>
-          {found && found.elements.length > 0 && profile.ok ? (
+          {bench.found && bench.found.elements.length > 0 && profile.ok ? (
             <Deviations>
               <caption>
                 largest{" "}
                 <b>
-                  {show.amount("z", found.largest, "always")} {units}
+                  {bench.show.amount("z", bench.found.largest, "always")} {units}
                 </b>
               </caption>
               <thead>
@@ -317,10 +303,11 @@ function Bench(props: BenchProps) {
                 </tr>
               </thead>
               <tbody>
-                {found.elements.slice(0, MOST_ROWS).map(({ index, deviation }) => (
+                {bench.found.elements.slice(0, MOST_ROWS).map(({ index, deviation }) => (
                   <tr key={index}>
                     <td>
-                      {linesOf(profile.value.slice(index, index + 1))
+                      {bench
+                        .linesOf(profile.value.slice(index, index + 1))
                         .join()
                         .replace(" ", ", ")}
                     </td>

@@ -161,33 +161,17 @@ function useStage({ setup, rehearsal }: StageProps) {
 
 function Stage(props: StageProps) {
   const { setup, program, rehearsal, running, children } = props;
-  const {
-    machine,
-    canvas,
-    scrubber,
-    clock,
-    line,
-    showsDifferences,
-    setShows,
-    total,
-    playing,
-    seek,
-    toStep,
-    toEndOf,
-    stepBy,
-    worst,
-    show,
-  } = useStage(props);
+  const played = useStage(props);
   return (
     <>
       <ViewRail aria-label="Program">
         <h2>Tools in order</h2>
-        <Calls rehearsal={rehearsal} setup={setup} line={line} onGo={toStep} />
+        <Calls rehearsal={rehearsal} setup={setup} line={played.line} onGo={played.toStep} />
         <ProgramLines
           program={program}
-          line={line}
+          line={played.line}
           findings={rehearsal.findings}
-          onGo={(to) => toStep(firstStepOf(rehearsal, to))}
+          onGo={(to) => played.toStep(firstStepOf(rehearsal, to))}
         />
       </ViewRail>
       <ViewMain>
@@ -195,38 +179,45 @@ function Stage(props: StageProps) {
           <h1>Prove it</h1>
           <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="rehearsal" />
           <Canvas
-            ref={canvas}
+            ref={played.canvas}
             role="img"
             aria-label={
               rehearsal.steps.length === 0
                 ? "The part before the first move"
-                : `The program at line ${line}: ${worst === 0 ? "nothing is hit" : `${worst} findings that stop it`}`
+                : `The program at line ${played.line}: ${played.worst === 0 ? "nothing is hit" : `${played.worst} findings that stop it`}`
             }
           />
           <Bar>
-            <PlainButton onPress={() => stepBy(-1)} aria-label="One move back">
+            <PlainButton onPress={() => played.stepBy(-1)} aria-label="One move back">
               <SkipBack size={20} aria-hidden="true" />
             </PlainButton>
-            <PlainButton onPress={playing.toggle} aria-label={playing.isPlaying ? "Pause" : "Play"}>
-              {playing.isPlaying ? <Pause size={20} aria-hidden="true" /> : <Play size={20} aria-hidden="true" />}
+            <PlainButton onPress={played.playing.toggle} aria-label={played.playing.isPlaying ? "Pause" : "Play"}>
+              {played.playing.isPlaying ? (
+                <Pause size={20} aria-hidden="true" />
+              ) : (
+                <Play size={20} aria-hidden="true" />
+              )}
             </PlainButton>
-            <PlainButton onPress={() => stepBy(1)} aria-label="One move on">
+            <PlainButton onPress={() => played.stepBy(1)} aria-label="One move on">
               <SkipForward size={20} aria-hidden="true" />
             </PlainButton>
             <input
-              ref={scrubber}
+              ref={played.scrubber}
               type="range"
               min={0}
               max={1}
               step="any"
               defaultValue={0}
               aria-label="Place in the program"
-              onInput={({ currentTarget }) => seek(Number(currentTarget.value) * total)}
+              onInput={({ currentTarget }) => played.seek(Number(currentTarget.value) * played.total)}
             />
-            <output ref={clock} aria-label="Time" />
+            <output ref={played.clock} aria-label="Time" />
             <label>
               <span>speed</span>
-              <select value={playing.speed} onChange={({ target }) => playing.setSpeed(Number(target.value))}>
+              <select
+                value={played.playing.speed}
+                onChange={({ target }) => played.playing.setSpeed(Number(target.value))}
+              >
                 {[1, 5, 20, 60].map((times) => (
                   <option key={times} value={times}>
                     {times}×
@@ -251,7 +242,7 @@ function Stage(props: StageProps) {
                 <Findings aria-label="Findings">
                   {rehearsal.findings.slice(0, 30).map((finding) => (
                     <li key={`${finding.code} ${finding.step} ${finding.against} ${finding.by ?? ""}`}>
-                      <button type="button" onClick={() => toEndOf(finding.step)}>
+                      <button type="button" onClick={() => played.toEndOf(finding.step)}>
                         <Verdict $tone={finding.weight === "near" ? "doubt" : "stop"}>
                           {finding.weight === "near" ? (
                             <TriangleAlert size={16} aria-hidden="true" />
@@ -260,7 +251,9 @@ function Stage(props: StageProps) {
                           )}
                           {WEIGHT[finding.weight]}
                         </Verdict>
-                        <span>{findingWords(finding, show, (offset) => toolNumber(machine, offset))}</span>
+                        <span>
+                          {findingWords(finding, played.show, (offset) => toolNumber(played.machine, offset))}
+                        </span>
                         <small>line {finding.line}</small>
                       </button>
                     </li>
@@ -271,9 +264,13 @@ function Stage(props: StageProps) {
           </section>
           <section aria-label="Against the part as programmed">
             <h3>Against the part as programmed</h3>
-            <Differences rehearsal={rehearsal} show={show} setup={setup} onGo={toEndOf} />
+            <Differences rehearsal={rehearsal} show={played.show} setup={setup} onGo={played.toEndOf} />
             <label>
-              <input type="checkbox" checked={showsDifferences} onChange={({ target }) => setShows(target.checked)} />{" "}
+              <input
+                type="checkbox"
+                checked={played.showsDifferences}
+                onChange={({ target }) => played.setShows(target.checked)}
+              />{" "}
               show them on the finished part
             </label>
           </section>
@@ -282,7 +279,7 @@ function Stage(props: StageProps) {
               <h3>Not rehearsed</h3>
               {rehearsal.left.map(({ offset, reason }) => (
                 <p key={offset}>
-                  {toolNumber(machine, offset)} {reason}.
+                  {toolNumber(played.machine, offset)} {reason}.
                 </p>
               ))}
             </section>

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import { CSV_FIELDS, CSV_HEADS, type CsvField } from "../../core/formats/csvColumns.ts";
+import { CSV_FIELDS, type CsvField, csvHead } from "../../core/formats/csvColumns.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { columnDigit, columnWords } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
@@ -142,7 +142,7 @@ function Columns({
             <option value="">leave out</option>
             {CSV_FIELDS.map((field) => (
               <option key={field} value={field}>
-                {CSV_HEADS[field]}
+                {csvHead(field)}
               </option>
             ))}
           </select>

@@ -51,7 +51,7 @@ interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
 
 /** The numbers of the ladder, and what stands beside them. */
 function useLadder(props: LadderProps) {
-  const { setup, tool, axis, way, solveFor, gate, entry, mayEnter, now, onAccept } = props;
+  const { setup, tool, axis, way, solveFor, entry } = props;
   const { machine } = setup;
   const name = AXIS_NAME[axis];
   const isWork = solveFor === "work";
@@ -84,14 +84,6 @@ function useLadder(props: LadderProps) {
   /** While somebody must choose between two values, nothing else can be accepted. */
   const isAsked = answer?.outcome === "conflict";
   return {
-    setup,
-    tool,
-    axis,
-    gate,
-    entry,
-    mayEnter,
-    now,
-    onAccept,
     machine,
     name,
     isWork,
@@ -117,80 +109,53 @@ function useLadder(props: LadderProps) {
 
 /** The sum as a setter writes it on the back of a setup sheet, what to key, and what the display must read then. */
 export function Ladder(props: LadderProps) {
-  const {
-    setup,
-    tool,
-    axis,
-    gate,
-    entry,
-    mayEnter,
-    now,
-    onAccept,
-    machine,
-    name,
-    isWork,
-    digit,
-    budget,
-    kept,
-    show,
-    plain,
-    shown,
-    writeResult,
-    ladder,
-    rungs,
-    keyed,
-    found,
-    closes,
-    before,
-    wear,
-    title,
-    answer,
-    isAsked,
-  } = useLadder(props);
+  const { setup, tool, axis, gate, entry, mayEnter, now, onAccept } = props;
+  const sum = useLadder(props);
+  const { answer } = sum;
   return (
     <LadderPanel
-      aria-label={`Result, ${isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}`}
+      aria-label={`Result, ${sum.isWork ? `${setup.workOffset.name} ${sum.name}` : `${sum.name} of ${toolNumber(sum.machine, tool.offset)}`}`}
     >
-      <h1>{title}</h1>
-      <LadderSum rungs={rungs} show={show} />
+      <h1>{sum.title}</h1>
+      <LadderSum rungs={sum.rungs} show={sum.show} />
       <KeyInBox
         setup={setup}
         axis={axis}
         zone={tool.zone}
-        place={isWork ? { work: setup.workOffset.name } : { geometryOf: offsetNumber(machine, tool.offset) }}
-        keyed={keyed}
-        wear={wear}
-        isKept={ladder.isKept}
-        assumed={ladder.assumed}
-        displayAtZero={ladder.displayAtZero}
+        place={sum.isWork ? { work: setup.workOffset.name } : { geometryOf: offsetNumber(sum.machine, tool.offset) }}
+        keyed={sum.keyed}
+        wear={sum.wear}
+        isKept={sum.ladder.isKept}
+        assumed={sum.ladder.assumed}
+        displayAtZero={sum.ladder.displayAtZero}
       >
-        {kept && ladder.isKept && keyed && !isAsked && (
+        {sum.kept && sum.ladder.isKept && sum.keyed && !sum.isAsked && (
           <KeyedIn
             setup={setup}
             setupId={props.setupId}
             axis={axis}
-            keyed={keyed}
-            wear={wear}
+            keyed={sum.keyed}
+            wear={sum.wear}
             mayEnter={mayEnter}
-            row={isWork ? setup.workOffset.name : tool.offset}
-            column={isWork ? `work.${axis}` : `geometry.${axis}`}
+            row={sum.isWork ? setup.workOffset.name : tool.offset}
+            column={sum.isWork ? `work.${axis}` : `geometry.${axis}`}
             now={now}
           />
         )}
       </KeyInBox>
       <LadderFacts
-        before={before}
-        isWork={isWork}
-        shown={shown}
+        before={sum.before}
+        isWork={sum.isWork}
+        shown={sum.shown}
         axis={axis}
-        show={show}
-        keyed={keyed}
-        digit={digit}
-        plain={plain}
-        budget={budget}
+        show={sum.show}
+        keyed={sum.keyed}
+        digit={sum.digit}
+        plain={sum.plain}
+        budget={sum.budget}
         tool={tool}
-        isAsked={isAsked}
-        closes={closes}
+        isAsked={sum.isAsked}
+        closes={sum.closes}
         setup={setup}
       />
       <Foot>
@@ -202,8 +167,8 @@ export function Ladder(props: LadderProps) {
             <p>
               {answer.theirs.under !== undefined
                 ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
-                : `On record: ${answer.theirs.exact === undefined ? "taken back" : writeResult(answer.theirs.exact)}.`}{" "}
-              Yours: {writeResult(found)}.
+                : `On record: ${answer.theirs.exact === undefined ? "taken back" : sum.writeResult(answer.theirs.exact)}.`}{" "}
+              Yours: {sum.writeResult(sum.found)}.
             </p>
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
@@ -215,40 +180,44 @@ export function Ladder(props: LadderProps) {
         {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
           <Question role="alert">{answer.message}</Question>
         )}
-        {kept && !isAsked && (
+        {sum.kept && !sum.isAsked && (
           <KeptBox>
             <span>
-              Accepted by {kept.person}, {ageOf(kept.at, now)}: {writeResult(kept.exact)}
+              Accepted by {sum.kept.person}, {ageOf(sum.kept.at, now)}: {sum.writeResult(sum.kept.exact)}
             </span>
-            {"doubt" in kept && kept.doubt && <em>{doubtSettled(kept.doubt)}</em>}
-            {"derived" in kept && kept.derived && (
-              <em>not touched: {kept.deed ? DEED_WORDS[kept.deed] : "it follows from another"}</em>
+            {"doubt" in sum.kept && sum.kept.doubt && <em>{doubtSettled(sum.kept.doubt)}</em>}
+            {"derived" in sum.kept && sum.kept.derived && (
+              <em>not touched: {sum.kept.deed ? DEED_WORDS[sum.kept.deed] : "it follows from another"}</em>
             )}
             {mayEnter && (
               <UndoButton
                 setupId={props.setupId}
-                entry={kept.entry}
+                entry={sum.kept.entry}
                 seq={setup.seq}
                 label="Take back"
-                what={isWork ? `${setup.workOffset.name} ${name}` : `${name} of ${toolNumber(machine, tool.offset)}`}
+                what={
+                  sum.isWork
+                    ? `${setup.workOffset.name} ${sum.name}`
+                    : `${sum.name} of ${toolNumber(sum.machine, tool.offset)}`
+                }
               />
             )}
           </KeptBox>
         )}
-        {mayEnter && !isAsked && !props.onTool.other && gate === undefined && (
+        {mayEnter && !sum.isAsked && !props.onTool.other && gate === undefined && (
           <>
             <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
             <HiddenSlipHint {...props} />
           </>
         )}
-        {mayEnter && !isAsked && gate === undefined && !props.doubt && !budget.fits && <WouldDo {...props} />}
+        {mayEnter && !sum.isAsked && gate === undefined && !props.doubt && !sum.budget.fits && <WouldDo {...props} />}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {mayEnter && <OtherOnTool onTool={props.onTool} />}
-        {isAsked || props.onTool.other || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
+        {sum.isAsked || props.onTool.other || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
             {entry.busy
               ? "Accepting…"
-              : `Accept ${isWork ? `${setup.workOffset.name} ` : ""}${name}${kept ? " again" : ""}, go ${axis === "x" && !tool.z && !tool.y && nextIsZ(props) ? "to Z" : "on"}`}
+              : `Accept ${sum.isWork ? `${setup.workOffset.name} ` : ""}${sum.name}${sum.kept ? " again" : ""}, go ${axis === "x" && !tool.z && !tool.y && nextIsZ(props) ? "to Z" : "on"}`}
           </PrimaryButton>
         ) : (
           <Question>
@@ -267,12 +236,7 @@ function LadderSum({ rungs, show }: Pick<ReturnType<typeof useLadder>, "rungs" |
   return (
     <Sum>
       {rungs.map(({ quantity, label, value, offset }) => (
-        <Line
-          key={`${label} ${quantity}`}
-          $tone={QUANTITY_TONE[quantity]}
-          $idle={value === 0}
-          data-idle-offset={offset !== undefined && value === 0 ? "" : undefined}
-        >
+        <Line key={`${label} ${quantity}`} $tone={QUANTITY_TONE[quantity]} $idle={value === 0}>
           <dt>
             {label}
             {offset === "work" && (value === undefined ? ", not known" : ` of ${show(0 - value)}`)}
@@ -301,20 +265,9 @@ function LadderFacts({
   setup,
 }: Pick<
   ReturnType<typeof useLadder>,
-  | "before"
-  | "isWork"
-  | "shown"
-  | "axis"
-  | "show"
-  | "keyed"
-  | "digit"
-  | "plain"
-  | "budget"
-  | "tool"
-  | "isAsked"
-  | "closes"
-  | "setup"
->) {
+  "before" | "isWork" | "shown" | "show" | "keyed" | "digit" | "plain" | "budget" | "isAsked" | "closes"
+> &
+  Pick<LadderProps, "axis" | "setup" | "tool">) {
   return (
     <FactList>
       <div>
@@ -399,9 +352,8 @@ export const LadderPanel = styled.section`
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   h1 { font-size: ${size.text}; font-weight: 700; }
-  /* Beside a question an offset of 0 makes room for what the display must read. */
+  /* Beside a question what the display must read stays in sight. */
   &:has([data-asks]) { gap: 8px; padding-top: 8px; }
-  &:has([data-asks]) [data-idle-offset] { display: none; }
 `;
 const Sum = styled.dl`
   display: grid;

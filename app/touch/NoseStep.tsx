@@ -106,74 +106,55 @@ function useNoseStep({ setup, setupId, tool, mayEnter, onTool }: NoseStepProps) 
 /** Nose radius from the insert's designation, tip orientation from how the tip points. */
 export function NoseStep(props: NoseStepProps) {
   const { setup, setupId, tool, mayEnter, now, onTool } = props;
-  const {
-    machine,
-    isNamed,
-    designation,
-    setDesignation,
-    fetcher,
-    command,
-    insert,
-    edge,
-    orientation,
-    isFar,
-    noseRadius,
-    scene,
-    show,
-    size,
-    heldNose,
-    answer,
-    refusal,
-    accept,
-    number,
-  } = useNoseStep(props);
+  const step = useNoseStep(props);
+  const { answer } = step;
   return (
     <>
       <CentreForm
         aria-label={`Nose radius and tip orientation of tool ${tool.offset}`}
         onSubmit={(event) => {
           event.preventDefault();
-          accept();
+          step.accept();
         }}
       >
-        {!isNamed && <p>{NO_INSERT(tool)}</p>}
-        {isNamed && (
+        {!step.isNamed && <p>{NO_INSERT(tool)}</p>}
+        {step.isNamed && (
           <Designation
             name="insert"
             aria-label={`insert designation, tool ${tool.offset}`}
-            value={designation}
+            value={step.designation}
             onChange={(text) => {
-              setDesignation(text);
-              command.current = newId();
+              step.setDesignation(text);
+              step.command.current = newId();
             }}
-            isInvalid={refusal !== undefined}
+            isInvalid={step.refusal !== undefined}
             isReadOnly={!mayEnter}
             validationBehavior="aria"
           >
             <span>Insert, as its box says</span>
             <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
             <output>
-              {insert.ok &&
-                `${insert.value.includedAngle === null ? "round" : `${insert.value.includedAngle}°`} · inscribed circle ${size(insert.value.inscribedCircle)} · thickness ${size(insert.value.thickness)} · radius ${size(insert.value.noseRadius)}${insert.value.sharp ? `, called sharp: a real corner has ${size(0.05)} to ${size(0.1)}` : ""}`}
+              {step.insert.ok &&
+                `${step.insert.value.includedAngle === null ? "round" : `${step.insert.value.includedAngle}°`} · inscribed circle ${step.size(step.insert.value.inscribedCircle)} · thickness ${step.size(step.insert.value.thickness)} · radius ${step.size(step.insert.value.noseRadius)}${step.insert.value.sharp ? `, called sharp: a real corner has ${step.size(0.05)} to ${step.size(0.1)}` : ""}`}
             </output>
             <FieldError>
-              {refusal && (
+              {step.refusal && (
                 <>
-                  <code aria-hidden="true">{`${designation}\n${" ".repeat(refusal.at ?? 0)}^`}</code>
-                  {refusal.message}
+                  <code aria-hidden="true">{`${step.designation}\n${" ".repeat(step.refusal.at ?? 0)}^`}</code>
+                  {step.refusal.message}
                 </>
               )}
             </FieldError>
           </Designation>
         )}
         <Room>
-          {scene && (
+          {step.scene && (
             <FailsAlone what="The drawing">
               <NoseDrawing
-                scene={scene}
-                radiusText={`${show(scene.noseRadius)} ${machine.units}`}
-                orientation={orientation}
-                isFar={isFar}
+                scene={step.scene}
+                radiusText={`${step.show(step.scene.noseRadius)} ${step.machine.units}`}
+                orientation={step.orientation}
+                isFar={step.isFar}
               />
             </FailsAlone>
           )}
@@ -183,25 +164,25 @@ export function NoseStep(props: NoseStepProps) {
       <LadderPanel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
         <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
         <Box>
-          <p>Key into nose radius, offset {number}</p>
-          <output>{noseRadius === undefined ? "–" : show(noseRadius)}</output>
+          <p>Key into nose radius, offset {step.number}</p>
+          <output>{step.noseRadius === undefined ? "–" : step.show(step.noseRadius)}</output>
         </Box>
         <Box>
-          <p>Key into tip orientation, offset {number}</p>
-          <output>{orientation}</output>
+          <p>Key into tip orientation, offset {step.number}</p>
+          <output>{step.orientation}</output>
           <small>
             this machine's numbering;{" "}
-            {tipWords(tipOf(tool.tool, { from: tool.zone.from }, edge), partHolder(machine, tool.zone))}
+            {tipWords(tipOf(tool.tool, { from: tool.zone.from }, step.edge), partHolder(step.machine, tool.zone))}
           </small>
         </Box>
         <FactList>
           <div>
             <dt>in the control now</dt>
-            <dd>{heldNose(tool.control)}</dd>
+            <dd>{step.heldNose(tool.control)}</dd>
           </div>
           <div>
             <dt>loaded as</dt>
-            <dd>{toolSize(tool.tool, machine.units)}</dd>
+            <dd>{toolSize(tool.tool, step.machine.units)}</dd>
           </div>
         </FactList>
         <Question as="p">
@@ -213,13 +194,13 @@ export function NoseStep(props: NoseStepProps) {
           {answer?.outcome === "conflict" && (
             <Question role="alert">
               {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}: what they entered stands above.
-              <PlainButton onPress={() => accept(answer.seq)}>Use mine</PlainButton>
+              <PlainButton onPress={() => step.accept(answer.seq)}>Use mine</PlainButton>
             </Question>
           )}
           {tool.nose && (
             <KeptBox>
               <span>
-                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {show(tool.nose.noseRadius)} ·{" "}
+                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {step.show(tool.nose.noseRadius)} ·{" "}
                 {tool.nose.orientation}
               </span>
               {mayEnter && (
@@ -235,8 +216,11 @@ export function NoseStep(props: NoseStepProps) {
           )}
           {mayEnter && <OtherOnTool onTool={onTool} />}
           {mayEnter && !onTool.other && (
-            <PrimaryButton onPress={() => accept()} isDisabled={noseRadius === undefined || fetcher.state !== "idle"}>
-              {fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
+            <PrimaryButton
+              onPress={() => step.accept()}
+              isDisabled={step.noseRadius === undefined || step.fetcher.state !== "idle"}
+            >
+              {step.fetcher.state === "idle" ? "Accept radius and tip, go on" : "Accepting…"}
             </PrimaryButton>
           )}
         </Foot>

@@ -30,7 +30,7 @@ interface TouchStepProps extends LoadedSetup {
 
 /** A touch as it is being made: its way, its edges, what is typed, and what is doubted. */
 function useTouchStep(props: TouchStepProps) {
-  const { setupId, setup, tool, axis, solveFor, person, mayEnter, now, onTool } = props;
+  const { setupId, setup, tool, axis, solveFor, person, mayEnter, onTool } = props;
   const [search] = useSearchParams();
   const sizes = search.get("sizes");
   const sizeUnit = sizes === "mm" || sizes === "in" ? sizes : setup.machine.units;
@@ -126,14 +126,6 @@ function useTouchStep(props: TouchStepProps) {
     return () => document.removeEventListener("keydown", onKey);
   });
   return {
-    setupId,
-    setup,
-    tool,
-    axis,
-    solveFor,
-    mayEnter,
-    now,
-    onTool,
     sizeUnit,
     ways,
     way,
@@ -154,71 +146,48 @@ function useTouchStep(props: TouchStepProps) {
 
 /** One axis of one tool: ways, drawing-form, ladder, foot strip. */
 export function TouchStep(props: TouchStepProps) {
-  const {
-    setupId,
-    setup,
-    tool,
-    axis,
-    solveFor,
-    mayEnter,
-    now,
-    onTool,
-    sizeUnit,
-    ways,
-    way,
-    edges,
-    gate,
-    form,
-    entry,
-    plausibility,
-    doubt,
-    feed,
-    holdReading,
-    choose,
-    chooseWay,
-    asked,
-    accept,
-  } = useTouchStep(props);
+  const { setupId, setup, tool, axis, solveFor, mayEnter, now, onTool } = props;
+  const step = useTouchStep(props);
   return (
     <>
       <CentreForm
-        ref={form}
+        ref={step.form}
         aria-label={`${solveFor === "work" ? `Teach ${setup.workOffset.name} ${AXIS_NAME[axis]} with` : `Touch ${AXIS_NAME[axis]} of`} tool ${tool.offset}`}
         onSubmit={(event) => {
           event.preventDefault();
-          accept();
+          step.accept();
         }}
       >
         <Ways
           setup={setup}
           tool={tool}
           axis={axis}
-          ways={ways}
-          way={way}
+          ways={step.ways}
+          way={step.way}
           shop={props.shop}
-          onWay={chooseWay}
+          onWay={step.chooseWay}
           isDisabled={!mayEnter}
         />
         <TouchForm
           setup={setup}
           tool={tool}
           axis={axis}
-          way={way}
-          choice={edges}
+          way={step.way}
+          choice={step.edges}
           isWork={solveFor === "work"}
-          sizeUnit={sizeUnit}
-          entry={entry}
+          sizeUnit={step.sizeUnit}
+          entry={step.entry}
           mayEnter={mayEnter}
         >
           <EdgeChoices
             machine={setup.machine}
             tool={tool}
             axis={axis}
-            way={way}
-            choice={edges}
-            onChoice={(next) => choose(way, next)}
+            way={step.way}
+            choice={step.edges}
+            onChoice={(next) => step.choose(step.way, next)}
             isDisabled={!mayEnter}
-            refusal={entry.refusalOf("choice")}
+            refusal={step.entry.refusalOf("choice")}
           />
         </TouchForm>
         {/* Enter in a field submits; the button that a mouse or finger uses stands beside the ladder. */}
@@ -229,31 +198,31 @@ export function TouchStep(props: TouchStepProps) {
         setup={setup}
         tool={tool}
         axis={axis}
-        way={way}
+        way={step.way}
         solveFor={solveFor}
-        gate={gate}
-        entry={entry}
+        gate={step.gate}
+        entry={step.entry}
         mayEnter={mayEnter}
         now={now}
-        onAccept={accept}
-        plausibility={plausibility}
-        doubt={doubt}
-        asked={asked}
+        onAccept={step.accept}
+        plausibility={step.plausibility}
+        doubt={step.doubt}
+        asked={step.asked}
         onTool={onTool}
         shop={props.shop}
-        otherWays={ways.filter((one) => one !== way)}
-        onWay={chooseWay}
+        otherWays={step.ways.filter((one) => one !== step.way)}
+        onWay={step.chooseWay}
       />
       <FootStrip
         setup={setup}
         tool={tool}
         axis={axis}
-        way={way}
-        entry={entry}
+        way={step.way}
+        entry={step.entry}
         mayEnter={mayEnter}
-        feed={feed}
+        feed={step.feed}
         hasFeed={props.hasFeed}
-        onHold={holdReading}
+        onHold={step.holdReading}
       />
     </>
   );

@@ -1,41 +1,31 @@
+import { AXIS_NAME, isAxis } from "../machine/index.ts";
 import type { Unit } from "../units/index.ts";
 import type { OffsetField } from "./offsetFile.ts";
+import { fieldsOfAxes, OFFSET_FIELDS } from "./offsetFile.ts";
 
 /** What a column of a table can hold: a field of a row, or the name that the row is matched by. */
-export const CSV_FIELDS = [
+export type CsvField = Exclude<OffsetField, "numbering" | "units" | "resolution"> | "offset" | "work";
+export const CSV_FIELDS: readonly CsvField[] = [
   "offset",
-  "geometry.x",
-  "geometry.z",
-  "geometry.y",
-  "wear.x",
-  "wear.z",
-  "wear.y",
+  ...fieldsOfAxes("geometry"),
+  ...fieldsOfAxes("wear"),
   "noseRadius",
   "orientation",
   "description",
   "work",
-  "work.x",
-  "work.z",
-  "work.y",
-] as const;
-export type CsvField = (typeof CSV_FIELDS)[number];
+  ...fieldsOfAxes("work"),
+];
 
-/** Column heads as they are written; lengths get their unit behind. */
-export const CSV_HEADS: Readonly<Record<CsvField, string>> = {
-  offset: "offset",
-  "geometry.x": "geometry X",
-  "geometry.z": "geometry Z",
-  "geometry.y": "geometry Y",
-  "wear.x": "wear X",
-  "wear.z": "wear Z",
-  "wear.y": "wear Y",
+/** Words of columns that are not called by their field. */
+const WORDS: Readonly<Partial<Record<CsvField, string>>> = {
   noseRadius: "nose radius",
   orientation: "tip orientation",
-  description: "description",
   work: "work offset",
-  "work.x": "work X",
-  "work.z": "work Z",
-  "work.y": "work Y",
+};
+/** Column heads as they are written; lengths get their unit behind. */
+export const csvHead = (field: CsvField): string => {
+  const [kind, axis] = field.split(".");
+  return isAxis(axis) ? `${kind} ${AXIS_NAME[axis]}` : (WORDS[field] ?? field);
 };
 
 /** A field that is a length, and so has a unit. */
@@ -81,18 +71,4 @@ export function guessColumn(head: string): ColumnGuess {
 }
 
 /** Fields of a table that columns can hold. */
-export const CSV_HOLDS: readonly OffsetField[] = [
-  "geometry.x",
-  "geometry.z",
-  "geometry.y",
-  "wear.x",
-  "wear.z",
-  "wear.y",
-  "noseRadius",
-  "orientation",
-  "description",
-  "work.x",
-  "work.z",
-  "work.y",
-  "units",
-];
+export const CSV_HOLDS = OFFSET_FIELDS.filter((field) => field !== "numbering" && field !== "resolution");

@@ -1,8 +1,10 @@
 import Papa from "papaparse";
+import { AXES, isAxis, isLatheAxis } from "../machine/index.ts";
 import type { OffsetTable, ToolOffsets, WorkOffset } from "../offsets/index.ts";
+import type { AxisWords } from "../offsets/offsetTable.ts";
 import { type Answer, accepted } from "../refusal.ts";
 import { convertLength, decimalsOf, roundToResolution, type Unit, usualResolution } from "../units/index.ts";
-import { CSV_FIELDS, CSV_HEADS, CSV_HOLDS, type CsvField, guessColumn, isLength } from "./csvColumns.ts";
+import { CSV_FIELDS, CSV_HOLDS, type CsvField, csvHead, guessColumn, isLength } from "./csvColumns.ts";
 import { plainDecimal, readDecimal } from "./decimal.ts";
 import {
   isOrientation,
@@ -28,41 +30,40 @@ const withoutGuard = (text: string): string => (text.startsWith("'") ? text.slic
 export const csvText = (rows: readonly (readonly string[])[]): string =>
   `${Papa.unparse(rows as string[][], { newline: "\n" })}\n`;
 
+/** True for a number of an axis that not every lathe has. */
+function isExtraAxis(field: CsvField): boolean {
+  const axis = field.split(".")[1];
+  return isAxis(axis) && !isLatheAxis(axis);
+}
+
 function write({ units, resolution, tools, work }: OffsetTable, { rounding }: WriteOptions): string {
   const digit = resolution ?? usualResolution(units);
   const number = (value: number | undefined) => {
     if (value === undefined) return "";
     return rounding === "none" ? plainDecimal(value) : roundToResolution(value, digit).toFixed(decimalsOf(digit));
   };
-  const rows = [
+  const words = (of: "geometry" | "wear" | "work", values: AxisWords): Partial<Record<CsvField, string>> =>
+    Object.fromEntries(AXES.map((axis) => [`${of}.${axis}`, number(values[axis])]));
+  const rows: Partial<Record<CsvField, string>>[] = [
     ...tools.map(
       (tool): Partial<Record<CsvField, string>> => ({
         offset: tool.offset,
-        "geometry.x": number(tool.geometry.x),
-        "geometry.z": number(tool.geometry.z),
-        "geometry.y": number(tool.geometry.y),
-        "wear.y": number(tool.wear.y),
-        "wear.x": number(tool.wear.x),
-        "wear.z": number(tool.wear.z),
+        ...words("geometry", tool.geometry),
+        ...words("wear", tool.wear),
         noseRadius: number(tool.noseRadius),
         orientation: tool.orientation?.toString() ?? "",
         description: harmless(tool.description ?? ""),
       }),
     ),
-    ...work.map(({ name, x, y, z }) => ({
-      work: harmless(name),
-      "work.x": number(x),
-      "work.y": number(y),
-      "work.z": number(z),
-    })),
+    ...work.map(({ name, ...values }) => ({ work: harmless(name), ...words("work", values) })),
   ];
   // Y and work offsets have columns only where something stands in them.
   const fields = CSV_FIELDS.filter(
     (field) =>
-      !(field.endsWith(".y") || field.startsWith("work")) ||
+      !(isExtraAxis(field) || field.startsWith("work")) ||
       rows.some((row: Partial<Record<CsvField, string>>) => row[field]),
   );
-  const heads = fields.map((field) => (isLength(field) ? `${CSV_HEADS[field]} ${units}` : CSV_HEADS[field]));
+  const heads = fields.map((field) => (isLength(field) ? `${csvHead(field)} ${units}` : csvHead(field)));
   return csvText([
     heads,
     ...rows.map((row: Partial<Record<CsvField, string>>) => fields.map((field) => row[field] ?? "")),
@@ -134,7 +135,7 @@ export function readMappedCsv(
   const place = new Map<CsvField, number>();
   for (const [index, field] of columns.entries()) {
     if (!field) continue;
-    if (place.has(field)) return refuseFile("twice", `two columns are “${CSV_HEADS[field]}”.`, 1);
+    if (place.has(field)) return refuseFile("twice", `two columns are “${csvHead(field)}”.`, 1);
     place.set(field, index);
   }
   if (!place.has("offset") && !place.has("work"))
@@ -163,11 +164,13 @@ export function readMappedCsv(
         return refuseFile("not-a-number", `“${text.slice(0, 40)}” under “${heads[column]}” is not a number.`, line);
       values[field] = isLength(field) ? convertLength(value, named[column] ?? units, units) : value;
     }
-    const length = (kind: "geometry" | "wear" | "work") => ({
-      ...(values[`${kind}.x`] !== undefined && { x: values[`${kind}.x`] as number }),
-      ...(values[`${kind}.y`] !== undefined && { y: values[`${kind}.y`] as number }),
-      ...(values[`${kind}.z`] !== undefined && { z: values[`${kind}.z`] as number }),
-    });
+    const length = (kind: "geometry" | "wear" | "work"): AxisWords =>
+      Object.fromEntries(
+        AXES.flatMap((axis) => {
+          const value = values[`${kind}.${axis}`];
+          return value === undefined ? [] : [[axis, value]];
+        }),
+      );
     const [number, name] = [cell("offset").trim(), withoutGuard(cell("work"))];
     const offset = offsetName(number.replace(/^T/i, ""));
     if (number === "" && name.trim() === "") return refuseFile("not-a-number", "this row names no offset.", line);

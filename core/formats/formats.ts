@@ -1,3 +1,4 @@
+import type { Axis } from "../machine/index.ts";
 import type { OffsetTable } from "../offsets/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
 import { CSV } from "./csvTable.ts";
@@ -69,7 +70,7 @@ export function lossesOf(table: OffsetTable, format: OffsetFormat): readonly Off
   const holds = new Set<OffsetField>(format.holds);
   const homeless = work.filter(({ name }) => !(format.holdsWork?.(name) ?? true));
   const stands = (field: OffsetField): boolean => {
-    const [kind, axis] = field.split(".") as [string, "x" | "y" | "z" | undefined];
+    const [kind, axis] = field.split(".") as [string, Axis | undefined];
     if (kind === "geometry" || kind === "wear") return tools.some((tool) => (tool[kind][axis ?? "x"] ?? 0) !== 0);
     if (kind === "work") return work.some((one) => (one[axis ?? "x"] ?? 0) !== 0);
     if (field === "noseRadius" || field === "orientation") return tools.some((tool) => (tool[field] ?? 0) !== 0);
@@ -82,7 +83,7 @@ export function lossesOf(table: OffsetTable, format: OffsetFormat): readonly Off
   };
   return OFFSET_FIELDS.filter((field) => {
     if (holds.has(field))
-      return field.startsWith("work.") && homeless.some((one) => (one[field.slice(5) as "x" | "y" | "z"] ?? 0) !== 0);
+      return field.startsWith("work.") && homeless.some((one) => (one[field.slice(5) as Axis] ?? 0) !== 0);
     return stands(field);
   });
 }

@@ -1,4 +1,4 @@
-export { CSV_FIELDS, CSV_HEADS, type CsvField, guessColumn } from "./csvColumns.ts";
+export { CSV_FIELDS, type CsvField, csvHead, guessColumn } from "./csvColumns.ts";
 export { csvText, guessMapping, harmless, readCsvSheet, readMappedCsv } from "./csvTable.ts";
 export { readDataSetting, writeDataSetting } from "./dataSetting.ts";
 export { FORMATS, formatNamed, formatOf, LARGEST_OFFSET_FILE, lossesOf, readOffsetFile } from "./formats.ts";

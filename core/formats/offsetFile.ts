@@ -1,3 +1,4 @@
+import { type Axis, TABLE_AXES } from "../machine/index.ts";
 import type { NumbersOf, OffsetTable } from "../offsets/index.ts";
 import type { Answer, Refusal } from "../refusal.ts";
 import { refused } from "../refusal.ts";
@@ -5,24 +6,30 @@ import type { Numbering } from "../tool/index.ts";
 import type { Unit } from "../units/index.ts";
 
 /** Everything that an offset table can hold, field by field, in the order in which losses are said. */
-export const OFFSET_FIELDS = [
-  "geometry.x",
-  "geometry.z",
-  "geometry.y",
-  "wear.x",
-  "wear.z",
-  "wear.y",
+export type OffsetField =
+  | `${"geometry" | "wear" | "work"}.${Axis}`
+  | "noseRadius"
+  | "orientation"
+  | "description"
+  | "numbering"
+  | "units"
+  | "resolution";
+export const OFFSET_FIELDS: readonly OffsetField[] = [
+  ...fieldsOfAxes("geometry"),
+  ...fieldsOfAxes("wear"),
   "noseRadius",
   "orientation",
   "description",
-  "work.x",
-  "work.z",
-  "work.y",
+  ...fieldsOfAxes("work"),
   "numbering",
   "units",
   "resolution",
-] as const;
-export type OffsetField = (typeof OFFSET_FIELDS)[number];
+];
+
+/** A number of every axis, in the order in which tables list them. */
+export function fieldsOfAxes<Of extends "geometry" | "wear" | "work">(of: Of): readonly `${Of}.${Axis}`[] {
+  return TABLE_AXES.map((axis) => `${of}.${axis}` as const);
+}
 
 export type OffsetFileCode =
   | "units-missing"

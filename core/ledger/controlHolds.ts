@@ -4,6 +4,7 @@ import {
   type MachineProfile,
   type Shown,
   shownAs,
+  wearField,
   workFromControl,
   type Zone,
 } from "../machine/index.ts";
@@ -12,7 +13,7 @@ import { CELLS } from "./cells.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
 import { topOf } from "./lookUp.ts";
-import type { GridColumn } from "./payloadWords.ts";
+import { TABLE_COLUMNS, type TableColumn } from "./payloadWords.ts";
 import type { SetupState } from "./setupState.ts";
 
 /** A row of the control's table in core lengths (millimetres, X as diameters); what is not known is absent. */
@@ -63,27 +64,12 @@ export function heldByControl(state: SetupState): ReadonlyMap<string, HeldCell> 
   return held;
 }
 
-const FIELDS = [
-  "geometry.x",
-  "geometry.y",
-  "geometry.z",
-  "wear.x",
-  "wear.y",
-  "wear.z",
-  "noseRadius",
-  "orientation",
-] as const satisfies readonly GridColumn[];
-
-const FIELD_NAMES = {
-  "geometry.x": "x",
-  "geometry.y": "y",
-  "geometry.z": "z",
-  "wear.x": "wearX",
-  "wear.y": "wearY",
-  "wear.z": "wearZ",
-  noseRadius: "noseRadius",
-  orientation: "orientation",
-} as const satisfies Record<(typeof FIELDS)[number], keyof ControlRow>;
+/** The field of a row that holds what stands in a column. */
+function fieldOf(column: TableColumn): keyof ControlRow {
+  if (column === "noseRadius" || column === "orientation") return column;
+  const axis = column.slice(-1) as Axis;
+  return column.startsWith("wear.") ? wearField(axis) : axis;
+}
 
 /**
  * The row of an offset as the control is believed to hold it: as it was written down or read in a table, with
@@ -105,14 +91,14 @@ export function heldRow(
   const base = isRecorded ? recorded.payload : row;
   const since = isRecorded ? recorded.seq : row ? (table?.seq ?? 0) : 0;
   const cells: Partial<Record<keyof ControlRow, number>> = {};
-  for (const column of FIELDS) {
+  for (const column of TABLE_COLUMNS) {
     const cell = held.get(`${offset}/${column}`);
-    if (cell && cell.seq > since) cells[FIELD_NAMES[column]] = cellInCore(machine, zone, column, cell.value);
+    if (cell && cell.seq > since) cells[fieldOf(column)] = cellInCore(machine, zone, column, cell.value);
   }
   return base || Object.keys(cells).length > 0 ? { ...base, ...cells, offset } : undefined;
 }
 
-function cellInCore(machine: MachineProfile, zone: Zone, column: (typeof FIELDS)[number], value: number): number {
+function cellInCore(machine: MachineProfile, zone: Zone, column: TableColumn, value: number): number {
   if (column === "orientation") return value;
   if (column === "noseRadius") return convertLength(value, machine.units, "mm");
   return fromControl(machine, column.slice(-1) as Axis, shownAs("tool-offset", value), "tool-offset", zone);

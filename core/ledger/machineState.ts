@@ -1,3 +1,4 @@
+import { AXES } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
 import { kindOf } from "./kinds/index.ts";
@@ -12,13 +13,7 @@ interface Believed<Value> {
 }
 
 /** One row of the control's table as it is believed to stand, from the latest entry of any setup. */
-interface BelievedRow {
-  readonly x?: Believed<number>;
-  readonly y?: Believed<number>;
-  readonly z?: Believed<number>;
-  readonly noseRadius?: Believed<number>;
-  readonly orientation?: Believed<number>;
-}
+type BelievedRow = Readonly<Partial<Record<BelievedField, Believed<number>>>>;
 
 /**
  * A machine's present state: what outlives a setup. Which tool stands in which station, and what its control is
@@ -83,4 +78,4 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
   return { stations, rows };
 }
 
-const FIELDS = ["x", "y", "z", "noseRadius", "orientation"] as const satisfies readonly BelievedField[];
+const FIELDS: readonly BelievedField[] = [...AXES, "noseRadius", "orientation"];

@@ -1,3 +1,4 @@
+import { TABLE_AXES } from "../machine/index.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { MachineState } from "./machineState.ts";
 import type { ToolView } from "./setupView.ts";
@@ -15,9 +16,7 @@ export function unmovedCells(
     const row = rows[offset];
     if (!there || !row || there.offset !== offset || !sameTool(there.tool, tool)) return [];
     const cells = [
-      ["geometry.x", row.x?.value],
-      ["geometry.z", row.z?.value],
-      ["geometry.y", row.y?.value],
+      ...TABLE_AXES.map((axis) => [`geometry.${axis}`, row[axis]?.value] as const),
       ["noseRadius", row.noseRadius?.value],
       ["orientation", row.orientation?.value],
     ] as const;

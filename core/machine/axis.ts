@@ -29,9 +29,9 @@ export const perAxisSchema = <const Value, const Required extends readonly Axis[
   }) as const;
 
 /** Name of the wear of an axis in a row of a control's table: `wearX`. */
-export type WearField = `wear${Uppercase<Axis>}`;
+export type WearField<Of extends Axis = Axis> = `wear${Uppercase<Of>}`;
 /** The field of an axis; without unit. */
-export const wearField = (axis: Axis): WearField => `wear${AXIS_NAME[axis]}`;
+export const wearField = <Of extends Axis>(axis: Of) => `wear${AXIS_NAME[axis]}` as WearField<Of>;
 
 /** True for the name of an axis, in lower case. */
 export const isAxis = (name: string | undefined): name is Axis =>

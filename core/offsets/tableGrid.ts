@@ -3,6 +3,7 @@ import {
   type SetByHand,
   type SetupView,
   type Source,
+  TABLE_COLUMNS,
   type TableColumn,
   type TableDeed,
   type ToolView,
@@ -46,17 +47,7 @@ export interface GridRow {
 /** Columns of the whole grid: those that any row has. */
 export function gridColumns(rows: readonly GridRow[]): readonly TableColumn[] {
   const used = new Set(rows.flatMap(({ kind, cells }) => (kind === "work" ? [] : Object.keys(cells))));
-  const order: readonly TableColumn[] = [
-    "geometry.x",
-    "wear.x",
-    "geometry.z",
-    "wear.z",
-    "geometry.y",
-    "wear.y",
-    "noseRadius",
-    "orientation",
-  ];
-  return order.filter((column) => used.has(column));
+  return TABLE_COLUMNS.filter((column) => used.has(column));
 }
 
 /** Head of a column in the words of the shop. */

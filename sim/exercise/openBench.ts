@@ -1,4 +1,4 @@
-import { type Axis, isLatheAxis, mainZone, perAxis, toControl, zoneOf } from "../../core/machine/index.ts";
+import { type Axis, isLatheAxis, mainZone, perAxis, toControl, wearField, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
 import { createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER, type StoredRow } from "../lathe/index.ts";
@@ -82,8 +82,6 @@ export function openBench(exercise: Exercise, seed: number): Bench {
 }
 
 /** Rows of second offsets, as this control stores them. */
-const LATHE_WEAR = { x: "wearX", z: "wearZ" } as const;
-
 function secondRows(exercise: Exercise): Readonly<Record<string, StoredRow>> {
   const setup = setupOf(exercise);
   return Object.fromEntries(
@@ -92,7 +90,7 @@ function secondRows(exercise: Exercise): Readonly<Record<string, StoredRow>> {
       const zone = setup.tools.find((tool) => tool.offset === goal?.copyOf)?.zone ?? mainZone(setup.machine);
       const stored = (axis: Axis, value: number) => toControl(setup.machine, axis, value, "tool-offset", zone);
       const geometry = perAxis((axis) => stored(axis, row[axis] ?? 0));
-      const wear = perAxis((axis) => (isLatheAxis(axis) ? stored(axis, row[LATHE_WEAR[axis]] ?? 0) : 0));
+      const wear = perAxis((axis) => (isLatheAxis(axis) ? stored(axis, row[wearField(axis)] ?? 0) : 0));
       return [offset, { geometry, wear, noseRadius, orientation }];
     }),
   );

@@ -89,7 +89,7 @@ export interface MachineChanges {
   /** Offsets of all rows that anything is believed of. */
   readonly rows: () => readonly string[];
 }
-export type BelievedField = "x" | "y" | "z" | "noseRadius" | "orientation";
+export type BelievedField = Axis | "noseRadius" | "orientation";
 
 /** For a kind of entry that has no numbers to show in the record. */
 export const noNumbers = () => "";
