@@ -135,7 +135,7 @@ export function NoseStep(props: NoseStepProps) {
             <Input autoComplete="off" autoCapitalize="characters" spellCheck={false} maxLength={60} />
             <output>
               {step.insert.ok &&
-                `${step.insert.value.includedAngle === null ? "round" : `${step.insert.value.includedAngle}°`} · inscribed circle ${step.size(step.insert.value.inscribedCircle)} · thickness ${step.size(step.insert.value.thickness)} · radius ${step.size(step.insert.value.noseRadius)}${step.insert.value.sharp ? `, called sharp: a real corner has ${step.size(0.05)} to ${step.size(0.1)}` : ""}`}
+                `${step.insert.value.includedAngle === null ? "round" : `${step.insert.value.includedAngle}°`} · inscribed circle ${step.size(step.insert.value.inscribedCircle)} · thickness ${step.size(step.insert.value.thickness)} · radius ${step.show(step.insert.value.noseRadius)} ${step.machine.units}${step.insert.value.sharp ? `, called sharp: a real corner has ${step.size(0.05)} to ${step.size(0.1)}` : ""}`}
             </output>
             <FieldError>
               {step.refusal && (

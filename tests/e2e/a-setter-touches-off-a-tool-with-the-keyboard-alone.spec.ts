@@ -58,7 +58,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await keyboard.press("Enter");
 
   await expect(page.getByRole("heading", { name: "T01 · radius and tip" })).toBeVisible();
-  await expect(page.getByText("80° · inscribed circle 12.7 mm · thickness 4.76 mm · radius 0.8 mm")).toBeVisible();
+  await expect(page.getByText("80° · inscribed circle 12.7 mm · thickness 4.76 mm · radius 0.800 mm")).toBeVisible();
   await tabTo("insert designation");
   await keyboard.press("Enter");
 

@@ -67,7 +67,9 @@ test("what cannot be is said in its field, and what was typed stays", async ({ p
   await expect(keyIn(page)).toContainText("makes X geometry −5.2134");
 });
 
-test("an insert that does not exist is refused with the character that fails", async ({ page }) => {
+test("an insert that does not exist is refused with the character that fails, and a radius is said as it is keyed", async ({
+  page,
+}) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Dust-cap pin");
   await page.keyboard.press("r");
@@ -76,6 +78,11 @@ test("an insert that does not exist is refused with the character that fails", a
   await expect(page.getByText("Expected a thickness in sixteenths of an inch")).toBeVisible();
   await expect(page.getByRole("button", { name: "Accept radius and tip, go on" })).toBeDisabled();
   await expect(insert).toHaveValue("DCMT 24.51");
+  // Figure 1 is 1/64 in = 0.015625 in: keyed as 0.0156, and said the same beside the insert. 0.4 mm would be 0.0157.
+  await insert.fill("DCMT 21.51");
+  await expect(page.getByText(/^55° .* radius 0\.0156 in$/)).toBeVisible();
+  await expect(page.getByRole("region", { name: /^Result, radius and orientation/ })).toContainText("0.0156");
+  await expect(page.getByText("0.0157")).toHaveCount(0);
 });
 
 test("a comma is the decimal mark of somebody who says so", async ({ page }) => {
