@@ -8,7 +8,7 @@ export const TOLERANCES = {
    * one that no gauge can tell from it.
    */
   tieOfLastDigit: 1e-6,
-  /** Millimetres below which two recorded lengths are the same one: a tenth of the finest last digit that anybody reads. */
+  /** Millimetres below which two recorded lengths are the same one: a tenth of the finest last digit of any readout. */
   sameLength: 1e-5,
   /** Length, in the problem's unit, below which two sums over a comb's dimensions are the same: figures of the last place. */
   meshedLength: 1e-6,

@@ -69,7 +69,10 @@ export function OwnExercisesPage({
             {answer?.outcome === "retired" && <Kept>It is taken away. Runs of it stay on record.</Kept>}
           </div>
           {own.length === 0 ? (
-            <p>There are none yet. Make the first one from a setup that everybody knows, or take one in from a file.</p>
+            <p>
+              There are none yet. Make the first one from a setup that is well known in the shop, or take one in from a
+              file.
+            </p>
           ) : (
             <ul>
               {own.map((one) => (

@@ -22,7 +22,7 @@ import { DEPTH_WORDS } from "./depthWords.ts";
 
 interface Sign {
   readonly skill: Skill;
-  readonly deed: "signed" | "withdrawn";
+  readonly action: "signed" | "withdrawn";
   readonly by: string;
   readonly note: string;
   readonly at: string;
@@ -177,7 +177,7 @@ function SignForm({
   return (
     <Signing method="post">
       <input type="hidden" name="skill" value={skill} />
-      <input type="hidden" name="deed" value={isSigned ? "withdrawn" : "signed"} />
+      <input type="hidden" name="action" value={isSigned ? "withdrawn" : "signed"} />
       {!isSigned && (
         <input
           name="note"

@@ -125,7 +125,7 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
   );
 }
 
-/** A lead answers for the setup; what nobody has proven is named before. */
+/** A lead signs the setup off; what is not proven is named before. */
 function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
   const form = useSetupForm(setupId, setup.seq);
   const [reason, setReason] = useState("");

@@ -27,8 +27,8 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
   const setups = useSetups(queue);
   const { pathname, search } = useLocation();
   const signInAndBack = `/sign-in?${new URLSearchParams({ to: pathname + search })}`;
-  const settle = async (deed: (one: Waiting) => Promise<void>, one: Waiting) => {
-    await deed(one);
+  const settle = async (settling: (one: Waiting) => Promise<void>, one: Waiting) => {
+    await settling(one);
     revalidate();
   };
   return (
@@ -76,7 +76,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
                     {one.trouble && one.personId === person.id && (
                       <PlainButton onPress={() => settle(useMine, one)}>{SEND_WORDS[one.trouble.outcome]}</PlainButton>
                     )}
-                    {/* Of somebody who has left, too: a lead alone, since nobody else has it. */}
+                    {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
                     {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
                       <PlainButton onPress={() => settle(giveUp, one)}>
                         {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Give it up"}

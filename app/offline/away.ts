@@ -1,6 +1,6 @@
 import { isRouteErrorResponse } from "react-router";
 
-/** The server did not answer within the time in which anybody would still wait. */
+/** The server did not answer in time. */
 export class AnsweredLate extends Error {}
 
 /** A page waits this long for the server; then it goes on with what it has. */
@@ -20,7 +20,7 @@ const wordsOf = (data: unknown): string | undefined =>
     : undefined;
 
 /**
- * Why the server is away, by what was thrown in place of its answer: its own words, or none. That nobody answers, that what
+ * Why the server is away, by what was thrown in place of its answer: its own words, or none. That there is no answer, that what
  * answers has failed, and that more is asked for than it takes are the same: what was sent is kept. Undefined: it is there.
  */
 export function awayWords(failure: unknown): { readonly reason: string | undefined } | undefined {

@@ -14,7 +14,7 @@ export interface Connection {
   readonly storeNote: string | undefined;
   /** Why this browser does not hear by itself what others change; undefined where it does. */
   readonly streamNote: string | undefined;
-  /** Whether the server, when it was last asked, knew nobody here any more: the session has run out, or was ended. */
+  /** Whether the server's latest answer said that this device has no session: it has run out, or was ended. */
   readonly isSignedOut: boolean;
 }
 
@@ -46,7 +46,7 @@ export const connection = {
   },
 };
 
-/** What an answer says of whether anybody is still signed in here. */
+/** What an answer says of whether this device still has a session. */
 export function noteSignedOut({ redirected, url }: Response): void {
   connection.change({ isSignedOut: redirected && new URL(url).pathname === "/sign-in" });
 }

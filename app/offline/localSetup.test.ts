@@ -43,7 +43,7 @@ describe("a setup on a device without its server", () => {
     expect(entries).toHaveLength(3);
   });
   it("leaves out what the ledger does not take any more, and goes on behind it", () => {
-    const undone = command({ kind: "entry-undone", version: 1, payload: { entry: ID(77), what: "x" } }, 11);
+    const undone = command({ kind: "entry-undone", payload: { entry: ID(77), what: "x" } }, 11);
     const after = command(touched("1", "z", -402, 0), 12);
     const { state, entries } = localSetup({ entries: ledger }, [waiting(undone), waiting(after)]);
     expect(entries.map(({ id }) => id)).toEqual([ID(1), ID(2), ID(12)]);

@@ -5,7 +5,7 @@ import {
   decide,
   type Entry,
   fold,
-  kindOf,
+  makeEntry,
   type SetupState,
 } from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
@@ -31,13 +31,5 @@ export function localSetup(
   return { state, entries };
 }
 
-const asEntry = (command: Command, seq: number, person: string, madeAt: string, base: number): Entry => ({
-  ...command,
-  version: kindOf(command.kind).version,
-  seq,
-  base,
-  person,
-  device: "this device",
-  at: madeAt,
-  madeAt,
-});
+const asEntry = (command: Command, seq: number, person: string, madeAt: string, base: number): Entry =>
+  makeEntry(command, seq, { base, person, device: "this device", at: madeAt, madeAt });

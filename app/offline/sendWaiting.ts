@@ -31,7 +31,7 @@ let running: Promise<void> | undefined;
 
 /**
  * Sends what waits on this device, setup by setup, in the order in which it was made. What somebody must decide first holds
- * up its own setup alone; what another person made waits for that person, and holds nobody up. One sending at a time, in
+ * up its own setup alone; what another person made waits for that person, and does not delay the rest. One sending at a time, in
  * all windows.
  */
 export function sendWaiting(): Promise<void> {

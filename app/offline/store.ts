@@ -109,7 +109,7 @@ export async function readQueue(setupId?: string): Promise<readonly Waiting[]> {
 }
 
 /**
- * The same of the person who is signed in here. What another person made waits for them, and is in nobody else's way: to others the
+ * The same of the person who is signed in here. What another person made waits for them and blocks no other person: to others the
  * setup is as the server has it.
  */
 export async function readOwnQueue(setupId?: string): Promise<readonly Waiting[]> {

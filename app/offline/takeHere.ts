@@ -7,7 +7,7 @@ interface OwnFile {
   readonly text: string;
 }
 
-/** Takes a file away without the server: made from what this device knows, where the link would lead to nobody. */
+/** Takes a file away without the server: made from what this device knows, where the link has no server to lead to. */
 export const takeHere =
   (make: () => OwnFile | undefined | Promise<OwnFile | undefined>) =>
   async (event: MouseEvent<HTMLAnchorElement>): Promise<void> => {

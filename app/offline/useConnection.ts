@@ -10,7 +10,7 @@ import { keepPerson, orNoStore, roomLeft } from "./store.ts";
 const LOOK_EVERY_MS = 2500;
 /** A server that takes longer to say that it is there is not. */
 const READY_WITHIN_MS = 6000;
-/** Under this much room an evening's entries may still fit, but nobody knows for how long; bytes. */
+/** Under this much room an evening's entries may still fit, but the browser does not say for how long; bytes. */
 const LITTLE_ROOM = 20_000_000;
 const LITTLE_ROOM_NOTE = "This device's store is nearly full. Make room on it, so that entries can wait here.";
 const PLAIN_HTTP_NOTE =
@@ -76,7 +76,7 @@ export function goOnHere(person: Person): Promise<void> {
   return orNoStore(keepPerson(person).then(countWaiting));
 }
 
-/** Looks for the server on a sign that it may be away, so that the strip says so before anybody's next entry finds it out. */
+/** Looks for the server on a sign that it may be away, so that the strip says so before the next entry is sent. */
 export async function noticeServer(): Promise<void> {
   if (connection.read().server === "here" && !(await isReady()))
     connection.change({ server: "away", reason: undefined });

@@ -24,13 +24,13 @@ const fieldsWith = (typedName: string | undefined): readonly TypedField[] => [
   { name: "again", label: "The same again", hint: "", ...secret },
 ];
 
-/** A new shop has nobody yet, and no password that anybody could know: the person who started it makes the first lead. */
+/** A new shop has no people and no default password: the person who started it makes the first lead. */
 export function FirstPage({ failed }: FirstPageProps) {
   const busy = useNavigation().state !== "idle";
   return (
     <SecretPageFrame>
       <Mark />
-      <h1>Nobody works here yet</h1>
+      <h1>Set up the first lead</h1>
       <p>
         You become the first lead: you let the others in, describe the machines, and sign setups off. There are no
         passwords that came with Luvrit.

@@ -18,7 +18,7 @@ const NEW: readonly TypedField[] = [
   { name: "again", label: "The new one again", hint: "So that a slip does not lock you out.", ...secret },
 ];
 
-/** Somebody chooses a PIN or passphrase that nobody else knows. `mustChoose`: theirs was given to them, and is used up. */
+/** A person chooses their own PIN or passphrase. `mustChoose`: the present one was given to them and works once only. */
 export function SecretPage({
   name,
   mustChoose,
@@ -40,17 +40,17 @@ export function SecretPage({
         <>
           <p>
             {mustChoose
-              ? "The one that you signed in with was set by somebody else and is used up now. What you enter and sign stands under your name, so nobody else may know it."
+              ? "The one that you signed in with was set by another person and cannot be used again. What you enter and sign stands under your name, so keep it to yourself."
               : "What you enter and sign stands under your name. When you change it, you are signed out on every other device."}
           </p>
           <SecretForm method="post">
             <TypedFields fields={mustChoose ? NEW : [NOW, ...NEW]} wrong={answer?.fields} />
-            <Deeds>
+            <Actions>
               <PrimaryButton type="submit" isDisabled={busy}>
                 {busy ? "Saving…" : "Save"}
               </PrimaryButton>
               {!mustChoose && <Link to={back}>Cancel</Link>}
-            </Deeds>
+            </Actions>
           </SecretForm>
           {mustChoose && (
             <Form method="post" action="/sign-out">
@@ -70,7 +70,7 @@ export function SecretPage({
   );
 }
 
-const Deeds = styled.div`
+const Actions = styled.div`
   display: flex;
   align-items: center;
   gap: 20px;

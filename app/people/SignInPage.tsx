@@ -12,7 +12,7 @@ import { typedField } from "./typedField.ts";
 interface SignInPageProps {
   /** Made-up people of the demo, one tap away; empty outside demo mode. */
   readonly people: readonly { readonly id: string; readonly name: string; readonly role: string }[];
-  /** Why nobody can sign in here; absent where they can. */
+  /** Why signing in is not possible here; absent where it is. */
   readonly note: string | undefined;
   readonly failed: { readonly name: string; readonly message: string } | undefined;
 }

@@ -42,10 +42,10 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
           <Heading slot="title">{chosen ? `${chosen.name} goes on here` : "Who goes on here?"}</Heading>
           {server === "away" && (
             <Question>
-              The server does not answer, so nobody can be let in. What waits here stays under your name.
+              The server does not answer, so no other person can sign in. What waits here stays under your name.
             </Question>
           )}
-          {!chosen && people.data?.length === 0 && <p>Nobody else has been let in yet.</p>}
+          {!chosen && people.data?.length === 0 && <p>There are no other people yet.</p>}
           {!chosen && (
             <ul>
               {people.data?.map((one) => (

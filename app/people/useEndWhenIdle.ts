@@ -8,7 +8,7 @@ const NOTE_EVERY_MS = 30_000;
 const LOOK_EVERY_MS = 60_000;
 
 /**
- * Ends the session when nobody has touched this device for as long as a session may go unused. The server cannot tell: a
+ * Ends the session when this device was not touched for as long as a session may go unused. The server cannot tell: a
  * page that shows what others change asks for it like one that somebody leafs through.
  */
 export function useEndWhenIdle(): void {
@@ -36,7 +36,7 @@ export function useEndWhenIdle(): void {
   }, []);
 }
 
-/** The page stays as it is; the strip says that nobody is signed in any more. */
+/** The page stays as it is; the strip says that the session has ended. */
 async function endSession(): Promise<void> {
   try {
     noteSignedOut(await fetch("/sign-out", { method: "POST" }));

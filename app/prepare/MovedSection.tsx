@@ -19,7 +19,7 @@ export function MovedSection({ setup, setupId, moved }: PrepareProps) {
       <header>
         <h1>What moved</h1>
         <p>
-          By what is on record of this machine. Somebody may have moved what nobody recorded: what is trusted is still
+          By what is on record of this machine. A tool may have been moved without an entry: what is trusted is still
           checked by its two lines before it runs.
         </p>
       </header>

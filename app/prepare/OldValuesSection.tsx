@@ -17,7 +17,7 @@ import type { PrepareProps } from "./prepareProps.ts";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
 
-/** Rows about which nobody has decided yet. */
+/** Rows without a decision yet. */
 export const oldValuesLeft = ({ table, stale }: SetupView) =>
   (table?.rows ?? []).filter(({ offset }) => stale[offset] === undefined).length;
 

@@ -41,7 +41,7 @@ export function ThreeLists({ setup, setupId, mayEnter, lists }: PrepareProps & {
       ...tools.map(({ offset }) => offset),
     ]),
   ].sort((a, b) => Number(a) - Number(b));
-  // Stations that nobody calls and that hold nothing only make the list long.
+  // Stations that are neither called nor occupied only make the list long.
   const calledPlaces = new Set(called.map(({ station }) => placeOf(station)));
   const shown = places.filter(
     (id) => calledPlaces.has(id) || tools.some(({ station }) => station === id) || places.length <= 12,

@@ -8,7 +8,6 @@ const stations = Array.from({ length: 12 }, (_, index) => ({ id: String(index + 
 const program = (text: string): Command => ({
   id: nextId(),
   kind: "program-read",
-  version: 1,
   payload: programRecord({ name: "O1.nc", bytes: 1, fingerprint: "ab".repeat(32) }, readProgram(text)),
 });
 const cut = "G0 X20. Z1.\nG1 Z-5. F.1\nG28 U0 W0";
@@ -56,7 +55,7 @@ describe("disagreements in words", () => {
     const setup = setupOf(`T0303\n${cut}`, ["3", "3"]);
     const [call] = setupLists(setup)?.called ?? [];
     const once = call ? changesTo(setup, [[call, "5"]]) : [];
-    const kept: Command = { id: nextId(), kind: "calls-renumbered", version: 1, payload: { changes: [...once] } };
+    const kept: Command = { id: nextId(), kind: "calls-renumbered", payload: { changes: [...once] } };
     const then = viewOf(opened({ stations }), program(`G21 G54\nT0303\n${cut}\nM30`), kept);
     const [now] = setupLists(then)?.called ?? [];
     expect(now).toMatchObject({ station: "5", offset: "3" });

@@ -89,7 +89,7 @@ function useNoseBench({ setup, person, program, tool }: BenchProps) {
     formatLength(convertLength(millimetres, "mm", units), machine.resolution.z).replace(/^−/, "-");
   const held = tool.nose?.noseRadius ?? tool.control?.noseRadius ?? 0;
   const truth = noseRadiusOf(tool.tool) ?? held;
-  // Where nobody has said an orientation, as the tool itself points.
+  // Without a recorded orientation, as the tool itself points.
   const own = orientationCode(tipOf(tool.tool, tool.zone, chosenEdge(tool)), numbering);
   const code = tool.nose?.orientation ?? own;
   const frame = useMemo(() => profileFrame(machine, tool.zone), [machine, tool.zone]);

@@ -10,7 +10,7 @@ import { loadStage } from "../offline/loadSetup.ts";
 import { useSetup } from "../shell/useSetup.ts";
 import type { Route } from "./+types/keep";
 
-/** The record of a setup: its ledger, and what it rests on that nobody has proven. */
+/** The record of a setup: its ledger, and what it rests on that is not proven. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);

@@ -15,7 +15,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   return { person: shownPerson(person), config };
 }
 
-/** The simulated lathe by itself: three tools, a bar, nobody else. */
+/** The simulated lathe by itself: three tools and a bar, without a setup. */
 export default function LatheByItself({ loaderData: { person, config } }: Route.ComponentProps) {
   return (
     <>

@@ -12,7 +12,7 @@ import type { Route } from "./+types/practiceRecord";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice record · Luvrit" }];
 
-/** What somebody has practised and what was signed: one's own; a lead sees everybody's. */
+/** What a person has practised and what was signed: their own; a lead sees those of all people. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const person = await requireRole({ request, context }, "viewer");
   if (params.personId !== undefined && params.personId !== person.id) await requireRole({ request, context }, "lead");

@@ -10,7 +10,7 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `Looking back: ${loaderData.run.exercise.title} · Luvrit` : "Practice · Luvrit" },
 ];
 
-/** The debrief of a run: one's own; a lead sees everybody's. */
+/** The debrief of a run: for the person who made it and for leads. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const person = await requireRole({ request, context }, "viewer");
   const found = await readRun(sql(), params.runId);

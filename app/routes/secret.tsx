@@ -29,7 +29,7 @@ interface Answer {
 
 export async function loader({ request, context }: Route.LoaderArgs) {
   const { person, mustChoose } = await mustBeSomebody({ request, context });
-  // Only a path of our own: the address is anybody's to write.
+  // Only a path of this application: the address can be written by others.
   return { name: person.name, mustChoose, back: ownPath(new URL(request.url).searchParams.get("to") ?? "/") };
 }
 

@@ -39,13 +39,13 @@ const readForm = validator<Form>({
   ],
 });
 
-/** Why nobody can sign in at an address that is not encrypted, where the cookie is for encrypted ones alone. */
+/** Why signing in fails at an unencrypted address, where the cookie is for encrypted ones only. */
 const plainNote = (isEncrypted: boolean): string | undefined =>
   process.env.LUVRIT_TLS === "1" && !isEncrypted
     ? "Signing in does not work at this address: it is not encrypted (http), and Luvrit was started for encrypted addresses alone (LUVRIT_TLS=1), so the browser would not keep the sign-in. Open the address that begins with https. If this is that one, the proxy in front does not say that it encrypts: it must send X-Forwarded-Proto, and LUVRIT_PROXY=1 must be set."
     : undefined;
 
-/** Why nobody was let in, and the name that was typed. */
+/** Why the sign-in failed, and the name that was typed. */
 interface Answer {
   readonly name: string;
   readonly message: string;
@@ -86,7 +86,7 @@ export const clientAction = ({ serverAction }: Route.ClientActionArgs) =>
   keepTyped<Answer>(serverAction, (message) => ({ name: "", message }));
 
 export default function SignIn({ loaderData, actionData }: Route.ComponentProps) {
-  // Nobody is signed in: what this device took along for the last person is of no use to the next.
+  // No session: what this device keeps for the last person is removed before the next one signs in.
   useEffect(() => {
     forgetPages();
     orNoStore(forgetPacks());

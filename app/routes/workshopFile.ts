@@ -14,7 +14,7 @@ import { listItems } from "../../server/workshop/workshopRepository.server.ts";
 import { SECTIONS } from "../workshop/sections.ts";
 import type { Route } from "./+types/workshopFile";
 
-/** A section of the workshop as a file, JSON or CSV, without what is retired. People are nobody's file. */
+/** A section of the workshop as a file, JSON or CSV, without what is retired. People are never exported. */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   await requireRole({ request, context }, "viewer");
   const section = SECTIONS.find(({ path }) => path === params.section);

@@ -5,7 +5,7 @@ let running: Promise<unknown> = Promise.resolve();
 let asking = 0;
 let askedAt = 0;
 
-/** Longer than a page waits for its server nobody waits for it to have asked. */
+/** At most as long as a page waits for its server, milliseconds. */
 const WITHIN_MS = 7000;
 
 /** Asks for what the page shows anew, and lets `revalidated` know until when. */
@@ -29,5 +29,5 @@ export function useRevalidate() {
 export const revalidated = (): Promise<unknown> =>
   Promise.race([running, new Promise((resolve) => setTimeout(resolve, WITHIN_MS))]);
 
-/** Whether the page asks anew by itself, with nobody who has asked to be anywhere else. */
+/** Whether the page revalidates by itself while no navigation is under way. */
 export const isAskingAnew = (): boolean => asking > 0 && performance.now() - askedAt < WITHIN_MS;

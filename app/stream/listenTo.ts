@@ -3,9 +3,9 @@ const AGAIN_MS = 4000;
 
 interface Listener<Event> {
   readonly hear: (event: Event) => void;
-  /** Nobody answers, the stream went silent, or (`isRefused`) what answered was no stream. */
+  /** There is no answer, the stream went silent, or (`isRefused`) what answered was no stream. */
   readonly onFailure: (isRefused: boolean) => void;
-  /** A stream that says nothing for this long is dead, though nobody said so: the server repeats itself well within it. */
+  /** A stream without a message for this long counts as closed: the server sends one well within it. */
   readonly silentMs: number;
 }
 

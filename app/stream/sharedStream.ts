@@ -7,7 +7,7 @@ import { NO_TOPICS, type StreamMessage, type Topics, union } from "./topics.ts";
 interface Listener {
   readonly topics: Topics;
   readonly hear: (told: StreamMessage) => void;
-  /** Nobody answers, the stream went silent, or (`isRefused`) what answered was no stream. */
+  /** There is no answer, the stream went silent, or (`isRefused`) what answered was no stream. */
   readonly onFailure: (isRefused: boolean) => void;
 }
 
@@ -54,7 +54,7 @@ function sayHere(): void {
 }
 
 function hear(message: FromHolder): void {
-  // Told to all: a page that nobody sees fetches nothing because of it. It is told what is known once it is seen.
+  // Sent to all pages: a hidden page fetches nothing because of it, and is sent what is known once it is visible.
   if (document.visibilityState === "hidden") return;
   for (const listener of [...listeners])
     if (message.kind === "failed") listener.onFailure(message.isRefused);

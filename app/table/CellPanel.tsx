@@ -134,7 +134,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
             row={row}
             column={column as TableColumn}
           />
-          <RowDeeds key={row.row} loaded={loaded} row={row} />
+          <RowEdits key={row.row} loaded={loaded} row={row} />
         </>
       )}
       {row.kind === "tool" && machine.measuring === "touched-dimension" && axis && (
@@ -276,19 +276,19 @@ const Asked = styled(Question)`
   gap: 6px;
 `;
 
-type Deed = "clear-row" | "clear-all" | "copy";
+type RowEdit = "clear-row" | "clear-all" | "copy";
 
-/** Deeds on whole rows, each seen as a difference first and kept as one entry. */
-function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row: GridRow }) {
+/** Edits of whole rows, each seen as a difference first and kept as one entry. */
+function RowEdits({ loaded, row }: { readonly loaded: LoadedSetup; readonly row: GridRow }) {
   const { setup, setupId } = loaded;
   const form = useSetupForm(setupId, setup.seq);
   const others = setup.tools.filter(({ offset }) => offset !== row.row);
-  const [deed, setDeed] = useState<Deed>("clear-row");
+  const [edit, setEdit] = useState<RowEdit>("clear-row");
   const [to, setTo] = useState(others[0]?.offset ?? "");
-  const rows = deed === "clear-all" ? setup.tools.map(({ offset }) => offset) : [row.row];
-  const planned = plannedDeed(setup, deed, row.row, rows, to);
+  const rows = edit === "clear-all" ? setup.tools.map(({ offset }) => offset) : [row.row];
+  const planned = plannedEdit(setup, edit, row.row, rows, to);
   const act = () => {
-    if (deed === "copy") form.send("copy-row", { from: row.row, to });
+    if (edit === "copy") form.send("copy-row", { from: row.row, to });
     else form.send("clear-wear", { offsets: JSON.stringify(rows) });
   };
   return (
@@ -301,17 +301,17 @@ function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
         }}
       >
         <Pick
-          name="deed"
+          name="edit"
           label="What"
-          value={deed}
-          onChange={(value) => setDeed(value as Deed)}
+          value={edit}
+          onChange={(value) => setEdit(value as RowEdit)}
           options={[
             ["clear-row", `wear of ${row.name} to 0`],
             ["clear-all", "wear of all rows to 0"],
             ...(others.length > 0 ? [["copy", `copy ${row.name} into another row`] as const] : []),
           ]}
         />
-        {deed === "copy" && (
+        {edit === "copy" && (
           <Pick
             name="to"
             label="Into"
@@ -322,7 +322,7 @@ function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
         )}
         {planned.ok ? <Preview setup={setup} cells={planned.value} /> : <p>{planned.refusal.message}</p>}
         <PlainButton type="submit" isDisabled={!planned.ok || form.busy}>
-          {deed === "copy" ? "Copy the row" : "Clear wear"}
+          {edit === "copy" ? "Copy the row" : "Clear wear"}
         </PlainButton>
         <RefusalLine>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</RefusalLine>
       </form>
@@ -330,14 +330,14 @@ function RowDeeds({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
   );
 }
 
-function plannedDeed(
+function plannedEdit(
   setup: SetupView,
-  deed: Deed,
+  edit: RowEdit,
   from: string,
   rows: readonly string[],
   to: string,
 ): Answer<readonly EditedCell[]> {
-  return deed === "copy" ? copyRow(setup, from, to) : clearWear(setup, rows);
+  return edit === "copy" ? copyRow(setup, from, to) : clearWear(setup, rows);
 }
 
 const Panel = styled.section`

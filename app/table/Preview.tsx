@@ -5,7 +5,7 @@ import { cellForControl, columnDigit, columnWords, type EditedCell } from "../..
 import { formatLength } from "../../core/units/index.ts";
 import { color, mono, size } from "../ui/tokens.ts";
 
-/** What a deed would change, cell by cell, before it is done. */
+/** What an edit would change, cell by cell, before it is done. */
 export function Preview({ setup, cells }: { readonly setup: SetupView; readonly cells: readonly EditedCell[] }) {
   return (
     <ChangeTable>

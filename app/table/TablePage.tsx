@@ -130,7 +130,7 @@ export function TablePage({ files, ...loaded }: LoadedSetup & { readonly files: 
         )}
         <Quiet>
           {form.trouble ??
-            "What nobody touched stays as it is, in the control and in the file. Back up the control's own table before loading anything."}
+            "What was not touched stays as it is, in the control and in the file. Back up the control's own table before loading anything."}
         </Quiet>
       </Main>
       <Aside aria-label="Cell, work offsets, school and files">

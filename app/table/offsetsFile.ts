@@ -28,7 +28,7 @@ export function offsetsFile(setup: SetupView, format: OffsetFormat, at: string):
     title: `${job}, ${part}, ${operation}, ${machine.name}`,
   });
   const name = `${job}-${operation}-offsets${format.ending}`.replace(/[^A-Za-z0-9.-]+/g, "-").toLowerCase();
-  // The last digit is the machine's own: nobody misses it in a file for that machine. Nor does a control hold descriptions.
+  // The last digit is the machine's own: it need not be named as lost in a file for that machine. Nor does a control hold descriptions.
   const lost = lossesOf({ ...table, resolution: undefined }, format).filter(
     (field) => field !== "description" || numbers === "equation",
   );

@@ -12,7 +12,7 @@ import {
   wearField,
   workInZone,
 } from "../../core/machine/index.ts";
-import { DEED_WORDS } from "../../core/offsets/index.ts";
+import { EDIT_WORDS } from "../../core/offsets/index.ts";
 import { SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
@@ -187,7 +187,7 @@ export function Ladder(props: LadderProps) {
             </span>
             {"doubt" in sum.kept && sum.kept.doubt && <em>{doubtSettled(sum.kept.doubt)}</em>}
             {"derived" in sum.kept && sum.kept.derived && (
-              <em>not touched: {sum.kept.deed ? DEED_WORDS[sum.kept.deed] : "it follows from another"}</em>
+              <em>not touched: {sum.kept.edit ? EDIT_WORDS[sum.kept.edit] : "it follows from another"}</em>
             )}
             {mayEnter && (
               <UndoButton

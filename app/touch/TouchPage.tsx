@@ -81,7 +81,7 @@ function StepView({
 function useNews(step: string | undefined) {
   const { revalidate } = useRevalidate();
   const seen = useRef(step);
-  // As the step appears, before anybody can press a key on it: news that is asked for after an entry was sent would keep
+  // As the step appears, before a key can be pressed on it: news that is asked for after an entry was sent would keep
   // the page from going on to the next step.
   useLayoutEffect(() => {
     if (seen.current === step) return;

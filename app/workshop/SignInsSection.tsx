@@ -37,12 +37,12 @@ export function SignInsSection({ lines }: { readonly lines: readonly AuditLine[]
           </tr>
         </thead>
         <tbody>
-          {lines.map(({ id, at, person, deed, detail, by, device, address }) => (
-            <tr key={id} data-calls={CALLS.includes(deed)}>
+          {lines.map(({ id, at, person, event, detail, by, device, address }) => (
+            <tr key={id} data-calls={CALLS.includes(event)}>
               <td>{at.slice(0, 19).replace("T", " ")}</td>
               <th scope="row">{person}</th>
               <td>
-                {WORDS[deed]}
+                {WORDS[event]}
                 {detail && ` (${detail})`}
               </td>
               <td>{by === person ? "" : by}</td>

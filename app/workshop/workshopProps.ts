@@ -12,7 +12,7 @@ export interface WorkshopProps {
   readonly section: SectionPath;
   readonly machines: readonly KeptMachine[];
   readonly people: readonly KeptPerson[];
-  /** Sessions that run; of everybody, for a lead. */
+  /** Sessions that run; those of all people, for a lead. */
   readonly sessions: readonly RunningSession[];
   readonly audit: readonly AuditLine[];
   readonly items: readonly WorkshopItem[];

@@ -12,7 +12,7 @@ export type Brought =
 /** A photo from a tablet is smaller; larger ones are refused with this limit named. Bytes. */
 export const LARGEST_PHOTO = 8_000_000;
 
-/** What a file is by its first bytes: its name and what its sender says of it are nobody's word. */
+/** What a file is by its first bytes: its name and its stated media type are not trusted. */
 function photoType(content: Uint8Array): (typeof PHOTO_TYPES)[number] | undefined {
   const begins = (at: number, ...bytes: readonly number[]) =>
     bytes.every((byte, index) => content[at + index] === byte);

@@ -49,7 +49,7 @@ export function makeCommand(state: SetupState, form: SetupForm, actor: Actor, kn
   return withGauge(partOrToolCommand(setup, state, form, actor, known), known.spacers);
 }
 
-/** Deeds by which a lead answers for a setup. */
+/** Forms by which a lead signs off a setup. */
 const LEADS_ONLY: readonly string[] = ["sign-off", "reopen"];
 
 /** A touch with a spacer that the shop has measured says which one it was. */
@@ -69,7 +69,7 @@ function partOrToolCommand(
   actor: Actor,
   known: Known,
 ): CommandResult {
-  const entry = { id: form.id, version: 1 } as const;
+  const entry = { id: form.id } as const;
   switch (form.intent) {
     case "undo":
       return undoCommand(state, form.entry, entry);
@@ -119,7 +119,7 @@ type ToolForm = Extract<
 function toolCommand(
   setup: SetupView,
   form: ToolForm,
-  entry: { id: string; version: 1 },
+  entry: { id: string },
   actor: Actor,
   known: Known,
 ): CommandResult {
@@ -146,7 +146,7 @@ function toolCommand(
   }
 }
 
-function undoCommand(state: SetupState, id: string, entry: { id: string; version: 1 }): CommandResult {
+function undoCommand(state: SetupState, id: string, entry: { id: string }): CommandResult {
   const target = activeEntry(state, id);
   if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
   return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describeEntry(target).slice(0, 120) } };

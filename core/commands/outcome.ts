@@ -24,7 +24,6 @@ export type CommandResult = Command | Extract<SetupOutcome, { outcome: "refused"
 /** What every command made from a form begins with. */
 export interface NewEntry {
   readonly id: string;
-  readonly version: 1;
 }
 
 /** Who types: with which decimal mark, and how the lists of their forms are read. */

@@ -43,7 +43,7 @@ export function prepareCommand(
   locale: InputLocale,
   known: KnownBefore & { readonly brought?: Brought | undefined },
 ): CommandResult {
-  const entry = { id: form.id, version: 1 } as const;
+  const entry = { id: form.id } as const;
   switch (form.intent) {
     case "load-tool":
       return loadCommand(setup, form, entry, locale);
@@ -73,7 +73,7 @@ export function prepareCommand(
       const cell = correctedCell(setup, { ...form, meant: form.meant === "yes" });
       if (!cell.ok)
         return refuse(cell.refusal.message, cell.refusal.code === "too-large" ? { meant: cell.refusal.message } : {});
-      return { ...entry, kind: "table-edited", payload: { deed: "corrected", cells: [cell.value] } };
+      return { ...entry, kind: "table-edited", payload: { edit: "corrected", cells: [cell.value] } };
     }
     case "remove-feature":
       return { ...entry, kind: "feature-removed", payload: { feature: form.feature } };
@@ -316,7 +316,7 @@ function measureCommand(
 }
 /** Farther from nominal something else was measured, or in another unit; millimetres. */
 const FARTHEST_OFF = 5;
-/** One standard deviation of a measurement whose gauge nobody named, millimetres. */
+/** One standard deviation of a measurement without a named gauge, millimetres. */
 const USUAL_MEASUREMENT = 0.005;
 
 /** Sizes beyond which a number is in another unit; millimetres. */

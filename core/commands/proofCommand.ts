@@ -49,7 +49,6 @@ function reachCommand(setup: SetupView, form: FormOf<"record-reach">, locale: In
     return refuse("Say where the tool goes.", { xFrom: "Say where the tool goes." });
   return {
     id: form.id,
-    version: 1,
     kind: "reach-recorded",
     payload: {
       offset: form.offset,
@@ -65,7 +64,7 @@ function frontCommand(
   { id, what, diameter, z, sizeUnit }: FormOf<"describe-front">,
   locale: InputLocale,
 ): CommandResult {
-  const entry = { id, version: 1, kind: "front-described" } as const;
+  const entry = { id, kind: "front-described" } as const;
   if (what === "nothing") return { ...entry, payload: { what, diameter: 0, z: 0 } };
   const size = readSize("diameter", diameter, sizeUnit, locale, "It has a diameter above 0.");
   if ("outcome" in size) return size;
@@ -98,7 +97,6 @@ function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decima
   const [along, across] = check.value.stops;
   return {
     id: form.id,
-    version: 1,
     kind: "proof-checked",
     payload: {
       offset: form.offset,

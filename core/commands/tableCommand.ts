@@ -1,5 +1,5 @@
 import { CSV_FIELDS, type CsvField, readCsvSheet, readMappedCsv } from "../formats/index.ts";
-import type { SetupView, TableDeed } from "../ledger/index.ts";
+import type { SetupView, TableEdit } from "../ledger/index.ts";
 import { AXIS_NAME } from "../machine/index.ts";
 import {
   axisOf,
@@ -38,20 +38,20 @@ export function tableCommand(
   locale: InputLocale,
   brought: Brought | undefined,
 ): CommandResult {
-  const entry = { id: form.id, version: 1 } as const;
-  const edit = (deed: TableDeed, cells: Answer<readonly EditedCell[]>, field: string): CommandResult =>
+  const entry = { id: form.id } as const;
+  const edited = (edit: TableEdit, cells: Answer<readonly EditedCell[]>, field: string): CommandResult =>
     cells.ok
-      ? { ...entry, kind: "table-edited", payload: { deed, cells: [...cells.value] } }
+      ? { ...entry, kind: "table-edited", payload: { edit, cells: [...cells.value] } }
       : refuse(cells.refusal.message, { [field]: cells.refusal.message });
   switch (form.intent) {
     case "enter-cell":
-      return enterCommand(setup, form, locale, edit);
+      return enterCommand(setup, form, locale, edited);
     case "clear-wear": {
       const offsets = locale.readList("offsets", form.offsets);
-      return offsets ? edit("wear-cleared", clearWear(setup, offsets), "offsets") : refuse(INCOMPLETE);
+      return offsets ? edited("wear-cleared", clearWear(setup, offsets), "offsets") : refuse(INCOMPLETE);
     }
     case "copy-row":
-      return edit("copied", copyRow(setup, form.from, form.to), "to");
+      return edited("copied", copyRow(setup, form.from, form.to), "to");
     case "set-work":
       return workCommand(setup, form, locale);
     case "key-cells": {
@@ -78,7 +78,7 @@ function enterCommand(
   setup: SetupView,
   { offset, column, value, how, meant }: FormOf<"enter-cell">,
   { decimalMark }: InputLocale,
-  edit: (deed: TableDeed, cells: Answer<readonly EditedCell[]>, field: string) => CommandResult,
+  edited: (edit: TableEdit, cells: Answer<readonly EditedCell[]>, field: string) => CommandResult,
 ): CommandResult {
   const read = readLength(value, { units: setup.machine.units, ...(decimalMark && { decimal: decimalMark }) });
   if (!read.ok) return refuse(read.refusal.message, { value: read.refusal.message });
@@ -87,7 +87,7 @@ function enterCommand(
   const finding = cells.ok ? findingOfCells(setup, cells.value) : {};
   if (finding.refused !== undefined) return refuse(finding.refused, { value: finding.refused });
   if (finding.doubt !== undefined && !meant) return refuse(finding.doubt, { meant: finding.doubt });
-  return edit(how === "add" ? "added" : "entered", cells, "value");
+  return edited(how === "add" ? "added" : "entered", cells, "value");
 }
 
 /** What the sums say of cells that are changed by hand. */
@@ -112,7 +112,6 @@ function noteCommand(form: FormOf<"add-note">, brought: Brought | undefined): Co
   if (text === "" && !photo) return no("text", "Write the note first.");
   return {
     id: form.id,
-    version: 1,
     kind: "note-added",
     payload: { text, ...(form.offset && { offset: form.offset }), ...(photo && { photo }) },
   };
@@ -139,7 +138,6 @@ function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }
   if (doubt !== undefined) return refuse(doubt, { meant: doubt });
   return {
     id: form.id,
-    version: 1,
     kind: "work-offset-set",
     payload: { name, axis, means, active, from: from ?? null, to },
   };
@@ -185,7 +183,6 @@ function comparison(
     });
   return {
     id,
-    version: 1,
     kind: "table-compared",
     payload: { name: name.trim() || "table", format, agreed: [...agreed], differences: [...differences] },
   };

@@ -7,13 +7,11 @@ const FEATURE = "00000000-0000-4000-8000-00000000f001";
 const feature = (more: object = {}): Command => ({
   id: nextId(),
   kind: "feature-recorded",
-  version: 1,
   payload: { feature: FEATURE, name: "Seat", offset: "1", axis: "x", nominal: 30, lower: -0.05, upper: 0, ...more },
 });
 const measured = (value: number, part = 1): Command => ({
   id: nextId(),
   kind: "feature-measured",
-  version: 1,
   payload: { feature: FEATURE, part, measured: value, uncertainty: 0.003 },
 });
 const TOUCHED = [loaded("1"), touched("1", "x", -339, 54), touched("1", "z", -400, 0)];
@@ -56,8 +54,7 @@ describe("the first part of a setup", () => {
     const byHand: Command = {
       id: nextId(),
       kind: "table-edited",
-      version: 1,
-      payload: { deed: "entered", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339 }] },
+      payload: { edit: "entered", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339 }] },
     };
     const unknown = viewOf(opened(), loaded("1"), byHand, feature(), measured(30.01));
     expect(correctedCell(unknown, { ...correct, how: "wear" })).toMatchObject({ refusal: { code: "nothing-known" } });

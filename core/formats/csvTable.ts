@@ -70,7 +70,7 @@ function write({ units, resolution, tools, work }: OffsetTable, { rounding }: Wr
   ]);
 }
 
-/** A file taken apart into its columns, before anybody says what they are. */
+/** A file split into its columns, before their meaning is assigned. */
 interface CsvSheet {
   readonly heads: readonly string[];
   readonly rows: readonly (readonly string[])[];

@@ -129,7 +129,7 @@ describe("lossesOf", () => {
     if (!format) throw new Error("the format is there");
     expect(lossesOf(table, format)).toEqual(lost);
   });
-  it("does not count a numbering that nobody writes", () => {
+  it("does not count a numbering that is never written", () => {
     const plain = {
       ...table,
       tools: [{ offset: "1", geometry: { x: -1 }, wear: {} }],

@@ -5,7 +5,6 @@ export type Command = {
   [Kind in EntryKind]: {
     readonly id: string;
     readonly kind: Kind;
-    readonly version: number;
     readonly payload: Payload<Kind>;
   };
 }[EntryKind];
@@ -22,6 +21,9 @@ export interface Provenance {
   readonly madeAt?: string;
 }
 
-/** An entry as it stands on the ledger. `seq` counts from 1 without gaps within a setup. */
-export type Entry = Command & Provenance & { readonly seq: number };
+/**
+ * An entry as it stands on the ledger. `seq` counts from 1 without gaps within a setup; `version` is that of its payload, as its
+ * kind says when it is written.
+ */
+export type Entry = Command & Provenance & { readonly seq: number; readonly version: number };
 export type EntryOf<Kind extends EntryKind> = Extract<Entry, { readonly kind: Kind }>;

@@ -9,6 +9,7 @@ export type { NumberWriter } from "./kinds/kind.ts";
 export type { TouchedAxis } from "./kinds/schemaParts.ts";
 export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
 export { foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
+export { makeEntry } from "./makeEntry.ts";
 export {
   GRID_COLUMNS,
   type GridColumn,
@@ -21,9 +22,9 @@ export {
   STALE_DECISIONS,
   type StaleDecision,
   TABLE_COLUMNS,
-  TABLE_DEEDS,
+  TABLE_EDITS,
   type TableColumn,
-  type TableDeed,
+  type TableEdit,
   WORK_MEANS,
   type WorkMeans,
 } from "./payloadWords.ts";

@@ -9,8 +9,8 @@ import { asEntries, loaded, nextId, opened, recorded, stateOf, touched, undone, 
 import { apply, EMPTY_SETUP, fold } from "./setupState.ts";
 import { viewSetup } from "./setupView.ts";
 
-const signOff: Command = { id: nextId(), kind: "signed-off", version: 1, payload: { unproven: [] } };
-const reopen: Command = { id: nextId(), kind: "reopened", version: 1, payload: { reason: "insert changed" } };
+const signOff: Command = { id: nextId(), kind: "signed-off", payload: { unproven: [] } };
+const reopen: Command = { id: nextId(), kind: "reopened", payload: { reason: "insert changed" } };
 
 describe("the fold of a setup", () => {
   it("shows the newest value of every cell, and where it came from", () => {

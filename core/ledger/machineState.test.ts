@@ -25,10 +25,10 @@ describe("foldMachine", () => {
     expect(state.rows["3"]).toMatchObject({ x: { value: -341 }, z: { value: -405 }, orientation: { value: 3 } });
   });
   it("keeps a tool that a setup leaves out where it stands, and moves one that is loaded elsewhere", () => {
-    const out = { id: nextId(), kind: "tool-removed", version: 1, payload: { offset: "3" } } as Command;
+    const out = { id: nextId(), kind: "tool-removed", payload: { offset: "3" } } as Command;
     expect(foldMachine(setup("now", opened(), loaded("3"), out)).stations).toHaveProperty("3");
-    const { kind, version, payload } = loaded("3") as Extract<Command, { kind: "tool-loaded" }>;
-    const again: Command = { id: nextId(), kind, version, payload: { ...payload, station: "5" } };
+    const { kind, payload } = loaded("3") as Extract<Command, { kind: "tool-loaded" }>;
+    const again: Command = { id: nextId(), kind, payload: { ...payload, station: "5" } };
     expect(Object.keys(foldMachine(setup("now", opened(), loaded("3"), again)).stations)).toEqual(["5"]);
   });
   it("believes the newest, cell by cell, and says which entry it comes from", () => {

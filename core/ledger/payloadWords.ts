@@ -1,7 +1,7 @@
 import { type Axis, TABLE_AXES } from "../machine/index.ts";
 /** What a change of the table was: a value entered, an amount added, a row copied, wear cleared, taken over, corrected by measuring. */
-export const TABLE_DEEDS = ["entered", "added", "copied", "wear-cleared", "taken-over", "corrected"] as const;
-export type TableDeed = (typeof TABLE_DEEDS)[number];
+export const TABLE_EDITS = ["entered", "added", "copied", "wear-cleared", "taken-over", "corrected"] as const;
+export type TableEdit = (typeof TABLE_EDITS)[number];
 
 /** Columns of a tool's row in a control's table. */
 export type TableColumn = `geometry.${Axis}` | `wear.${Axis}` | "noseRadius" | "orientation";

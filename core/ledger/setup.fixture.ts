@@ -2,6 +2,7 @@ import type { MachineProfile } from "../machine/index.ts";
 import type { Tool, TurningTool } from "../tool/index.ts";
 import type { Command, Entry } from "./entry.ts";
 import type { TouchedAxis } from "./kinds/schemaParts.ts";
+import { makeEntry } from "./makeEntry.ts";
 import { apply, EMPTY_SETUP, fold, type SetupState } from "./setupState.ts";
 import { type SetupView, viewSetup } from "./setupView.ts";
 
@@ -45,7 +46,6 @@ export function opened(machine: Partial<MachineProfile> = {}): Command {
   return {
     id: nextId(),
     kind: "setup-opened",
-    version: 1,
     payload: {
       job: "F-052",
       part: "Focuser drawtube 52",
@@ -72,14 +72,13 @@ export function loaded(offset: string, tool: Partial<TurningTool> = {}): Command
 /** Any tool, in the station of its own number unless another is said. */
 export function mounted(offset: string, tool: Tool, station = offset): Command {
   const tolerance = { x: 0.025, z: 0.05 };
-  return { id: nextId(), kind: "tool-loaded", version: 1, payload: { offset, station, tool, tolerance } };
+  return { id: nextId(), kind: "tool-loaded", payload: { offset, station, tool, tolerance } };
 }
 
 export function recorded(offset: string, x: number, z: number): Command {
   return {
     id: nextId(),
     kind: "control-row-recorded",
-    version: 1,
     payload: { offset, x, z, wearX: -0.02, wearZ: 0, noseRadius: 0.4, orientation: 3 },
   };
 }
@@ -88,7 +87,6 @@ export function touched(offset: string, axis: TouchedAxis, exact: number, touche
   return {
     id: nextId(),
     kind: "touch-accepted",
-    version: 1,
     payload: {
       offset,
       axis,
@@ -106,19 +104,19 @@ export function touched(offset: string, axis: TouchedAxis, exact: number, touche
 }
 
 export function undone(entry: string): Command {
-  return { id: nextId(), kind: "entry-undone", version: 1, payload: { entry, what: "X of T01" } };
+  return { id: nextId(), kind: "entry-undone", payload: { entry, what: "X of T01" } };
 }
 
 /** Commands as entries of one person, numbered on from `after`. */
 export function asEntries(commands: readonly Command[], after = 0): Entry[] {
-  return commands.map((command, index) => ({
-    ...command,
-    seq: after + index + 1,
-    base: after + index,
-    person: "Ines",
-    device: "tablet",
-    at: "2026-01-01T08:00:00.000Z",
-  }));
+  return commands.map((command, index) =>
+    makeEntry(command, after + index + 1, {
+      base: after + index,
+      person: "Ines",
+      device: "tablet",
+      at: "2026-01-01T08:00:00.000Z",
+    }),
+  );
 }
 
 export const stateOf = (...commands: Command[]): SetupState => fold(asEntries(commands));

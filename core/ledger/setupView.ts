@@ -25,7 +25,7 @@ import { type ControlRow, heldByControl, heldRow, heldWork, tickOf } from "./con
 import type { Entry, EntryOf } from "./entry.ts";
 import type { EntryKind, Payload } from "./kinds/index.ts";
 import { placeOf, topOf } from "./lookUp.ts";
-import { MACHINE_FACTS, type MachineFact, type StaleDecision, type TableDeed } from "./payloadWords.ts";
+import { MACHINE_FACTS, type MachineFact, type StaleDecision, type TableEdit } from "./payloadWords.ts";
 import { history, type SetupState } from "./setupState.ts";
 import { type StandingNumbers, type TouchRecord, workNumbers } from "./standingNumbers.ts";
 
@@ -36,7 +36,7 @@ export interface Source {
   readonly at: string;
   readonly seq: number;
 }
-type NoseRecord = Payload<"nose-accepted"> & Source & { readonly deed?: TableDeed };
+type NoseRecord = Payload<"nose-accepted"> & Source & { readonly edit?: TableEdit };
 /** What somebody wrote down for the next one. */
 export interface Note extends Source {
   readonly text: string;
@@ -412,14 +412,14 @@ function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseReco
   for (const entry of state.cells[CELLS.nose(offset)] ?? []) {
     if (entry.kind === "nose-accepted") nose = { ...entry.payload, ...source(entry) };
     if (entry.kind !== "table-edited" || entry.seq < (first?.seq ?? 0)) continue;
-    const { deed, cells } = entry.payload;
+    const { edit, cells } = entry.payload;
     const to = (column: string) => cells.find((cell) => cell.offset === offset && cell.column === column)?.to;
     nose = {
       offset,
       ...nose,
       noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0,
       orientation: to("orientation") ?? nose?.orientation ?? 0,
-      deed,
+      edit,
       ...source(entry),
     };
   }

@@ -1,7 +1,7 @@
 import { AXES, type Axis, perAxis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
-import type { TableDeed } from "./payloadWords.ts";
+import type { TableEdit } from "./payloadWords.ts";
 
 /** One accepted touch with where it came from; `exact`, `touched` and `work` are as later re-basing has left them. */
 export type TouchRecord = Payload<"touch-accepted"> & {
@@ -9,17 +9,17 @@ export type TouchRecord = Payload<"touch-accepted"> & {
   readonly person: string;
   readonly at: string;
   readonly seq: number;
-  /** True where nobody touched: the master's zero, a second offset made from its first, a value by hand. */
+  /** True where it was not touched: the master's zero, a second offset made from its first, a value by hand. */
   readonly derived?: boolean;
   /** What was done by hand, where the value comes from no touch at all. */
-  readonly deed?: TableDeed;
+  readonly edit?: TableEdit;
   /** Sequence number of the latest real touch under a value by hand: wear has begun at 0 with it. */
   readonly touchedBefore?: number;
 };
 
-/** Sequence number of the touch with which wear of an axis began at 0; undefined where nobody has touched it. */
+/** Sequence number of the touch with which wear of an axis began at 0; undefined where it has not been touched. */
 export function wearBegan(touch: TouchRecord | undefined): number | undefined {
-  return touch?.deed === undefined ? touch?.seq : touch.touchedBefore;
+  return touch?.edit === undefined ? touch?.seq : touch.touchedBefore;
 }
 
 /** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
@@ -140,7 +140,7 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
           keep(offset, axis, {
             ...derived(offset, axis, before?.way ?? "eye", to),
             ...workFor(offset, axis),
-            deed: entry.payload.deed,
+            edit: entry.payload.edit,
             ...source,
             ...(began !== undefined && { touchedBefore: began }),
           });

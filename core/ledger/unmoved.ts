@@ -5,7 +5,7 @@ import type { ToolView } from "./setupView.ts";
 
 /**
  * Cells of tools that stand as they stood: the same tool, of the same dimensions, in the same station, and a control that
- * is believed to hold its numbers. They are taken over, not proven: somebody may have moved what nobody recorded.
+ * is believed to hold its numbers. They are taken over, not proven: a tool may have been moved without an entry.
  */
 export function unmovedCells(
   { stations, rows }: MachineState,

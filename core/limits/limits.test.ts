@@ -67,7 +67,6 @@ describe("impossibilities", () => {
   const measured = {
     id: "00000000-0000-4000-8000-0000000000aa",
     kind: "stock-measured",
-    version: 1,
     payload: { diameter: 54.9 },
   } as const;
   const touchOf = ({ axis = "x", way = "skim", choice = {}, ...numbers }: Change): TouchFacts => ({
@@ -131,7 +130,7 @@ describe("impossibilities", () => {
     programmed: "left",
   };
   const hole = (diameter: number) =>
-    ({ id: "00000000-0000-4000-8000-0000000000ab", kind: "hole-recorded", version: 1, payload: { diameter } }) as const;
+    ({ id: "00000000-0000-4000-8000-0000000000ab", kind: "hole-recorded", payload: { diameter } }) as const;
   const setupWith = (tool: Tool, ...more: Parameters<typeof viewOf>) => viewOf(opened(), mounted("1", tool), ...more);
 
   it("keeps a bar out of a hole that is too small, and a bore smaller than the stock", () => {

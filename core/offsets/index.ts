@@ -12,7 +12,7 @@ export {
   clearWear,
   columnsOf,
   copyRow,
-  DEED_WORDS,
+  EDIT_WORDS,
   type EditedCell,
   enterCell,
   standingCell,

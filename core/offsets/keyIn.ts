@@ -29,7 +29,7 @@ interface TouchedCell {
   readonly exact: number;
   readonly touched: number | undefined;
   readonly before: number | undefined;
-  /** Work offset that the geometry was reckoned with, in the zone's frame; undefined where it counts and nobody has said it. */
+  /** Work offset that the geometry was reckoned with, in the zone's frame; undefined where it counts and is not known. */
   readonly work?: number | undefined;
   /**
    * Work offset that is active at the control, where that is another: a tool that is touched on a datum face is reckoned
@@ -42,7 +42,7 @@ interface TouchedCell {
  * The number to key for a touched cell. Rounds once, at the end, to the control's last digit; the amount to add is the
  * difference of the two rounded cells, so that the cell holds exactly the rounded value afterwards.
  *
- * Where a machine adds but nobody wrote down what its cell holds, the cell is overwritten instead: an amount to add to
+ * Where a machine adds but the value of its cell is not recorded, the cell is overwritten instead: an amount to add to
  * an unknown number would be a guess. So it is where a touched dimension is wanted and no part was touched (a setter).
  *
  * A measuring function that does not reckon with the work offset, or wants it at 0 first, is told the dimension as it

@@ -2,7 +2,7 @@ import type { PerAxis } from "../machine/index.ts";
 import type { Numbering } from "../tool/index.ts";
 import type { Unit } from "../units/index.ts";
 
-/** Axis words of one row. What nobody said is absent, which is not 0: a file never changes a cell that it does not name. */
+/** Axis words of one row. What is not known is absent, which is not 0: a file never changes a cell that it does not name. */
 export type AxisWords = Partial<PerAxis<number>>;
 
 /** A control's offset table, in one unit, as it is written to and read from files. */

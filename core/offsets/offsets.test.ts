@@ -149,7 +149,6 @@ describe("the table of a setup", () => {
   const nose = {
     id: "00000000-0000-4000-8000-0000000000bb",
     kind: "nose-accepted",
-    version: 1,
     payload: { offset: "1", insert: "CNMG 120408", noseRadius: 0.8, orientation: 3 },
   } as const;
   it("sets old beside new and leaves untouched cells alone", () => {

@@ -77,13 +77,11 @@ describe("re-basing in the ledger", () => {
   const master = (from: string, to: string, shift: number): Command => ({
     id: nextId(),
     kind: "master-changed",
-    version: 1,
     payload: { from, to, shift },
   });
   const school = (shift: number): Command => ({
     id: nextId(),
     kind: "school-changed",
-    version: 1,
     payload: { from: "home-referenced", to: "master-tool", shift, master: "1" },
   });
   const zs = (view: ReturnType<typeof viewOf>) =>

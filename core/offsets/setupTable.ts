@@ -174,7 +174,7 @@ export function radiusForControl({ machine }: Pick<SetupView, "machine">, noseRa
 
 /**
  * The rows that were touched, and only those, as a table for a file: wear of a touched axis at 0, or at the safety wear
- * that somebody put in. The work offset is there once it was taught or re-based. Rows and cells that nobody touched are
+ * that was put in. The work offset is there once it was taught or re-based. Rows and cells that were not touched are
  * absent, so that loading the file changes nothing else.
  */
 export function touchedRows(setup: SetupView): OffsetTable {

@@ -5,11 +5,10 @@ import { loaded, nextId, opened, recorded, stateOf, touched, undone, viewOf } fr
 import type { MachineProfile } from "../machine/index.ts";
 import { clearWear, copyRow, type EditedCell, enterCell, setupTable, standingCell, touchedRows } from "./index.ts";
 
-const edited = (deed: Payload<"table-edited">["deed"], cells: readonly EditedCell[]): Command => ({
+const edited = (edit: Payload<"table-edited">["edit"], cells: readonly EditedCell[]): Command => ({
   id: nextId(),
   kind: "table-edited",
-  version: 1,
-  payload: { deed, cells: [...cells] },
+  payload: { edit, cells: [...cells] },
 });
 const cellsOrThrow = (answer: ReturnType<typeof enterCell>) => {
   if (!answer.ok) throw new Error(answer.refusal.message);
@@ -34,7 +33,7 @@ describe("a value entered by hand", () => {
       x: { value: -339.25, before: -339.432, display: undefined },
       closes: { x: undefined },
     });
-    // Nobody touched: wear is not said to start at 0.
+    // Not touched: wear is not said to start at 0.
     expect(row?.wearWanted.x).toBeUndefined();
     const [after] = setupTable(viewOf(...commands, entry, undone(entry.id)));
     expect(after?.x).toBeUndefined();
@@ -70,7 +69,7 @@ describe("a value entered by hand", () => {
   ] as const)("is refused with %s", (code, offset, column, typed) => {
     expect(enterCell(viewOf(...setup()), offset, column, typed)).toMatchObject({ ok: false, refusal: { code } });
   });
-  it("adds to nothing that nobody has recorded", () => {
+  it("does not add to a cell whose value is not recorded", () => {
     const view = viewOf(opened(), loaded("1"));
     expect(enterCell(view, "1", "geometry.x", { add: 0.1 })).toMatchObject({ refusal: { code: "nothing-known" } });
     expect(cellsOrThrow(enterCell(view, "1", "geometry.x", { value: 3 }))[0]).toMatchObject({ from: null, to: 3 });
@@ -90,7 +89,7 @@ describe("a value entered by hand", () => {
   });
 });
 
-describe("deeds on rows", () => {
+describe("edits on rows", () => {
   it("clear wear where it is not 0, and say so where it is", () => {
     const commands = [...setup(), touched("1", "x", -339.25, 51.48)];
     const cells = cellsOrThrow(clearWear(viewOf(...commands), ["1", "2"]));
@@ -126,8 +125,8 @@ describe("deeds on rows", () => {
   });
 });
 
-describe("any run of deeds", () => {
-  const deed = fc.oneof(
+describe("any run of edits", () => {
+  const edit = fc.oneof(
     fc.record({
       kind: fc.constant("enter" as const),
       offset: fc.constantFrom("1", "2"),
@@ -146,7 +145,7 @@ describe("any run of deeds", () => {
   );
   it("previews what the table then holds, and undoing all of it gives back what was there", () => {
     fc.assert(
-      fc.property(fc.array(deed, { maxLength: 14 }), (deeds) => {
+      fc.property(fc.array(edit, { maxLength: 14 }), (edits) => {
         const start = stateOf(...setup());
         const before = touchedRows(viewSetup(start));
         let state = start;
@@ -162,7 +161,7 @@ describe("any run of deeds", () => {
           };
           state = apply(state, entry as Parameters<typeof apply>[1]);
         };
-        for (const one of deeds) {
+        for (const one of edits) {
           const view = viewSetup(state);
           if (one.kind === "undo") {
             const [target] = standing.splice(standing.length === 0 ? 0 : one.nth % standing.length, 1);

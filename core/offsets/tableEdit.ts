@@ -1,4 +1,4 @@
-import type { Payload, SetupView, TableColumn, TableDeed, ToolView } from "../ledger/index.ts";
+import type { Payload, SetupView, TableColumn, TableEdit, ToolView } from "../ledger/index.ts";
 import {
   AXES,
   type Axis,
@@ -15,7 +15,7 @@ import { axesOf } from "../tool/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import { radiusForControl, wearInCore } from "./setupTable.ts";
 
-/** One cell that a deed changes, in core lengths: what it held (null where it is not known) and what it is to hold. */
+/** One cell that an edit changes, in core lengths: what it held (null where it is not known) and what it is to hold. */
 export type EditedCell = Payload<"table-edited">["cells"][number];
 
 type EditRefusal = Refusal<"no-such-tool" | "no-such-cell" | "nothing-known" | "nothing-changes" | "bad-value">;
@@ -120,7 +120,7 @@ function badValue(column: TableColumn, value: number): string | undefined {
 }
 
 /**
- * Wear of these rows to 0, wherever something else stands or nobody knows what stands there. Refused where no wear is left to clear.
+ * Wear of these rows to 0, wherever something else stands or the present value is not known. Refused where no wear is left to clear.
  */
 export function clearWear(setup: SetupView, offsets: readonly string[]): Answer<readonly EditedCell[], EditRefusal> {
   const cells = setup.tools
@@ -134,7 +134,7 @@ export function clearWear(setup: SetupView, offsets: readonly string[]): Answer<
 }
 
 /**
- * A whole row into another: geometry, radius and orientation as they are to stand, wear too. What nobody knows in the
+ * A whole row into another: geometry, radius and orientation as they are to stand, wear too. What is not known in the
  * one is left as it is in the other. Refused where either row has no tool, both are one, or nothing
  * is known of the first.
  */
@@ -154,7 +154,7 @@ export function copyRow(setup: SetupView, from: string, to: string): Answer<read
   return whole(setup, cells);
 }
 
-/** Only cells that really change; a deed that changes nothing is refused. */
+/** Only cells that really change; an edit that changes nothing is refused. */
 function whole(setup: SetupView, cells: readonly EditedCell[]): Answer<readonly EditedCell[], EditRefusal> {
   const changed = cells.filter(({ offset, column, from, to }) => {
     const tool = toolOf(setup, offset);
@@ -167,8 +167,8 @@ function whole(setup: SetupView, cells: readonly EditedCell[]): Answer<readonly 
     : no("nothing-changes", "This is what stands there already, to the last digit of this control.");
 }
 
-/** A deed in a few words. */
-export const DEED_WORDS: Readonly<Record<TableDeed, string>> = {
+/** An edit in a few words. */
+export const EDIT_WORDS: Readonly<Record<TableEdit, string>> = {
   entered: "entered by hand",
   added: "amount added",
   copied: "copied from another row",

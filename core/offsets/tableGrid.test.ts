@@ -17,7 +17,6 @@ import {
 const keyed = (cells: readonly { row: string; column: "geometry.x" | "wear.x"; value: number | null }[]): Command => ({
   id: nextId(),
   kind: "cells-keyed",
-  version: 1,
   payload: { cells: [...cells] },
 });
 const start = () => [opened(), loaded("1"), recorded("1", -339.432, -402.9), touched("1", "x", -339.25, 51.48)];
@@ -58,7 +57,6 @@ describe("the grid", () => {
     const table: Command = {
       id: nextId(),
       kind: "table-read",
-      version: 1,
       payload: {
         source: "file",
         name: "backup.nc",
@@ -68,7 +66,6 @@ describe("the grid", () => {
     const decided: Command = {
       id: nextId(),
       kind: "stale-decided",
-      version: 1,
       payload: { rows: [{ offset: "8", decision: "clear" }] },
     };
     const left = tableGrid(viewOf(...start(), table, decided)).at(-1);
@@ -125,7 +122,6 @@ describe("work offsets without a touch", () => {
     const set: Command = {
       id: nextId(),
       kind: "work-offset-set",
-      version: 1,
       payload: { name: "G54", axis: "z", means: "entered", active: true, from: 0, to: -104.775 },
     };
     const taught = viewOf(opened(), set);

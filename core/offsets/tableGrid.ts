@@ -5,7 +5,7 @@ import {
   type Source,
   TABLE_COLUMNS,
   type TableColumn,
-  type TableDeed,
+  type TableEdit,
   type ToolView,
   wearBegan,
 } from "../ledger/index.ts";
@@ -14,12 +14,12 @@ import { type TouchWay, wayOf } from "../tool/index.ts";
 import { roundToResolution } from "../units/index.ts";
 import type { KeyIn } from "./keyIn.ts";
 import { radiusForControl, setupTable, type TableRow, workRows } from "./setupTable.ts";
-import { axisOf, columnsOf, DEED_WORDS } from "./tableEdit.ts";
+import { axisOf, columnsOf, EDIT_WORDS } from "./tableEdit.ts";
 
 /** One cell of the table screen, every number as the control shows it. */
 export interface GridCell {
   readonly column: GridColumn;
-  /** As it was read or written down before; undefined where nobody did. */
+  /** As it was read or written down before; undefined where it was not. */
   readonly now: number | undefined;
   /** What Luvrit wants there; undefined where it stays as it is. */
   readonly wanted: number | undefined;
@@ -121,7 +121,7 @@ function toolCell(setup: SetupView, row: TableRow, column: TableColumn): GridCel
       ...common,
       ...done(before, value),
       key: plain(value),
-      source: nose && { ...nose, words: noseWords(tool), canUndo: !tool.second || nose.deed !== undefined },
+      source: nose && { ...nose, words: noseWords(tool), canUndo: !tool.second || nose.edit !== undefined },
     };
   }
   if (column.startsWith("wear.")) {
@@ -144,19 +144,19 @@ function toolCell(setup: SetupView, row: TableRow, column: TableColumn): GridCel
     workFirstToZero: keyed?.workFirstToZero ?? false,
     source: touch && {
       ...touch,
-      words: touchWords(touch.way, touch.derived === true, touch.deed),
-      canUndo: touch.derived !== true || touch.deed !== undefined,
+      words: touchWords(touch.way, touch.derived === true, touch.edit),
+      canUndo: touch.derived !== true || touch.edit !== undefined,
     },
   };
 }
 
 function noseWords({ nose, second }: ToolView): string {
-  if (nose?.deed !== undefined) return DEED_WORDS[nose.deed];
+  if (nose?.edit !== undefined) return EDIT_WORDS[nose.edit];
   return second ? "second offset of its tool" : nose?.insert ? `insert ${nose.insert}` : "the tool's own";
 }
 
-function touchWords(way: TouchWay, derived: boolean, deed: TableDeed | undefined): string {
-  if (deed !== undefined) return DEED_WORDS[deed];
+function touchWords(way: TouchWay, derived: boolean, edit: TableEdit | undefined): string {
+  if (edit !== undefined) return EDIT_WORDS[edit];
   return derived ? "follows from another offset" : `touched: ${wayOf(way).words}`;
 }
 /** Wear is added to where the machine adds and somebody wrote down what stands there. */

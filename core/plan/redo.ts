@@ -20,7 +20,7 @@ export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: S
   if (kind !== "x" && kind !== "y" && kind !== "z") return undefined;
   const touch = tool[kind];
   // What follows from another offset is made again with that one; what was entered by hand rests on where the tool stood.
-  if (!touch || (touch.derived && touch.deed === undefined)) return undefined;
+  if (!touch || (touch.derived && touch.edit === undefined)) return undefined;
   if (tool.moved && tool.moved.seq > touch.seq) return `moved to station ${tool.moved.to}`;
   if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";
   if (tool.indexed && tool.indexed.seq > touch.seq) return "insert indexed: check by measuring";

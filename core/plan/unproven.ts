@@ -22,8 +22,8 @@ const PROOF = {
 } as const;
 
 /**
- * What a setup rests on that nobody has proven, one line each: steps that were not done or must be redone, values that
- * were taken over, entered by hand or taken by eye, work offsets that were set without a touch, sums that do not close, cells that nobody has ticked as keyed, and
+ * What a setup rests on that is not proven, one line each: steps that were not done or must be redone, values that
+ * were taken over, entered by hand or taken by eye, work offsets that were set without a touch, sums that do not close, cells that are not ticked as keyed, and
  * rows in which the control was read back otherwise. A lead who signs off signs for these by name.
  */
 export function unprovenOf(setup: SetupView): readonly string[] {
@@ -37,16 +37,16 @@ export function unprovenOf(setup: SetupView): readonly string[] {
     lines.push(`${what} ${state === "redo" ? `to be redone, ${reason}` : "not done"}`);
   }
   for (const view of tools) {
-    const { deed } = view.nose ?? {};
-    if (deed !== undefined)
+    const { edit } = view.nose ?? {};
+    if (edit !== undefined)
       lines.push(
-        `${tool(view.offset)}: radius and orientation ${deed === "taken-over" ? "taken over from an earlier setup" : "changed by hand"}`,
+        `${tool(view.offset)}: radius and orientation ${edit === "taken-over" ? "taken over from an earlier setup" : "changed by hand"}`,
       );
     for (const axis of ["x", "y", "z"] as const) {
       const touch = view[axis];
       const cell = `${tool(view.offset)}: ${AXIS_NAME[axis]}`;
-      if (touch?.deed === "taken-over") lines.push(`${cell} taken over from an earlier setup`);
-      else if (touch?.deed !== undefined) lines.push(`${cell} changed by hand, not touched`);
+      if (touch?.edit === "taken-over") lines.push(`${cell} taken over from an earlier setup`);
+      else if (touch?.edit !== undefined) lines.push(`${cell} changed by hand, not touched`);
       else if (touch && !touch.derived && touch.way === "eye") lines.push(`${cell} taken by eye`);
     }
   }

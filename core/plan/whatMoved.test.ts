@@ -9,13 +9,11 @@ const history = (...commands: readonly Command[]): readonly MachineEntry[] =>
 const moved = (offset: string, from: string, to: string): Command => ({
   id: nextId(),
   kind: "tool-moved",
-  version: 1,
   payload: { offset, from, to },
 });
 const indexed = (offset: string): Command => ({
   id: nextId(),
   kind: "insert-indexed",
-  version: 1,
   payload: { offset },
 });
 const past = [opened(), loaded("1"), touched("1", "x", -339, 54), touched("1", "z", -400, 0)];
@@ -38,7 +36,7 @@ describe("whatMoved", () => {
     ]);
     expect(advice(loaded("1"), moved("1", "1", "8"))).toEqual(["1 touch: it was moved to station 8 in this setup"]);
     const untouched = whatMoved(viewOf(opened(), loaded("1")), foldMachine(history(opened(), loaded("1"))));
-    expect(untouched).toMatchObject([{ advice: "touch", reason: "nobody has recorded what its row holds" }]);
+    expect(untouched).toMatchObject([{ advice: "touch", reason: "what its row holds is not recorded" }]);
   });
   it("asks for a measured cut after an index, and for nothing of what was touched here", () => {
     expect(advice(loaded("1"), indexed("1"))).toEqual([expect.stringMatching(/^1 check: its insert was indexed/)]);

@@ -12,7 +12,7 @@ export interface MovedTool {
 
 /**
  * Which tools of a setup have moved since the machine last ran with them, and which stand as they stood. `before` is the
- * machine as the setups before this one left it. Nothing here is proof: a tool may have been moved that nobody recorded,
+ * machine as the setups before this one left it. Nothing here is proof: a tool may have been moved without an entry,
  * so what is trusted is still checked by its two lines.
  */
 export function whatMoved(setup: SetupView, before: MachineState): readonly MovedTool[] {
@@ -42,7 +42,7 @@ function adviceFor(setup: SetupView, view: ToolView, { stations, rows }: Machine
   if (toolFacts(there.tool) !== toolFacts(tool)) return say("touch", differenceWords(there.tool, tool));
   if (there.offset !== offset) return say("touch", `its numbers stand in row ${there.offset}`);
   const row = rows[offset];
-  if (row?.x === undefined || row.z === undefined) return say("touch", "nobody has recorded what its row holds");
+  if (row?.x === undefined || row.z === undefined) return say("touch", "what its row holds is not recorded");
   if (view.indexed) return say("check", "its insert was indexed: measure the first cut and correct in wear");
   return say("check", "the same tool in the same station, its row as it was left");
 }

@@ -93,7 +93,6 @@ describe("plausibilityOfTouch", () => {
     const moved: Command = {
       id: "00000000-0000-4000-8000-0000000000f1",
       kind: "work-offset-set",
-      version: 1,
       payload: { name: "G54", axis: "x", means: "entered", active: true, from: 0, to: 1 },
     };
     expect(plausibility(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");

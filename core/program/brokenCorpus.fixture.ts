@@ -213,7 +213,7 @@ export const BROKEN: readonly CorpusProgram[] = [
     ["word-twice@4"],
   ),
   of(
-    "a word that nobody knows",
+    "an unknown word",
     "O1\nG21 G54\nT0101\nG0 X20. Z1.\nG777 Z-5.\nG0 X60. Z60.\nM30\n",
     "mm",
     "M30",

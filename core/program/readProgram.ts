@@ -205,7 +205,7 @@ function* walkRun(
     const named = survey.marksPaths ? pathNumber(block) : 0;
     if (named > 0 && !frame) path = pathAt(named, line);
     if (path.ends !== null && !frame) {
-      // Behind the end stand subprograms; another program there is one that nobody calls.
+      // Behind the end stand subprograms; another program there is never called.
       if (block.isTitle && hasWord(block, LETTER.O)) tellOther(block.value[LETTER.O] ?? 0);
       at = next;
       line++;

@@ -5,7 +5,7 @@ import { touchedFact, wearInCore } from "../offsets/index.ts";
 type PerAxis<Value> = Readonly<Record<LatheAxis, Value>>;
 
 /**
- * What a control believes of one offset and where its tool truly is, as far as anybody knows. Millimetres, X as diameters.
+ * What a control believes of one offset and where its tool truly is, as far as is known. Millimetres, X as diameters.
  */
 export interface ToolStanding {
   readonly tool: ToolView;

@@ -36,13 +36,11 @@ import {
 const note = (text: string, offset?: string): Command => ({
   id: nextId(),
   kind: "note-added",
-  version: 1,
   payload: { text, ...(offset && { offset }) },
 });
 const nose = (offset: string): Command => ({
   id: nextId(),
   kind: "nose-accepted",
-  version: 1,
   payload: { offset, insert: "CNMG 120408", noseRadius: 0.8, orientation: 3 },
 });
 
@@ -180,14 +178,12 @@ describe("what is unproven", () => {
     const keyed: Command = {
       id: nextId(),
       kind: "cells-keyed",
-      version: 1,
       payload: { cells: cells.map(([column, value]) => ({ row: "1", column, value })) },
     };
     expect(unprovenOf(viewOf(...done, keyed))).toEqual(["T01: not checked at the machine"]);
     const proof: Command = {
       id: nextId(),
       kind: "proof-checked",
-      version: 1,
       payload: { offset: "1", found: "right", stop: { x: 105, z: 27 }, by: { x: 0, z: 0 }, source: "keyed" },
     };
     expect(unprovenOf(viewOf(...done, keyed, proof))).toEqual([]);
@@ -197,21 +193,18 @@ describe("what is unproven", () => {
     const taken: Command = {
       id: nextId(),
       kind: "table-edited",
-      version: 1,
-      payload: { deed: "taken-over", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339.25 }] },
+      payload: { edit: "taken-over", cells: [{ offset: "1", column: "geometry.x", from: null, to: -339.25 }] },
     };
     expect(unprovenOf(viewOf(...done, keyed, taken))).toContain("T01: X taken over from an earlier setup");
     const radius: Command = {
       id: nextId(),
       kind: "table-edited",
-      version: 1,
-      payload: { deed: "entered", cells: [{ offset: "1", column: "noseRadius", from: 0.8, to: 0.4 }] },
+      payload: { edit: "entered", cells: [{ offset: "1", column: "noseRadius", from: 0.8, to: 0.4 }] },
     };
     expect(unprovenOf(viewOf(...done, radius))).toContain("T01: radius and orientation changed by hand");
     const work = (name: string, active: boolean): Command => ({
       id: nextId(),
       kind: "work-offset-set",
-      version: 1,
       payload: { name, axis: "z", means: "entered", active, from: 0, to: -100 },
     });
     expect(unprovenOf(viewOf(...done, work("G54", true), work("G55", false)))).toEqual(
@@ -273,7 +266,6 @@ describe("what has not moved", () => {
     const moved: Command = {
       id: nextId(),
       kind: "tool-moved",
-      version: 1,
       payload: { offset: "1", from: "1", to: "5" },
     };
     expect(unmovedCells(machineOf(...done, moved), tools)).toEqual([]);

@@ -49,7 +49,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
     const said = AXES.flatMap((axis) => {
       const touch = tool[axis];
       if (!touch) return [];
-      const words = touch.deed !== undefined ? "by hand" : touch.derived ? "follows" : wayOf(touch.way).words;
+      const words = touch.edit !== undefined ? "by hand" : touch.derived ? "follows" : wayOf(touch.way).words;
       return [`${AXIS_NAME[axis]} ${words}`];
     });
     return {

@@ -68,7 +68,7 @@ function isKnown({ cells }: SetupState, person: string): boolean {
   return Object.values(cells).some((stack) => stack.some((entry) => entry.person === person));
 }
 
-/** Everybody who made an entry that stands. */
+/** The names of all people who made an entry that stands. */
 function peopleOf(state: SetupState): readonly string[] {
   const people = new Set<string>();
   for (const { person } of history(state)) people.add(person);

@@ -205,7 +205,6 @@ describe("the edge that an offset programs", () => {
     ({
       id: nextId(),
       kind: "way-chosen",
-      version: 1,
       payload: { offset: "1", axis: "z", way: "scratch", programmed },
     }) as Command;
   const edgeOf = (...commands: Command[]) => {

@@ -61,7 +61,7 @@ export function solveTouchOf(
 
 /**
  * The work offset that counts in a tool's touch, in its zone's frame: none on Z where the school touches on a datum face,
- * none on a setter. Undefined where it counts and nobody has said it: the sum then holds if it is 0.
+ * none on a setter. Undefined where it counts and is not known: the sum then holds if it is 0.
  */
 export function reckonedWork(
   { school }: Pick<SetupView, "school">,

@@ -89,14 +89,13 @@ async function loadSetup(
   folder: string,
 ): Promise<void> {
   const person = people.get(setup.by);
-  if (!person) throw new Error(`The demo setup ${setup.name} is by ${setup.by}, who is nobody.`);
+  if (!person) throw new Error(`The demo setup ${setup.name} is by ${setup.by}, who does not exist.`);
   const began = Date.now() - setup.hoursAgo * 3_600_000;
   for (const [index, { kind, payload }] of setup.entries.entries()) {
     const machine = machines.find(({ id }) => id === payload.machine);
     const command = {
       id: stableId(`${setup.name} ${index}`),
       kind,
-      version: 1,
       payload:
         kind === "setup-opened"
           ? { ...payload, machine }
@@ -120,7 +119,7 @@ async function loadSetup(
 const machineOf = (setup: DemoSetup, machines: readonly MachineProfile[]) =>
   machines.find(({ id }) => id === setup.entries[0]?.payload.machine) as MachineProfile;
 
-/** A demo setup names its program's file; it is taken in as anybody's would be. */
+/** A demo setup names its program's file; it is imported like an uploaded file. */
 async function readDemoProgram(pool: Pool, folder: string, name: string, machine: MachineProfile) {
   const content = readFileSync(path.join(folder, "programs", name));
   const taken = await takeProgram(sqlOn(pool), incomingOf(content, name), machine);

@@ -166,7 +166,7 @@ const withinLimit: RequestHandler = async (_request, response, next) => {
   }
 };
 
-/** What is shown is this person's: nobody in between keeps it. */
+/** The answer is for this person only: proxies must not cache it. */
 const privately: RequestHandler = (_request, response, next) => {
   response.setHeader("Cache-Control", "private, no-cache");
   next();

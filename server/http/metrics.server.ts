@@ -36,7 +36,7 @@ export function countRequest(method: string, path: string, status: number, milli
 }
 export const countAppend = (outcome: string): void => appends.inc({ outcome });
 
-/** An address with its names and numbers taken out, so that there are few of them, and nobody's. */
+/** An address with its names and numbers replaced, so that there are few labels and none identifies a person. */
 function routeOf(path: string): string {
   if (path.startsWith("/assets/")) return "/assets";
   const parts = path

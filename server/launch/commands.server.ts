@@ -48,7 +48,7 @@ export async function unlock([name, ...rest]: readonly string[]): Promise<void> 
   await withMigratedDatabase(
     async (pool) => {
       const person = await findPersonByName(sqlOn(pool), name.trim());
-      if (!person) throw new CannotStart(`Nobody is called ${name.trim()}.`);
+      if (!person) throw new CannotStart(`There is no person called ${name.trim()}.`);
       await unlockPerson(sqlOn(pool), person.id);
     },
     { beside: true },

@@ -11,7 +11,7 @@ import {
   EMPTY_SETUP,
   type Entry,
   fold,
-  kindOf,
+  makeEntry,
   type SetupState,
   SNAPSHOT_VERSION,
 } from "../../core/ledger/index.ts";
@@ -234,16 +234,14 @@ async function tryOne(
   return { outcome: "appended", entry, state: next };
 }
 
-const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry => ({
-  ...command,
-  version: kindOf(command.kind).version,
-  seq,
-  base,
-  person: person.name,
-  device,
-  at: at.toISOString(),
-  ...(made?.at && { madeAt: made.at.toISOString() }),
-});
+const asEntry = (command: Command, { base, person, device, made }: Author, seq: number, at: Date): Entry =>
+  makeEntry(command, seq, {
+    base,
+    person: person.name,
+    device,
+    at: at.toISOString(),
+    ...(made?.at && { madeAt: made.at.toISOString() }),
+  });
 
 /** Clocks of several processes differ by less than this when all is well. */
 const NOTED_MS = 2000;

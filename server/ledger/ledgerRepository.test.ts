@@ -2,7 +2,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, it, vi } from "vitest";
 import { newId } from "../../app/shell/newId.ts";
 import type { Command } from "../../core/ledger/index.ts";
-import { fold, viewSetup } from "../../core/ledger/index.ts";
+import { fold, SNAPSHOT_VERSION, viewSetup } from "../../core/ledger/index.ts";
 import { loaded, opened, recorded, touched, undone } from "../../core/ledger/setup.fixture.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import type { Person } from "../people/person.server.ts";
@@ -191,7 +191,7 @@ describe("what is read back", () => {
   it("lists running setups first, each with what is next", async () => {
     const setup = await runningSetup();
     await append(setup, unique(touched("1", "x", -339.25)), 4);
-    await append(setup, { id: randomUUID(), kind: "signed-off", version: 1, payload: { unproven: [] } }, 5);
+    await append(setup, { id: randomUUID(), kind: "signed-off", payload: { unproven: [] } }, 5);
     const running = await runningSetup();
     const list = await listSetups(sqlOn(pool));
     const at = (id: string) => list.findIndex((one) => one.id === id);
@@ -293,7 +293,7 @@ describe("what is read back", () => {
     expect(await version()).toBe(0);
     const appended = await append(setup, unique(touched("1", "z", -402.5)), 5);
     expect(appended).toMatchObject({ outcome: "appended", entry: { seq: 6 } });
-    expect(await version()).toBe(1);
+    expect(await version()).toBe(SNAPSHOT_VERSION);
 
     await age();
     expect(await rebuildSnapshots(pool, { onlyOld: true })).toEqual({ rebuilt: 1, differed: [] });

@@ -1,18 +1,26 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import { ENTRY_KINDS, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
+import { asWrittenNow, ENTRY_KINDS, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
 import { touchingOrder } from "../../core/plan/index.ts";
 import { validatePayload } from "../validation/validate.server.ts";
 
 /** Ledgers as they were stored when their version was current. They must be readable for as long as the shop keeps records. */
 const read = (name: string): Entry[] =>
-  JSON.parse(readFileSync(new URL(`../../core/ledger/${name}`, import.meta.url), "utf8"));
+  JSON.parse(readFileSync(new URL(`../../core/ledger/${name}`, import.meta.url), "utf8")).map(asWrittenNow);
 const stored = read("ledger-version-1.json");
 const everyTool = read("ledger-version-1-every-tool.json");
 
 const prepare = read("ledger-version-1-prepare.json");
 const table = read("ledger-version-1-table.json");
 const proof = read("ledger-version-1-proof.json");
+/** The same table with the later versions of its kinds. */
+const tableNow = read("ledger-version-2-table.json");
+
+describe("a table stored in version 2", () => {
+  it("means what it meant in version 1", () => {
+    expect(viewSetup(fold(tableNow))).toEqual(viewSetup(fold(table)));
+  });
+});
 
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
@@ -81,8 +89,8 @@ describe("ledgers stored in version 1", () => {
       notes: [{ text: "soft jaws bored to 54", offset: "1" }],
     });
     expect(view.tools).toMatchObject([
-      { x: { exact: -339.23, deed: "added" }, wear: { z: { value: 0.01 } } },
-      { z: { exact: -405.66, deed: "taken-over" }, nose: { noseRadius: 0.8, orientation: 4 } },
+      { x: { exact: -339.23, edit: "added" }, wear: { z: { value: 0.01 } } },
+      { z: { exact: -405.66, edit: "taken-over" }, nose: { noseRadius: 0.8, orientation: 4 } },
     ]);
   });
 });

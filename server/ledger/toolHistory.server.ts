@@ -3,7 +3,7 @@ import {
   type Entry,
   type SetupState,
   type SetupView,
-  type TableDeed,
+  type TableEdit,
   type ToolView,
   toolFacts,
   viewSetup,
@@ -60,13 +60,13 @@ function valuesOf(entry: Entry): readonly Remembered[] {
   if (entry.kind === "table-edited")
     return entry.payload.cells.flatMap(({ offset, column, to }): readonly Remembered[] => {
       const axis = AXES.find((one) => column === `wear.${one}`);
-      return axis && MEASURED_DEEDS.includes(entry.payload.deed) ? [{ offset, axis, kind: "wear", value: to }] : [];
+      return axis && MEASURED_EDITS.includes(entry.payload.edit) ? [{ offset, axis, kind: "wear", value: to }] : [];
     });
   return [];
 }
 
-/** Deeds by which what was measured comes into wear; a value cleared, copied or taken over says nothing of the tool. */
-const MEASURED_DEEDS: readonly TableDeed[] = ["corrected", "added"];
+/** Edits by which what was measured comes into wear; a value cleared, copied or taken over says nothing of the tool. */
+const MEASURED_EDITS: readonly TableEdit[] = ["corrected", "added"];
 
 /** Remembered again from a whole ledger, entry by entry. */
 export const forgetHistory = (sql: Sql, setupId: string) =>

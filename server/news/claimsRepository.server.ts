@@ -23,7 +23,7 @@ interface ClaimRow {
 }
 
 /**
- * Says that a page is on a tool. A tool that nobody is on is claimed by it; one that somebody is on stays theirs, unless
+ * Says that a page is on a tool. A tool that is free is claimed by it; one that another person is on stays theirs, unless
  * `take` says that it is taken over. A page is on one tool at a time.
  */
 export async function claimRow(

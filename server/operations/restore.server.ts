@@ -19,7 +19,7 @@ const formerOf = (database: string) => `${database}_former`;
  * The file is checked to its end first. It is then loaded into a database beside the present one, migrated, counted and held
  * against the file's digests there, and put in place by one statement, which the engine carries out whole or not at all.
  * Only then is what was there before dropped. A kill at any moment, a full disk or a file that is wrong leaves the former
- * data in place. Nobody may write meanwhile.
+ * data in place. No other process may write meanwhile.
  */
 export async function restoreFrom(
   url: string,

@@ -5,7 +5,7 @@ import { clearOldCounts } from "../people/signInCounts.server.ts";
 import { clearIncoming } from "../uploads/receiveForm.server.ts";
 import { clearUnused } from "../uploads/uploadsRepository.server.ts";
 
-/** Between two rounds, in which what nobody needs any more is cleared away; the first one comes soon after the start. */
+/** Between two rounds, in which expired data is removed; the first one comes soon after the start. */
 const EVERY_MS = 3600 * 1000;
 const FIRST_AFTER_MS = 60 * 1000;
 

@@ -31,7 +31,7 @@ const deviceCookie = createCookie("luvrit-device", {
   secure: process.env.LUVRIT_TLS === "1",
 });
 
-/** The name of the browser that asks; undefined for one that nobody has signed in on. */
+/** The name of the browser that asks; undefined for one without a sign-in. */
 export async function browserOf(request: Request): Promise<string | undefined> {
   const name: unknown = await deviceCookie.parse(request.headers.get("Cookie"));
   return typeof name === "string" && /^[\w-]{43}$/.test(name) ? name : undefined;
@@ -42,7 +42,7 @@ async function tokenOf(request: Request): Promise<string | undefined> {
   return typeof token === "string" ? token : undefined;
 }
 
-/** Who is signed in, or nobody. */
+/** The signed-in person; undefined where there is none. */
 export async function whoIs(request: Request, isUse = true): Promise<Person | undefined> {
   return (await sessionOf(request, isUse))?.person;
 }
@@ -87,13 +87,13 @@ export async function mustBeSomebody({ request, context }: AskedBy): Promise<Sig
 }
 
 /**
- * Who is signed in on a page that asks by itself, every few seconds, with nobody in front of it: that keeps no session
+ * The signed-in person of a page that polls by itself every few seconds: such a request does not keep the session
  * alive. Otherwise as `requireRole`.
  */
 export const mustBeQuietly = (asked: AskedBy, needed: Role): Promise<Person> => requireRole(asked, needed, false);
 
 /**
- * The signed-in person if their role reaches `needed`. Nobody signed in: on to sign-in and back here afterwards.
+ * The signed-in person if their role reaches `needed`. Redirects to sign-in, and back here afterwards, if no person is signed in.
  * Too low a role: 403 with what is needed.
  */
 export async function requireRole({ request, context }: AskedBy, needed: Role, isUse = true): Promise<Person> {
@@ -135,19 +135,19 @@ export async function signedIn(
   person: Person,
   to: string,
   origin: Origin,
-  deed: Audited = "signed-in",
+  event: Audited = "signed-in",
 ): Promise<Response> {
-  return redirect(ownPath(to), { headers: await newSession(request, person, origin, deed) });
+  return redirect(ownPath(to), { headers: await newSession(request, person, origin, event) });
 }
 
 /** A session in place of the one that this browser had, and the browser known as one of this person's. */
-async function newSession(request: Request, person: Person, origin: Origin, deed: Audited): Promise<Headers> {
+async function newSession(request: Request, person: Person, origin: Origin, event: Audited): Promise<Headers> {
   const before = await tokenOf(request);
   if (before !== undefined) await endSession(sql(), before);
   const token = await beginSession(sql(), person.id, origin);
   const device = (await browserOf(request)) ?? randomBytes(32).toString("base64url");
   await noteDevice(sql(), device, person.id);
-  await audit(sql(), deed, person, origin);
+  await audit(sql(), event, person, origin);
   const headers = new Headers({ "Set-Cookie": await cookie.serialize(token) });
   headers.append("Set-Cookie", await deviceCookie.serialize(device));
   return headers;

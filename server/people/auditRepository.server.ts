@@ -28,7 +28,7 @@ export interface Origin {
 export interface AuditLine extends Origin {
   readonly id: string;
   readonly at: string;
-  readonly deed: Audited;
+  readonly event: Audited;
   /** Whom it is about, as they called themselves. */
   readonly person: string;
   /** Who did it; the same person for what one does oneself. */
@@ -39,7 +39,7 @@ export interface AuditLine extends Origin {
 /** Keeps one line. Never a secret, nor what somebody typed in place of one. */
 export async function audit(
   sql: Sql,
-  deed: Audited,
+  event: Audited,
   about: { readonly id?: string | undefined; readonly name: string },
   { device, address }: Origin,
   { by = about.name, detail = "" }: { readonly by?: string; readonly detail?: string } = {},
@@ -49,7 +49,7 @@ export async function audit(
      VALUES (?, UTC_TIMESTAMP(3), ?, ?, ?, ?, ?, ?, ?)`,
     [
       randomUUID(),
-      deed,
+      event,
       about.id ?? null,
       about.name.slice(0, 80),
       by.slice(0, 80),
@@ -65,14 +65,14 @@ export async function readAudit(sql: Sql, most = 200): Promise<readonly AuditLin
   const rows = await sql.rows<{
     id: string;
     at: Date;
-    deed: Audited;
+    event: Audited;
     person_name: string;
     by_name: string;
     detail: string;
     device: string;
     address: string;
   }>(
-    "SELECT id, at, deed, person_name, by_name, detail, device, address FROM audit ORDER BY at DESC, id DESC LIMIT ?",
+    "SELECT id, at, deed AS event, person_name, by_name, detail, device, address FROM audit ORDER BY at DESC, id DESC LIMIT ?",
     [String(most)],
   );
   return rows.map(({ at, person_name, by_name, ...row }) => ({

@@ -8,7 +8,7 @@ const SECRET_WORDS = "A PIN has 4 to 12 digits, a passphrase at least 10 charact
 
 /**
  * Keeps the secret that somebody has chosen for themselves. Somebody who has one already says it first, so that a tablet that
- * was left open gives nobody a signature; that counts as an attempt to sign in. Gives what is wrong, by field.
+ * was left open cannot be used to sign; that counts as an attempt to sign in. Gives what is wrong, by field.
  */
 export async function chooseOwnSecret(
   pool: Pool,

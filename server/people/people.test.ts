@@ -59,7 +59,7 @@ describe("signing in", () => {
 
   it.each([
     ["that somebody has", async () => (await somebody(pool)).name],
-    ["that nobody has, so that it cannot be told from the others", async () => "Nobody at all"],
+    ["that is unknown, so that it cannot be told from the others", async () => "Nobody at all"],
   ])("locks a name %s after five wrong secrets, for longer each time", async (_whose, nameOf) => {
     const sql = sqlOn(pool);
     const name = await nameOf();
@@ -80,7 +80,7 @@ describe("signing in", () => {
     expect(await tryIn(name, "0000")).toEqual({ outcome: "wrong" });
   });
 
-  it("locks nobody out of a device on which they have signed in before; a lead unlocks the rest", async () => {
+  it("never locks a person out of a device on which they have signed in before; a lead unlocks the rest", async () => {
     const sql = sqlOn(pool);
     const { id, name } = await somebody(pool);
     const [tablet, strangers] = ["t".repeat(43), "s".repeat(43)];
@@ -225,7 +225,7 @@ describe("a session that is not used", () => {
       return Number(seen?.age);
     };
     await expect.poll(sinceSeen, { timeout: 5000 }).toBeLessThan(10);
-    // A page that asks by itself keeps nobody signed in.
+    // A page that polls by itself does not keep its session.
     await idleFor(IDLE_HOURS - 0.01);
     expect(await readSession(sql, token, false)).toBeDefined();
     const [left] = await sql.rows<{ age: number }>(
@@ -246,7 +246,7 @@ describe("a session that is not used", () => {
     const change = { id: other.id, version: 1, role: "viewer" as const, decimalMark: undefined, retired: false };
     expect(await changePerson(pool, change, one)).toEqual({
       name: other.name,
-      deeds: [["role-changed", "lead to viewer"]],
+      events: [["role-changed", "lead to viewer"]],
     });
     expect(await readSession(sql, token)).toBeUndefined();
   });
@@ -261,7 +261,7 @@ describe("what is kept about sign-ins", () => {
     for (let attempt = 0; attempt < 5; attempt++) await attemptSignIn(sql, trying, name, "my real secret");
     await attemptSignIn(sql, trying, "a passphrase typed as a name", "x");
     const lines = (await readAudit(sql)).filter(({ address }) => address === origin.address);
-    expect(lines.map(({ deed, person }) => [deed, person])).toEqual([
+    expect(lines.map(({ event, person }) => [event, person])).toEqual([
       ["sign-in-failed", "a name that nobody has"],
       ["locked-out", name],
       ...Array(4).fill(["sign-in-failed", name]),
@@ -276,12 +276,12 @@ describe("what is kept about sign-ins", () => {
       { device: "d".repeat(200), address: "a".repeat(90) },
     );
     const [line] = await readAudit(sqlOn(pool), 1);
-    expect(line).toMatchObject({ deed: "role-changed", person: "N".repeat(80), device: "d".repeat(80) });
+    expect(line).toMatchObject({ event: "role-changed", person: "N".repeat(80), device: "d".repeat(80) });
   });
 });
 
 describe("the first lead", () => {
-  it("is made while there is nobody, by one of two who try, and never after", async () => {
+  it("is made while there are no people, by one of two attempts, and never after", async () => {
     const sql = sqlOn(pool);
     expect(await addFirstLead(pool, "Too late", "123456")).toBeUndefined();
     for (const table of ["sessions", "known_devices", "people"]) await sql.run(`DELETE FROM ${table}`);
@@ -301,7 +301,7 @@ describe("roles and places", () => {
       false,
     ]);
   });
-  it("list everybody by role", async () => {
+  it("list all people by role", async () => {
     const roles = (await listPeople(sqlOn(pool))).map(({ role }) => role);
     expect(roles).toEqual(
       [...roles].sort((a, b) => ["setter", "lead", "viewer"].indexOf(a) - ["setter", "lead", "viewer"].indexOf(b)),

@@ -27,7 +27,7 @@ export const SECRET_RULE = /^(\d{4,12}|.{10,200})$/s;
 /** Verifying against this takes as long as against a real one, so that a name's existence cannot be timed. */
 export const NOBODYS_HASH = hash("nobody has this passphrase");
 
-/** A person with what their secret is held against; undefined for a name that nobody has. */
+/** A person with what their secret is held against; undefined for an unknown name. */
 export async function findSecret(
   sql: Sql,
   name: string,
@@ -73,7 +73,7 @@ export async function holdRole(inside: Sql, id: string): Promise<Role | undefine
 }
 
 /**
- * Makes the first person of a shop, a lead. Only while there is nobody: of two who try at once one is too late.
+ * Makes the first person of a shop, a lead. Only while there are no people: of two attempts at once one is refused.
  */
 export async function addFirstLead(pool: Pool, name: string, secret: string): Promise<Person | undefined> {
   const id = randomUUID();
@@ -86,7 +86,7 @@ export async function addFirstLead(pool: Pool, name: string, secret: string): Pr
   return affected === 1 ? { id, name, role: "lead", decimalMark: undefined } : undefined;
 }
 
-/** Whether anybody could sign in at all. */
+/** Whether there is any person who can sign in. */
 export async function hasPeople(sql: Sql): Promise<boolean> {
   return (await sql.rows("SELECT id FROM people LIMIT 1")).length > 0;
 }
@@ -156,7 +156,7 @@ export interface KeptPerson extends Person {
   readonly mustChoose: boolean;
 }
 
-/** Everybody, those who have left last. */
+/** All people, those who have left last. */
 export async function listKeptPeople(sql: Sql): Promise<readonly KeptPerson[]> {
   const rows = await sql.rows<PersonRow & { version: number; retired_at: Date | null; secret_state: SecretState }>(
     `SELECT id, name, role, decimal_mark, version, retired_at, secret_state
@@ -191,7 +191,7 @@ export async function changePerson(
   change: PersonChange,
   by: { readonly id: string },
 ): Promise<
-  | { readonly name: string; readonly deeds: readonly (readonly [Audited, string])[] }
+  | { readonly name: string; readonly events: readonly (readonly [Audited, string])[] }
   | "changed-meanwhile"
   | "last-lead"
   | "not-allowed"
@@ -225,14 +225,14 @@ export async function changePerson(
     );
     if (affected !== 1 || !before) return "changed-meanwhile";
     const wasAway = before.retired_at !== null;
-    const deeds: (readonly [Audited, string])[] = [];
-    if (before.role !== change.role) deeds.push(["role-changed", `${before.role} to ${change.role}`]);
-    if (secretHash !== null) deeds.push(["secret-changed", ""]);
-    if (change.retired !== wasAway) deeds.push([change.retired ? "person-left" : "person-back", ""]);
+    const events: (readonly [Audited, string])[] = [];
+    if (before.role !== change.role) events.push(["role-changed", `${before.role} to ${change.role}`]);
+    if (secretHash !== null) events.push(["secret-changed", ""]);
+    if (change.retired !== wasAway) events.push([change.retired ? "person-left" : "person-back", ""]);
     // A role that is taken away is taken away at once: sessions that began as a lead's end.
     if (change.retired || secretHash !== null || before.role !== change.role)
       await sql.run("DELETE FROM sessions WHERE person_id = ?", [change.id]);
     if (secretHash !== null) await unlockPerson(sql, change.id);
-    return { name: before.name, deeds };
+    return { name: before.name, events };
   });
 }

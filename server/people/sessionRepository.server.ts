@@ -10,7 +10,7 @@ export const SESSION_HOURS = 14;
 /** How exactly it is known when a session was last used; each look would be a write otherwise. */
 const SEEN_EVERY_SECONDS = 60;
 
-/** Only the hash of a session's token is stored: a stolen database signs nobody in. */
+/** Only the hash of a session's token is stored: a stolen database cannot be used to sign in. */
 const hashOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
 const STANDS = `sessions.expires_at > UTC_TIMESTAMP(3)

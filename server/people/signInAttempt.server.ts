@@ -37,7 +37,7 @@ export interface Trying {
 
 /**
  * One attempt to sign in with a name and a passphrase or PIN. Held back when an address fails too often, or when the name
- * has on this device; counted before it is checked. A name that nobody has goes the same way as any other.
+ * has on this device; counted before it is checked. An unknown name is handled the same way.
  */
 export async function attemptSignIn(sql: Sql, trying: Trying, name: string, secret: string): Promise<SignIn> {
   const { address } = trying.origin;
@@ -78,7 +78,7 @@ async function check(sql: Sql, { origin, device }: Trying, name: string, secret:
   return lockedFor > 0 ? { outcome: "locked", seconds: lockedFor } : { outcome: "wrong" };
 }
 
-/** The words for an attempt that let nobody in. */
+/** The message for a failed attempt. */
 export function signInWords(result: Exclude<SignIn, { outcome: "in" }>): string {
   switch (result.outcome) {
     case "wrong":

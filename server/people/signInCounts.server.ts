@@ -25,7 +25,7 @@ export const OTHER_DEVICES = "other";
 
 /** Attempts at somebody count by who they are, however their name is spelled. */
 export const keyOfPerson = (id: string): string => hashOf(`person ${id}`);
-/** A name that nobody has is counted and locked like any other, so that it behaves like one that somebody has. */
+/** An unknown name is counted and locked like any other, so that it cannot be told from a known one. */
 export const keyOfName = (name: string): string =>
   hashOf(`name ${name.normalize("NFKD").replace(/\p{M}/gu, "").toLowerCase().trim()}`);
 export const keyOfDevice = (device: string): string => hashOf(`device ${device}`);
@@ -122,7 +122,7 @@ export async function noteDevice(sql: Sql, device: string, personId: string): Pr
 /** A device is known this long after its person last signed in there. */
 export const DEVICE_DAYS = 400;
 
-/** Removes counts that mean nothing any more, and devices that nobody uses. */
+/** Removes expired counts and unused devices. */
 export async function clearOldCounts(sql: Sql): Promise<void> {
   await sql.run("DELETE FROM sign_in_counts WHERE counted_at < TIMESTAMPADD(DAY, -1, UTC_TIMESTAMP(3)) LIMIT 10000");
   await sql.run(

@@ -111,7 +111,7 @@ export async function ownExerciseForm(sql: Sql, lead: Person, given: unknown): P
   return { outcome: "kept", id: exercise.value.id, title: exercise.value.title };
 }
 
-/** A file is read apart from everything else, since nobody knows what is in it. */
+/** A file is read in a worker of its own, since its content is not trusted. */
 async function ofFile(text: string): Promise<ReturnType<typeof readExercise> | OwnExerciseAnswer> {
   try {
     return await readInWorker("exercise", { text });

@@ -121,18 +121,22 @@ describe("a run", () => {
 describe("a skill", () => {
   it("is signed by a lead by name and taken back, and all of it stays on record", async () => {
     expect(
-      await signSkill(sqlOn(pool), lead, learner.id, { skill: "prove", deed: "signed", note: " at the north lathe " }),
+      await signSkill(sqlOn(pool), lead, learner.id, {
+        skill: "prove",
+        action: "signed",
+        note: " at the north lathe ",
+      }),
     ).toEqual({ outcome: "done" });
-    expect(await signSkill(sqlOn(pool), lead, learner.id, { skill: "prove", deed: "withdrawn" })).toEqual({
+    expect(await signSkill(sqlOn(pool), lead, learner.id, { skill: "prove", action: "withdrawn" })).toEqual({
       outcome: "done",
     });
     expect(await listSigns(sqlOn(pool), learner.id)).toMatchObject([
-      { skill: "prove", deed: "withdrawn", by: lead.name },
-      { skill: "prove", deed: "signed", by: lead.name, note: "at the north lathe" },
+      { skill: "prove", action: "withdrawn", by: lead.name },
+      { skill: "prove", action: "signed", by: lead.name, note: "at the north lathe" },
     ]);
   });
-  it("is signed by nobody for themselves, nor for nobody, nor under another name", async () => {
-    const sign = { skill: "prove", deed: "signed" };
+  it("is refused for oneself, for an unknown person and under another name", async () => {
+    const sign = { skill: "prove", action: "signed" };
     expect(await signSkill(sqlOn(pool), lead, lead.id, sign)).toMatchObject({ outcome: "refused" });
     expect(await signSkill(sqlOn(pool), lead, randomUUID(), sign)).toMatchObject({ outcome: "refused" });
     expect(await signSkill(sqlOn(pool), lead, learner.id, { ...sign, skill: "flying" })).toMatchObject({

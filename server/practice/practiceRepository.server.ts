@@ -109,7 +109,7 @@ export async function readRun(
 /** A lead's name under a skill of somebody, or taken away again. */
 interface SkillSign {
   readonly skill: Skill;
-  readonly deed: "signed" | "withdrawn";
+  readonly action: "signed" | "withdrawn";
   readonly by: string;
   readonly note: string;
   readonly at: string;
@@ -117,8 +117,8 @@ interface SkillSign {
 
 /** Everything that was signed for a person and taken back, newest first: the first of a skill is what stands. */
 export async function listSigns(sql: Sql, personId: string): Promise<readonly SkillSign[]> {
-  const rows = await sql.rows<{ skill: Skill; deed: SkillSign["deed"]; by_name: string; note: string; at: Date }>(
-    "SELECT skill, deed, by_name, note, at FROM skill_signs WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 400",
+  const rows = await sql.rows<{ skill: Skill; action: SkillSign["action"]; by_name: string; note: string; at: Date }>(
+    "SELECT skill, deed AS action, by_name, note, at FROM skill_signs WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 400",
     [personId],
   );
   return rows.map(({ by_name, at, ...row }) => ({ ...row, by: by_name, at: at.toISOString() }));
@@ -127,11 +127,11 @@ export async function listSigns(sql: Sql, personId: string): Promise<readonly Sk
 export async function addSign(
   sql: Sql,
   personId: string,
-  sign: Pick<SkillSign, "skill" | "deed" | "by" | "note">,
+  sign: Pick<SkillSign, "skill" | "action" | "by" | "note">,
 ): Promise<void> {
   await sql.run(
     "INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))",
-    [randomUUID(), personId, sign.skill, sign.deed, sign.by, sign.note],
+    [randomUUID(), personId, sign.skill, sign.action, sign.by, sign.note],
   );
 }
 

@@ -5,27 +5,28 @@ import type { Person } from "../people/person.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import { addSign } from "./practiceRepository.server.ts";
 
-const readSign = validator<{ readonly skill: Skill; readonly deed: "signed" | "withdrawn"; readonly note?: string }>({
+const readSign = validator<{ readonly skill: Skill; readonly action: "signed" | "withdrawn"; readonly note?: string }>({
   type: "object",
   additionalProperties: false,
-  required: ["skill", "deed"],
+  required: ["skill", "action"],
   properties: {
     skill: { type: "string", enum: SKILLS.map(({ id }) => id) },
-    deed: { type: "string", enum: ["signed", "withdrawn"] },
+    action: { type: "string", enum: ["signed", "withdrawn"] },
     note: { type: "string", maxLength: 400 },
   },
 });
 
 export type SignAnswer = { readonly outcome: "done" } | { readonly outcome: "refused"; readonly message: string };
 
-/** A lead puts their name under a skill of somebody, or takes it back. Nobody signs for themselves. */
+/** A lead signs a skill of another person, or withdraws the signature. A lead cannot sign their own skills. */
 export async function signSkill(sql: Sql, lead: Person, about: string | undefined, form: unknown): Promise<SignAnswer> {
   const person = about === undefined ? undefined : await findPerson(sql, about);
   if (!person) return { outcome: "refused", message: "There is no such person any more." };
-  if (person.id === lead.id) return { outcome: "refused", message: "Nobody signs for themselves: another lead does." };
+  if (person.id === lead.id)
+    return { outcome: "refused", message: "You cannot sign your own skills. Another lead has to." };
   const read = readSign(form);
   if (!read.ok) return { outcome: "refused", message: read.refusal.message };
-  const { skill, deed, note = "" } = read.value;
-  await addSign(sql, person.id, { skill, deed, note: note.trim(), by: lead.name });
+  const { skill, action, note = "" } = read.value;
+  await addSign(sql, person.id, { skill, action, note: note.trim(), by: lead.name });
   return { outcome: "done" };
 }

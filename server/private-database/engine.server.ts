@@ -15,7 +15,7 @@ export const MARIADBD =
   ["/usr/sbin/mariadbd", "/usr/local/sbin/mariadbd", "/usr/bin/mariadbd"].find((file) => existsSync(file)) ??
   "mariadbd";
 
-/** As the engine's own user from the first instruction on; a process that is not root has nobody else to be. */
+/** As the engine's own user from the first instruction on; a process that is not root keeps its own user. */
 const asEngine = ({ isRoots, owner, folder }: DatabasePlace) => ({ cwd: folder, ...(isRoots && owner) });
 
 /**

@@ -42,7 +42,7 @@ const idle: { readonly worker: Worker; readonly timer: NodeJS.Timeout }[] = [];
 
 /**
  * Reads a foreign file apart from everything else that the server does: in a thread of its own, with limits on its time and
- * memory, so that a file that is made to take long keeps nobody waiting. Throws `NotRead` where it exceeds them, or where
+ * memory, so that a file that is made to take long does not delay other requests. Throws `NotRead` where it exceeds them, or where
  * too many wait.
  */
 export async function readInWorker<Name extends JobName>(name: Name, asked: JobInput<Name>): Promise<Read<Name>> {

@@ -54,7 +54,7 @@ const schema = {
     operation: typed,
     hole: typed,
     master: typed,
-    /** What the control holds in the work offset, as it shows it; empty where nobody has looked. */
+    /** What the control holds in the work offset, as it shows it; empty where it was not read. */
     workX: typed,
     workZ: typed,
     workOffset: { type: "string", enum: ["G54", "G55", "G56", "G57", "G58", "G59"] },
@@ -90,7 +90,7 @@ export async function openSetup(
   const read = readForm(fields);
   if (!read.ok) return refuse({}, "This form was not complete. Reload the page; what you typed is kept.");
   const form = read.value;
-  // Sent again it opens the same setup; the id of another one is nobody's to use.
+  // Sent again it opens the same setup; the id of another setup is refused.
   const opened = (await readSetup(sql(), form.id))?.cells.setup?.[0];
   if (opened && opened.id !== entryId(form.id, 0))
     return refuse({}, "There is a setup with this form's id already. Reload the page and open it anew.");
@@ -116,7 +116,6 @@ export async function openSetup(
   const commands: Omit<Command, "id">[] = [
     {
       kind: "setup-opened",
-      version: 1,
       payload: {
         job: form.job.trim(),
         part: form.part.trim(),
@@ -130,7 +129,7 @@ export async function openSetup(
       },
     },
   ];
-  if (program?.ok) commands.push({ kind: "program-read", version: 1, payload: program.value });
+  if (program?.ok) commands.push({ kind: "program-read", payload: program.value });
   const digest = digestOf({ ...form, ...(program?.ok && { program: program.value.fingerprint }) });
   const refusal = await append(form.id, commands, person, device, 0, digest);
   if (refusal) return refuse({}, refusal.message);
@@ -243,7 +242,6 @@ async function toolsOfPast(
   const loaded = tools.map(
     ({ offset, station, tool, tolerance }): Omit<Command, "id"> => ({
       kind: "tool-loaded",
-      version: 1,
       payload: { offset, station, tool, tolerance: { x: tolerance.x, z: tolerance.z } },
     }),
   );
@@ -253,7 +251,6 @@ async function toolsOfPast(
       // Whole: its form and the place where it is measured come along.
       ({ entry: _entry, person: _person, at: _at, seq: _seq, ...payload }): Omit<Command, "id"> => ({
         kind: "feature-recorded",
-        version: 1,
         payload,
       }),
     );
@@ -263,8 +260,8 @@ async function toolsOfPast(
     cells.length === 0
       ? []
       : [
-          { kind: "table-edited", version: 1, payload: { deed: "taken-over", cells: [...cells] } },
-          { kind: "bar-rechucked", version: 1, payload: { stickOut: takeOverAt } },
+          { kind: "table-edited", payload: { edit: "taken-over", cells: [...cells] } },
+          { kind: "bar-rechucked", payload: { stickOut: takeOverAt } },
         ];
   return [...loaded, ...features, ...taken];
 }
@@ -281,7 +278,6 @@ async function toolsStanding(setupId: string, machine: MachineProfile): Promise<
     .filter(([, { value }]) => !taken.has(value.offset) && taken.add(value.offset))
     .map(([station, { value }]) => ({
       kind: "tool-loaded",
-      version: 1,
       payload: {
         offset: value.offset,
         station,

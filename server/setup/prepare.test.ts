@@ -152,7 +152,7 @@ describe("opening a setup", () => {
     expect((await view(setup)).programRead).toMatchObject(at.value.program);
   });
   it("opens nothing under the id of another setup", async () => {
-    const command = { id: randomUUID(), kind: "setup-opened", version: 1 } as const;
+    const command = { id: randomUUID(), kind: "setup-opened" } as const;
     const other = await opened();
     const { machine, stock } = await view(other);
     const { measuredDiameter: _, measuredEntry: __, ...bar } = stock;

@@ -80,7 +80,7 @@ export async function runSetupForms(
       }
     },
   }));
-  // A place for reading is taken before the setup is locked: who waits for one holds up nobody else.
+  // A place for reading is taken before the setup is locked: waiting for one does not hold the lock.
   const append = () => answering(() => appendForms(database(), setupId, asked));
   let results: readonly FormResult[];
   try {

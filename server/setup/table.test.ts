@@ -91,7 +91,7 @@ describe("the table's forms", () => {
     const entry = copied.tools.find(({ offset }) => offset === "2")?.x?.entry ?? "";
     expect(await send(setup, "undo", { entry })).toMatchObject({ outcome: "kept" });
     expect(setupTable(await view(setup))[1]).toMatchObject({ x: undefined, z: undefined });
-    // Nobody knows what wear the second row holds: it is set to 0 once, and then there is nothing to clear.
+    // The wear of the second row is not known: it is set to 0 once, and then there is nothing to clear.
     expect(await send(setup, "clear-wear", { offsets: '["1","2"]' })).toMatchObject({ outcome: "kept" });
     expect(await send(setup, "clear-wear", { offsets: '["1","2"]' })).toMatchObject({ outcome: "refused" });
   });
@@ -228,7 +228,6 @@ function nose(machine: MachineProfile): Command {
   return {
     id: randomUUID(),
     kind: "nose-accepted",
-    version: 1,
     payload: { offset: "1", insert: "CNMG 120408", noseRadius: 0.8, orientation: machine.numbering === "A" ? 3 : 2 },
   };
 }
@@ -327,7 +326,7 @@ describe("starting from a past setup", () => {
     const taken = form(past, { takeOver: "yes" });
     expect(await openSetup(setter, "pc", taken, undefined)).toMatchObject({ outcome: "opened" });
     const again = await view(taken.id);
-    expect(again.tools[0]).toMatchObject({ x: { exact: -339.25, deed: "taken-over" }, z: { exact: -402.88 } });
+    expect(again.tools[0]).toMatchObject({ x: { exact: -339.25, edit: "taken-over" }, z: { exact: -402.88 } });
     expect(again.tools[1]?.x).toBeUndefined();
     expect(again.rechucked).toBeDefined();
     const anew = form(past);
@@ -347,7 +346,7 @@ describe("starting from a past setup", () => {
       form: "taper",
       atZ: -12.5,
     } as const;
-    const recorded = { id: randomUUID(), kind: "feature-recorded", version: 1, payload: cone } as const;
+    const recorded = { id: randomUUID(), kind: "feature-recorded", payload: cone } as const;
     const past = await running([opened(north), loaded("1"), recorded]);
     const again = form(past);
     expect(await openSetup(setter, "pc", again, undefined)).toMatchObject({ outcome: "opened" });

@@ -233,7 +233,7 @@ async function keepPerson(
     return refuse(message, { role: message });
   }
   if (outcome === "changed-meanwhile") return refuse(SLOWER);
-  for (const [deed, detail] of outcome.deeds)
-    await audit(sqlOn(pool), deed, { id: form.id, name: outcome.name }, origin, { by: by.name, detail });
+  for (const [event, detail] of outcome.events)
+    await audit(sqlOn(pool), event, { id: form.id, name: outcome.name }, origin, { by: by.name, detail });
   return done(`${outcome.name} is changed.`);
 }

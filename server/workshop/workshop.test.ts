@@ -157,7 +157,7 @@ describe("people", () => {
     expect(await readSession(sqlOn(pool), token)).toBeUndefined();
     expect(await tryIn()).toMatchObject({ outcome: "wrong" });
   });
-  it("always leave one lead, and are nobody's but a lead's to change", async () => {
+  it("always leave one lead, and only a lead can change them", async () => {
     const me = (await listKeptPeople(sqlOn(pool))).find(({ id }) => id === lead.id);
     const change = { id: lead.id, version: String(me?.version ?? 1), secret: "" };
     expect(await run(person(lead.name, change))).toMatchObject({

@@ -1,4 +1,4 @@
-import { type Command, type Entry, fold, type SetupView, viewSetup } from "../../core/ledger/index.ts";
+import { type Command, type Entry, fold, makeEntry, type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import type { Exercise, ExerciseTool, GoalOf } from "./exercise.ts";
@@ -33,7 +33,7 @@ export function setupOf(exercise: Exercise): SetupView {
 function entriesOf(exercise: Exercise): readonly Entry[] {
   const { stock, tools, workOffset } = exercise;
   const { faceMoved: _moved, partTooLong: _long, isTurned: _turned, hole, ...described } = stock;
-  const commands: Omit<Command, "id" | "version">[] = [
+  const commands: Omit<Command, "id">[] = [
     {
       kind: "setup-opened",
       payload: {
@@ -59,19 +59,13 @@ function entriesOf(exercise: Exercise): readonly Entry[] {
         : [{ kind: "way-chosen" as const, payload: { offset, axis, way, ...(edge && { programmed: edge }) } }],
     ),
   ];
-  return commands.map((command, index) => ({
-    ...command,
-    id: `00000000-0000-4000-8000-${String(index + 1).padStart(12, "0")}`,
-    version: 1,
-    seq: index + 1,
-    base: index,
-    person: "",
-    device: "",
-    at: AT,
-  })) as unknown as readonly Entry[];
+  return commands.map((command, index) => {
+    const id = `00000000-0000-4000-8000-${String(index + 1).padStart(12, "0")}`;
+    return makeEntry({ ...command, id } as Command, index + 1, { base: index, person: "", device: "", at: AT });
+  });
 }
 
-function rowRecorded(offset: string, row: NonNullable<ExerciseTool["control"]>): Omit<Command, "id" | "version"> {
+function rowRecorded(offset: string, row: NonNullable<ExerciseTool["control"]>): Omit<Command, "id"> {
   const { wearX = 0, wearZ = 0, noseRadius = 0, orientation = 0, ...place } = row;
   return { kind: "control-row-recorded", payload: { offset, ...place, wearX, wearZ, noseRadius, orientation } };
 }

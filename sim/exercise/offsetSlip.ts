@@ -61,7 +61,7 @@ export function offsetSlip(played: Played, goal: GoalOf<"offset">, truth: GoalTr
   const zone = viewOfGoal(bench, goal).zone;
   const value =
     sumOf(bench, goal.offset, goal.axis, zone) - (bench.lathe.work[bench.lathe.activeWork]?.[goal.axis] ?? 0);
-  // What the part in the sub-spindle is longer by, and nobody has measured.
+  // The part in the sub-spindle is longer by this amount, which has not been measured.
   const isAssumed =
     goal.axis === "z" &&
     zone.works === "sub" &&

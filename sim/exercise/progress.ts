@@ -135,13 +135,13 @@ export function besideOwn(run: PastRun, runs: readonly PastRun[]) {
 /** What was signed for a skill or taken back. */
 export interface Sign {
   readonly skill: Skill;
-  readonly deed: "signed" | "withdrawn";
+  readonly action: "signed" | "withdrawn";
 }
 
 /** The signs that stand, of all that were made, newest first. */
 export function standingSigns<Of extends Sign>(signs: readonly Of[]): readonly Of[] {
   return SKILLS.flatMap(({ id }) => {
     const latest = signs.find(({ skill }) => skill === id);
-    return latest?.deed === "signed" ? [latest] : [];
+    return latest?.action === "signed" ? [latest] : [];
   });
 }

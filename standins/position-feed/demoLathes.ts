@@ -1,4 +1,4 @@
-import { type Command, type Entry, fold, viewSetup } from "../../core/ledger/index.ts";
+import { type Command, type Entry, fold, makeEntry, viewSetup } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
 import type { LatheConfig } from "../../sim/lathe/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
@@ -31,16 +31,9 @@ function asEntries({ name, entries }: DemoSetup, machine: MachineProfile): Entry
     const command = {
       id: `${name} ${index}`,
       kind,
-      version: 1,
       payload: index === 0 ? { ...payload, machine } : payload,
     };
-    return {
-      ...(command as unknown as Command),
-      seq: index + 1,
-      base: index,
-      person: "",
-      device: "",
-      at: "2026-01-01T00:00:00.000Z",
-    };
+    const at = "2026-01-01T00:00:00.000Z";
+    return makeEntry(command as unknown as Command, index + 1, { base: index, person: "", device: "", at });
   });
 }

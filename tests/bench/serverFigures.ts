@@ -92,8 +92,7 @@ export async function appendFigures(bench: Bench) {
     if (!person || !opened) throw new Error("the demo data is there");
     const setup = randomUUID();
     const author = (base: number) => ({ person, device: "bench", base });
-    const fresh = (command: Command) =>
-      ({ id: randomUUID(), kind: command.kind, version: command.version, payload: command.payload }) as Command;
+    const fresh = (command: Command) => ({ id: randomUUID(), kind: command.kind, payload: command.payload }) as Command;
     let base = 0;
     for (const entry of [opened, ...tools]) {
       const result = await appendEntry(pool, setup, fresh(entry), author(base));
@@ -104,7 +103,6 @@ export async function appendFigures(bench: Bench) {
       const command = fresh({
         id: "",
         kind: "way-chosen",
-        version: 1,
         payload: { offset: "1", axis: turn % 2 === 0 ? "x" : "z", way: "paper" },
       });
       const began = performance.now();
@@ -133,12 +131,12 @@ async function openFullSwiss(url: string): Promise<{ readonly id: string; readon
       const result = await appendEntry(pool, id, command, { person, device: "bench", base });
       if (result.outcome !== "appended") throw new Error(result.outcome);
     };
-    await append({ id: randomUUID(), kind: "setup-opened", version: 1, payload: opened.payload }, 0);
+    await append({ id: randomUUID(), kind: "setup-opened", payload: opened.payload }, 0);
     for (const [index, station] of stations.entries()) {
       const like = loaded.find(({ payload }) => payload.station.startsWith(station.id[0] ?? "G")) ?? loaded[0];
       if (!like) throw new Error("the demo setup has tools");
       const payload = { ...like.payload, offset: String(index + 1), station: station.id };
-      await append({ id: randomUUID(), kind: "tool-loaded", version: 1, payload }, index + 1);
+      await append({ id: randomUUID(), kind: "tool-loaded", payload }, index + 1);
     }
     return { id, tools: stations.length };
   } finally {

@@ -35,7 +35,7 @@ const post = (to: string, fields: Readonly<Record<string, string>>, cookie = "")
   });
 
 describe("a first start", () => {
-  it("knows nobody and no password; who reads its code makes the first lead, once", async () => {
+  it("has no people and no password; its code makes the first lead, once", async () => {
     const code = /with this code: ([0-9a-f]{18})/.exec(running.said())?.[1] ?? "";
     expect(code).not.toBe("");
     const asked = await fetch(`${address}/sign-in`, { redirect: "manual" });
@@ -53,7 +53,7 @@ describe("a first start", () => {
     // The door is shut behind them.
     expect((await post("/first", { ...lead, name: "Nobody", code })).headers.get("location")).toBe("/sign-in");
   });
-  it("keeps its secrets to itself: files that only their owner reads, a folder that nobody looks around in", async () => {
+  it("keeps its secrets to itself: files that only their owner reads, a folder that other users cannot list", async () => {
     expect((await stat(home)).mode & 0o077).toBe(0);
     expect((await stat(path.join(home, "log"))).mode & 0o077).toBe(0);
     expect((await stat(path.join(home, "database/credentials.json"))).mode & 0o077).toBe(0);

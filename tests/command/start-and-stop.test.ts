@@ -139,7 +139,7 @@ describe("the demo's doors", () => {
 });
 
 describe("a real start", () => {
-  it("offers nobody until somebody is added, who then signs in; sets strict headers", async () => {
+  it("offers no people until one is added, who then signs in; sets strict headers", async () => {
     const weak = launch(["add-person", "Ada", "lead"], "123\n");
     expect(await exitOf(weak.child)).toBe(1);
     expect(weak.said()).toBe("luvrit: A PIN has 4 to 12 digits, a passphrase at least 10 characters.\n");

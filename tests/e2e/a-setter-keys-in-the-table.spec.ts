@@ -105,7 +105,7 @@ test("sets the work offset of a second operation, and is asked about X", async (
   // The spindle's centre does not move with the stock.
   await page.getByLabel("Work offset", { exact: true }).selectOption("G54");
   await page.getByLabel("Axis", { exact: true }).selectOption("x");
-  // Nobody has said it yet: what it is now is no question.
+  // It is not recorded yet, so its present value is not asked about.
   await page.getByRole("textbox", { name: /Work offset, as the control/ }).fill("0");
   await page.getByRole("button", { name: "Set G54 X" }).click();
   await expect(await tableCell(page, "G54", "X geometry")).toContainText("0.000");

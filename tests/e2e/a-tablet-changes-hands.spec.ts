@@ -7,7 +7,7 @@ const PIN = "471147";
 /** What a lead sets: it is good for one sign-in. */
 const GIVEN = "852258";
 
-/** A lead on a device of their own lets a setter in, who chooses a PIN that nobody else knows. */
+/** A lead on a device of their own lets a setter in, who chooses their own PIN. */
 async function letIn(browser: Browser): Promise<{ readonly lead: Page; readonly name: string }> {
   const lead = await (await browser.newContext({ serviceWorkers: "block" })).newPage();
   await signInAs(lead, "Marit");
@@ -201,7 +201,7 @@ test("what is entered after a break in which the session ran out is kept, and se
   await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
   await page.getByRole("button", { name: "Bruno" }).click();
   await expect(page).toHaveURL(new RegExp(`${address}/keep`));
-  // Anybody may have passed by meanwhile.
+  // Another person may have used the tablet meanwhile.
   await page.getByRole("button", { name: "1 to settle" }).click();
   await expect(page.getByRole("dialog")).toContainText("while nobody was signed in. Send it if Bruno made it.");
   await page.getByRole("dialog").getByRole("button", { name: "Send it" }).click();
@@ -210,7 +210,7 @@ test("what is entered after a break in which the session ran out is kept, and se
   await expect(kept).toContainText("Bruno, computer");
 });
 
-test("a tablet that nobody has touched for three hours is nobody's, though its page goes on hearing of others", async ({
+test("a tablet left for three hours is signed out, though its page goes on hearing of others", async ({
   page,
   allowConsole,
 }) => {

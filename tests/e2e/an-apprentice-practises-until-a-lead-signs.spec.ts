@@ -121,7 +121,7 @@ longTest("goes from the first visit to a skill that a lead has signed", async ({
   await expect(page.getByRole("row", { name: /^Prove it/ })).toContainText("Marit");
   await expect(page.getByRole("row", { name: /^Prove it/ })).toContainText("seen at the north lathe");
 
-  // And the apprentice sees it, and nobody else's record.
+  // And the apprentice sees it, and no other person's record.
   await context.clearCookies();
   await beSignedIn(page, "Bruno");
   await page.goto("/practice/record");

@@ -196,7 +196,7 @@ test("a number that is none is refused where it was typed, and nothing is lost",
   await expect(page.getByRole("log")).toContainText("this control does not know G7");
 });
 
-test("who may only look has a lathe of their own, and moves nobody else’s", async ({ page }) => {
+test("a viewer has a lathe of their own, and cannot move another person’s", async ({ page }) => {
   await signInAs(page, "Odile");
   await page.goto(`${pin.address}/practice`);
   await expect(page.getByText("On this device alone.")).toBeVisible();

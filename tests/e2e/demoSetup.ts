@@ -5,7 +5,7 @@ import { stableId } from "../../server/identity/stableId.ts";
 
 const read = (name: string) => JSON.parse(readFileSync(new URL(`../../db/demo/${name}`, import.meta.url), "utf8"));
 
-/** A setup of the demo as it stands before anybody touches it, and its address. */
+/** A demo setup as it stands at first, and its address. */
 export function demoSetup(name: string): { readonly setup: SetupView; readonly address: string } {
   const machines: { id: string }[] = read("machines.json");
   const setups: { name: string; entries: { kind: string; payload: Record<string, unknown> }[] }[] = read("setups.json");

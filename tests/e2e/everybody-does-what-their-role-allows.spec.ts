@@ -12,7 +12,7 @@ test("a viewer looks and changes nothing, whatever is sent", async ({ page, base
   expect(refused.status()).toBe(403);
 });
 
-test("nobody gets in without signing in, and a signed-in page is not another site's to use", async ({
+test("every page asks for a sign-in, and a signed-in page cannot be used by another site", async ({
   page,
   request,
   baseURL,

@@ -48,7 +48,7 @@ export const test = base.extend<Shop, { readonly browser: Browser }>({
       const allowed: RegExp[] = [
         // What the test runner itself says of a worker that it keeps away.
         /^warning: Service Worker registration blocked/,
-        // The router gives up an answer that a newer one has overtaken, between its data and its end: nobody waits for that end.
+        // The router cancels an answer that a newer one has overtaken, between its data and its end: that end is not awaited.
         /^error: signal is aborted without reason$/,
       ];
       const heard: string[] = [];

@@ -149,7 +149,7 @@ longTest(
       await signIn(page, server, "Ines");
       await page.goto(`${server.address}${drawtube}/touch?tool=5&do=x`);
       await takenAlong(page);
-      // Bruno is on this tool; while nobody can be asked, nor taken over from, that is not in the way.
+      // Bruno is on this tool; while the server is away there is no takeover, and it does not block.
       const onTool = page.getByRole("alert").filter({ hasText: "Bruno is on this tool" });
       await expect(onTool).toBeVisible();
       await page.context().setOffline(true);
@@ -312,7 +312,7 @@ test("a device's store that runs full is said before it hurts, and loses nothing
   await expect(page.getByRole("dialog")).toContainText("nearly full. Make room on it");
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
 
-  // Nobody made room, and then the server goes.
+  // No room was made, and then the server goes.
   await page.waitForLoadState("networkidle");
   await context.setOffline(true);
   await page.getByRole("textbox", { name: "Note" }).fill("Typed on a full device");

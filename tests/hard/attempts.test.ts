@@ -137,7 +137,7 @@ function access(answer: Response): "let in" | "sent to sign in" | "not allowed" 
 
 describe("every route and every role", () => {
   const patterns = [...new Set(patternsOf(routes))];
-  it("is known here: none is there that nobody has thought of", () => {
+  it("is listed here: there is no other", () => {
     expect([...patterns].sort()).toEqual(Object.keys(NEEDED).sort());
   });
 
@@ -181,7 +181,7 @@ describe("every route and every role", () => {
     expect((await ask("/workshop/sign-ins", "lead")).status).toBe(200);
   });
 
-  it("lets nobody do through a form what their role does not reach", async () => {
+  it("refuses every form that needs a higher role", async () => {
     const id = () => ({ id: randomUUID(), base: "1" });
     const signOff = await sendTo(address(), setup, cookies.setter, { intent: "sign-off", ...id() });
     expect(await signOff.text()).toContain("needs the role lead");
@@ -218,7 +218,7 @@ describe("forged requests", () => {
     });
     expect(answer.status).toBe(403);
   });
-  it("without any origin change nothing, and a session that is made up is nobody's", async () => {
+  it("without any origin change nothing, and an invented session is refused", async () => {
     const bare = await fetch(`${address()}/setups/${setup}/entries`, {
       method: "POST",
       headers: { cookie: cookies.setter },

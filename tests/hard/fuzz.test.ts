@@ -88,7 +88,7 @@ const READERS: readonly Reader[] = [
     share: 4,
     seeds: [
       "name,kind,thickness\npaper,paper,0.09\n",
-      JSON.stringify({ format: "luvrit-workshop", version: 1, kind: "spacer", items: [] }),
+      JSON.stringify({ format: "luvrit-workshop", kind: "spacer", items: [] }),
     ],
     read: (text) => readWorkshopFile("spacer", text, () => true),
   },

@@ -57,7 +57,7 @@ describe("a database that goes away for a while", () => {
     expect((await ids()).filter((id) => id === fields.id)).toHaveLength(1);
   });
 
-  it("that hangs, as on a disk that does not answer, keeps nobody waiting for ever, and doubles nothing", async () => {
+  it("that hangs, as on a disk that does not answer, does not delay answers for ever, and doubles nothing", async () => {
     process.kill(engine(), "SIGSTOP");
     const fields = note();
     // A page gives up after a few seconds and keeps the entry; the server is still waiting for its database then.

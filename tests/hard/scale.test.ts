@@ -28,7 +28,7 @@ const LOAD_MS = Number(process.env.LUVRIT_LOAD_MINUTES ?? longOr(60, 0.1)) * 60_
 const SLACK = longOr(1, 100);
 /** A process that has just started is slow for a while; what is measured is the shift, not its first minute. */
 const WARM_MS = longOr(120_000, 4000);
-/** A page is there at once, or it is waited for; what is looked for may take the tenth of a second that nobody notices. */
+/** Bars in milliseconds: a page, and a search, which may take a tenth of a second. */
 const BLINK_MS = 60;
 const SEARCH_MS = 100;
 const TELL_EVERY_MS = 5 * 60_000;
@@ -100,7 +100,6 @@ describe(`a shop of ${SETUPS} setups`, () => {
     const undo = {
       id: newId(),
       kind: "entry-undone",
-      version: 1,
       payload: { entry: command.id, what: "x" },
     } as Command;
     await appendEntry(listened, sample(), undo, { person, device: "pc", base: 2 });
@@ -170,12 +169,12 @@ describe(`a shop of ${SETUPS} setups`, () => {
         ["sessions", () => listSessions(sql)],
       ];
       const lines: string[] = [];
-      for (const [name, deed] of work) {
-        await deed();
+      for (const [name, act] of work) {
+        await act();
         const times: number[] = [];
         for (let round = 0; round < longOr(60, 12); round++) {
           const began = performance.now();
-          await deed();
+          await act();
           times.push(performance.now() - began);
         }
         const p95 = percentile(times, 0.95);
@@ -220,7 +219,6 @@ describe(`a shop of ${SETUPS} setups`, () => {
             const command = {
               id: newId(),
               kind: "hole-recorded",
-              version: 1,
               payload: { diameter: 12 + (turn % 40) / 100 },
             } as Command;
             const { outcome } = await appendEntry(pool, id, command, { person, device: "pc", base });

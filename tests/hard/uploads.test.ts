@@ -37,7 +37,7 @@ const address = () => shop.apps[0]?.address ?? "";
 const residentMegabytes = () =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${shop.apps[0]?.pid}/status`, "utf8"))?.[1] ?? 0) / 1024;
 
-/** A program of that size that nobody has sent before. */
+/** A program of that size that was not sent before. */
 function program(): FormData {
   const form = new FormData();
   const lines = Buffer.alloc(

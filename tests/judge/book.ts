@@ -4,6 +4,7 @@ import {
   type Command,
   decide,
   EMPTY_SETUP,
+  makeEntry,
   type SetupState,
   type SetupView,
   viewSetup,
@@ -33,7 +34,6 @@ export class Book {
     this.add({
       id: this.nextId(),
       kind: "setup-opened",
-      version: 1,
       payload: { ...plain, machine, stock, ...more },
     });
   }
@@ -45,7 +45,6 @@ export class Book {
       this.add({
         id: this.nextId(),
         kind: "tool-loaded",
-        version: 1,
         payload: { offset, station: offset, tool, tolerance },
       });
   }
@@ -77,14 +76,8 @@ export class Book {
     const decided = decide(this.state, command);
     if (!decided.ok) throw new Error(decided.refusal.message);
     const seq = this.state.seq + 1;
-    this.state = apply(this.state, {
-      ...command,
-      seq,
-      base: seq - 1,
-      person: "Ines",
-      device: "tablet",
-      at: new Date(Date.UTC(2026, 0, 1, 8, 0, seq)).toISOString(),
-    });
+    const at = new Date(Date.UTC(2026, 0, 1, 8, 0, seq)).toISOString();
+    this.state = apply(this.state, makeEntry(command, seq, { base: seq - 1, person: "Ines", device: "tablet", at }));
   }
 
   nextId(): string {

@@ -213,14 +213,13 @@ describe("sums over every tool", () => {
   });
 });
 
-describe("what nobody has said", () => {
+describe("what is not known", () => {
   it("is not known, and a sum that rests on it says so", () => {
     const book = new Book();
     book.open(demoMachine("north"));
     book.add({
       id: book.nextId(),
       kind: "tool-loaded",
-      version: 1,
       payload: { offset: "1", station: "1", tool: turning, tolerance: { x: 0.02, z: 0.05 } },
     });
     touch(book, "1", "z", "scratch", { machine: "-400", size: "0" });
@@ -267,7 +266,6 @@ describe("checks", () => {
       book.add({
         id: book.nextId(),
         kind: "tool-loaded",
-        version: 1,
         payload: { offset, station: offset, tool, tolerance },
       });
       touch(book, offset, "x", "scratch", { machine: "-240", size: "55" });

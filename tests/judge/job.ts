@@ -70,7 +70,7 @@ export class Job {
   private isFaced = false;
   private bar = BAR;
   private hole = HOLE;
-  /** What the page said that a sum rests on without anybody having said it. */
+  /** What the page said that a sum rests on without it being known. */
   private readonly conditions = new Set<string>();
   private readonly tellsWork: boolean;
 

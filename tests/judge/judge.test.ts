@@ -18,7 +18,7 @@ const FOUND: readonly (readonly [seed: number, what: string])[] = [
   [26, "a tool slid to the bar end was reckoned without the work offset that the display counts"],
   [7, "the gap before a drill programmed at its corner left out its point"],
   [1019, "X from a setter under a work offset that is not 0"],
-  [2028, "a measuring function counted a work offset that nobody had said"],
+  [2028, "a measuring function counted a work offset that was not known"],
   [2039, "a measuring function that wants the work offset at 0 was used without saying so"],
   [3092, "a face groove programmed at its outer edge, met by eye from below: the judge itself read the wrong corner"],
   [3222, "a tool slid to a datum face did not say that its sum rests on an unknown work offset"],

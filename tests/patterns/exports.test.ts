@@ -63,7 +63,7 @@ function faultsIn(modules: readonly Module[]): readonly string[] {
 describe("an export", () => {
   const check = (...texts: readonly string[]) =>
     faultsIn(texts.map((text, index) => moduleOf(`core/${index}.ts`, text)));
-  it("that nobody uses is found", () => {
+  it("that is not used is found", () => {
     expect(check("export const one = 1;", "export {};")).toEqual(["core/0.ts: one is used nowhere else"]);
   });
   it("that shares its name is found", () => {

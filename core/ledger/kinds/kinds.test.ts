@@ -1,13 +1,15 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
 import type { Entry } from "../entry.ts";
+import { asWrittenNow } from "../readPayload.ts";
 import { ENTRY_KINDS, kindOf, payloadSchemas } from "./index.ts";
 
 const FOLDER = new URL("..", import.meta.url);
-/** Entries as earlier versions have written them. */
+/** Entries as earlier versions have written them, with their payloads as they are written now. */
 const stored = readdirSync(FOLDER)
   .filter((file) => /^ledger-version-\d+.*\.json$/.test(file))
-  .flatMap((file) => JSON.parse(readFileSync(new URL(file, FOLDER), "utf8")) as readonly Entry[]);
+  .flatMap((file) => JSON.parse(readFileSync(new URL(file, FOLDER), "utf8")) as readonly Entry[])
+  .map(asWrittenNow);
 const FILES = readdirSync(new URL(".", import.meta.url));
 const camel = (kind: string) => kind.replace(/-(.)/g, (_, letter: string) => letter.toUpperCase());
 
@@ -16,7 +18,6 @@ describe("kinds of entries", () => {
     expect(FILES).toContain(`${camel(of)}.ts`);
     const schema = payloadSchemas[of] as { required: readonly string[]; properties: Record<string, unknown> };
     expect(Object.keys(schema.properties)).toEqual(expect.arrayContaining([...schema.required]));
-    expect(kindOf(of).version).toBe(1);
   });
   it("writes, says and names what every stored entry is about", () => {
     expect(stored.length).toBeGreaterThan(50);

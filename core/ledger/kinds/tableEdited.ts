@@ -1,15 +1,16 @@
 import { cellOfColumn } from "../cells.ts";
 import { isTool, noSuchTool, secondOf } from "../lookUp.ts";
-import { TABLE_COLUMNS, TABLE_DEEDS } from "../payloadWords.ts";
+import { TABLE_COLUMNS, TABLE_EDITS, type TableEdit } from "../payloadWords.ts";
+import type { Payload } from "./index.ts";
 import { type Kind, listed } from "./kind.ts";
 import { lengthSchema, object, offset } from "./schemaParts.ts";
 
 /**
- * Cells of the offset table changed by hand, in one deed: what they held and what they are to hold. A nose radius is
+ * Cells of the offset table changed by hand, in one edit (how it was made): what they held and what they are to hold. A nose radius is
  * millimetres, an orientation a code in the machine's own numbering.
  */
-export const schema = object(["deed", "cells"], {
-  deed: { type: "string", enum: TABLE_DEEDS },
+export const schema = object(["edit", "cells"], {
+  edit: { type: "string", enum: TABLE_EDITS },
   cells: {
     type: "array",
     minItems: 1,
@@ -33,10 +34,13 @@ const WORDS = {
 } as const;
 
 export const kind: Kind<"table-edited"> = {
-  version: 1,
+  version: 2,
+  upgrades: [
+    ({ deed, cells }: { deed: TableEdit; cells: Payload<"table-edited">["cells"] }) => ({ edit: deed, cells }),
+  ],
   cells: ({ cells }) => [...new Set(cells.map(({ offset, column }) => cellOfColumn(offset, column)))],
   dependencies: () => [],
-  describe: ({ deed, cells }) => `${WORDS[deed]} ${listed(cells.map(({ offset }) => offset))}`,
+  describe: ({ edit, cells }) => `${WORDS[edit]} ${listed(cells.map(({ offset }) => offset))}`,
   offsets: ({ cells }) => [...new Set(cells.map(({ offset }) => offset))],
   numbers: ({ cells }, { cell, column: words }) =>
     cells

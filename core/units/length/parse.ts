@@ -74,7 +74,7 @@ export function parseSum(
       next += 3;
       return { kind: "mixed", whole, numerator, denominator };
     }
-    // `7/8-1/16` is a difference of fractions to everybody; only a whole number of its own can begin `1-7/8`.
+    // `7/8-1/16` is always a difference of fractions; only a whole number of its own can begin `1-7/8`.
     const [numerator, denominator] = [wholeAt(1), wholeAt(3)];
     const blankFree = [0, 1, 2, 3].every((ahead) => peek(ahead)?.afterBlank === false);
     if (!behindSlash && isOperator(0, "-") && numerator && isOperator(2, "/") && denominator && blankFree) {
