@@ -30,17 +30,8 @@ export {
 } from "./payloadWords.ts";
 export { asWrittenNow } from "./readPayload.ts";
 export { apply, EMPTY_SETUP, fold, history, type SetupState, SNAPSHOT_VERSION } from "./setupState.ts";
-export {
-  chosenEdge,
-  type Feature,
-  firstEdge,
-  type Recorded,
-  type SetByHand,
-  type SetupView,
-  type Source,
-  type ToolView,
-  viewSetup,
-  withWorkOffset,
-} from "./setupView.ts";
+export { type SetupView, viewSetup, withWorkOffset } from "./setupView.ts";
+export type { Recorded, Source } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
+export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";
 export { toolFacts, unmovedCells } from "./unmoved.ts";

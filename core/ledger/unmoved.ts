@@ -1,7 +1,7 @@
 import { TABLE_AXES } from "../machine/index.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { MachineState } from "./machineState.ts";
-import type { ToolView } from "./setupView.ts";
+import type { ToolView } from "./toolView.ts";
 
 /**
  * Cells of tools that stand as they stood: the same tool, of the same dimensions, in the same station, and a control that

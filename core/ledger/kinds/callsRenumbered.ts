@@ -12,6 +12,9 @@ export const schema = object(["changes"], {
   },
 });
 
+/** Changes of the program's calls that hold. */
+export const standing = { setup: "renumbered", cell: CELLS.calls } as const;
+
 export const kind: Kind<"calls-renumbered"> = {
   version: 1,
   cells: () => [CELLS.calls],

@@ -1,4 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
+import type { Cell } from "../cells.ts";
 import * as barRechucked from "./barRechucked.ts";
 import * as callsRenumbered from "./callsRenumbered.ts";
 import * as cellsKeyed from "./cellsKeyed.ts";
@@ -104,6 +105,25 @@ type Payloads = { [Of in EntryKind]: FromSchema<(typeof KINDS)[Of]["schema"]> };
 export const payloadSchemas = Object.fromEntries(ENTRY_KINDS.map((of) => [of, KINDS[of].schema])) as {
   readonly [Of in EntryKind]: (typeof KINDS)[Of]["schema"];
 };
+
+/** The kind whose standing entry a field of a setup's view is, by that field; a kind says so by its `standing`. */
+export type StandingInSetup = {
+  [Of in EntryKind as (typeof KINDS)[Of] extends { standing: { setup: infer Field extends string } }
+    ? Field
+    : never]: Of;
+};
+/** The same for the fields of a tool's view. */
+export type StandingInTool = {
+  [Of in EntryKind as (typeof KINDS)[Of] extends { standing: { tool: infer Field extends string } }
+    ? Field
+    : never]: Of;
+};
+
+/** Where the standing entry of a kind is shown, and in which cell it stands; undefined where the view works it out otherwise. */
+export const standingOf = (of: EntryKind): Standing | undefined => (KINDS[of] as { standing?: Standing }).standing;
+type Standing =
+  | { readonly setup: keyof StandingInSetup; readonly cell: Cell }
+  | { readonly tool: keyof StandingInTool; readonly cell: (offset: string) => Cell };
 
 /** What the ledger asks of a kind. */
 export const kindOf = <Of extends EntryKind>(of: Of): Kind<Of> => KINDS[of]?.kind as unknown as Kind<Of>;

@@ -16,6 +16,9 @@ export const schema = object(["steps", "by"], {
   by: { type: "string", enum: ["plan", "hand"] },
 });
 
+/** Order of the steps at the machine that was chosen; undefined where the usual one holds. */
+export const standing = { setup: "order", cell: CELLS.order } as const;
+
 export const kind: Kind<"order-arranged"> = {
   version: 1,
   cells: () => [CELLS.order],

@@ -54,6 +54,9 @@ export const schema = object(
   },
 );
 
+/** The program that was taken in. */
+export const standing = { setup: "programRead", cell: CELLS.program } as const;
+
 export const kind: Kind<"program-read"> = {
   version: 1,
   cells: () => [CELLS.program, CELLS.calls],

@@ -20,6 +20,9 @@ export const schema = object(["offset", "found", "stop", "by", "source"], {
 const FOUND = { right: "as predicted", off: "off", stopped: "stopped" } as const;
 const SEEN_BY = { seen: "gap by eye", keyed: "display keyed", feed: "display from the machine" } as const;
 
+/** The tool's latest two-line check. */
+export const standing = { tool: "proof", cell: CELLS.proof } as const;
+
 export const kind: Kind<"proof-checked"> = {
   version: 1,
   cells: ({ offset }) => [CELLS.proof(offset)],

@@ -13,6 +13,9 @@ export const schema = object(["offset", "x", "z"], {
   retractZ: lengthSchema,
 });
 
+/** Where the tool goes, as said by hand. */
+export const standing = { tool: "reach", cell: CELLS.reach } as const;
+
 export const kind: Kind<"reach-recorded"> = {
   version: 1,
   cells: ({ offset }) => [CELLS.reach(offset)],

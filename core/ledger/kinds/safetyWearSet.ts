@@ -6,6 +6,9 @@ import { lengthSchema, object, offset } from "./schemaParts.ts";
 /** Wear put in on purpose for the first cut, to be measured away. */
 export const schema = object(["offset", "x", "z"], { offset, x: lengthSchema, z: lengthSchema });
 
+/** Wear put in on purpose for the first cut, to be measured away. */
+export const standing = { tool: "safetyWear", cell: CELLS.safetyWear } as const;
+
 export const kind: Kind<"safety-wear-set"> = {
   version: 1,
   cells: ({ offset }) => [CELLS.safetyWear(offset)],

@@ -20,6 +20,9 @@ export const schema = object(["name", "format", "agreed", "differences"], {
   },
 });
 
+/** The latest comparison with the control's own table. */
+export const standing = { setup: "compared", cell: CELLS.compared } as const;
+
 export const kind: Kind<"table-compared"> = {
   version: 1,
   cells: ({ agreed }) => [CELLS.compared, ...agreed.map(({ row, column }) => CELLS.keyed(row, column))],

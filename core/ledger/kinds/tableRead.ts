@@ -21,6 +21,9 @@ export const schema = object(["source", "name", "rows"], {
   },
 });
 
+/** The control's table as it was before this setup. */
+export const standing = { setup: "table", cell: CELLS.table } as const;
+
 export const kind: Kind<"table-read"> = {
   version: 1,
   cells: ({ work }) => [CELLS.table, ...(work ?? []).map(({ name }) => CELLS.workRead(name))],

@@ -6,6 +6,9 @@ import { name, object, offset } from "./schemaParts.ts";
 /** A tool was moved to another station. */
 export const schema = object(["offset", "from", "to"], { offset, from: name, to: name });
 
+/** The latest move to another station. */
+export const standing = { tool: "moved", cell: CELLS.place } as const;
+
 export const kind: Kind<"tool-moved"> = {
   version: 1,
   cells: ({ offset }) => [CELLS.place(offset)],

@@ -1,0 +1,226 @@
+import {
+  AXES,
+  type Axis,
+  type LatheAxis,
+  type MachineProfile,
+  type PerAxis,
+  perAxis,
+  stationOf,
+  workInZone,
+  type Zone,
+  zoneOf,
+} from "../machine/index.ts";
+import { invariant } from "../refusal.ts";
+import {
+  type BladeEdgeName,
+  type Edge,
+  type EdgeChoice,
+  type Tool,
+  type TouchWay,
+  waysToTouch,
+} from "../tool/index.ts";
+import { CELLS } from "./cells.ts";
+import { type ControlRow, type heldByControl, heldRow } from "./controlHolds.ts";
+import type { EntryOf } from "./entry.ts";
+import type { Payload, StandingInTool } from "./kinds/index.ts";
+import { placeOf } from "./lookUp.ts";
+import type { TableEdit } from "./payloadWords.ts";
+import type { SetupState } from "./setupState.ts";
+import { type Recorded, type Source, type StandingRecords, source, standingInTool, top } from "./standing.ts";
+import type { StandingNumbers, TouchRecord } from "./standingNumbers.ts";
+
+type NoseRecord = Payload<"nose-accepted"> & Source & { readonly edit?: TableEdit };
+/** A number that somebody set by hand. */
+export interface SetByHand extends Source {
+  readonly value: number;
+}
+type MountRecord = Payload<"mount-recorded"> & Source;
+/** A dimension of the drawing that an offset makes. */
+export type Feature = Payload<"feature-recorded"> & Source;
+
+/** A tool of a setup with what stands of it on the ledger. Millimetres, X as diameters. */
+export interface ToolView extends PerAxis<TouchRecord | undefined>, StandingRecords<StandingInTool> {
+  readonly offset: string;
+  /** Where it stands now. */
+  readonly station: string;
+  readonly zone: Zone;
+  readonly tool: Tool;
+  readonly tolerance: PerAxis<number>;
+  /** The row that the control is believed to hold now, cell by cell; a cell that is not known is absent. */
+  readonly control: ControlRow | undefined;
+  /** The active work offset in the frame of this tool's zone; an axis that is not known is undefined, which is not 0. */
+  readonly work: PerAxis<number | undefined>;
+  readonly way: PerAxis<TouchWay>;
+  readonly choice: PerAxis<EdgeChoice>;
+  readonly nose: NoseRecord | undefined;
+  /** Wear that somebody set by hand, axis by axis. */
+  readonly wear: Readonly<Partial<Record<Axis, SetByHand>>>;
+  /** Set on a second offset of a tool: which offset it was made from, for which edge. */
+  readonly second: (Source & { readonly of: string; readonly edge: BladeEdgeName }) | undefined;
+  readonly mount: Readonly<Record<string, MountRecord>>;
+  /** Latest time at which its cutting edge was changed. */
+  readonly indexed: Source | undefined;
+}
+
+/**
+ * The edge that this offset's program moves: the one that its touch was made for, or, while it is not touched, the one
+ * that is chosen; undefined where the tool's own holds.
+ */
+export function chosenEdge(view: Pick<ToolView, "tool" | "choice" | "second" | LatheAxis>): Edge | undefined {
+  if (view.second) return view.second.edge;
+  const axis = view.tool.kind === "groove-face" ? "x" : "z";
+  const touch = view[axis];
+  return touch && !touch.derived ? touch.programmed : view.choice[axis].programmed;
+}
+
+/** The edge of a grooving or parting blade that its first offset programs; undefined for any other tool. */
+export function firstEdge(view: Parameters<typeof chosenEdge>[0]): BladeEdgeName | undefined {
+  const { tool } = view;
+  if (!("depth" in tool) || tool.kind === "groove-face") return undefined;
+  const chosen = chosenEdge(view);
+  return chosen === "left" || chosen === "centre" || chosen === "right" ? chosen : tool.programmed;
+}
+
+/** A work offset of the main spindle's frame as it counts for a tool in a zone: millimetres, X as a diameter; undefined where it is not known. */
+export function workOf(
+  machine: MachineProfile,
+  work: Readonly<Record<Axis, number | undefined>>,
+  zone: Zone,
+): ToolView["work"] {
+  return perAxis((axis) => {
+    const value = work[axis];
+    return value === undefined ? undefined : workInZone(machine, axis, value, zone);
+  });
+}
+
+/** What every tool of a setup is viewed with. */
+export interface ViewBasis {
+  readonly machine: MachineProfile;
+  readonly numbers: StandingNumbers;
+  readonly features: readonly Feature[];
+  readonly table: Recorded<"table-read"> | undefined;
+  readonly held: ReturnType<typeof heldByControl>;
+}
+
+/** Half the tightest band that an offset makes: of the features that name it, or else as its tool was loaded with. */
+function toleranceOf(
+  given: Payload<"tool-loaded">["tolerance"],
+  features: readonly Feature[],
+  offset: string,
+): ToolView["tolerance"] {
+  const band = (axis: LatheAxis) => {
+    const bands = features
+      .filter((one) => one.offset === offset && one.axis === axis)
+      .map(({ lower, upper }) => (upper - lower) / 2);
+    return bands.length > 0 ? Math.min(...bands) : given[axis];
+  };
+  // Across the spindle a tool is held to what it is held to on the diameter.
+  return perAxis((axis) => band(axis === "z" ? "z" : "x"));
+}
+
+/** The tool of an offset that is loaded. Nothing is absent; an offset without a tool is a bug and throws. */
+export function viewTool(state: SetupState, offset: string, known: ViewBasis): ToolView {
+  const { machine, numbers, features } = known;
+  const loaded = top(state, CELLS.tool(offset), "tool-loaded");
+  invariant(loaded, `offset ${offset} holds a loaded tool`);
+  const { tool, tolerance } = loaded.payload;
+  const station = placeOf(state, offset) ?? loaded.payload.station;
+  const zone = zoneOf(machine, station);
+  const place = { machine, zone, station: stationOf(machine, station) };
+  const chosen = (axis: Axis) => top(state, CELLS.way(offset, axis), "way-chosen")?.payload;
+  const way = (axis: Axis): TouchWay => chosen(axis)?.way ?? waysToTouch(tool, axis, place)[0] ?? "paper";
+  const choice = (axis: Axis): EdgeChoice => {
+    const { touching, programmed, stand } = chosen(axis) ?? {};
+    return { touching, programmed, stand };
+  };
+  const indexed = top(state, CELLS.insert(offset), "insert-indexed");
+  return {
+    offset,
+    station,
+    zone,
+    tool,
+    tolerance: toleranceOf(tolerance, features, offset),
+    control: heldRow(state, machine, offset, zone, known.table, known.held),
+    work: workOf(machine, numbers.work, zone),
+    way: perAxis(way),
+    choice: perAxis(choice),
+    ...touchesOf(numbers, offset),
+    nose: noseOf(state, offset),
+    wear: wearOf(state, offset),
+    second: undefined,
+    mount: mountsOf(state, offset),
+    ...standingInTool(state, offset),
+    indexed: indexed && source(indexed),
+  };
+}
+
+/** A second offset is the same tool under another number; its geometry is what it was given, not touched. Empty where it, or its tool, is not there. */
+export function viewSecond(
+  made: EntryOf<"second-offset-made"> | undefined,
+  first: readonly ToolView[],
+  state: SetupState,
+  known: ViewBasis,
+): readonly ToolView[] {
+  const of = first.find(({ offset }) => offset === made?.payload.of);
+  if (!made || !of) return [];
+  const { offset, edge, noseRadius = 0, orientation = 0 } = made.payload;
+  return [
+    {
+      ...of,
+      offset,
+      control: heldRow(state, known.machine, offset, of.zone, known.table, known.held),
+      ...touchesOf(known.numbers, offset),
+      nose: noseOf(state, offset, { offset, noseRadius, orientation, ...source(made) }),
+      wear: wearOf(state, offset),
+      second: { of: made.payload.of, edge, ...source(made) },
+      mount: {},
+      ...standingInTool(state, offset),
+      // One holder: it moves as a whole.
+      moved: of.moved,
+    },
+  ];
+}
+
+function touchesOf(numbers: StandingNumbers, offset: string) {
+  const record = numbers.touches[offset];
+  return perAxis((axis) => record?.[axis]);
+}
+
+/** Radius and orientation as accepted or given by a second offset's making, with what was changed by hand since. */
+function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseRecord | undefined {
+  let nose = first;
+  for (const entry of state.cells[CELLS.nose(offset)] ?? []) {
+    if (entry.kind === "nose-accepted") nose = { ...entry.payload, ...source(entry) };
+    if (entry.kind !== "table-edited" || entry.seq < (first?.seq ?? 0)) continue;
+    const { edit, cells } = entry.payload;
+    const to = (column: string) => cells.find((cell) => cell.offset === offset && cell.column === column)?.to;
+    nose = {
+      offset,
+      ...nose,
+      noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0,
+      orientation: to("orientation") ?? nose?.orientation ?? 0,
+      edit,
+      ...source(entry),
+    };
+  }
+  return nose;
+}
+
+function wearOf(state: SetupState, offset: string): ToolView["wear"] {
+  const wear: Partial<Record<Axis, SetByHand>> = {};
+  for (const axis of AXES) {
+    const edited = top(state, CELLS.wear(offset, axis), "table-edited");
+    const cell = edited?.payload.cells.find((one) => one.offset === offset && one.column === `wear.${axis}`);
+    if (edited && cell) wear[axis] = { value: cell.to, ...source(edited) };
+  }
+  return wear;
+}
+
+function mountsOf(state: SetupState, offset: string): ToolView["mount"] {
+  const records: Record<string, MountRecord> = {};
+  for (const cell of Object.keys(state.cells).filter((name) => name.startsWith(`mount/${offset}/`))) {
+    const entry = top(state, cell, "mount-recorded");
+    if (entry) records[entry.payload.check] = { ...entry.payload, ...source(entry) };
+  }
+  return records;
+}
