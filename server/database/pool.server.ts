@@ -22,10 +22,13 @@ export interface Pool {
 /** A value that a prepared statement takes. */
 export type SqlValue = string | number | boolean | Date | Buffer | null;
 
+/** Values of a statement: in the order of its `?`, or by the names of its `:placeholders` where there are more than a few. */
+export type SqlValues = readonly SqlValue[] | Readonly<Record<string, SqlValue>>;
+
 /** What repositories run their SQL on: the pool, or one connection inside a transaction. */
 export interface Sql {
-  rows<Row>(sql: string, values?: readonly SqlValue[]): Promise<readonly Row[]>;
-  run(sql: string, values?: readonly SqlValue[]): Promise<{ readonly affected: number }>;
+  rows<Row>(sql: string, values?: SqlValues): Promise<readonly Row[]>;
+  run(sql: string, values?: SqlValues): Promise<{ readonly affected: number }>;
 }
 
 /** More people than this wait for a connection only if the database hangs; they are told instead. */
@@ -86,14 +89,14 @@ const isPool = (given: Pool | PoolConnection): given is Pool => "turnFrom" in gi
 export function sqlOn(given: Pool | PoolConnection): Sql {
   const execute = async <Result extends RowDataPacket[] | ResultSetHeader>(
     sql: string,
-    values: readonly SqlValue[],
+    values: SqlValues,
     again: boolean,
   ) => {
-    if (!isPool(given)) return (await given.execute<Result>(sql, [...values]))[0];
+    if (!isPool(given)) return (await prepared<Result>(given, sql, values))[0];
     for (let attempt = 1; ; attempt++) {
       const connection = await given.getConnection();
       try {
-        const [result] = await connection.execute<Result>(sql, [...values]);
+        const [result] = await prepared<Result>(connection, sql, values);
         connection.release();
         return result;
       } catch (failure) {
@@ -114,7 +117,7 @@ export function sqlOn(given: Pool | PoolConnection): Sql {
     }
   };
   return {
-    async rows<Row>(sql: string, values: readonly SqlValue[] = []) {
+    async rows<Row>(sql: string, values: SqlValues = []) {
       return (await execute<RowDataPacket[]>(sql, values, true)) as unknown as readonly Row[];
     },
     async run(sql, values = []) {
@@ -123,6 +126,18 @@ export function sqlOn(given: Pool | PoolConnection): Sql {
     },
   };
 }
+
+const inOrder = (values: SqlValues): values is readonly SqlValue[] => Array.isArray(values);
+
+/** A name without a value is refused by the driver, and so is an undefined value: neither is taken for NULL. */
+const prepared = <Result extends RowDataPacket[] | ResultSetHeader>(
+  connection: PoolConnection,
+  sql: string,
+  values: SqlValues,
+) =>
+  inOrder(values)
+    ? connection.execute<Result>(sql, [...values])
+    : connection.execute<Result>({ sql, namedPlaceholders: true }, { ...values });
 
 /**
  * Deadlock, lock wait timeout, a conflict between two nodes of a cluster: the engine rolled back, the same transaction may

@@ -325,25 +325,21 @@ async function insertEntry(
 ): Promise<boolean> {
   try {
     await sql.run(
-      `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at, made_at, made_on, form_digest, payload)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-      [
+      `INSERT INTO ledger (setup_id, seq, id, machine_id, kind, version, base, person_id, person_name, device, recorded_at,
+                           made_at, made_on, form_digest, payload)
+       VALUES (:setupId, :seq, :id, :machineId, :kind, :version, :base, :personId, :person, :device, :recordedAt,
+               :madeAt, :madeOn, :digest, :payload)`,
+      {
         setupId,
-        entry.seq,
-        entry.id,
         machineId,
-        entry.kind,
-        entry.version,
-        entry.base,
-        person.id,
-        entry.person,
-        entry.device,
-        new Date(entry.at),
-        made?.at ?? null,
-        made?.on ?? null,
-        digest ?? null,
-        JSON.stringify(entry.payload),
-      ],
+        ...entry,
+        payload: JSON.stringify(entry.payload),
+        personId: person.id,
+        recordedAt: new Date(entry.at),
+        madeAt: made?.at ?? null,
+        madeOn: made?.on ?? null,
+        digest: digest ?? null,
+      },
     );
     return true;
   } catch (failure) {

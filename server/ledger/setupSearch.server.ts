@@ -35,9 +35,9 @@ export async function storeWords(sql: Sql, id: string, next: SetupState, before?
   const [opened] = next.cells.setup ?? [];
   if (opened?.kind !== "setup-opened" || (before && words === wordsColumn(before))) return;
   await sql.run(
-    `INSERT INTO setup_words (opened_at, setup_id, machine_id, words) VALUES (?, ?, ?, ?)
+    `INSERT INTO setup_words (opened_at, setup_id, machine_id, words) VALUES (:openedAt, :id, :machineId, :words)
      ON DUPLICATE KEY UPDATE words = VALUES(words)`,
-    [new Date(opened.at), id, opened.payload.machine.id, words],
+    { openedAt: new Date(opened.at), id, machineId: opened.payload.machine.id, words },
   );
 }
 

@@ -109,34 +109,38 @@ export async function insertSetup(sql: Sql, id: string, state: SetupState, at: s
   const when = new Date(at);
   const summary = summaryOf(state);
   await sql.run(
-    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total, next_offset, next_kind, snapshot, snapshot_version, opened_at, changed_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
-    [id, machine.id, machine.name, job, part, operation, ...summary, when, when],
+    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total,
+                         next_offset, next_kind, snapshot, snapshot_version, opened_at, changed_at)
+     VALUES (:id, :machineId, :machineName, :job, :part, :operation, :seq, :signedOff, :stepsDone, :stepsTotal,
+             :nextOffset, :nextKind, :snapshot, :snapshotVersion, :when, :when)`,
+    { id, machineId: machine.id, machineName: machine.name, job, part, operation, ...summary, when },
   );
 }
 
 export async function storeSnapshot(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
   await sql.run(
-    `UPDATE setups SET seq = ?, signed_off = ?, steps_done = ?, steps_total = ?, next_offset = ?, next_kind = ?, snapshot = ?, snapshot_version = ?, changed_at = ?
-      WHERE id = ?`,
-    [...summaryOf(state), new Date(at), id],
+    `UPDATE setups SET seq = :seq, signed_off = :signedOff, steps_done = :stepsDone, steps_total = :stepsTotal,
+            next_offset = :nextOffset, next_kind = :nextKind, snapshot = :snapshot, snapshot_version = :snapshotVersion,
+            changed_at = :when
+      WHERE id = :id`,
+    { id, ...summaryOf(state), when: new Date(at) },
   );
 }
 
-/** The columns that lists are made from, in the order of both statements above, the snapshot and its version last. */
-function summaryOf(state: SetupState): [number, boolean, number, number, string | null, string | null, string, number] {
+/** The columns that lists are made from, with the snapshot and its version. */
+function summaryOf(state: SetupState) {
   const view = viewSetup(state);
   const order = touchingOrder(view);
   const next = nextStep(order);
   const done = order.filter((step) => step.state === "done").length;
-  return [
-    state.seq,
-    view.signedOff,
-    done,
-    order.length,
-    next ? offsetNumber(view.machine, next.offset) : null,
-    next?.kind ?? null,
-    JSON.stringify(state),
-    SNAPSHOT_VERSION,
-  ];
+  return {
+    seq: state.seq,
+    signedOff: view.signedOff,
+    stepsDone: done,
+    stepsTotal: order.length,
+    nextOffset: next ? offsetNumber(view.machine, next.offset) : null,
+    nextKind: next?.kind ?? null,
+    snapshot: JSON.stringify(state),
+    snapshotVersion: SNAPSHOT_VERSION,
+  };
 }

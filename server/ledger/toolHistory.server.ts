@@ -25,7 +25,7 @@ function keyOf({ school }: SetupView, { station, tool }: ToolView, axis: Axis): 
   return createHash("sha256").update(words.join("\n")).digest("hex");
 }
 
-/** Remembers what an entry says of a tool; forgets what one says that was taken back. */
+/** Stores the values that an entry gives of a tool; deletes those of an entry that is taken back. */
 export async function storeHistory(sql: Sql, setupId: string, next: SetupState, entry: Entry): Promise<void> {
   if (entry.kind === "entry-undone") {
     await sql.run("DELETE FROM tool_history WHERE entry_id = ?", [entry.payload.entry]);
@@ -38,9 +38,19 @@ export async function storeHistory(sql: Sql, setupId: string, next: SetupState, 
     const view = setup.tools.find((tool) => tool.offset === offset);
     if (!view) continue;
     await sql.run(
-      `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)
+      `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at)
+       VALUES (:entry, :setupId, :machineId, :key, :axis, :kind, :value, :at)
          ON DUPLICATE KEY UPDATE value = VALUES(value)`,
-      [entry.id, setupId, setup.machine.id, keyOf(setup, view, axis), axis, kind, value, new Date(entry.at)],
+      {
+        entry: entry.id,
+        setupId,
+        machineId: setup.machine.id,
+        key: keyOf(setup, view, axis),
+        axis,
+        kind,
+        value,
+        at: new Date(entry.at),
+      },
     );
   }
 }
@@ -68,7 +78,7 @@ function valuesOf(entry: Entry): readonly Remembered[] {
 /** Edits by which what was measured comes into wear; a value cleared, copied or taken over says nothing of the tool. */
 const MEASURED_EDITS: readonly TableEdit[] = ["corrected", "added"];
 
-/** Remembered again from a whole ledger, entry by entry. */
+/** Deletes the stored values of a setup before they are made again from its whole ledger. */
 export const forgetHistory = (sql: Sql, setupId: string) =>
   sql.run("DELETE FROM tool_history WHERE setup_id = ?", [setupId]);
 

@@ -67,10 +67,10 @@ export async function readMachine(sql: Sql, id: string): Promise<MachineProfile 
 /** Stores a machine, new or changed; setups keep the profile that they were opened with. */
 export async function storeMachine(sql: Sql, machine: MachineProfile, now = new Date()): Promise<void> {
   await sql.run(
-    `INSERT INTO machines (id, name, profile, changed_at) VALUES (?, ?, ?, ?)
+    `INSERT INTO machines (id, name, profile, changed_at) VALUES (:id, :name, :profile, :now)
      ON DUPLICATE KEY UPDATE name = VALUES(name), profile = VALUES(profile), changed_at = VALUES(changed_at),
        version = version + 1, retired_at = NULL`,
-    [machine.id, machine.name, JSON.stringify(machine), now],
+    { id: machine.id, name: machine.name, profile: JSON.stringify(machine), now },
   );
 }
 

@@ -46,8 +46,8 @@ export async function claimRow(
     if (there && there.is_there === 1 && there.person_id !== person.id && !take) return;
     await sql.run(
       `REPLACE INTO claims (setup_id, row_key, page_id, person_id, person_name, device, since, seen_at)
-       VALUES (?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))`,
-      [setupId, row, page.id, person.id, person.name, device, since],
+       VALUES (:setupId, :row, :page, :personId, :personName, :device, :since, UTC_TIMESTAMP(3))`,
+      { setupId, row, page: page.id, personId: person.id, personName: person.name, device, since },
     );
   });
 }

@@ -46,17 +46,17 @@ export async function audit(
 ): Promise<void> {
   await sql.run(
     `INSERT INTO audit (id, at, deed, person_id, person_name, by_name, detail, device, address)
-     VALUES (?, UTC_TIMESTAMP(3), ?, ?, ?, ?, ?, ?, ?)`,
-    [
-      randomUUID(),
+     VALUES (:id, UTC_TIMESTAMP(3), :event, :personId, :personName, :by, :detail, :device, :address)`,
+    {
+      id: randomUUID(),
       event,
-      about.id ?? null,
-      about.name.slice(0, 80),
-      by.slice(0, 80),
-      detail.slice(0, 200),
-      device.slice(0, 80),
-      address.slice(0, 45),
-    ],
+      personId: about.id ?? null,
+      personName: about.name.slice(0, 80),
+      by: by.slice(0, 80),
+      detail: detail.slice(0, 200),
+      device: device.slice(0, 80),
+      address: address.slice(0, 45),
+    },
   );
 }
 

@@ -133,15 +133,15 @@ export async function addPerson(
   const id = person.id ?? randomUUID();
   await sql.run(
     `INSERT INTO people (id, name, role, secret_hash, secret_state, decimal_mark, created_at)
-     VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))`,
-    [
+     VALUES (:id, :name, :role, :secretHash, :secretState, :decimalMark, UTC_TIMESTAMP(3))`,
+    {
       id,
-      person.name,
-      person.role,
-      await hash(person.secret),
-      person.isGiven ? "given" : "own",
-      person.decimalMark ?? null,
-    ],
+      name: person.name,
+      role: person.role,
+      secretHash: await hash(person.secret),
+      secretState: person.isGiven ? "given" : "own",
+      decimalMark: person.decimalMark ?? null,
+    },
   );
   return { id, name: person.name, role: person.role, decimalMark: person.decimalMark };
 }
@@ -210,18 +210,19 @@ export async function changePerson(
       [change.id],
     );
     const { affected } = await sql.run(
-      `UPDATE people SET role = ?, decimal_mark = ?, version = version + 1, secret_hash = COALESCE(?, secret_hash),
-              secret_state = IF(?, 'given', secret_state), retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
-        WHERE id = ? AND version = ?`,
-      [
-        change.role,
-        change.decimalMark ?? null,
+      `UPDATE people SET role = :role, decimal_mark = :decimalMark, version = version + 1,
+              secret_hash = COALESCE(:secretHash, secret_hash), secret_state = IF(:isGiven, 'given', secret_state),
+              retired_at = IF(:retired, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
+        WHERE id = :id AND version = :version`,
+      {
+        id: change.id,
+        version: change.version,
+        role: change.role,
+        decimalMark: change.decimalMark ?? null,
         secretHash,
-        secretHash !== null,
-        change.retired,
-        change.id,
-        change.version,
-      ],
+        isGiven: secretHash !== null,
+        retired: change.retired,
+      },
     );
     if (affected !== 1 || !before) return "changed-meanwhile";
     const wasAway = before.retired_at !== null;

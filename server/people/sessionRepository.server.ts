@@ -22,8 +22,16 @@ export async function beginSession(sql: Sql, personId: string, { device, address
   await sql.run("DELETE FROM sessions WHERE expires_at < UTC_TIMESTAMP(3) LIMIT 100");
   await sql.run(
     `INSERT INTO sessions (token_hash, id, person_id, created_at, seen_at, expires_at, device, address)
-     VALUES (?, ?, ?, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), TIMESTAMPADD(HOUR, ?, UTC_TIMESTAMP(3)), ?, ?)`,
-    [hashOf(token), randomUUID(), personId, SESSION_HOURS, device.slice(0, 80), address.slice(0, 45)],
+     VALUES (:hash, :id, :personId, UTC_TIMESTAMP(3), UTC_TIMESTAMP(3), TIMESTAMPADD(HOUR, :hours, UTC_TIMESTAMP(3)),
+             :device, :address)`,
+    {
+      hash: hashOf(token),
+      id: randomUUID(),
+      personId,
+      hours: SESSION_HOURS,
+      device: device.slice(0, 80),
+      address: address.slice(0, 45),
+    },
   );
   return token;
 }

@@ -15,8 +15,8 @@ export async function takePhoto(
     const read = readPhotoFile(content);
     if (!read.ok) return read;
     const { affected } = await sql.run(
-      "INSERT IGNORE INTO photos (fingerprint, media_type, content, stored_at) VALUES (?, ?, ?, ?)",
-      [file.fingerprint, read.value.type, content, now],
+      "INSERT IGNORE INTO photos (fingerprint, media_type, content, stored_at) VALUES (:fingerprint, :type, :content, :now)",
+      { fingerprint: file.fingerprint, type: read.value.type, content, now },
     );
     return accepted({ photo: { fingerprint: file.fingerprint, ...read.value }, isNew: affected === 1 });
   });

@@ -56,25 +56,27 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
   const { exercise, depth, seed, acts, hints } = run;
   const slips = [...new Set(debrief.slips.map(({ kind }) => kind))].join(" ");
   await sql.run(
-    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, hints, slips, debrief, run, ended_at)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))
+    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, hints, slips,
+                                debrief, run, ended_at)
+     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :hints, :slips,
+             :debrief, :run, UTC_TIMESTAMP(3))
        ON DUPLICATE KEY UPDATE id = id`,
-    [
+    {
       id,
       personId,
-      exercise.id,
-      exercise.skill,
-      exercise.title,
       depth,
       seed,
-      debrief.reached,
-      debrief.seconds,
-      debrief.acts,
-      debrief.hints,
       slips,
-      JSON.stringify(debrief),
-      JSON.stringify({ exercise, acts, hints }),
-    ],
+      exercise: exercise.id,
+      skill: exercise.skill,
+      title: exercise.title,
+      reached: debrief.reached,
+      seconds: debrief.seconds,
+      acts: debrief.acts,
+      hints: debrief.hints,
+      debrief: JSON.stringify(debrief),
+      run: JSON.stringify({ exercise, acts, hints }),
+    },
   );
 }
 
@@ -130,8 +132,9 @@ export async function addSign(
   sign: Pick<SkillSign, "skill" | "action" | "by" | "note">,
 ): Promise<void> {
   await sql.run(
-    "INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, at) VALUES (?, ?, ?, ?, ?, ?, UTC_TIMESTAMP(3))",
-    [randomUUID(), personId, sign.skill, sign.action, sign.by, sign.note],
+    `INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, at)
+     VALUES (:id, :personId, :skill, :action, :by, :note, UTC_TIMESTAMP(3))`,
+    { id: randomUUID(), personId, ...sign },
   );
 }
 

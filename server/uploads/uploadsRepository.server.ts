@@ -33,9 +33,9 @@ export async function noteUpload(
   );
   const usedAt = before?.used_at ?? (!isNew && Number(before?.notes ?? 0) === 0 ? new Date() : null);
   await sql.run(
-    `INSERT INTO uploads (kind, fingerprint, person_id, bytes, stored_at, used_at) VALUES (?, ?, ?, ?, UTC_TIMESTAMP(3), ?)
+    `INSERT INTO uploads (kind, fingerprint, person_id, bytes, stored_at, used_at) VALUES (:kind, :fingerprint, :personId, :bytes, UTC_TIMESTAMP(3), :usedAt)
      ON DUPLICATE KEY UPDATE stored_at = UTC_TIMESTAMP(3)`,
-    [kind, fingerprint, personId, bytes, usedAt],
+    { kind, fingerprint, personId, bytes, usedAt },
   );
 }
 

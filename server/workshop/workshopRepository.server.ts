@@ -69,8 +69,8 @@ export async function addItem(
   try {
     await sql.run(
       `INSERT INTO workshop_items (id, kind, name, content, version, retired_at, changed_by, changed_at)
-       VALUES (?, ?, ?, ?, 1, NULL, ?, UTC_TIMESTAMP(3))`,
-      [id, kind, name, JSON.stringify(content), by],
+       VALUES (:id, :kind, :name, :content, 1, NULL, :by, UTC_TIMESTAMP(3))`,
+      { id, kind, name, content: JSON.stringify(content), by },
     );
     return "stored";
   } catch (failure) {
@@ -89,10 +89,10 @@ export async function changeItem(
 ): Promise<StoreOutcome> {
   try {
     const { affected } = await sql.run(
-      `UPDATE workshop_items SET name = ?, content = ?, version = version + 1, changed_by = ?, changed_at = UTC_TIMESTAMP(3),
-              retired_at = IF(?, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
-        WHERE id = ? AND version = ?`,
-      [change.name, JSON.stringify(change.content), by, change.retired, id, version],
+      `UPDATE workshop_items SET name = :name, content = :content, version = version + 1, changed_by = :by, changed_at = UTC_TIMESTAMP(3),
+              retired_at = IF(:retired, COALESCE(retired_at, UTC_TIMESTAMP(3)), NULL)
+        WHERE id = :id AND version = :version`,
+      { id, version, by, name: change.name, content: JSON.stringify(change.content), retired: change.retired },
     );
     return affected === 1 ? "stored" : "changed-meanwhile";
   } catch (failure) {

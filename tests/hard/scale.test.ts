@@ -5,7 +5,7 @@ import { newId } from "../../app/shell/newId.ts";
 import type { Command } from "../../core/ledger/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { touched } from "../../core/ledger/setup.fixture.ts";
-import { openPool, type Sql, type SqlValue, sqlOn } from "../../server/database/pool.server.ts";
+import { openPool, type Sql, type SqlValues, sqlOn } from "../../server/database/pool.server.ts";
 import { appendEntry, readMachineLedger } from "../../server/ledger/ledgerRepository.server.ts";
 import { readLedger, readLedgerSince } from "../../server/ledger/ledgerRows.server.ts";
 import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
@@ -58,8 +58,8 @@ beforeAll(
 afterAll(() => shop.close());
 
 /** Every statement of the work, with its values, as it is sent. */
-function recording(sql: Sql, into: Map<string, readonly SqlValue[]>): Sql {
-  const note = (text: string, values: readonly SqlValue[] = []) => into.set(text.replace(/\s+/g, " ").trim(), values);
+function recording(sql: Sql, into: Map<string, SqlValues>): Sql {
+  const note = (text: string, values: SqlValues = []) => into.set(text.replace(/\s+/g, " ").trim(), values);
   return {
     rows: (text, values) => {
       note(text, values);
@@ -76,7 +76,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
   const sample = () => many.ids.at(-7) ?? "";
 
   it("is never gone through row by row: every statement that a page or an entry needs goes by a key", async () => {
-    const statements = new Map<string, readonly SqlValue[]>();
+    const statements = new Map<string, SqlValues>();
     const sql = recording(sqlOn(shop.pool), statements);
     const state = await readSetup(sql, sample());
     if (!state) throw new Error("the sample is there");
@@ -125,15 +125,16 @@ describe(`a shop of ${SETUPS} setups`, () => {
   });
 
   /** The shop's pool, with every statement of its connections noted. */
-  function listenedPool(statements: Map<string, readonly SqlValue[]>) {
+  function listenedPool(statements: Map<string, SqlValues>) {
     return {
       ...shop.pool,
       getConnection: async () => {
         const connection = await shop.pool.getConnection();
         const { execute } = connection;
-        connection.execute = ((...[text, values]: [string, SqlValue[]]) => {
+        connection.execute = ((...[asked, values]: [string | { readonly sql: string }, SqlValues]) => {
+          const text = typeof asked === "string" ? asked : asked.sql;
           statements.set(text.replace(/\s+/g, " ").trim(), values ?? []);
-          return (execute as (text: string, values: SqlValue[]) => unknown).call(connection, text, values);
+          return (execute as (...given: unknown[]) => unknown).call(connection, asked, values);
         }) as typeof connection.execute;
         const { release } = connection;
         connection.release = () => {
