@@ -58,6 +58,16 @@ export default defineConfig({
         },
       },
       {
+        // Parts of the interface in their states, in a document without a browser.
+        oxc: { jsx: { runtime: "automatic" } },
+        test: {
+          name: "component",
+          environment: "happy-dom",
+          include: ["app/**/*.test.tsx"],
+          setupFiles: ["app/ui/cleanUp.setup.ts"],
+        },
+      },
+      {
         // The pages themselves, drawn without a browser as they are served.
         oxc: { jsx: { runtime: "automatic", development: false } },
         test: {

@@ -22,6 +22,7 @@ import { FailurePage } from "./shell/FailurePage.tsx";
 import { NavigationProgress } from "./shell/NavigationProgress.tsx";
 import base from "./ui/base.css?url";
 import { useNonce } from "./ui/nonce.ts";
+import { Toasts } from "./ui/Toast.tsx";
 import { chosenTheme } from "./ui/theme.server.ts";
 
 export const links: LinksFunction = () => [
@@ -85,6 +86,7 @@ export default function App() {
     <>
       <NavigationProgress />
       <Outlet />
+      <Toasts />
     </>
   );
 }

@@ -135,7 +135,7 @@ const [isBuilt] = await Promise.all([
     await vitest(["server"]);
     return built;
   }),
-  vitest(["core", "judge"]),
+  vitest(["core", "component", "judge"]),
 ]);
 if (isBuilt) {
   // These wait for processes and disks as often as they compute. Only the long load holds its bars to the millisecond.

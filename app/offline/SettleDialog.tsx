@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Heading, Modal } from "react-aria-components";
+import { Heading } from "react-aria-components";
 import { Link, useLocation } from "react-router";
 import { styled } from "styled-components";
 import { may } from "../../core/commands/index.ts";
@@ -32,64 +32,61 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
     revalidate();
   };
   return (
-    <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
-      <Modal>
-        <Sheet aria-label="This device and its server">
-          <Heading slot="title">
-            {server === "away"
-              ? "The server does not answer"
-              : toSettle > 0 && !isSignedOut
-                ? "To settle"
-                : "This device"}
-          </Heading>
-          {server === "away" && (
-            <p>
-              {reason ??
-                "Go on working: what you enter waits on this device and is sent as soon as the server is back."}
-            </p>
-          )}
-          {isSignedOut && server === "here" && (
-            <p>
-              Nobody is signed in on this device any more: this page hears of nothing new.{" "}
-              <Link to={signInAndBack}>Sign in again</Link>
-              {queue.length > 0 && ", and what waits can be sent"}.
-            </p>
-          )}
-          {storeNote !== undefined && <p>{storeNote}</p>}
-          {streamNote !== undefined && <p>{streamNote}</p>}
-          {queue.length > 0 && <h3>{queue.length === 1 ? "One entry waits" : `${queue.length} entries wait`}</h3>}
-          <ol>
-            {queue.map((one) => (
-              <li key={one.order} data-settle={one.trouble ? true : undefined}>
-                <p>
-                  <b>{describeEntry(one.command)}</b>
-                  <span>
-                    {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
-                  </span>
-                </p>
-                {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
-                {mayDecide && one.personId !== person.id && (
-                  <p>Waits until {one.personName} is signed in on this device.</p>
-                )}
-                {mayDecide && (
-                  <div>
-                    {one.trouble && one.personId === person.id && (
-                      <PlainButton onPress={() => settle(useMine, one)}>{SEND_WORDS[one.trouble.outcome]}</PlainButton>
-                    )}
-                    {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
-                    {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
-                      <PlainButton onPress={() => settle(giveUp, one)}>
-                        {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Give it up"}
-                      </PlainButton>
-                    )}
-                  </div>
-                )}
-              </li>
-            ))}
-          </ol>
-          <PlainButton onPress={onClose}>Close</PlainButton>
-        </Sheet>
-      </Modal>
+    <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()}>
+      <Sheet aria-label="This device and its server">
+        <Heading slot="title">
+          {server === "away"
+            ? "The server does not answer"
+            : toSettle > 0 && !isSignedOut
+              ? "To settle"
+              : "This device"}
+        </Heading>
+        {server === "away" && (
+          <p>
+            {reason ?? "Go on working: what you enter waits on this device and is sent as soon as the server is back."}
+          </p>
+        )}
+        {isSignedOut && server === "here" && (
+          <p>
+            Nobody is signed in on this device any more: this page hears of nothing new.{" "}
+            <Link to={signInAndBack}>Sign in again</Link>
+            {queue.length > 0 && ", and what waits can be sent"}.
+          </p>
+        )}
+        {storeNote !== undefined && <p>{storeNote}</p>}
+        {streamNote !== undefined && <p>{streamNote}</p>}
+        {queue.length > 0 && <h3>{queue.length === 1 ? "One entry waits" : `${queue.length} entries wait`}</h3>}
+        <ol>
+          {queue.map((one) => (
+            <li key={one.order} data-settle={one.trouble ? true : undefined}>
+              <p>
+                <b>{describeEntry(one.command)}</b>
+                <span>
+                  {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
+                </span>
+              </p>
+              {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}
+              {mayDecide && one.personId !== person.id && (
+                <p>Waits until {one.personName} is signed in on this device.</p>
+              )}
+              {mayDecide && (
+                <div>
+                  {one.trouble && one.personId === person.id && (
+                    <PlainButton onPress={() => settle(useMine, one)}>{SEND_WORDS[one.trouble.outcome]}</PlainButton>
+                  )}
+                  {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
+                  {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
+                    <PlainButton onPress={() => settle(giveUp, one)}>
+                      {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Give it up"}
+                    </PlainButton>
+                  )}
+                </div>
+              )}
+            </li>
+          ))}
+        </ol>
+        <PlainButton onPress={onClose}>Close</PlainButton>
+      </Sheet>
     </Shade>
   );
 }

@@ -1,4 +1,5 @@
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { toast } from "../ui/Toast.tsx";
 import { awayWords, inTime, isSignInAsked, refusalWords } from "./away.ts";
 import type { ChosenFile } from "./bringAlong.ts";
 import { connection } from "./connection.ts";
@@ -22,7 +23,9 @@ export async function sendSetupForm<Answer>(
   let signIn: Response | undefined;
   if (!(await waits(setupId)))
     try {
-      return { answer: await inTime(toServer()), keptHere: false };
+      const answer = await inTime(toServer());
+      if (fields.intent === "undo" && isDone(answer)) toast("Taken back. The record keeps both entries.");
+      return { answer, keptHere: false };
     } catch (failure) {
       const away = awayWords(failure);
       if (away) connection.change({ server: "away", ...away });
@@ -42,7 +45,9 @@ export async function sendSetupForm<Answer>(
   return { answer, keptHere: answer.outcome === "done" };
 }
 
-/** Working every form out is more than any page is: fetched once the page stands, and there when the server is not. */
+const isDone = (answer: unknown) => (answer as { outcome?: string } | null)?.outcome === "done";
+
+/** Lazy-loaded once the page stands, since it is larger than any page, so that it is there when the server is not. */
 export const workingOut = () => import("./keepWaiting.ts");
 
 /** A form goes behind those that wait already, whatever became of the server meanwhile: order is kept. */

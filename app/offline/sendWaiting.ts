@@ -1,6 +1,7 @@
 import { href } from "react-router";
 import { REFUSED_PERSON } from "../../core/commands/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
+import { toast } from "../ui/Toast.tsx";
 import { connection, noteSignedOut } from "./connection.ts";
 import { isKeptPage } from "./keptPage.ts";
 import {
@@ -50,30 +51,35 @@ async function sendAll(): Promise<void> {
   if (setups.size === 0) return countWaiting();
   connection.change({ isSending: true });
   try {
-    for (const setupId of setups) await sendOf(setupId);
+    let sent = 0;
+    for (const setupId of setups) sent += await sendOf(setupId);
+    if (sent > 0) toast(sent === 1 ? "1 waiting entry is sent." : `${sent} waiting entries are sent.`);
   } finally {
     connection.change({ isSending: false });
     await countWaiting();
   }
 }
 
-async function sendOf(setupId: string): Promise<void> {
+/** Sends what waits of one setup until it stops; how many were kept by the server. */
+async function sendOf(setupId: string): Promise<number> {
+  let total = 0;
   for (;;) {
     const queue = (await readOwnQueue(setupId)).slice(0, BATCH);
     const [first] = queue;
-    if (!first || first.trouble) return;
+    if (!first || first.trouble) return total;
     const end = queue.findIndex(({ trouble }) => trouble);
     const batch = end < 0 ? queue : queue.slice(0, end);
     const files = await sendFiles(batch);
-    if (!files) return;
+    if (!files) return total;
     if (files.refusal !== undefined && files.sent === 0) {
       await changeWaiting({ ...first, trouble: { outcome: "refused", message: files.refusal } });
-      return;
+      return total;
     }
     const sent = batch.slice(0, files.sent);
     const answer = await post(setupId, sent);
-    if (!answer) return;
+    if (!answer) return total;
     const kept = sent.slice(0, answer.kept);
+    total += kept.length;
     // Heard before it is forgotten, so that no page goes back for a moment.
     if (kept.length > 0) await syncPack(setupId);
     await removeWaiting(kept.flatMap(({ order }) => (order === undefined ? [] : [order])));
@@ -85,7 +91,7 @@ async function sendOf(setupId: string): Promise<void> {
         ? answer.stopped
         : ({ outcome: "refused", message: answer.stopped.message } as const);
     await changeWaiting({ ...stopped, trouble });
-    return;
+    return total;
   }
 }
 

@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Heading, Modal } from "react-aria-components";
+import { Heading } from "react-aria-components";
 import { href, Link, useFetcher } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
@@ -36,48 +36,46 @@ export function SwitchPerson({ onClose }: { readonly onClose: () => void }) {
   }, [letIn, revalidate]);
   const busy = answer.state !== "idle";
   return (
-    <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()} isDismissable>
-      <Modal>
-        <Sheet>
-          <Heading slot="title">{chosen ? `${chosen.name} goes on here` : "Who goes on here?"}</Heading>
-          {server === "away" && (
-            <Question>
-              The server does not answer, so no other person can sign in. What waits here stays under your name.
-            </Question>
-          )}
-          {!chosen && people.data?.length === 0 && <p>There are no other people yet.</p>}
-          {!chosen && (
-            <ul>
-              {people.data?.map((one) => (
-                <li key={one.id}>
-                  <Tile type="button" onClick={() => setChosen(one)}>
-                    <strong>{one.name}</strong> <span>{one.role}</span>
-                  </Tile>
-                </li>
-              ))}
-            </ul>
-          )}
-          {chosen && (
-            <answer.Form method="post" action={href("/switch")} key={chosen.id}>
-              <input type="hidden" name="person" value={chosen.id} />
-              <label>
-                PIN or passphrase of {chosen.name}
-                {/* biome-ignore lint/a11y/noAutofocus: the dialog was opened to type this and nothing else. */}
-                <input name="secret" type="password" autoComplete="off" autoFocus maxLength={200} />
-              </label>
-              {!busy && answer.data?.message && <Question role="alert">{answer.data.message}</Question>}
-              <div>
-                <PrimaryButton type="submit" isDisabled={busy || server === "away"}>
-                  {busy ? "Letting in…" : "Go on"}
-                </PrimaryButton>
-                <PlainButton onPress={() => setChosen(undefined)}>Somebody else</PlainButton>
-              </div>
-            </answer.Form>
-          )}
-          {!chosen && server === "here" && <Own to={href("/secret")}>Change your own PIN or passphrase</Own>}
-          <PlainButton onPress={onClose}>Close</PlainButton>
-        </Sheet>
-      </Modal>
+    <Shade isOpen onOpenChange={(isOpen) => !isOpen && onClose()}>
+      <Sheet>
+        <Heading slot="title">{chosen ? `${chosen.name} goes on here` : "Who goes on here?"}</Heading>
+        {server === "away" && (
+          <Question>
+            The server does not answer, so no other person can sign in. What waits here stays under your name.
+          </Question>
+        )}
+        {!chosen && people.data?.length === 0 && <p>There are no other people yet.</p>}
+        {!chosen && (
+          <ul>
+            {people.data?.map((one) => (
+              <li key={one.id}>
+                <Tile type="button" onClick={() => setChosen(one)}>
+                  <strong>{one.name}</strong> <span>{one.role}</span>
+                </Tile>
+              </li>
+            ))}
+          </ul>
+        )}
+        {chosen && (
+          <answer.Form method="post" action={href("/switch")} key={chosen.id}>
+            <input type="hidden" name="person" value={chosen.id} />
+            <label>
+              PIN or passphrase of {chosen.name}
+              {/* biome-ignore lint/a11y/noAutofocus: the dialog was opened to type this and nothing else. */}
+              <input name="secret" type="password" autoComplete="off" autoFocus maxLength={200} />
+            </label>
+            {!busy && answer.data?.message && <Question role="alert">{answer.data.message}</Question>}
+            <div>
+              <PrimaryButton type="submit" isDisabled={busy || server === "away"}>
+                {busy ? "Letting in…" : "Go on"}
+              </PrimaryButton>
+              <PlainButton onPress={() => setChosen(undefined)}>Somebody else</PlainButton>
+            </div>
+          </answer.Form>
+        )}
+        {!chosen && server === "here" && <Own to={href("/secret")}>Change your own PIN or passphrase</Own>}
+        <PlainButton onPress={onClose}>Close</PlainButton>
+      </Sheet>
     </Shade>
   );
 }

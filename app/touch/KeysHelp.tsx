@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import { Heading, Modal } from "react-aria-components";
+import { Heading } from "react-aria-components";
 import { styled } from "styled-components";
 import { PlainButton } from "../ui/Button.tsx";
 import { DialogSheet, Shade } from "../ui/Dialog.tsx";
@@ -17,21 +17,19 @@ export function KeysHelp({ keys = TOUCH_KEYS }: { readonly keys?: readonly (read
   }, []);
   if (!open) return null;
   return (
-    <Shade isOpen onOpenChange={setOpen} isDismissable>
-      <Modal>
-        <Sheet>
-          <Heading slot="title">Keys</Heading>
-          <dl>
-            {keys.map(([key, does]) => (
-              <div key={key}>
-                <dt>{key}</dt>
-                <dd>{does}</dd>
-              </div>
-            ))}
-          </dl>
-          <PlainButton onPress={() => setOpen(false)}>Close</PlainButton>
-        </Sheet>
-      </Modal>
+    <Shade isOpen onOpenChange={setOpen}>
+      <Sheet>
+        <Heading slot="title">Keys</Heading>
+        <dl>
+          {keys.map(([key, does]) => (
+            <div key={key}>
+              <dt>{key}</dt>
+              <dd>{does}</dd>
+            </div>
+          ))}
+        </dl>
+        <PlainButton onPress={() => setOpen(false)}>Close</PlainButton>
+      </Sheet>
     </Shade>
   );
 }

@@ -1,9 +1,25 @@
-import { Dialog, ModalOverlay } from "react-aria-components";
+import type { ReactNode } from "react";
+import { Dialog, Modal, ModalOverlay } from "react-aria-components";
 import { styled } from "styled-components";
 import { color, radius, size } from "./tokens.ts";
 
-/** What lies behind a dialog: the page, darkened. */
-export const Shade = styled(ModalOverlay)`
+interface ShadeProps {
+  /** Absent inside a `DialogTrigger`, which opens and closes it. */
+  readonly isOpen?: boolean;
+  readonly onOpenChange?: (isOpen: boolean) => void;
+  readonly children: ReactNode;
+}
+
+/** A dialog over the darkened page; Escape and a press beside it close it. */
+export function Shade({ children, ...props }: ShadeProps) {
+  return (
+    <Behind {...props} isDismissable>
+      <Modal>{children}</Modal>
+    </Behind>
+  );
+}
+
+const Behind = styled(ModalOverlay)`
   position: fixed;
   inset: 0;
   z-index: 30;

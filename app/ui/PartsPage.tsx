@@ -15,6 +15,7 @@ import { Progress } from "./Progress.tsx";
 import { Question } from "./Question.tsx";
 import { RefusalLine } from "./RefusalLine.tsx";
 import { ViewTabs } from "./Tabs.tsx";
+import { toast } from "./Toast.tsx";
 import { Verdict } from "./Verdict.tsx";
 
 const VIEWS = [
@@ -161,13 +162,16 @@ export function PartsPage() {
       <Shown name="Dialog">
         <DialogTrigger>
           <PlainButton>Open it</PlainButton>
-          <Shade isDismissable>
+          <Shade>
             <DialogSheet aria-label="A dialog">
               <h2>A dialog</h2>
               <p>Escape closes it.</p>
             </DialogSheet>
           </Shade>
         </DialogTrigger>
+      </Shown>
+      <Shown name="Toast">
+        <PlainButton onPress={() => toast("3 waiting entries are sent.")}>Show it</PlainButton>
       </Shown>
       <Shown name="A part that fails">
         <FailsAlone what="The drawing">
