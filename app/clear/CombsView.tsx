@@ -9,6 +9,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
@@ -151,9 +152,9 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
                   ))}
                 </Meets>
                 {search.placing.moves.length > 0 && (
-                  <Note>
+                  <Quiet>
                     A moved tool is touched again in X and Z, and its calls in the program are renumbered on Prepare.
-                  </Note>
+                  </Quiet>
                 )}
               </div>
             )}
@@ -190,9 +191,4 @@ const Meets = styled.ul`
 const Figure = styled.b`
   ${mono}
   color: ${color("stop")};
-`;
-const Note = styled.p`
-  margin-top: 6px;
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;

@@ -5,6 +5,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 const SOURCE = {
@@ -58,7 +59,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
               form.send("record-reach", { offset: tool.offset, sizeUnit: units, ...typed });
             }}
           >
-            <Grid>
+            <Columns $count={2}>
               {names.map(([name, caption, label]) => (
                 <SmallLength
                   key={name}
@@ -70,7 +71,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
                   refusal={form.refusalOf(name)}
                 />
               ))}
-            </Grid>
+            </Columns>
             <PlainButton type="submit" isDisabled={form.busy}>
               Keep this reach
             </PlainButton>
@@ -86,10 +87,4 @@ const Quiet = styled.p`
   margin: 4px 0;
   color: ${color("quiet")};
   font-size: ${size.small};
-`;
-const Grid = styled.div`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 8px;
-  margin: 8px 0;
 `;

@@ -11,6 +11,7 @@ import {
   type Stage,
   stageOf,
 } from "../../sim/rehearsal/index.ts";
+import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
@@ -187,7 +188,7 @@ function EndView({
   if (!scene) return null;
   const { box, obstacles, tools, turret } = scene;
   return (
-    <Sheet
+    <DrawnWhole
       viewBox={`${box.left} ${box.top} ${box.width} ${box.height}`}
       role="img"
       aria-label={`The turret seen along the spindle while ${name(check.working.offset)} works; ${name(check.neighbour.offset)} comes nearest to the ${check.obstacle.name}.`}
@@ -233,16 +234,10 @@ function EndView({
           </text>
         </g>
       ))}
-    </Sheet>
+    </DrawnWhole>
   );
 }
 
-const Sheet = styled.svg`
-  flex: 1;
-  min-height: 0;
-  width: 100%;
-  background: ${color("drawing")};
-`;
 const Empty = styled.p`
   padding: 14px;
   color: ${color("quiet")};

@@ -13,8 +13,9 @@ import { formatLength, formatMillimetres, plainMillimetres, readLength } from ".
 import { combsNow, SHAFT, setupNow } from "../../sim/exercise/bench.ts";
 import type { GoalOf } from "../../sim/exercise/exercise.ts";
 import { activeTool } from "../../sim/lathe/state.ts";
-import { BenchField, BenchRefusal, BenchRow, LatheBlock, Small } from "../practice/parts.ts";
+import { BenchField, BenchRow, LatheBlock, Small } from "../practice/parts.ts";
 import { TakeLength } from "../practice/TakeLength.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { ExerciseRun } from "./useExercise.ts";
 
@@ -229,7 +230,7 @@ function NoseRow({
         </BenchField>
         <Small onPress={enter}>Enter</Small>
       </BenchRow>
-      {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+      {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
     </LatheBlock>
   );
 }

@@ -14,6 +14,7 @@ import { turningWords } from "../practice/PracticePage.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
+import { PanelRow } from "../ui/Panel.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
@@ -94,7 +95,7 @@ export function DebriefPage({
                 : ""}
           </p>
           {isOwn && (
-            <Ways aria-label="What comes next">
+            <PanelRow as="nav" aria-label="What comes next">
               <PrimaryButtonLink
                 to={`${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?depth=${debrief.reached ? (run.depth === "shown" ? "hints" : "alone") : run.depth}`}
               >
@@ -108,7 +109,7 @@ export function DebriefPage({
                 </PlainButtonLink>
               )}
               <PlainButtonLink to={href("/practice")}>All exercises</PlainButtonLink>
-            </Ways>
+            </PanelRow>
           )}
         </Found>
         <Again aria-label="The run played again">
@@ -251,11 +252,6 @@ const Slips = styled.ol`
   p { font-size: ${size.small}; }
   strong { line-height: 1.2; }
   button { ${mono} min-width: 76px; }
-`;
-const Ways = styled.nav`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 10px;
 `;
 const Again = styled.section`
   display: grid;

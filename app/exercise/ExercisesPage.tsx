@@ -18,6 +18,7 @@ import { ageOf } from "../setups/age.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
+import { Page } from "../ui/Page.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
@@ -56,7 +57,7 @@ export function ExercisesPage({
       <TopStrip title="Practice" subtitle="where nothing breaks" person={person}>
         <Rooms />
       </TopStrip>
-      <Page>
+      <Page $widest={1500}>
         <Head>
           <h1>Try next</h1>
           <nav aria-label="Practice">
@@ -192,15 +193,6 @@ function Skill({
   );
 }
 
-const Page = styled.main`
-  display: grid;
-  gap: 14px;
-  max-width: 1500px;
-  margin: 0 auto;
-  padding: 20px 24px 32px;
-  h1, h2 { font-size: ${size.number}; }
-  h2 { margin-top: 10px; }
-`;
 const Head = styled.div`
   display: flex;
   flex-wrap: wrap;

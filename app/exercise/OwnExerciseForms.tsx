@@ -1,11 +1,11 @@
 import { useState } from "react";
 import { Form, useNavigation } from "react-router";
-import { styled } from "styled-components";
 import type { AuthoredFrom } from "../../server/practice/setupToAuthor.server.ts";
 import { SKILLS } from "../../sim/exercise/skills.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { Columns } from "../ui/Columns.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 
 /** An exercise that another one is made like. */
 export interface LikeThis {
@@ -35,11 +35,11 @@ export function FromExercise({
       <input type="hidden" name="like" value={like.id} />
       <input type="hidden" name="gauges" value={gauges.join(",")} />
       <Told title={`${like.title}, our way`} task={like.task} skill={like.skill} fields={fields} />
-      <Three>
+      <Columns $count={3}>
         <Length name="withinX" label={`X within, Ø ${like.units}`} placeholder="as it is" fields={fields} />
         <Length name="withinZ" label={`Z within, ${like.units}`} placeholder="as it is" fields={fields} />
         <Length name="paper" label={`Paper, ${like.units} thick`} placeholder="as it is" fields={fields} />
-      </Three>
+      </Columns>
       <Ticks
         legend="Gauges on the bench"
         options={GAUGES.map((gauge) => [gauge, GAUGE_DRAWER[gauge].name])}
@@ -71,7 +71,7 @@ function Length({
     <label>
       {label}
       <input name={name} inputMode="decimal" aria-invalid={name in fields} {...input} />
-      {fields[name] && <FormRefusal role="alert">{fields[name]}</FormRefusal>}
+      {fields[name] && <RefusalLine role="alert">{fields[name]}</RefusalLine>}
     </label>
   );
 }
@@ -88,7 +88,7 @@ function Told({
   readonly skill?: string;
   readonly fields: Readonly<Record<string, string>>;
 }) {
-  const wrong = (name: string) => fields[name] && <FormRefusal role="alert">{fields[name]}</FormRefusal>;
+  const wrong = (name: string) => fields[name] && <RefusalLine role="alert">{fields[name]}</RefusalLine>;
   return (
     <>
       <label>
@@ -142,7 +142,7 @@ function Ticks<Id extends string>({
           {words}
         </label>
       ))}
-      {wrong && <FormRefusal role="alert">{wrong}</FormRefusal>}
+      {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
     </fieldset>
   );
 }
@@ -152,9 +152,9 @@ function Elsewhere({ fields }: { readonly fields: Readonly<Record<string, string
   return Object.keys(fields)
     .filter((name) => !KNOWN.includes(name))
     .map((name) => (
-      <FormRefusal key={name} role="alert">
+      <RefusalLine key={name} role="alert">
         {fields[name]}
-      </FormRefusal>
+      </RefusalLine>
     ));
 }
 
@@ -187,7 +187,7 @@ export function FromSetup({
         onChange={setChosen}
         wrong={fields.tools}
       />
-      <Pair>
+      <Columns $count={2}>
         <Length
           name="withinX"
           label={`X within, Ø ${from.units}`}
@@ -200,7 +200,7 @@ export function FromSetup({
           defaultValue={from.units === "mm" ? "0.06" : ".0025"}
           fields={fields}
         />
-      </Pair>
+      </Columns>
       <label>
         <input type="checkbox" name="nose" value="yes" /> nose radius and tip orientation too
       </label>
@@ -216,22 +216,3 @@ export function FromSetup({
 }
 /** Fields whose refusal stands beside them. */
 const KNOWN = ["title", "task", "tools", "withinX", "withinZ", "paper", "text"];
-
-const Pair = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  align-items: start;
-  gap: 14px;
-`;
-const Three = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr 1fr;
-  align-items: start;
-  gap: 14px;
-`;
-/** Why a field cannot be taken. */
-export const FormRefusal = styled.p`
-  font-size: ${size.small};
-  font-weight: 600;
-  color: ${color("stop")};
-`;

@@ -10,8 +10,10 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
-import { FormRefusal, FromExercise, FromSetup, type LikeThis } from "./OwnExerciseForms.tsx";
+import { FromExercise, FromSetup, type LikeThis } from "./OwnExerciseForms.tsx";
 
 interface Own {
   readonly id: string;
@@ -59,14 +61,18 @@ export function OwnExercisesPage({
           <h1 id="own">Exercises of our own</h1>
           <div role="status">
             {answer?.outcome === "kept" && (
-              <Kept>
+              <Remark as="p" $tone="clear">
                 “{answer.title}” is kept.{" "}
                 <Link to={`${href("/practice/exercises/:exerciseId", { exerciseId: answer.id })}?depth=shown`}>
                   Try it
                 </Link>
-              </Kept>
+              </Remark>
             )}
-            {answer?.outcome === "retired" && <Kept>It is taken away. Runs of it stay on record.</Kept>}
+            {answer?.outcome === "retired" && (
+              <Remark as="p" $tone="clear">
+                It is taken away. Runs of it stay on record.
+              </Remark>
+            )}
           </div>
           {own.length === 0 ? (
             <p>
@@ -125,7 +131,7 @@ export function OwnExercisesPage({
               }}
             />
           </label>
-          {(unread || fields.text) && <FormRefusal role="alert">{unread || fields.text}</FormRefusal>}
+          {(unread || fields.text) && <RefusalLine role="alert">{unread || fields.text}</RefusalLine>}
         </section>
         <section aria-labelledby="from">
           <h2>Like another exercise</h2>
@@ -198,9 +204,4 @@ const Page = styled.main`
   [aria-invalid="true"] { border-color: ${color("stop")}; }
   fieldset { display: grid; grid-template-columns: 1fr 1fr; border: 1.5px solid ${color("line")}; border-radius: ${radius}; padding: 4px 14px; }
   legend { font-size: ${size.small}; font-weight: 600; }
-`;
-const Kept = styled.p`
-  padding: 8px 14px;
-  border-left: 5px solid ${color("clear")};
-  background: ${color("clearGround")};
 `;

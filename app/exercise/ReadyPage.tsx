@@ -5,6 +5,7 @@ import type { Person } from "../../server/people/person.server.ts";
 import type { SkillState } from "../../sim/exercise/progress.ts";
 import { ageOf } from "../setups/age.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
+import { Page } from "../ui/Page.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 
@@ -36,7 +37,7 @@ export function ReadyPage({
         person={person}
         beside={{ to: href("/practice"), name: "Practice" }}
       />
-      <Page>
+      <Page $widest={1500}>
         <h1>Who is ready</h1>
         <p>
           A skill is ready to be signed when each of its exercises was reached alone and cleanly on two lathes. Open a
@@ -94,12 +95,6 @@ export function ReadyPage({
   );
 }
 
-const Page = styled.main`
-  display: grid;
-  gap: 14px;
-  padding: 20px 24px 32px;
-  h1 { font-size: ${size.number}; }
-`;
 const Scroll = styled.div`
   overflow-x: auto;
   background: ${color("sheet")};

@@ -5,7 +5,7 @@ import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/co
 import { lastDigit, toDrawing } from "../../core/machine/index.ts";
 import { holderScatter } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
-import { color, size } from "../ui/tokens.ts";
+import { Remark } from "../ui/Remark.tsx";
 import { drawnLimits } from "./drawnLimits.ts";
 import { type ChartInk, driftChartConfig } from "./driftChartConfig.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
@@ -60,20 +60,22 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
               aria-label={`${points.length} ${points.length === 1 ? "part" : "parts"} measured, the last ${write(points.at(-1)?.deviation ?? 0, "always")} from nominal`}
             />
           </Frame>
-          <Words role="status">{driftWords(drift, write, points.length)}</Words>
+          <Remark as="p" $tone="plain" role="status">
+            {driftWords(drift, write, points.length)}
+          </Remark>
         </>
       )}
       {past.length > 0 && (
-        <Words>
+        <Remark as="p" $tone="plain">
           Wear in earlier setups:{" "}
           {past.map(({ value, at }) => `${write(value, "always")} (${at.slice(0, 10)})`).join(", ")}.
-        </Words>
+        </Remark>
       )}
       {found.length > 1 && tool && (
-        <Words>
+        <Remark as="p" $tone="plain">
           Its holder came back within ±&nbsp;{write(2 * holderScatter(machine, tool, feature.axis, found))} over{" "}
           {found.length} setups.
-        </Words>
+        </Remark>
       )}
     </section>
   );
@@ -97,9 +99,4 @@ function inkOf(element: Element): ChartInk {
 const Frame = styled.div`
   height: 190px;
   margin-top: 6px;
-`;
-const Words = styled.p`
-  font-size: ${size.small};
-  border-left: 4px solid ${color("line")};
-  padding-left: 8px;
 `;

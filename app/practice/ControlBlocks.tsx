@@ -14,8 +14,9 @@ import {
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe } from "../../sim/lathe/index.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import { BenchField, BenchRefusal, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
+import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -197,7 +198,7 @@ export const EntryBlock = rendersFor(
           </BenchField>
           <Small type="submit">Enter</Small>
         </BenchRow>
-        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+        {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
         <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
         {(said !== undefined || offsetsFile !== undefined) && (
           <BenchRow $even>

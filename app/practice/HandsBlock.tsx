@@ -4,7 +4,8 @@ import { SPACER_KINDS, type SpacerKind } from "../../core/tool/index.ts";
 import { formatMillimetres, readLength, type Unit } from "../../core/units/index.ts";
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool } from "../../sim/lathe/index.ts";
-import { BenchField, BenchRefusal, BenchRow, LatheBlock, Small } from "./parts.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { BenchField, BenchRow, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -109,7 +110,7 @@ export const SpacerBlock = rendersFor(
             {state.spacer ? "Take away" : "Hold it"}
           </Small>
         </BenchRow>
-        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+        {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
       </LatheBlock>
     );
   },
@@ -164,7 +165,7 @@ export const GaugeBlock = rendersFor(
           </BenchField>
           <Small onPress={measure}>Measure</Small>
         </BenchRow>
-        {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+        {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
         <output aria-label="Reading">{last && `reads ${last}`}</output>
         <BenchRow>
           {onCentre && <Small onPress={() => act({ do: "sweep", sag: 0.006 })}>Sweep</Small>}

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { type LengthReading, readLength, type Unit } from "../../core/units/index.ts";
-import { BenchField, BenchRefusal, BenchRow, Small } from "./parts.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { BenchField, BenchRow, Small } from "./parts.ts";
 
 /** A length that is typed and taken with the button beside it; why it is no length stands below, and what was typed stays. */
 export function TakeLength({
@@ -38,7 +39,7 @@ export function TakeLength({
         </BenchField>
         <Small onPress={take}>{button}</Small>
       </BenchRow>
-      {wrong && <BenchRefusal role="alert">{wrong}</BenchRefusal>}
+      {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
     </>
   );
 }

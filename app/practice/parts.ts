@@ -67,9 +67,3 @@ export const BenchField = styled.label<{ $wide?: boolean }>`
   select { padding: 4px 0 4px 2px; font-family: inherit; font-size: ${size.small}; }
   textarea { min-height: 70px; resize: none; line-height: 1.25; }
 `;
-export const BenchRefusal = styled.p`
-  margin-top: 4px;
-  color: ${color("stop")};
-  font-size: ${size.small};
-  font-weight: 600;
-`;

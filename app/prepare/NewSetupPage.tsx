@@ -9,6 +9,7 @@ import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
 import { newId } from "../shell/newId.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ProgramPicker } from "./ProgramPicker.tsx";
@@ -286,12 +287,6 @@ const Group = styled.section`
   background: ${color("sheet")};
   border-left: 6px solid ${color("line")};
   input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
-`;
-const Columns = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(218px, 1fr));
-  align-items: start;
-  gap: 8px 16px;
 `;
 const Buttons = styled.div`
   display: flex;

@@ -1,5 +1,4 @@
 import { useState } from "react";
-import { styled } from "styled-components";
 import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { Unit } from "../../core/units/index.ts";
@@ -8,6 +7,7 @@ import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
@@ -218,10 +218,3 @@ const limitsOf = ({ lower, upper }: Feature, unit: Unit) =>
   lower === -upper ? `± ${plainLength(upper, unit)}` : `${signed(upper, unit)} / ${signed(lower, unit)}`;
 const signed = (mm: number, unit: Unit) =>
   mm > 0 ? `+${plainLength(mm, unit)}` : plainLength(mm, unit).replace("-", "−");
-
-export const Columns = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(206px, 1fr));
-  align-items: start;
-  gap: 8px 16px;
-`;

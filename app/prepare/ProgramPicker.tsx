@@ -1,5 +1,6 @@
 import { styled } from "styled-components";
 import type { ProgramReading } from "../../core/program/index.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { FileChoice } from "./FileChoice.tsx";
@@ -29,7 +30,7 @@ export function ProgramPicker({ label, file, read, onPick, refusal }: ProgramPic
         {read.state === "none" && <span>No program yet; one can be taken in later too.</span>}
       </Said>
       {(refusal ?? (read.state === "refused" ? read.message : undefined)) && (
-        <Refused role="alert">{refusal ?? (read.state === "refused" ? read.message : "")}</Refused>
+        <RefusalLine role="alert">{refusal ?? (read.state === "refused" ? read.message : "")}</RefusalLine>
       )}
       {file && <VisuallyHidden role="status">{read.state === "read" ? "Program read" : ""}</VisuallyHidden>}
     </Box>
@@ -66,9 +67,4 @@ const Said = styled.p`
   color: ${color("quiet")};
   font-size: ${size.small};
   progress { flex: 1; max-width: 320px; height: 10px; accent-color: ${color("action")}; }
-`;
-const Refused = styled.p`
-  color: ${color("stop")};
-  font-size: ${size.small};
-  font-weight: 600;
 `;

@@ -17,11 +17,11 @@ import { plainLength } from "../../core/units/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color } from "../ui/tokens.ts";
-import { Columns } from "./PartSection.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { CHOICE_NAME, FIELD_NAME, USUAL } from "./toolWords.ts";
 

@@ -1,7 +1,7 @@
-import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { Polygon } from "../../core/outline/index.ts";
 import type { TwoLineCheck } from "../../core/proof/index.ts";
+import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import { color } from "../ui/tokens.ts";
 import { checkScene } from "./checkScene.ts";
 
@@ -11,7 +11,7 @@ const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z.toFixed(3)
 export function CheckDrawing({ setup, check }: { readonly setup: SetupView; readonly check: TwoLineCheck }) {
   const { box, stock, jaws, places, way, arrow } = checkScene(setup, check);
   return (
-    <Sheet
+    <DrawnWhole
       viewBox={`${box.zMin} ${-box.xMax} ${box.zMax - box.zMin} ${box.xMax - box.xMin}`}
       role="img"
       aria-label="The part with the tool where the check pauses and where it ends"
@@ -61,13 +61,6 @@ export function CheckDrawing({ setup, check }: { readonly setup: SetupView; read
           <path d={path(outline)} fill={color("toolFill")} stroke={color("tool")} strokeWidth={arrow * 0.2} />
         </g>
       ))}
-    </Sheet>
+    </DrawnWhole>
   );
 }
-
-const Sheet = styled.svg`
-  flex: 1;
-  min-height: 180px;
-  width: 100%;
-  background: ${color("drawing")};
-`;

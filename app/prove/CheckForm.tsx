@@ -14,6 +14,7 @@ import { useFeed } from "../stream/useFeed.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Quiet } from "../ui/Panel.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 const FOUND: Readonly<Record<ProofFound, string>> = {
@@ -82,21 +83,21 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
                 </PlainButton>
               )}
               {live && !one && (
-                <Live>
+                <Quiet>
                   {live.isRight
                     ? "The machine stands at this pause, as predicted."
                     : `The machine stands ${show.length(Math.abs(live.off))} ${machine.units} away from this pause.`}
-                </Live>
+                </Quiet>
               )}
               {byHand && (
-                <Live>
+                <Quiet>
                   Stopped here by hand? Then {show.axis(stop.axis, byHand.toGo, "program", check.tool.zone)} must be
                   left to go
                   {byHand.gap === undefined
                     ? ""
                     : `, and the gap look ${show.length(byHand.gap)} ${machine.units} wide`}
                   .
-                </Live>
+                </Quiet>
               )}
               {one && (
                 <Judged role="status" $right={one.isRight}>
@@ -126,7 +127,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
         </Fields>
       )}
       {proof && (
-        <Recorded>
+        <Quiet>
           {FOUND[proof.found]}, {proof.person}, {ageOf(proof.at, loaded.now)}
           {proofState(setup, check.tool) === "again" && ": something has changed since"}
           {mayEnter && (
@@ -138,7 +139,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
               setupId={setupId}
             />
           )}
-        </Recorded>
+        </Quiet>
       )}
     </section>
   );
@@ -156,19 +157,9 @@ const Row = styled.div`
   gap: 8px;
   > * { flex: 1; }
 `;
-const Live = styled.p`
-  margin-top: 4px;
-  color: ${color("quiet")};
-  font-size: ${size.small};
-`;
 const Judged = styled.p<{ $right: boolean }>`
   margin-top: 4px;
   padding-left: 8px;
   border-left: 4px solid ${({ $right }) => color($right ? "clear" : "stop")};
   font-weight: 600;
-`;
-const Recorded = styled.p`
-  margin-top: 8px;
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;

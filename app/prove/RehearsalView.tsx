@@ -4,6 +4,7 @@ import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
 import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
+import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
@@ -178,7 +179,8 @@ function Stage(props: StageProps) {
         <ViewCentre>
           <h1>Prove it</h1>
           <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="rehearsal" />
-          <Canvas
+          <DrawnWhole
+            as="canvas"
             ref={played.canvas}
             role="img"
             aria-label={
@@ -474,12 +476,6 @@ const clockText = (minutes: number) => {
   return `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, "0")}`;
 };
 
-const Canvas = styled.canvas`
-  flex: 1;
-  min-height: 0;
-  width: 100%;
-  background: ${color("drawing")};
-`;
 const Bar = styled.div`
   display: flex;
   align-items: center;

@@ -8,7 +8,11 @@ import type { Person } from "../../server/people/person.server.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButtonLink } from "../ui/Button.tsx";
+import { EmptyList } from "../ui/EmptyState.tsx";
+import { Page } from "../ui/Page.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { Progress } from "../ui/Progress.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
 import { SearchForm } from "./SearchForm.tsx";
@@ -51,29 +55,29 @@ export function SetupsPage({
       <TopStrip title="Setups" subtitle="running and kept" person={person}>
         <Rooms />
       </TopStrip>
-      <Page>
+      <Page $widest={1500}>
         <Head>
           <h1>{isSearch ? "Found setups" : "Running setups"}</h1>
           {mayOpen && <PrimaryButtonLink to={href("/setups/new")}>Open a setup</PrimaryButtonLink>}
         </Head>
         <SearchForm machines={machines} />
         {search.get("with") && (
-          <Comparing role="status">
+          <Remark as="p" $tone="chosen" role="status">
             {compared ? `${compared.job}, ${compared.part}, ${compared.operation}` : "That setup"} is to be compared:
             choose the other one below, or look for it. <Link to="/">Not after all</Link>
-          </Comparing>
+          </Remark>
         )}
         {isSearch && setups.length === 0 ? (
-          <Empty>
+          <EmptyList>
             Nothing was found. Every word must begin a word of the setup; leave one out, or widen the dates.
-          </Empty>
+          </EmptyList>
         ) : running.length === 0 ? (
-          <Empty>
+          <EmptyList>
             {isSearch ? "None of these is running." : "No setup is running."}{" "}
             {mayOpen
               ? "Open one from a program, from a past setup, or empty."
               : "A setter or a lead opens the first one."}
-          </Empty>
+          </EmptyList>
         ) : (
           <List setups={running} now={now} mayOpen={mayOpen} />
         )}
@@ -86,10 +90,10 @@ export function SetupsPage({
         {hasMore && (
           <p>These are the latest {setups.length}; there are more. Another word, or dates, narrow them down.</p>
         )}
-        <Caution>
+        <Quiet>
           Luvrit gives arithmetic and advice and never moves a machine. The machine's manual, the shop's rules, local
           law and trained people decide.
-        </Caution>
+        </Quiet>
       </Page>
     </>
   );
@@ -168,16 +172,6 @@ function nextWords({ signedOff, next, stepsTotal }: SetupSummary): string {
   return stepsTotal === 0 ? "to be prepared" : "all touched; to the table";
 }
 
-const Page = styled.main`
-  display: grid;
-  gap: 14px;
-  max-width: 1500px;
-  margin: 0 auto;
-  padding: 24px;
-  h1, h2 { font-size: ${size.number}; }
-  h2 { margin-top: 18px; }
-  ul { display: grid; gap: 8px; }
-`;
 const Head = styled.div`
   display: flex;
   align-items: center;
@@ -198,11 +192,6 @@ const Chosen = styled.span`
   padding: 0 16px;
   font-size: ${size.small};
   font-weight: 700;
-`;
-const Comparing = styled.p`
-  padding: 10px 16px;
-  border-left: 5px solid ${color("action")};
-  background: ${color("selected")};
 `;
 const Row = styled.li`
   display: grid;
@@ -243,13 +232,4 @@ const Age = styled.span`
   color: ${color("quiet")};
   font-size: ${size.small};
   text-align: right;
-`;
-const Empty = styled.p`
-  padding: 24px;
-  background: ${color("sheet")};
-`;
-const Caution = styled.p`
-  margin-top: 12px;
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;

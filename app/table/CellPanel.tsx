@@ -26,6 +26,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { FoldedPart } from "../ui/Fold.tsx";
 import { PanelRow } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
@@ -186,7 +187,7 @@ function ByHand({
       });
   };
   return (
-    <Fold>
+    <FoldedPart>
       <summary>Change it by hand</summary>
       <form
         onSubmit={(event) => {
@@ -233,7 +234,7 @@ function ByHand({
         </PlainButton>
         <RefusalLine>{form.trouble}</RefusalLine>
       </form>
-    </Fold>
+    </FoldedPart>
   );
 }
 
@@ -292,7 +293,7 @@ function RowEdits({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
     else form.send("clear-wear", { offsets: JSON.stringify(rows) });
   };
   return (
-    <Fold>
+    <FoldedPart>
       <summary>Whole rows</summary>
       <form
         onSubmit={(event) => {
@@ -326,7 +327,7 @@ function RowEdits({ loaded, row }: { readonly loaded: LoadedSetup; readonly row:
         </PlainButton>
         <RefusalLine>{form.trouble ?? form.refusalOf("to") ?? form.refusalOf("offsets")}</RefusalLine>
       </form>
-    </Fold>
+    </FoldedPart>
   );
 }
 
@@ -361,11 +362,4 @@ const Box = styled.div<{ $state: "keyed" | "open" }>`
   background: ${({ $state }) => color($state === "keyed" ? "clearGround" : "sheet")};
   > span { font-size: ${size.small}; }
   > output { ${mono} font-size: ${size.large}; font-weight: 700; line-height: 1.1; text-align: right; }
-`;
-export const Fold = styled.details`
-  border-top: 1px solid ${color("line")};
-  summary { display: flex; align-items: center; min-height: 48px; font-weight: 600; cursor: pointer; }
-  summary::before { content: "+"; width: 20px; ${mono} }
-  &[open] summary::before { content: "−"; }
-  form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; padding-bottom: 12px; }
 `;

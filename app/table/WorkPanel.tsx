@@ -9,7 +9,9 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { Question } from "../ui/Question.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
@@ -88,7 +90,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               set();
             }}
           >
-            <Two>
+            <Columns $count={2}>
               <Pick
                 name="name"
                 label="Work offset"
@@ -106,7 +108,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                   ["x", "X"],
                 ]}
               />
-            </Two>
+            </Columns>
             <Pick
               name="means"
               label="By"
@@ -125,7 +127,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             />
             {to !== undefined && <WorkChange setup={setup} able={able} name={name} axis={axis} to={to} />}
             {doubt !== undefined && (
-              <Doubt>
+              <Question>
                 <p>{doubt}</p>
                 <label>
                   <input
@@ -135,7 +137,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                   />{" "}
                   It is meant
                 </label>
-              </Doubt>
+              </Question>
             )}
             <PlainButton
               type="submit"
@@ -212,17 +214,4 @@ const Teachers = styled.nav`
   gap: 8px;
   a { display: grid; place-items: center; min-width: 64px; min-height: 48px; border: 1.5px solid ${color("action")}; border-radius: 3px; ${mono} font-weight: 700; text-decoration: none; }
   a:hover { background: ${color("selected")}; }
-`;
-const Two = styled.div`
-  display: grid;
-  grid-template-columns: 1fr 1fr;
-  gap: 10px;
-`;
-const Doubt = styled.div`
-  padding: 8px 12px;
-  border-left: 5px solid ${color("spacer")};
-  background: ${color("doubtGround")};
-  p { color: ${color("ink")}; }
-  label { display: flex; align-items: center; gap: 8px; min-height: 48px; font-weight: 600; }
-  input { width: 22px; height: 22px; }
 `;

@@ -10,6 +10,7 @@ import { useFold } from "../shell/useFold.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Fold } from "../ui/Fold.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName } from "./words.ts";
@@ -223,13 +224,6 @@ function Trouble({ children }: { readonly children: string | undefined }) {
   return children === undefined ? null : <p role="alert">{children}</p>;
 }
 
-const Fold = styled.details`
-  border-bottom: 1px solid ${color("line")};
-  font-size: ${size.small};
-  > summary { display: flex; align-items: center; justify-content: space-between; gap: 8px; min-height: 48px; padding: 4px 14px; cursor: pointer; line-height: 1.2; }
-  > summary::after { content: attr(data-word); color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
-  &[open] > summary::after { content: "close"; }
-`;
 const Body = styled.div`
   display: grid;
   gap: 14px;

@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import type { ToolView } from "../../core/ledger/index.ts";
 import { type Axis, type MachineProfile, nearSide } from "../../core/machine/index.ts";
 import { type Edge, type EdgeChoice, edgeOptions, type TouchWay, wholeChoice } from "../../core/tool/index.ts";
+import { Remark } from "../ui/Remark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { edgeName } from "./words.ts";
 
@@ -90,7 +91,11 @@ export function EdgeChoices({ machine, tool, axis, way, choice, onChoice, isDisa
       {stand}
       {edges}
       {programmed}
-      {refusal && <Refused role="alert">{refusal}</Refused>}
+      {refusal && (
+        <Remark as="p" $tone="stop" role="alert">
+          {refusal}
+        </Remark>
+      )}
     </Strip>
   );
 }
@@ -126,11 +131,4 @@ const Choice = styled(Radio)`
   &:last-child { border-radius: 0 ${radius} ${radius} 0; }
   &[data-selected] { background: ${color("selected")}; color: ${color("measured")}; font-weight: 700; box-shadow: inset 0 -4px ${color("action")}; }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: -3px; }
-`;
-const Refused = styled.p`
-  flex: 1 1 100%;
-  padding: 4px 8px;
-  border-left: 4px solid ${color("stop")};
-  background: ${color("stopGround")};
-  font-size: ${size.small};
 `;

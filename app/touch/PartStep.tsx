@@ -58,7 +58,7 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
     <Step
       title="Hole for the bars"
       lead="A bore that is to be skimmed or scratched needs its hole first. Drill it, measure it, and say what it is: no bar goes into a smaller one."
-      caution="Spindle stopped before anybody measures."
+      caution="Spindle stopped before you measure."
       onSubmit={keep}
       trouble={form.trouble}
       action={form.busy ? "Keeping…" : "Keep the hole, go on"}
@@ -115,7 +115,7 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
           ? "Measured better since? Type the length that it truly has: every back tool touched on it moves by the difference, all together."
           : "Back tools are touched on a part whose overall length is right: every error in that length goes into their offsets one for one. Measure it and say so."
       }
-      caution="Spindle stopped before anybody measures."
+      caution="Spindle stopped before you measure."
       onSubmit={keep}
       trouble={form.trouble}
       action={form.busy ? "Keeping…" : isCorrection ? `Shift ${touchedOn.length} back tools` : "Keep the length, go on"}

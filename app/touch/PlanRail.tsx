@@ -7,6 +7,7 @@ import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
 import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
+import { Quiet } from "../ui/Panel.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { stepAddress } from "./stepOf.ts";
 
@@ -122,10 +123,10 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
                 ))}
               </Steps>
               {reason && (
-                <Reason>
+                <Quiet>
                   {STEP_NAME[reason.kind]}{" "}
                   {reason.state === "waiting" ? `waits: ${reason.reason}` : `again: ${reason.reason}`}
-                </Reason>
+                </Quiet>
               )}
             </Group>
           );
@@ -242,9 +243,4 @@ const StepLink = styled(Link)<{ $state: Step["state"] }>`
   text-decoration: none;
   &[aria-current] { border-color: ${color("action")}; border-width: 2.5px; }
   &:hover { border-color: ${color("edge")}; }
-`;
-const Reason = styled.p`
-  margin-top: 4px;
-  color: ${color("quiet")};
-  font-size: ${size.small};
 `;

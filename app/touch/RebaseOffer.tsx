@@ -1,10 +1,9 @@
-import { styled } from "styled-components";
 import { mainZone, toControl, toolNumber } from "../../core/machine/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { Question } from "../ui/Question.tsx";
 
 /** The master's insert has changed and the work offset is taught with it: the other tools follow in one action. */
 export function RebaseOffer({ setup, setupId }: LoadedSetup) {
@@ -19,7 +18,7 @@ export function RebaseOffer({ setup, setupId }: LoadedSetup) {
     },
   );
   return (
-    <Offer>
+    <Question>
       <p>
         {toolNumber(machine, master)} stands otherwise with its new insert. Every other tool's Z changes by {by}.
       </p>
@@ -27,15 +26,6 @@ export function RebaseOffer({ setup, setupId }: LoadedSetup) {
         Re-base the others
       </PlainButton>
       {form.trouble && <p role="alert">{form.trouble}</p>}
-    </Offer>
+    </Question>
   );
 }
-
-const Offer = styled.div`
-  display: grid;
-  gap: 6px;
-  padding: 10px 12px;
-  border-left: 5px solid ${color("spacer")};
-  background: ${color("doubtGround")};
-  font-size: ${size.small};
-`;

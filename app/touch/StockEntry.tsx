@@ -8,7 +8,8 @@ import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
 import { useFold } from "../shell/useFold.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { Fold } from "../ui/Fold.tsx";
+import { color } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
 
@@ -103,14 +104,6 @@ export function StockEntry({ setup, setupId, decimal, mayEnter }: StockEntryProp
   );
 }
 
-const Fold = styled.details`
-  border-block: 1px solid ${color("line")};
-  font-size: ${size.small};
-  > summary { display: flex; align-items: center; justify-content: space-between; min-height: 48px; padding: 4px 14px; cursor: pointer; }
-  > summary::after { content: attr(data-word); color: ${color("measured")}; font-weight: 600; text-decoration: underline; }
-  &[open] > summary::after { content: "close"; }
-  b { ${mono} }
-`;
 const Frame = styled.form`
   display: grid;
   grid-template-columns: minmax(0, 1fr);

@@ -13,6 +13,7 @@ import { TouchDrawing } from "../drawing/TouchDrawing.tsx";
 import { SHEET, type SheetPoint, toSheet, type View, viewOfTouch } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
 import { fieldWords, instruction, type TouchInWords } from "./words.ts";
@@ -46,7 +47,12 @@ export function TouchForm(props: TouchFormProps) {
   const told: TouchInWords = { setup, tool, axis, way };
   const view = useView(setup, tool, axis);
   const scene = useScene(props, view);
-  if (!scene) return <Unknown>The insert of {tool.tool.description} is not a designation that can be drawn.</Unknown>;
+  if (!scene)
+    return (
+      <Remark as="p" $tone="stop">
+        The insert of {tool.tool.description} is not a designation that can be drawn.
+      </Remark>
+    );
 
   const fields = wayOf(way).fields(axis, tool.zone);
   const others: readonly TouchField[] = fields.filter((field) => field !== "size");
@@ -305,8 +311,4 @@ const Instruction = styled.p`
   font-size: ${size.small};
   line-height: 1.25;
   @media (width < 1200px) { padding: 4px 10px; line-height: 1.2; }
-`;
-const Unknown = styled.p`
-  padding: 24px;
-  background: ${color("stopGround")};
 `;

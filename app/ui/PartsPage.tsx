@@ -1,19 +1,22 @@
 import { type ReactNode, useState } from "react";
 import { DialogTrigger } from "react-aria-components";
-import { styled } from "styled-components";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { FileLink, PlainButton, PlainButtonLink, PrimaryButton, PrimaryButtonLink } from "./Button.tsx";
 import { Checkbox } from "./Checkbox.tsx";
+import { Columns } from "./Columns.tsx";
 import { DataTable } from "./DataTable.tsx";
 import { DialogSheet, Shade } from "./Dialog.tsx";
 import { EmptyList } from "./EmptyState.tsx";
 import { Field, LengthField, Pick } from "./Field.tsx";
+import { Fold, FoldedPart } from "./Fold.tsx";
 import { List, Split } from "./ListWithDetails.tsx";
+import { Page } from "./Page.tsx";
 import { Card, Panel, PanelRow, Quiet } from "./Panel.tsx";
 import { Progress } from "./Progress.tsx";
 import { Question } from "./Question.tsx";
 import { RefusalLine } from "./RefusalLine.tsx";
+import { Remark } from "./Remark.tsx";
 import { ViewTabs } from "./Tabs.tsx";
 import { toast } from "./Toast.tsx";
 import { Verdict } from "./Verdict.tsx";
@@ -31,7 +34,7 @@ function Fields() {
   const [isChecked, setChecked] = useState(true);
   const onDrawing = useTypedLength("mm", undefined, "-284.290");
   return (
-    <Grid>
+    <Columns $least={240}>
       <Field name="words" label="Words" value={words} onChange={setWords} hint="such as a name" />
       <Field name="empty" label="Words, empty" value="" onChange={() => undefined} hint="such as a name" />
       <Field name="wrong" label="Words, refused" value="O 4711" onChange={() => undefined} refusal="No blanks here." />
@@ -59,7 +62,7 @@ function Fields() {
         unit="mm"
         prefix="X"
       />
-    </Grid>
+    </Columns>
   );
 }
 
@@ -79,7 +82,7 @@ const Shown = ({ name, children }: { readonly name: string; readonly children: R
 export function PartsPage() {
   const [view] = useState("first");
   return (
-    <Page>
+    <Page $widest={1100}>
       <h1>Parts</h1>
       <Shown name="Buttons">
         <PanelRow>
@@ -117,6 +120,27 @@ export function PartsPage() {
             </Verdict>
           ))}
         </PanelRow>
+      </Shown>
+      <Shown name="Remarks">
+        {(["clear", "doubt", "stop", "chosen", "plain"] as const).map((tone) => (
+          <Remark key={tone} $tone={tone}>
+            A remark, {tone}
+          </Remark>
+        ))}
+      </Shown>
+      <Shown name="Folds">
+        <Fold>
+          <summary data-word="change">
+            <span>
+              Stock <b>Ø 55</b>
+            </span>
+          </summary>
+          <p>What is inside.</p>
+        </Fold>
+        <FoldedPart>
+          <summary>Travel</summary>
+          <p>What is inside.</p>
+        </FoldedPart>
       </Shown>
       <Shown name="Question, refusal, empty, progress">
         <Question>
@@ -181,18 +205,3 @@ export function PartsPage() {
     </Page>
   );
 }
-
-const Page = styled.main`
-  display: grid;
-  gap: 28px;
-  max-width: 1100px;
-  margin: 24px auto;
-  padding: 0 24px 60px;
-  > section { display: grid; gap: 12px; }
-`;
-const Grid = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(240px, 1fr));
-  align-items: start;
-  gap: 18px;
-`;

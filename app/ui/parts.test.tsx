@@ -203,6 +203,8 @@ describe("the page of parts", () => {
       "Fields",
       "Panel and cards",
       "Verdicts",
+      "Remarks",
+      "Folds",
       "Question, refusal, empty, progress",
       "List with details",
       "Tabs",

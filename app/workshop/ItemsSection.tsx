@@ -11,9 +11,10 @@ import {
 } from "../../core/workshop/index.ts";
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
 import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { List, Split } from "../ui/ListWithDetails.tsx";
-import { Fields, FormActions, ListForm } from "./Lists.tsx";
+import { FormActions, ListForm } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -95,7 +96,7 @@ function ItemForm({
       }}
     >
       <h2>{item ? item.name : "A new one"}</h2>
-      <Fields>
+      <Columns>
         <Field
           name="name"
           label="Name"
@@ -126,7 +127,7 @@ function ItemForm({
             isReadOnly={!mayChange}
           />
         ))}
-      </Fields>
+      </Columns>
       {item && unit === "in" && (
         <p>What stands here was kept in millimetres: type a length anew, or with its unit, to give it in inches.</p>
       )}

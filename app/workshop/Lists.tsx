@@ -16,11 +16,6 @@ export const ListForm = styled.form`
   h2 { font-size: ${size.number}; }
   h3 { margin: 0; font-size: ${size.text}; }
 `;
-export const Fields = styled.div`
-  display: grid;
-  grid-template-columns: repeat(auto-fill, minmax(210px, 1fr));
-  gap: 12px 16px;
-`;
 /** What can be done with the form: keep it, retire it or bring it back; and what came of it. */
 export function FormActions({
   words,

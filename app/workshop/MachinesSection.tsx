@@ -4,12 +4,14 @@ import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/mach
 import { type ProfileField, profileFields, textsOfProfile } from "../../core/workshop/index.ts";
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { FoldedPart } from "../ui/Fold.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { List, Split } from "../ui/ListWithDetails.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
-import { Fields, FormActions, ListForm } from "./Lists.tsx";
+import { FormActions, ListForm } from "./Lists.tsx";
 import { choiceWords, GROUPS, profileLabel } from "./profileWords.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -125,18 +127,18 @@ function MachineForm(props: MachineFormProps) {
     >
       <h2>{kept ? kept.machine.name : "A new machine"}</h2>
       {GROUPS.map(({ title, belongs, isOpen }) => (
-        <Group key={title} open={isOpen}>
+        <FoldedPart key={title} open={isOpen}>
           <summary>{title}</summary>
-          <Fields>{FIELDS.filter(({ path }) => belongs(path)).map(field)}</Fields>
-        </Group>
+          <Columns>{FIELDS.filter(({ path }) => belongs(path)).map(field)}</Columns>
+        </FoldedPart>
       ))}
-      <Group>
+      <FoldedPart>
         <summary>Zones ({zones.length})</summary>
         {zones.map((zone, index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a zone that is being named has no other name yet
-          <Group key={index}>
+          <FoldedPart key={index}>
             <summary>{zone.name || `zone ${index + 1}`}</summary>
-            <Fields>
+            <Columns>
               {ZONE_FIELDS.map((one) => (
                 <ProfileEntry
                   key={one.path}
@@ -149,21 +151,21 @@ function MachineForm(props: MachineFormProps) {
                   isReadOnly={!mayChange}
                 />
               ))}
-            </Fields>
+            </Columns>
             {mayChange && (
               <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>
                 Take this zone out
               </PlainButton>
             )}
-          </Group>
+          </FoldedPart>
         ))}
         {mayChange && (
           <PlainButton onPress={() => setZones([...zones, { works: "main", from: "plus", kind: "turret" }])}>
             Add a zone
           </PlainButton>
         )}
-      </Group>
-      <Group>
+      </FoldedPart>
+      <FoldedPart>
         <summary>Stations ({stations.length})</summary>
         <Stations>
           <table>
@@ -249,7 +251,7 @@ function MachineForm(props: MachineFormProps) {
             Add a station
           </PlainButton>
         )}
-      </Group>
+      </FoldedPart>
       {mayChange && (
         <FormActions
           words={{ make: "Keep the machine", retire: "Retire it", back: "Bring it back" }}
@@ -299,14 +301,6 @@ function ProfileEntry({
   );
 }
 
-const Group = styled.details`
-  border-top: 1px solid ${color("line")};
-  > summary { display: flex; align-items: center; min-height: 48px; font-weight: 600; cursor: pointer; }
-  > summary::before { content: "+"; width: 20px; }
-  &[open] > summary::before { content: "−"; }
-  > * + * { margin-bottom: 12px; }
-  & & { margin-left: 20px; }
-`;
 const Stations = styled.div`
   overflow-x: auto;
   table { border-collapse: collapse; font-size: ${size.small}; }

@@ -3,10 +3,11 @@ import { styled } from "styled-components";
 import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
 import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { List, Split } from "../ui/ListWithDetails.tsx";
 import { AnswerNote } from "./Answer.tsx";
-import { Fields, FormActions, ListForm } from "./Lists.tsx";
+import { FormActions, ListForm } from "./Lists.tsx";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -80,7 +81,7 @@ function PersonForm({
       }}
     >
       <h2>{person ? person.name : "A new person"}</h2>
-      <Fields>
+      <Columns>
         <Field
           name="name"
           label="Name"
@@ -116,7 +117,7 @@ function PersonForm({
           refusal={form.refusalOf("secret")}
           hint="4 to 12 digits, or 10 characters"
         />
-      </Fields>
+      </Columns>
       {children}
       <p>
         A name stays with what was entered under it, so it is not changed. A PIN or passphrase that you set is good for

@@ -28,7 +28,7 @@ import {
 } from "./toolView.ts";
 
 /** What somebody wrote down for the next one. */
-export interface Note extends Source {
+interface Note extends Source {
   readonly text: string;
   readonly offset: string | undefined;
 }

@@ -13,7 +13,6 @@ export function demoSetup(name: string): { readonly setup: SetupView; readonly a
   const commands = entries.map(({ kind, payload }) => ({
     id: nextId(),
     kind,
-    version: 1,
     payload:
       kind === "setup-opened" ? { ...payload, machine: machines.find(({ id }) => id === payload.machine) } : payload,
   })) as unknown as Command[];

@@ -86,6 +86,14 @@ describe("the language of the product", () => {
     const found = texts.filter((file) => /\bwhoever\b/i.test(readFileSync(path.join(ROOT, file), "utf8")));
     expect(found).toEqual([]);
   });
+  it("says in comments what is not known, and not “nobody”", () => {
+    const found = texts
+      .filter((file) => /^(?:core|sim|server|app|cli|standins)\//.test(file))
+      .filter((file) =>
+        /^\s*(?:\/\/|\/?\*).*\b(?:nobody|anybody|everybody)\b/im.test(readFileSync(path.join(ROOT, file), "utf8")),
+      );
+    expect(found).toEqual([]);
+  });
 });
 
 describe("core/tolerances.ts", () => {

@@ -34,5 +34,5 @@ export const skim: WayOfTouching = {
       ? "Light cut in the bore, back off along Z only, spindle stopped, measure with the bore gauge."
       : "Light cut on the outside, back off along Z only, spindle stopped, measure.";
   },
-  caution: "Spindle stopped and in a safe mode before anybody measures.",
+  caution: "Spindle stopped and in a safe mode before you measure.",
 };
