@@ -1,9 +1,10 @@
-import { useState } from "react";
-import { Form, Link, useNavigation } from "react-router";
+import { useEffect, useRef, useState } from "react";
+import { Form, href, Link, useFetcher, useNavigation } from "react-router";
 import { styled } from "styled-components";
+import type { CarriedRow } from "../../core/carry/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
-import { plainLength, type Unit, withUnit } from "../../core/units/index.ts";
+import { type Unit, withUnit } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
 import { newId } from "../shell/newId.ts";
@@ -11,23 +12,34 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
+import { answersFor, type CarryChoices, CarryTable, unanswered } from "./CarryTable.tsx";
+import { firstTexts, WORK } from "./newSetupTexts.ts";
 import { ProgramPicker } from "./ProgramPicker.tsx";
 import { stockLengths } from "./stockLengths.ts";
 import { useProgramFile } from "./useProgramFile.ts";
 
+/** The setup to start from, with what can come along from it. */
+interface PastSetup {
+  readonly id: string;
+  readonly setup: SetupView;
+  readonly rows: readonly CarriedRow[];
+}
+
 interface NewSetupProps {
   readonly person: Person;
   readonly machines: readonly MachineProfile[];
-  readonly past: { readonly id: string; readonly setup: SetupView } | undefined;
+  readonly past: PastSetup | undefined;
   readonly nextOperation: boolean;
+  /** The server's time; ISO 8601. */
+  readonly now: string;
   readonly refused: OpenOutcome | undefined;
 }
 
 const lengthsOn = (machine: MachineProfile | undefined) =>
   [...stockLengths(machine), ["hole", "Hole in the stock, if any"]] as const;
 const WORK_FIELDS = ["workX", "workZ"] as const;
-const WORK = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
 
 /** What is typed of a new setup, and the way to the server. */
 function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupProps) {
@@ -37,6 +49,7 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
     firstTexts(machines, past?.setup, nextOperation),
   );
   const [file, setFile] = useState<File>();
+  const carry = useCarry(past, nextOperation, typed);
   const machine = machines.find((one) => one.id === typed.machine);
   const lengths = lengthsOn(machine);
   const unit: Unit = typed.sizeUnit === "in" ? "in" : "mm";
@@ -76,6 +89,7 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
   // What the program calls stands in the form until somebody chooses otherwise.
   const called = read.state === "read" ? WORK.find((one) => one === read.reading.work[0]?.name) : undefined;
   return {
+    carry,
     id,
     file,
     setFile,
@@ -94,9 +108,33 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
   };
 }
 
+/** What comes along from the past setup, read anew where the machine, the work offset or the master is another. */
+function useCarry(past: PastSetup | undefined, nextOperation: boolean, typed: Readonly<Record<string, string>>) {
+  const [choices, setChoices] = useState<CarryChoices>({});
+  const { load, data, state } = useFetcher<{ readonly past: PastSetup | undefined }>();
+  const { machine = "", workOffset = "", master = "" } = typed;
+  const from = past?.id;
+  const first = useRef(`${machine} ${workOffset} ${master}`);
+  useEffect(() => {
+    const now = `${machine} ${workOffset} ${master}`;
+    if (from === undefined || now === first.current) return;
+    first.current = now;
+    const search = new URLSearchParams({
+      from,
+      machine,
+      workOffset,
+      master,
+      ...(nextOperation && { as: "next-operation" }),
+    });
+    load(`${href("/setups/new")}?${search}`);
+  }, [from, machine, workOffset, master, nextOperation, load]);
+  const rows = data?.past?.rows ?? past?.rows ?? [];
+  return { rows, choices, setChoices, open: unanswered(rows, choices), isLoading: state !== "idle" };
+}
+
 /** Opens a setup: from a program, from a past setup, or empty. Whatever is refused is said where it was typed. */
 export function NewSetupPage(props: NewSetupProps) {
-  const { person, machines, past, nextOperation, refused } = props;
+  const { person, machines, past, nextOperation, now, refused } = props;
   const page = useNewSetupPage(props);
   return (
     <>
@@ -147,7 +185,8 @@ export function NewSetupPage(props: NewSetupProps) {
                   options={WORK.map((one) => [one, one])}
                 />
                 {page.machine?.school === "master-tool" && page.field("master", "Offset of the master tool")}
-                {(["X", "Z"] as const).map((axis) => (
+                {/* Of the machine that the past setup ran on they are among what comes along. */}
+                {(past?.setup.machine.id === page.text("machine") ? [] : (["X", "Z"] as const)).map((axis) => (
                   <LengthField
                     key={axis}
                     name={`work${axis}`}
@@ -201,21 +240,34 @@ export function NewSetupPage(props: NewSetupProps) {
             )}
             {past && (
               <Group>
-                <label>
-                  <input type="checkbox" name="takeOver" value="yes" defaultChecked={!nextOperation} /> Touch only what
-                  moved: take over what stands as it stood, unproven. One tool then teaches the work offset for all.
-                </label>
+                <h2>What comes along</h2>
+                <p>
+                  From {past.setup.job}, {past.setup.operation}. Nothing counts as proven that was not touched or
+                  checked in the new setup.
+                </p>
+                <input type="hidden" name="as" value={nextOperation ? "next-operation" : "again"} />
+                <input
+                  type="hidden"
+                  name="carry"
+                  value={JSON.stringify(answersFor(page.carry.rows, page.carry.choices))}
+                />
+                <CarryTable
+                  past={past.setup}
+                  rows={page.carry.rows}
+                  now={now}
+                  choices={page.carry.choices}
+                  onChoose={page.carry.setChoices}
+                />
+                <RefusalLine role="alert">
+                  {page.refusalOf("carry") ??
+                    (page.carry.open > 0
+                      ? `${page.carry.open} ${page.carry.open === 1 ? "row waits" : "rows wait"} for a choice.`
+                      : "")}
+                </RefusalLine>
               </Group>
             )}
-            {past && (
-              <p>
-                Its {past.setup.tools.filter(({ second }) => !second).length} tools and {past.setup.features.length}{" "}
-                features come along, in their stations. Nothing counts as touched before somebody has touched or checked
-                it.
-              </p>
-            )}
             <Buttons>
-              <PrimaryButton type="submit" isDisabled={page.busy}>
+              <PrimaryButton type="submit" isDisabled={page.busy || page.carry.isLoading || page.carry.open > 0}>
                 {page.busy ? "Opening…" : "Open the setup"}
               </PrimaryButton>
               <Link to="/">Back to the setups</Link>
@@ -227,47 +279,6 @@ export function NewSetupPage(props: NewSetupProps) {
     </>
   );
 }
-
-/** What stands in the form at first: the past setup's words and stock, or the first machine's unit. */
-function firstTexts(
-  machines: readonly MachineProfile[],
-  past: SetupView | undefined,
-  nextOperation: boolean,
-): Readonly<Record<string, string>> {
-  const machine = machines.find(({ id }) => id === past?.machine.id) ?? machines[0];
-  const unit = machine?.units ?? "mm";
-  const first = {
-    machine: machine?.id ?? "",
-    sizeUnit: unit,
-    operation: "op 1",
-    oversize: "0",
-    toFace: "0",
-    master: "1",
-  };
-  if (!past) return first;
-  const write = (mm: number) => plainLength(mm, unit);
-  const { stock, job, part, operation, workOffset, hole, master } = past;
-  const next = WORK[(WORK as readonly string[]).indexOf(workOffset.name) + 1] ?? workOffset.name;
-  return {
-    ...first,
-    job,
-    part,
-    material: stock.material,
-    master: master ?? "1",
-    operation: nextOperation ? operationAfter(operation) : operation,
-    workOffset: nextOperation ? next : workOffset.name,
-    nominalDiameter: write(stock.nominalDiameter),
-    oversize: write(stock.oversize),
-    stickOut: write(stock.stickOut),
-    chuckDiameter: write(stock.chuckDiameter),
-    toFace: write(stock.toFace),
-    hole: hole ? write(hole.diameter) : "",
-  };
-}
-
-/** `op 1` becomes `op 2`; what has no number gets one. */
-const operationAfter = (operation: string) =>
-  /\d+/.test(operation) ? operation.replace(/\d+/, (digits) => String(Number(digits) + 1)) : `${operation} 2`;
 
 const Page = styled.main`
   display: grid;

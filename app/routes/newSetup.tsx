@@ -1,5 +1,5 @@
 import { data, href, redirect } from "react-router";
-import { viewSetup } from "../../core/ledger/index.ts";
+import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
@@ -7,10 +7,12 @@ import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
+import { readCarried } from "../../server/setup/carry.server.ts";
 import { type OpenOutcome, openSetup } from "../../server/setup/openSetup.server.ts";
 import { receiveForm } from "../../server/uploads/receiveForm.server.ts";
 import { keepTyped } from "../offline/away.ts";
 import { NewSetupPage } from "../prepare/NewSetupPage.tsx";
+import { nextWorkOffset } from "../prepare/newSetupTexts.ts";
 import type { Route } from "./+types/newSetup";
 
 export const meta: Route.MetaFunction = () => [{ title: "New setup · Luvrit" }];
@@ -19,13 +21,30 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const person = await requireRole({ request, context }, "setter");
   const { searchParams } = new URL(request.url);
   const from = searchParams.get("from");
-  const past = from === null ? undefined : await readSetup(sql(), from);
-  if (from !== null && !past) throw new Response("There is no such setup.", { status: 404 });
+  const nextOperation = searchParams.get("as") === "next-operation";
+  const machines = await listMachines(sql());
+  const common = { person: shownPerson(person), machines, nextOperation, now: new Date().toISOString() };
+  if (from === null) return { ...common, past: undefined };
+  const state = await readSetup(sql(), from);
+  if (!state) throw new Response("There is no such setup.", { status: 404 });
+  const setup = viewSetup(state);
+  const wanted = searchParams.get("machine") ?? setup.machine.id;
+  const machine = machines.find(({ id }) => id === wanted) ?? machines[0];
+  const carried =
+    machine &&
+    (await readCarried(sql(), from, {
+      machine,
+      isNext: nextOperation,
+      ...chosenIn(searchParams, setup, nextOperation),
+    }));
+  return { ...common, past: { id: from, setup, rows: carried?.rows ?? [] } };
+}
+
+/** Work offset and master of the new setup, as far as they are chosen in the form; else as they are offered first. */
+function chosenIn(search: URLSearchParams, past: SetupView, isNext: boolean) {
   return {
-    person: shownPerson(person),
-    machines: await listMachines(sql()),
-    past: past && from !== null ? { id: from, setup: viewSetup(past) } : undefined,
-    nextOperation: searchParams.get("as") === "next-operation",
+    workOffset: search.get("workOffset") ?? (isNext ? nextWorkOffset(past.workOffset.name) : past.workOffset.name),
+    master: search.get("master") ?? past.master,
   };
 }
 

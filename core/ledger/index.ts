@@ -33,5 +33,5 @@ export { apply, EMPTY_SETUP, fold, history, type SetupState, SNAPSHOT_VERSION } 
 export { type SetupView, viewSetup, withWorkOffset } from "./setupView.ts";
 export type { Recorded, Source } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
+export { toolFacts } from "./toolFacts.ts";
 export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";
-export { toolFacts, unmovedCells } from "./unmoved.ts";

@@ -41,6 +41,8 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   readonly job: string;
   readonly part: string;
   readonly operation: string;
+  /** The setup that it was started from; undefined where it was opened by itself. */
+  readonly from: Payload<"setup-opened">["from"];
   readonly program: string;
   readonly machine: MachineProfile;
   readonly school: School;
@@ -69,6 +71,8 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   /** What stands in front of the part on the spindle's axis. */
   readonly front: (Recorded<"front-described"> & { readonly what: "tailstock" | "sub-spindle" }) | undefined;
   readonly notes: readonly Note[];
+  /** The hole that the stock brings along, before anything was cut; undefined where there is none. Millimetres. */
+  readonly rawHole: number | undefined;
   readonly hole: { readonly diameter: number; readonly source: Source | undefined } | undefined;
   readonly face: Source | undefined;
   readonly partLength: (Source & { readonly length: number; readonly nominal: number }) | undefined;
@@ -117,6 +121,7 @@ export function viewSetup(state: SetupState): SetupView {
     job,
     part,
     operation,
+    from: opened.payload.from,
     machine,
     program: programRead?.name ?? program,
     school: numbers.school,
@@ -131,6 +136,7 @@ export function viewSetup(state: SetupState): SetupView {
     },
     workOffset: { name: workOffset.name, ...numbers.work },
     taught: numbers.taught,
+    rawHole: hole,
     hole: recordedHole
       ? { diameter: recordedHole.payload.diameter, source: source(recordedHole) }
       : hole === undefined

@@ -33,6 +33,8 @@ type NoseRecord = Payload<"nose-accepted"> & Source & { readonly edit?: TableEdi
 /** A number that somebody set by hand. */
 export interface SetByHand extends Source {
   readonly value: number;
+  /** How the table was edited, where it was. */
+  readonly edit?: TableEdit;
 }
 type MountRecord = Payload<"mount-recorded"> & Source;
 /** A dimension of the drawing that an offset makes. */
@@ -211,7 +213,7 @@ function wearOf(state: SetupState, offset: string): ToolView["wear"] {
   for (const axis of AXES) {
     const edited = top(state, CELLS.wear(offset, axis), "table-edited");
     const cell = edited?.payload.cells.find((one) => one.offset === offset && one.column === `wear.${axis}`);
-    if (edited && cell) wear[axis] = { value: cell.to, ...source(edited) };
+    if (edited && cell) wear[axis] = { value: cell.to, edit: edited.payload.edit, ...source(edited) };
   }
   return wear;
 }

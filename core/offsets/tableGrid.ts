@@ -172,7 +172,11 @@ function wearSource(tool: ToolView, axis: Axis, wanted: number | undefined): Gri
   const { safetyWear } = tool;
   const [byHand, touch] = [tool.wear[axis], tool[axis]];
   if (byHand && byHand.seq > Math.max(wearBegan(touch) ?? 0, safetyWear?.seq ?? 0))
-    return { ...byHand, words: byHand.value === 0 ? "wear cleared" : "wear entered by hand", canUndo: true };
+    return {
+      ...byHand,
+      words: byHand.edit === undefined || byHand.edit === "entered" ? "wear entered by hand" : EDIT_WORDS[byHand.edit],
+      canUndo: true,
+    };
   if (safetyWear && isLatheAxis(axis) && safetyWear[axis] !== 0)
     return { ...safetyWear, words: "safety wear for the first cut", canUndo: true };
   return touch && { ...touch, words: "starts at 0 with the touch", canUndo: false };

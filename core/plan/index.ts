@@ -8,4 +8,4 @@ export { redoReason } from "./redo.ts";
 export type { Step, StepKind } from "./step.ts";
 export { isThrough, nextStep, teachingTool, touchingOrder } from "./touchingOrder.ts";
 export { unprovenOf } from "./unproven.ts";
-export { type MovedAdvice, type MovedTool, whatMoved } from "./whatMoved.ts";
+export { type MovedAdvice, type MovedTool, whatMoved, whyMoved } from "./whatMoved.ts";

@@ -22,8 +22,8 @@ export function whatMoved(setup: SetupView, before: MachineState): readonly Move
   return moved.sort((a, b) => rank.indexOf(a.advice) - rank.indexOf(b.advice));
 }
 
-function adviceFor(setup: SetupView, view: ToolView, { stations, rows }: MachineState): MovedTool {
-  const { offset, station, tool } = view;
+function adviceFor(setup: SetupView, view: ToolView, before: MachineState): MovedTool {
+  const { offset, station } = view;
   const say = (advice: MovedAdvice, reason: string): MovedTool => ({ offset, advice, reason });
   const isFound = LATHE_AXES.every((axis) => {
     const touch = view[axis];
@@ -31,20 +31,29 @@ function adviceFor(setup: SetupView, view: ToolView, { stations, rows }: Machine
   });
   if (isFound) return say("touched", "touched in this setup");
   if (view.moved) return say("touch", `it was moved to station ${station} in this setup`);
-  const there = stations[station]?.value;
-  if (!there) {
-    const elsewhere = Object.entries(stations).find(([, { value }]) => toolFacts(value.tool) === toolFacts(tool));
-    return say(
-      "touch",
-      elsewhere ? `it stood in station ${elsewhere[0]} before` : `nothing is on record of station ${station}`,
-    );
-  }
-  if (toolFacts(there.tool) !== toolFacts(tool)) return say("touch", differenceWords(there.tool, tool));
-  if (there.offset !== offset) return say("touch", `its numbers stand in row ${there.offset}`);
-  const row = rows[offset];
+  const moved = whyMoved(view, before);
+  if (moved !== undefined) return say("touch", moved);
+  const row = before.rows[offset];
   if (row?.x === undefined || row.z === undefined) return say("touch", "what its row holds is not recorded");
   if (view.indexed) return say("check", "its insert was indexed: measure the first cut and correct in wear");
   return say("check", "the same tool in the same station, its row as it was left");
+}
+
+/**
+ * Why a tool does not stand as the machine's setups left it: another station, another tool, another row. Undefined where the same
+ * tool, of the same dimensions, stands in the same station under the same offset.
+ */
+export function whyMoved(
+  { offset, station, tool }: Pick<ToolView, "offset" | "station" | "tool">,
+  { stations }: MachineState,
+): string | undefined {
+  const there = stations[station]?.value;
+  if (!there) {
+    const elsewhere = Object.entries(stations).find(([, { value }]) => toolFacts(value.tool) === toolFacts(tool));
+    return elsewhere ? `it stood in station ${elsewhere[0]} before` : `nothing is on record of station ${station}`;
+  }
+  if (toolFacts(there.tool) !== toolFacts(tool)) return differenceWords(there.tool, tool);
+  return there.offset === offset ? undefined : `its numbers stand in row ${there.offset}`;
 }
 
 const SIZES: Readonly<Record<string, string>> = { insert: "insert", overhang: "overhang", width: "width", bar: "bar" };

@@ -1,15 +1,6 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import {
-  apply,
-  type Command,
-  EMPTY_SETUP,
-  type Entry,
-  foldMachine,
-  history,
-  unmovedCells,
-  viewSetup,
-} from "../ledger/index.ts";
+import { apply, type Command, EMPTY_SETUP, type Entry, history, viewSetup } from "../ledger/index.ts";
 import {
   asEntries,
   loaded,
@@ -240,36 +231,6 @@ describe("two setups side by side", () => {
         .flatMap(({ lines }) => lines)
         .filter(({ differs }) => differs),
     ).toEqual([]);
-  });
-});
-
-describe("what has not moved", () => {
-  const at = "2026-03-01T08:00:00.000Z";
-  const machineOf = (...commands: readonly Command[]) =>
-    foldMachine(
-      commands.map((command, index) => ({
-        setupId: "a",
-        entry: { ...command, seq: index + 1, base: index, person: "Ines", device: "tablet", at } as Entry,
-      })),
-    );
-  const done = [opened(), loaded("1"), touched("1", "x", -339.25, 51.48), touched("1", "z", -402.88, 0), nose("1")];
-  const tools = viewOf(...done).tools;
-  it("is taken over with its numbers", () => {
-    expect(unmovedCells(machineOf(...done), tools)).toEqual([
-      { offset: "1", column: "geometry.x", from: null, to: -339.25 },
-      { offset: "1", column: "geometry.z", from: null, to: -402.88 },
-      { offset: "1", column: "noseRadius", from: null, to: 0.8 },
-      { offset: "1", column: "orientation", from: null, to: 3 },
-    ]);
-  });
-  it("leaves out a tool that was moved, exchanged or has another overhang", () => {
-    const moved: Command = {
-      id: nextId(),
-      kind: "tool-moved",
-      payload: { offset: "1", from: "1", to: "5" },
-    };
-    expect(unmovedCells(machineOf(...done, moved), tools)).toEqual([]);
-    expect(unmovedCells(machineOf(...done, loaded("1", { overhang: 40 })), tools)).toEqual([]);
   });
 });
 

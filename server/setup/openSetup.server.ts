@@ -1,11 +1,18 @@
 import type { FromSchema } from "json-schema-to-ts";
+import {
+  CARRY_CHOICES,
+  type CarriedCommands,
+  type CarryAnswer,
+  carriedCommands,
+  proposedAnswers,
+} from "../../core/carry/index.ts";
 import { readSize, readStock, refuse as refuseForm } from "../../core/commands/index.ts";
 import {
   type Command,
   foldMachine,
   type Payload,
   type SetupState,
-  unmovedCells,
+  type SetupView,
   viewSetup,
 } from "../../core/ledger/index.ts";
 import { type MachineProfile, shownAs, workFromControl } from "../../core/machine/index.ts";
@@ -20,9 +27,11 @@ import { readSetup } from "../ledger/setupsRepository.server.ts";
 import { readMachine } from "../machines/machinesRepository.server.ts";
 import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
+import { takeKeptProgram } from "../program/takeProgram.server.ts";
 import type { Incoming } from "../uploads/incoming.ts";
 import { takeSentProgram } from "../uploads/takeFile.server.ts";
 import { validator } from "../validation/validate.server.ts";
+import { readCarried } from "./carry.server.ts";
 import { digestOf } from "./formDigest.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
@@ -67,11 +76,27 @@ const schema = {
     toFace: typed,
     /** `yes` to begin with the tools that stand in the machine. */
     standing: { type: "string", enum: ["yes"] },
-    /** `yes` to take over what has not moved since the past setup, unproven. */
-    takeOver: { type: "string", enum: ["yes"] },
+    /** Whether the past setup is done again, or followed by the next operation on its part. */
+    as: { type: "string", enum: ["again", "next-operation"] },
+    /** What comes along from the past setup: a list of answers, as JSON. Absent: as it is proposed. */
+    carry: { type: "string", maxLength: 200_000 },
   },
 } as const;
 const readForm = validator<FromSchema<typeof schema>>(schema);
+const readAnswers = validator<readonly CarryAnswer[]>({
+  type: "array",
+  maxItems: 2000,
+  items: {
+    type: "object",
+    additionalProperties: false,
+    required: ["key", "choice", "shown"],
+    properties: {
+      key: { type: "string", maxLength: 120 },
+      choice: { type: "string", enum: CARRY_CHOICES },
+      shown: { type: "string", maxLength: 2100 },
+    },
+  },
+});
 
 export type OpenOutcome =
   | { readonly outcome: "opened"; readonly setupId: string }
@@ -111,6 +136,12 @@ export async function openSetup(
   const work = machine ? workHeld(form, machine, person, wrong) : {};
   const program = file && machine ? await takeSentProgram(sql(), file, person.id, machine) : undefined;
   if (program && !program.ok) wrong.program = program.refusal.message;
+  const stickOut = "stock" in stock ? stock.stock.stickOut : 0;
+  const carried =
+    form.from !== undefined && machine ? await carriedFrom(form.from, form, machine, stickOut, wrong) : undefined;
+  const kept = carried?.withProgram && !file && machine ? await pastProgram(carried.past, machine) : undefined;
+  if (carried?.withProgram && !file && !kept)
+    wrong.program = "The program of that setup is not kept here any more. Choose its file.";
   if (Object.keys(wrong).length > 0 || !machine || !("stock" in stock)) return refuse(wrong);
 
   const commands: Omit<Command, "id">[] = [
@@ -123,21 +154,21 @@ export async function openSetup(
         program: "",
         machine,
         stock: stock.stock,
-        workOffset: { name: form.workOffset, ...work },
+        workOffset: { name: form.workOffset, ...carried?.work, ...work },
+        ...(form.from !== undefined && { from: { setup: form.from, as: form.as ?? "again" } }),
         ...(machine.school === "master-tool" && { master: String(Number(form.master)) }),
         ...(hole !== undefined && { hole }),
       },
     },
   ];
-  if (program?.ok) commands.push({ kind: "program-read", payload: program.value });
+  const programRead = program?.ok ? program.value : kept;
+  if (programRead) commands.push({ kind: "program-read", payload: programRead });
   const digest = digestOf({ ...form, ...(program?.ok && { program: program.value.fingerprint }) });
   const refusal = await append(form.id, commands, person, device, 0, digest);
   if (refusal) return refuse({}, refusal.message);
-  const more = form.from
-    ? await toolsOfPast(form.from, machine, form.takeOver === "yes" ? stock.stock.stickOut : undefined)
-    : form.standing
-      ? await toolsStanding(form.id, machine)
-      : [];
+  // Changes of calls belong to the program that they were made in.
+  const taken = carried?.commands.filter(({ kind }) => kind !== "calls-renumbered" || kept !== undefined);
+  const more = taken ?? (form.standing ? await toolsStanding(form.id, machine) : []);
   await append(form.id, more, person, device, commands.length, digest);
   return { outcome: "opened", setupId: form.id };
 }
@@ -225,46 +256,46 @@ async function append(
   return undefined;
 }
 
-/**
- * Tools and features of a setup that is started from, where this machine has their stations. What has not moved since may
- * be taken over as the control holds it, unproven; a bar is chucked anew, so that one tool teaches the work offset for all.
- */
-async function toolsOfPast(
+/** What comes along from a past setup, by the answers of the form; what is refused is put under `carry`. */
+async function carriedFrom(
   from: string,
+  form: FromSchema<typeof schema>,
   machine: MachineProfile,
-  takeOverAt: number | undefined,
-): Promise<readonly Omit<Command, "id">[]> {
-  const state = await readSetup(sql(), from);
-  if (!state) return [];
-  const past = viewSetup(state);
-  const fits = (station: string) => !machine.stations || machine.stations.some(({ id }) => id === station);
-  const tools = past.tools.filter(({ second, station }) => !second && fits(station));
-  const loaded = tools.map(
-    ({ offset, station, tool, tolerance }): Omit<Command, "id"> => ({
-      kind: "tool-loaded",
-      payload: { offset, station, tool, tolerance: { x: tolerance.x, z: tolerance.z } },
-    }),
-  );
-  const features = past.features
-    .filter(({ offset }) => tools.some((tool) => tool.offset === offset))
-    .map(
-      // Whole: its form and the place where it is measured come along.
-      ({ entry: _entry, person: _person, at: _at, seq: _seq, ...payload }): Omit<Command, "id"> => ({
-        kind: "feature-recorded",
-        payload,
-      }),
-    );
-  if (takeOverAt === undefined || past.machine.id !== machine.id) return [...loaded, ...features];
-  const cells = unmovedCells(foldMachine(await readMachineLedger(sql(), machine.id)), tools);
-  const taken: readonly Omit<Command, "id">[] =
-    cells.length === 0
-      ? []
-      : [
-          { kind: "table-edited", payload: { edit: "taken-over", cells: [...cells] } },
-          { kind: "bar-rechucked", payload: { stickOut: takeOverAt } },
-        ];
-  return [...loaded, ...features, ...taken];
+  stickOut: number,
+  wrong: Record<string, string>,
+): Promise<(CarriedCommands & { readonly past: SetupView }) | undefined> {
+  const found = await readCarried(sql(), from, {
+    machine,
+    workOffset: form.workOffset,
+    master: machine.school === "master-tool" ? String(Number(form.master)) : undefined,
+    isNext: form.as === "next-operation",
+    self: form.id,
+  });
+  if (!found) {
+    wrong.carry = "The setup to start from is not there.";
+    return undefined;
+  }
+  const answers = form.carry === undefined ? proposedAnswers(found.rows) : answersOf(form.carry);
+  const carried = answers ? carriedCommands(found.rows, answers, stickOut) : undefined;
+  if (carried?.ok) return { ...carried.value, past: found.past };
+  wrong.carry =
+    carried?.refusal.message ?? "What comes along was not complete. Reload the page; what you typed is kept.";
+  return undefined;
 }
+
+function answersOf(json: string): readonly CarryAnswer[] | undefined {
+  try {
+    const read = readAnswers(JSON.parse(json));
+    return read.ok ? read.value : undefined;
+  } catch (failure) {
+    if (failure instanceof SyntaxError) return undefined;
+    throw failure;
+  }
+}
+
+/** The program of a past setup, read anew for this machine; undefined where its file is not kept here. */
+const pastProgram = async ({ programRead }: SetupView, machine: MachineProfile) =>
+  programRead && takeKeptProgram(sql(), programRead.fingerprint, programRead.name, machine);
 
 /** Tools that stand in the machine from earlier setups: those that the program calls, or all where there is none. */
 async function toolsStanding(setupId: string, machine: MachineProfile): Promise<readonly Omit<Command, "id">[]> {

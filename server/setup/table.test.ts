@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
 import path from "node:path";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
+import { proposedAnswers } from "../../core/carry/index.ts";
 import { FORMATS, lossesOf, readOffsetFile } from "../../core/formats/index.ts";
 import { type Command, viewSetup } from "../../core/ledger/index.ts";
 import { loaded, opened, recorded, touched } from "../../core/ledger/setup.fixture.ts";
@@ -19,6 +20,7 @@ import { readPhoto, takePhoto } from "../photos/photosRepository.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { incomingOf } from "../uploads/incoming.ts";
 import { importItems } from "../workshop/workshopRepository.server.ts";
+import { readCarried } from "./carry.server.ts";
 import { openSetup } from "./openSetup.server.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
 
@@ -314,6 +316,11 @@ describe("starting from a past setup", () => {
     from,
     ...more,
   });
+  /** What decides, beside the past setup, for the form above. */
+  const facts = (machine: MachineProfile | undefined) => {
+    if (!machine) throw new Error("the demo has a machine");
+    return { machine, workOffset: "G54", master: undefined, isNext: false };
+  };
   it("takes over what has not moved, unproven, and asks for the work offset", async () => {
     const [north] = machines;
     const past = await running([
@@ -323,15 +330,37 @@ describe("starting from a past setup", () => {
       touched("1", "x", -339.25, 51.48),
       touched("1", "z", -402.88, 0),
     ]);
-    const taken = form(past, { takeOver: "yes" });
+    const taken = form(past);
     expect(await openSetup(setter, "pc", taken, undefined)).toMatchObject({ outcome: "opened" });
     const again = await view(taken.id);
     expect(again.tools[0]).toMatchObject({ x: { exact: -339.25, edit: "taken-over" }, z: { exact: -402.88 } });
     expect(again.tools[1]?.x).toBeUndefined();
     expect(again.rechucked).toBeDefined();
-    const anew = form(past);
-    await openSetup(setter, "pc", anew, undefined);
+    const rows = (await readCarried(sqlOn(pool), past, facts(north)))?.rows ?? [];
+    const carry = proposedAnswers(rows).map((one) =>
+      one.key.startsWith("geometry/") ? { ...one, choice: "touch", shown: "" } : one,
+    );
+    const anew = form(past, { carry: JSON.stringify(carry) });
+    expect(await openSetup(setter, "pc", anew, undefined)).toMatchObject({ outcome: "opened" });
+    expect(await view(anew.id)).toMatchObject({ from: { setup: past, as: "again" } });
     expect((await view(anew.id)).tools[0]?.x).toBeUndefined();
+    // Sent again it is the same setup, whatever the machine holds by now.
+    expect(await openSetup(setter, "pc", anew, undefined)).toMatchObject({ outcome: "opened" });
+  });
+  it("refuses a value that has changed since it was seen, and what cannot be chosen", async () => {
+    const [north] = machines;
+    const past = await running([opened(north), loaded("1"), touched("1", "x", -341.1, 51.48)]);
+    const answers = proposedAnswers((await readCarried(sqlOn(pool), past, facts(north)))?.rows ?? []);
+    const author = { person: setter, device: "pc", base: 3 };
+    await appendEntry(pool, past, { ...touched("1", "x", -341.2, 51.48), id: randomUUID() }, author);
+    const late = form(past, { carry: JSON.stringify(answers) });
+    expect(await openSetup(setter, "pc", late, undefined)).toMatchObject({
+      outcome: "refused",
+      fields: { carry: "X geometry: It is −341.200 by now, not −341.100. Look at it again." },
+    });
+    const broken = form(past, { carry: '[{"key":"geometry/1/x"}]' });
+    expect(await openSetup(setter, "pc", broken, undefined)).toMatchObject({ outcome: "refused" });
+    expect(await view(late.id).catch(() => undefined)).toBeUndefined();
   });
   it("brings a dimension along whole: its form, and the place where it is measured", async () => {
     const [north] = machines;

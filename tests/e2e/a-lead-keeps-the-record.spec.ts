@@ -28,7 +28,8 @@ test("last year's job comes back: found, compared, started from, signed off by n
   await page.getByRole("link", { name: /^Start from S-017/ }).click();
   await page.getByRole("textbox", { name: "Job" }).fill("S-077");
   await page.getByRole("textbox", { name: "Part", exact: true }).fill("Shutter wheel 1.5");
-  await expect(page.getByLabel(/Touch only what moved/)).toBeChecked();
+  const second = page.getByRole("rowgroup", { name: "Offset 2" }).getByRole("row", { name: /^X geometry/ });
+  await expect(second.getByRole("combobox")).toHaveValue("taken");
   await page.getByRole("button", { name: "Open the setup" }).click();
   await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\/(prepare|touch)/);
   const address = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, test } from "./shop.ts";
+import { expect, signInAs, test, touchAllAnew } from "./shop.ts";
 
 const TURNED = `%
 O6001 (DUST-CAP RING)
@@ -212,9 +212,14 @@ test("a past setup starts the next one, and the next operation gets a work offse
   allowConsole(/status of 422/);
   await signInAs(page, "Marit");
   await page.getByRole("link", { name: "Start from F-061, op 1" }).click();
-  await expect(page.getByText(/Its 6 tools and 0 features come along/)).toBeVisible();
+  await expect(page.getByRole("row", { name: /^T\d\d / })).toHaveCount(6);
   await page.getByRole("textbox", { name: "Part", exact: true }).fill("Clamp collar 48, second lot");
-  await page.getByLabel(/Touch only what moved/).uncheck();
+  await touchAllAnew(page);
+  for (const choice of await page
+    .getByRole("row", { name: /^Program / })
+    .getByRole("combobox")
+    .all())
+    await choice.selectOption("left");
   await page.getByRole("button", { name: "Open the setup" }).click();
   await expect(page.getByText("no program yet", { exact: true })).toBeVisible();
   await go(page, "Order of work");

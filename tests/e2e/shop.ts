@@ -139,11 +139,18 @@ export async function openLike(page: Page, address: string, job: string, part: s
   await page.getByRole("textbox", { name: "Job" }).fill(job);
   await page.getByRole("textbox", { name: "Part", exact: true }).fill(part);
   // Whatever another story has touched there, this one begins with nothing touched.
-  const takesOver = page.getByRole("checkbox", { name: /Touch only what moved/ });
-  if (await takesOver.isVisible()) await takesOver.uncheck();
+  await touchAllAnew(page);
+  const rest = page.getByRole("rowgroup", { name: "Work offsets, program and part" }).getByRole("combobox");
+  for (const choice of await rest.all()) await choice.selectOption("left");
   await page.getByRole("button", { name: "Open the setup" }).click();
   await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
   return new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
+}
+
+/** Takes no number of a tool along; where none stands as it stood there is none to take. */
+export async function touchAllAnew(page: Page): Promise<void> {
+  const anew = page.getByRole("button", { name: "Touch every tool anew" });
+  if (await anew.isVisible()) await anew.click();
 }
 
 /** What the machine is to be given, as the screen says it. */

@@ -1,7 +1,7 @@
 import { machineProfileSchema, perAxis } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
-import { freeText, lengthSchema, name, object, offset, stock } from "./schemaParts.ts";
+import { freeText, lengthSchema, name, object, offset, stock, uuid } from "./schemaParts.ts";
 
 /** A setup was opened for a part on a machine, with its stock and the work offset that it runs under. */
 export const schema = object(["job", "part", "operation", "program", "machine", "stock", "workOffset"], {
@@ -16,6 +16,11 @@ export const schema = object(["job", "part", "operation", "program", "machine", 
     name: { type: "string", pattern: "^G5[4-9]$" },
     ...perAxis(() => lengthSchema),
   }),
+  /** The setup that it was started from: the same work again, or the next operation on the part. */
+  from: object(["setup", "as"], {
+    setup: uuid,
+    as: { type: "string", enum: ["again", "next-operation"] },
+  } as const),
   /** Offset of the master tool where the machine's school has one. */
   master: offset,
   /** A hole that the stock brings along, diameter in millimetres. */

@@ -1,0 +1,188 @@
+import { CELLS, type EntryOf, type SetupState, type SetupView, type Source, topOf } from "../ledger/index.ts";
+import { AXES, AXIS_NAME, type Axis, lastDigit } from "../machine/index.ts";
+import { workForControl } from "../offsets/index.ts";
+import { formatLength, plainLength } from "../units/index.ts";
+import type { CarriedRow, CarryOption, NewCommand } from "./carriedRow.ts";
+import { type CarryBasis, emptyRow, otherMachine, plainRow } from "./carriedTools.ts";
+
+const LEFT: CarryOption = { choice: "left", shown: "", effect: {} };
+
+/**
+ * The rows of the work offsets. `latest` is the setup that wrote on this machine last; what it says of a work offset is what the
+ * control is believed to hold. `name` is the work offset that the new setup runs under.
+ */
+export function carriedWork(basis: CarryBasis, name: string, latest: SetupView | undefined): readonly CarriedRow[] {
+  const { past, machine, isNext } = basis;
+  const elsewhere = otherMachine(basis);
+  const names = [past.workOffset.name, ...Object.keys(past.otherWork), ...Object.keys(past.workHeld), name];
+  return [...new Set(names)].sort().flatMap((one) =>
+    AXES.flatMap((axis): readonly CarriedRow[] => {
+      const then = workNumber(past, one, axis);
+      const now = latest && elsewhere === undefined ? workNumber(latest, one, axis) : undefined;
+      const key = `work/${one}/${axis}`;
+      const what = `${one} ${AXIS_NAME[axis]}`;
+      if (!then && !now)
+        return axis === "y" ? [] : [{ ...emptyRow(key, undefined, what), against: ["it is not known"] }];
+      const isChanged = now !== undefined && now.value !== then?.value;
+      const { value, at, proven } = isChanged ? now : (then ?? { value: 0, at: undefined, proven: "" });
+      const shown = formatLength(workForControl(machine, axis, value), lastDigit(machine, axis));
+      const isActive = one === name;
+      const isRechucked = isActive && axis === "z" && elsewhere === undefined;
+      const against = [
+        elsewhere,
+        isChanged ? `${latest?.job ?? "another setup"} has set it since` : undefined,
+        isRechucked ? "the bar is chucked anew: teach it with one tool" : undefined,
+      ].filter((reason) => reason !== undefined);
+      const effect = isActive ? { work: { axis, value } } : { commands: [otherWork(one, axis, value)] };
+      const options: readonly CarryOption[] = [
+        { choice: "taken", shown, effect },
+        ...(isRechucked ? [{ choice: "touch" as const, shown, effect: { ...effect, teach: true as const } }] : []),
+        LEFT,
+      ];
+      return [
+        {
+          key,
+          offset: undefined,
+          what,
+          shown,
+          since: at,
+          proven,
+          against,
+          options: elsewhere === undefined ? options : [LEFT],
+          proposed: elsewhere !== undefined ? "left" : isRechucked || (isNext && isActive) ? "touch" : "taken",
+        },
+      ];
+    }),
+  );
+}
+
+const otherWork = (name: string, axis: Axis, to: number): NewCommand => ({
+  kind: "work-offset-set",
+  payload: { name, axis, means: "entered", active: false, from: null, to },
+});
+
+/** A work offset's number at the end of a setup, with how it was found; undefined where it is not known. */
+function workNumber(setup: SetupView, name: string, axis: Axis) {
+  if (name === setup.workOffset.name) {
+    const value = setup.workOffset[axis];
+    const [taught, set] = [setup.taught[axis], setup.workSet[axis]];
+    if (value === undefined) return undefined;
+    if (set) return { value, at: set.at, proven: "set without a touch" };
+    return { value, at: taught?.at, proven: taught ? `taught with offset ${taught.offset}` : "as the control held it" };
+  }
+  const set = setup.otherWork[name]?.[axis];
+  if (set) return { value: set.value, at: set.at, proven: "set without a touch" };
+  const held = setup.workHeld[name]?.[axis];
+  return held === undefined ? undefined : { value: held, at: undefined, proven: "as the control held it" };
+}
+
+/** The rows of the part: its dimensions, and what was found on that one part and stays with it. */
+export function carriedPart({ past, isNext, machine }: CarryBasis): readonly CarriedRow[] {
+  const write = (millimetres: number) => plainLength(millimetres, machine.units);
+  const rows: CarriedRow[] = past.features.map(({ entry: _entry, person: _person, seq: _seq, at, ...payload }) => {
+    const sign = payload.axis === "x" ? "Ø " : "Z ";
+    const limits = `${write(payload.lower)} to ${write(payload.upper)}`;
+    const row = plainRow(
+      `feature/${payload.feature}`,
+      payload.offset,
+      payload.name,
+      `${sign}${write(payload.nominal)}, ${limits}`,
+      { at },
+      undefined,
+      // Whole: its form and the place where it is measured come along.
+      [{ kind: "feature-recorded", payload }],
+    );
+    return isNext ? { ...row, proposed: "left" } : row;
+  });
+  const found = (key: string, what: string, shown: string, record: { readonly at: string } | undefined) => {
+    if (record)
+      rows.push({ ...emptyRow(key, undefined, what), shown, since: record.at, against: ["it was found on that part"] });
+  };
+  found("hole", "Hole as drilled", past.hole ? `Ø ${write(past.hole.diameter)}` : "", past.hole?.source);
+  found("face", "Face", "made", past.face);
+  const length = past.partLength;
+  found("part-length", "Overall length", length ? write(length.length) : "", length);
+  const measured = past.measured.at(-1);
+  found("measured", "Measured dimensions", String(past.measured.length), measured);
+  return rows;
+}
+
+/** The rows of the program, the order of work, the notes, and of what is checked at the machine each time. */
+export function carriedProgram(basis: CarryBasis): readonly CarriedRow[] {
+  const { state, past, isNext } = basis;
+  const elsewhere = otherMachine(basis);
+  const rows: CarriedRow[] = [];
+  const add = (row: CarriedRow) => rows.push(isNext ? { ...row, proposed: "left" } : row);
+  const { programRead, renumbered, order, front } = past;
+  if (programRead) {
+    const shown = `${programRead.name}, ${programRead.lines} ${programRead.lines === 1 ? "line" : "lines"}`;
+    const row = plainRow("program", undefined, "Program", shown, programRead, undefined, []);
+    const again = elsewhere === undefined ? [] : ["it is read anew for this machine"];
+    add({ ...row, against: again });
+  }
+  const changes = renumbered?.changes.length ?? 0;
+  if (renumbered && changes > 0)
+    add(
+      plainRow(
+        "calls",
+        undefined,
+        "Changes of its calls",
+        `${changes} ${changes === 1 ? "change" : "changes"}`,
+        renumbered,
+        elsewhere,
+        [{ kind: "calls-renumbered", payload: { changes: renumbered.changes } }],
+      ),
+    );
+  if (order && order.steps.length > 0)
+    add(
+      plainRow("order", undefined, "Order of work", order.by === "hand" ? "by hand" : "as planned", order, undefined, [
+        { kind: "order-arranged", payload: { steps: order.steps, by: order.by } },
+      ]),
+    );
+  const described = topOf(state, CELLS.front);
+  if (front && described?.kind === "front-described")
+    add(
+      plainRow("front", undefined, "In front of the part", front.what, front, elsewhere, [
+        { kind: "front-described", payload: described.payload },
+      ]),
+    );
+  for (const note of notesOf(state))
+    add(
+      plainRow(`note/${note.id}`, undefined, "Note", note.payload.text, note, undefined, [
+        { kind: "note-added", payload: note.payload },
+      ]),
+    );
+  return [...rows, ...madeEachTime(past)];
+}
+
+function notesOf(state: SetupState): readonly EntryOf<"note-added">[] {
+  const notes: EntryOf<"note-added">[] = [];
+  for (const [cell, stack] of Object.entries(state.cells)) {
+    const entry = stack.at(-1);
+    if (cell.startsWith("note/") && entry?.kind === "note-added") notes.push(entry);
+  }
+  return notes.sort((a, b) => a.seq - b.seq);
+}
+
+/** When something was recorded, and in which place of the ledger. */
+type Dated = Pick<Source, "at" | "seq">;
+
+/** What is looked at anew for each setup, named so that it is not missed. */
+function madeEachTime(past: SetupView): readonly CarriedRow[] {
+  const latest = (records: readonly (Dated | undefined)[]) =>
+    records
+      .filter((one) => one !== undefined)
+      .sort((a, b) => a.seq - b.seq)
+      .at(-1);
+  const groups: readonly (readonly [key: string, what: string, record: Dated | undefined])[] = [
+    ["facts", "Facts of the machine", latest(Object.values(past.facts))],
+    ["mount", "Checks of mounting", latest(past.tools.flatMap(({ mount }) => Object.values(mount)))],
+    ["proofs", "Two-line checks", latest(past.tools.map(({ proof }) => proof))],
+    ["ticks", "Ticks on what was keyed", latest(Object.values(past.keyed))],
+    ["compared", "Comparison with the control", past.compared],
+    ["sign-off", "Sign-off", past.signOff],
+  ];
+  return groups.flatMap(([key, what, record]) =>
+    record ? [{ ...emptyRow(key, undefined, what), since: record.at, against: ["it is made anew each time"] }] : [],
+  );
+}
