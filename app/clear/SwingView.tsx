@@ -40,7 +40,7 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
   const show = showFor(machine);
   const chosen = checks.find(({ working }) => working.offset === search.get("tool")) ?? checks[0];
   const place = chosen && indexPlace(stage, boxes, chosen.working.offset, NEAR);
-  const bars = barChecks(stage, boxes, hole?.diameter);
+  const bars = barChecks(stage, boxes, hole);
   const name = (offset: string) => toolNumber(machine, offset);
   const zone = chosen?.working.view.zone ?? mainZone(machine);
   const farthest = travelInZone(machine, "x", zone)?.[1] ?? Number.POSITIVE_INFINITY;
@@ -118,7 +118,7 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
           <section aria-label="Bars and their holes">
             <h3>Bars and their holes</h3>
             {bars.length === 0 && <Quiet>No bar in this setup.</Quiet>}
-            {bars.map(({ tool, across, along, depth }) => (
+            {bars.map(({ tool, across, along, below, depth }) => (
               <Line key={tool.offset}>
                 <b>{name(tool.offset)}</b>{" "}
                 {across === undefined ? (
@@ -135,7 +135,11 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                   </Verdict>
                 )}
                 <br />
-                {along < NEAR ? (
+                {along === undefined || depth === undefined ? (
+                  <Verdict $tone="quiet">
+                    <TriangleAlert size={16} aria-hidden="true" /> how deep it goes is not known
+                  </Verdict>
+                ) : along < NEAR ? (
                   <Verdict $tone="stop">
                     <OctagonX size={16} aria-hidden="true" /> {show.length(depth)} deep, holder{" "}
                     {along < 0 ? `${show.length(-along)} into the face` : "at the face"}
@@ -145,6 +149,14 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                     <CircleCheck size={16} aria-hidden="true" /> {show.length(depth)} deep, {show.length(along)} left to
                     the holder
                   </Verdict>
+                )}
+                {below !== undefined && below < 0 && (
+                  <>
+                    <br />
+                    <Verdict $tone="stop">
+                      <OctagonX size={16} aria-hidden="true" /> goes {show.length(-below)} deeper than the hole
+                    </Verdict>
+                  </>
                 )}
               </Line>
             ))}

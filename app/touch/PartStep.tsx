@@ -1,13 +1,17 @@
+import { useState } from "react";
 import { styled } from "styled-components";
-import type { SetupView, Source } from "../../core/ledger/index.ts";
+import { facingTool, type SetupView, type Source, type Tool } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
+import { makesFace } from "../../core/tool/index.ts";
+import { TOLERANCES } from "../../core/tolerances.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ageOf } from "../setups/age.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
-import { PrimaryButton } from "../ui/Button.tsx";
+import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
@@ -31,18 +35,34 @@ export function PartStep({ kind, ...loaded }: LoadedSetup & { readonly kind: Par
 
 function FaceStep({ setup, setupId, mayEnter, now }: LoadedSetup) {
   const form = useSetupForm(setupId, setup.seq);
+  const { machine, tools, face } = setup;
+  const able = tools.filter(({ tool, zone, second }) => !second && zone.works === "main" && leavesFace(tool));
+  const [by, setBy] = useState(facingTool(setup)?.offset ?? able[0]?.offset ?? "");
+  const faced = face?.offset === undefined ? "" : ` by ${toolNumber(machine, face.offset)}`;
   return (
     <Step
       title="Bar end faced"
-      lead="Face the end of the bar, or let the part-off tool leave it. What is cut now is Z0, on which the other tools touch and to which holders are slid."
+      lead="Face the end of the bar, or let the part-off tool leave it. What is cut now is Z0, on which the other tools touch and to which holders are slid. Paper on the raw end does not make a face."
       caution="Door shut before the spindle turns."
-      onSubmit={() => form.send("record-face")}
+      onSubmit={() => form.send("record-face", { by })}
       trouble={form.trouble}
       action={form.busy ? "Keeping…" : "The bar end is faced"}
       isBusy={form.busy}
       mayEnter={mayEnter}
-      kept={setup.face && { source: setup.face, words: "Bar end faced", setupId, seq: setup.seq, now }}
-    />
+      kept={face && { source: face, words: `Bar end faced${faced}`, setupId, seq: setup.seq, now }}
+    >
+      <Pick
+        name="by"
+        label="Faced with"
+        value={by}
+        onChange={setBy}
+        options={[
+          ...able.map(({ offset, tool }) => [offset, `${toolNumber(machine, offset)} ${tool.description}`] as const),
+          ["", "another tool, or before it was chucked"],
+        ]}
+        refusal={form.refusalOf("by")}
+      />
+    </Step>
   );
 }
 
@@ -50,9 +70,11 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
   const { machine, hole } = setup;
   const form = useSetupForm(setupId, setup.seq);
   const typed = useTypedLength(machine.units, person.decimalMark);
+  const depth = useTypedLength(machine.units, person.decimalMark);
   const keep = () => {
     typed.ask();
-    if (typed.reading) form.send("record-hole", { diameter: typed.text, sizeUnit: machine.units });
+    if (!typed.reading || (depth.text.trim() !== "" && !depth.reading)) return;
+    form.send("record-hole", { diameter: typed.text, depth: depth.text, sizeUnit: machine.units });
   };
   return (
     <Step
@@ -67,7 +89,7 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
       kept={
         hole?.source && {
           source: hole.source,
-          words: `Hole Ø ${write(setup, hole.diameter)}`,
+          words: `Hole Ø ${write(setup, hole.diameter)}, ${hole.depth === undefined ? "depth not known" : `${write(setup, hole.depth)} deep`}`,
           setupId,
           seq: setup.seq,
           now,
@@ -83,30 +105,50 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         unit={machine.units}
         refusal={form.refusalOf("diameter")}
       />
+      <SmallLength
+        typed={depth}
+        name="depth"
+        label="hole, depth at full diameter from the face"
+        caption="depth from the face, if measured"
+        unit={machine.units}
+        refusal={form.refusalOf("depth")}
+      />
     </Step>
   );
 }
 
-function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
+/** What is typed of the part's length, and what it is: the first part, the same one measured better, or another one. */
+function useLengthStep({ setup, setupId, person }: LoadedSetup) {
   const { machine, partLength, tools } = setup;
   const form = useSetupForm(setupId, setup.seq);
-  const nominal = useTypedLength(
-    machine.units,
-    person.decimalMark,
-    partLength ? String(convertLength(partLength.nominal, "mm", machine.units)) : "",
-  );
+  const first = (millimetres: number | undefined) =>
+    millimetres === undefined ? "" : String(convertLength(millimetres, "mm", machine.units));
+  const nominal = useTypedLength(machine.units, person.decimalMark, first(partLength?.nominal));
+  const tolerance = useTypedLength(machine.units, person.decimalMark, first(partLength?.tolerance));
   const length = useTypedLength(machine.units, person.decimalMark);
+  const [isOther, setOther] = useState(false);
   const touchedOn = tools.filter(({ zone, z }) => zone.works === "sub" && z && partLength && z.seq > partLength.seq);
-  const isCorrection = touchedOn.length > 0;
-  const keep = () => {
-    length.ask();
-    nominal.ask();
-    if (!length.reading || (!isCorrection && !nominal.reading)) return;
+  const isCorrection = touchedOn.length > 0 && !isOther;
+  const off = length.reading && nominal.reading ? length.reading.mm - nominal.reading.mm : undefined;
+  const isOff = off !== undefined && tolerance.reading !== undefined && Math.abs(off) > tolerance.reading.mm + TOLERANCES.sameLength;
+  const send = (goOn: boolean) => {
+    for (const typed of isCorrection ? [length] : [length, nominal, tolerance]) typed.ask();
+    if (!length.reading || (!isCorrection && (!nominal.reading || !tolerance.reading))) return;
     const sizes = { length: length.text, sizeUnit: machine.units };
-    if (isCorrection) form.send("correct-length", sizes);
-    else form.send("record-length", { ...sizes, nominal: nominal.text });
+    if (isCorrection) return form.send("correct-length", sizes);
+    const limits = { nominal: nominal.text, tolerance: tolerance.text };
+    form.send("record-length", { ...sizes, ...limits, ...(goOn && { goOn: "yes" }) });
   };
   const difference = partLength && length.reading ? length.reading.mm - partLength.length : undefined;
+  return { form, nominal, tolerance, length, isOther, setOther, touchedOn, isCorrection, isOff, off, send, difference };
+}
+
+function LengthStep(loaded: LoadedSetup) {
+  const { setup, setupId, mayEnter, now } = loaded;
+  const { machine, partLength } = setup;
+  const step = useLengthStep(loaded);
+  const { form, nominal, tolerance, length, touchedOn, isCorrection, isOff, off, difference } = step;
+  const action = isCorrection ? `Shift ${touchedOn.length} back tools` : "Keep the length, go on";
   return (
     <Step
       title="Length of the part in the sub-spindle"
@@ -116,21 +158,25 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
           : "Back tools are touched on a part whose overall length is right: every error in that length goes into their offsets one for one. Measure it and say so."
       }
       caution="Spindle stopped before you measure."
-      onSubmit={keep}
-      trouble={form.trouble}
-      action={form.busy ? "Keeping…" : isCorrection ? `Shift ${touchedOn.length} back tools` : "Keep the length, go on"}
-      isBusy={form.busy}
+      onSubmit={() => step.send(false)}
+      trouble={form.refusalOf("goOn") === undefined ? form.trouble : undefined}
+      action={form.busy ? "Keeping…" : action}
+      isBusy={form.busy || (isOff && !isCorrection)}
       mayEnter={mayEnter}
-      kept={
-        partLength && {
-          source: partLength,
-          words: `Length ${write(setup, partLength.length)}, drawing ${write(setup, partLength.nominal)}`,
-          setupId,
-          seq: setup.seq,
-          now,
-        }
-      }
+      kept={partLength && { source: partLength, words: lengthWords(setup, partLength), setupId, seq: setup.seq, now }}
     >
+      {touchedOn.length > 0 && (
+        <Pick
+          name="part"
+          label="Which part is it?"
+          value={step.isOther ? "other" : "same"}
+          onChange={(value) => step.setOther(value === "other")}
+          options={[
+            ["same", "the same part, measured better: back tools move"],
+            ["other", "another part: back tools stay, the next ones are touched on it"],
+          ]}
+        />
+      )}
       <SmallLength
         typed={length}
         name="length"
@@ -140,14 +186,36 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
         refusal={form.refusalOf("length")}
       />
       {!isCorrection && (
-        <SmallLength
-          typed={nominal}
-          name="nominal"
-          label="overall length on the drawing"
-          caption="overall length, drawing"
-          unit={machine.units}
-          refusal={form.refusalOf("nominal")}
-        />
+        <>
+          <SmallLength
+            typed={nominal}
+            name="nominal"
+            label="overall length on the drawing"
+            caption="overall length, drawing"
+            unit={machine.units}
+            refusal={form.refusalOf("nominal")}
+          />
+          <SmallLength
+            typed={tolerance}
+            name="tolerance"
+            label="limits of the overall length"
+            caption="limits on the drawing, either way"
+            prefix="±"
+            unit={machine.units}
+            refusal={form.refusalOf("tolerance")}
+          />
+        </>
+      )}
+      {!isCorrection && isOff && off !== undefined && (
+        <Question role="alert">
+          <p>
+            This part is {write(setup, Math.abs(off))} {machine.units} too {off > 0 ? "long" : "short"} for its limits.
+            Make another, or go on: each back tool is then touched at Z {write(setup, off)}.
+          </p>
+          <PlainButton onPress={() => step.send(true)} isDisabled={form.busy}>
+            Go on, knowing it is off
+          </PlainButton>
+        </Question>
       )}
       {isCorrection && (
         <Moves>
@@ -162,6 +230,14 @@ function LengthStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
     </Step>
   );
 }
+
+function lengthWords(setup: SetupView, { length, nominal, tolerance, goOn }: NonNullable<SetupView["partLength"]>) {
+  const limits = tolerance === undefined ? ", limits not known" : ` ± ${write(setup, tolerance)}`;
+  return `Length ${write(setup, length)}, drawing ${write(setup, nominal)}${limits}${goOn ? ", gone on with" : ""}`;
+}
+
+/** A tool that can leave a face: one that faces, or the blade that parts. */
+const leavesFace = (tool: Tool) => makesFace(tool) || tool.kind === "part-off";
 
 const write = ({ machine }: SetupView, millimetres: number) =>
   formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution.z);

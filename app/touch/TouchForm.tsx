@@ -1,9 +1,8 @@
 import { useMemo, useState } from "react";
 import { styled } from "styled-components";
-import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
+import { faceIsMade, type SetupView, type ToolView, type TouchWay } from "../../core/ledger/index.ts";
 import { awayFromWork, largestRetreat } from "../../core/limits/index.ts";
 import { AXIS_NAME, type Axis, directionOf, lastDigit, type Zone } from "../../core/machine/index.ts";
-import { faceIsMade } from "../../core/plan/index.ts";
 import { type EdgeChoice, familyOf, type TouchField, wayOf } from "../../core/tool/index.ts";
 import { armError, crossingOf } from "../../core/touch/index.ts";
 import { formatMillimetres, MM_PER_INCH, type Unit } from "../../core/units/index.ts";

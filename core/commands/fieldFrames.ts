@@ -21,8 +21,8 @@ import { readSize } from "./readSize.ts";
 export const FIELD_FRAMES = {
   "accept-touch": TOUCH_FRAMES,
   "measure-stock": { diameter: "size" },
-  "record-hole": { diameter: "size" },
-  "record-length": { length: "distance", nominal: "distance" },
+  "record-hole": { diameter: "size", depth: "distance" },
+  "record-length": { length: "distance", nominal: "distance", tolerance: "distance" },
   "correct-length": { length: "distance" },
   "rechuck-bar": { stickOut: "distance" },
   "change-school": { work: "work-offset" },

@@ -5,6 +5,7 @@ import type { SetupForm } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
 import {
   correctedLengthCommand,
+  faceCommand,
   holeCommand,
   lengthCommand,
   masterCommand,
@@ -78,9 +79,9 @@ function partOrToolCommand(
     case "record-hole":
       return holeCommand(setup, form, entry, actor);
     case "record-face":
-      return { ...entry, kind: "face-recorded", payload: {} };
+      return faceCommand(setup, form, entry);
     case "record-length":
-      return lengthCommand(form, entry, actor);
+      return lengthCommand(setup, form, entry, actor);
     case "correct-length":
       return correctedLengthCommand(setup, form, entry, actor);
     case "rechuck-bar":

@@ -2,6 +2,7 @@ import type { SetupView, ToolView } from "../ledger/index.ts";
 import { LATHE_AXES, mainZone, stationOf, workInZone } from "../machine/index.ts";
 import { readTypedMount } from "../mount/index.ts";
 import { schoolNeeds, schoolShift } from "../offsets/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { misfitOf } from "../tool/index.ts";
 import { plainMillimetres } from "../units/index.ts";
 import { readField } from "./fieldFrames.ts";
@@ -37,9 +38,18 @@ export function stockCommand(
   return { ...entry, kind: "stock-measured", payload: { diameter: read.mm } };
 }
 
+/** The facing of the bar's end. Refused where the tool that it names is none of this setup. */
+export function faceCommand({ tools }: SetupView, { by = "" }: FormOf<"record-face">, entry: NewEntry): CommandResult {
+  if (by !== "" && !tools.some(({ offset }) => offset === by)) {
+    const message = "This tool is not in the setup. Choose the one that faced the bar.";
+    return refuse(message, { by: message });
+  }
+  return { ...entry, kind: "face-recorded", payload: by === "" ? {} : { offset: by } };
+}
+
 /**
- * The hole as measured, its diameter. Refused at the field where the text is no length, is not above 0, or is as large
- * as the stock.
+ * The hole as measured: its diameter, and its depth where it was measured. Refused at the field where the text is no length, is
+ * not above 0, or is as large as the stock.
  */
 export function holeCommand(
   { stock }: SetupView,
@@ -53,14 +63,25 @@ export function holeCommand(
     const message = "This hole would be larger than the stock. Check for a decimal point.";
     return refuse(message, { diameter: message });
   }
-  return { ...entry, kind: "hole-recorded", payload: { diameter: read.mm } };
+  if ((form.depth ?? "").trim() === "") return { ...entry, kind: "hole-recorded", payload: { diameter: read.mm } };
+  const depth = readSize("depth", form.depth ?? "", form.sizeUnit, locale, "A depth is above 0: from the face.");
+  if ("outcome" in depth) return depth;
+  return { ...entry, kind: "hole-recorded", payload: { diameter: read.mm, depth: depth.mm } };
 }
 
 /** A part may be longer than it should by this much before the number is thought to be another one. */
 const LONGEST_OFF = 10;
 
-/** The part's overall length as measured. Refused at the field where the text is no length or is not above 0. */
-export function lengthCommand(form: FormOf<"record-length">, entry: NewEntry, locale: InputLocale): CommandResult {
+/**
+ * The part's overall length as measured, against the drawing's and its limits. Refused at the field where the text is no length or
+ * is not above 0, and where the part is outside its limits and was not gone on with knowingly.
+ */
+export function lengthCommand(
+  { machine }: Pick<SetupView, "machine">,
+  form: FormOf<"record-length">,
+  entry: NewEntry,
+  locale: InputLocale,
+): CommandResult {
   const length = readSize("length", form.length, form.sizeUnit, locale, "An overall length is above 0.");
   if ("outcome" in length) return length;
   const nominal = readSize("nominal", form.nominal, form.sizeUnit, locale, "An overall length is above 0.");
@@ -69,7 +90,21 @@ export function lengthCommand(form: FormOf<"record-length">, entry: NewEntry, lo
     const message = "This is far from the length that the drawing wants. Check for a decimal point.";
     return refuse(message, { length: message });
   }
-  return { ...entry, kind: "part-length-recorded", payload: { length: length.mm, nominal: nominal.mm } };
+  const payload = { length: length.mm, nominal: nominal.mm };
+  if ((form.tolerance ?? "").trim() === "") return { ...entry, kind: "part-length-recorded", payload };
+  const tolerance = readSize("tolerance", form.tolerance ?? "", form.sizeUnit, locale, "The limits are above 0, as ±.");
+  if ("outcome" in tolerance) return tolerance;
+  const off = length.mm - nominal.mm;
+  const isOff = Math.abs(off) > tolerance.mm + TOLERANCES.sameLength;
+  if (isOff && form.goOn !== "yes") {
+    const message = `This part is ${plainMillimetres(Math.abs(off), machine.units)} too ${off > 0 ? "long" : "short"} for its limits. Make another, or go on knowingly.`;
+    return refuse(message, { goOn: message });
+  }
+  return {
+    ...entry,
+    kind: "part-length-recorded",
+    payload: { ...payload, tolerance: tolerance.mm, ...(isOff && { goOn: true }) },
+  };
 }
 
 /** A later, better length: every back tool touched on the part since it was recorded moves by the difference. */

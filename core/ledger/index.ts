@@ -4,6 +4,7 @@ export type { ControlRow } from "./controlHolds.ts";
 export { decide } from "./decide.ts";
 export type { Command, Entry, EntryOf, Provenance } from "./entry.ts";
 export { cellsOf, dependenciesOf, describeEntry, offsetsOf } from "./entryFacts.ts";
+export { cuts, faceIsMade, facingTool } from "./facing.ts";
 export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } from "./kinds/index.ts";
 export type { NumberWriter } from "./kinds/kind.ts";
 export type { TouchedAxis } from "./kinds/schemaParts.ts";

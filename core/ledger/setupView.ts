@@ -73,9 +73,12 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   readonly notes: readonly Note[];
   /** The hole that the stock brings along, before anything was cut; undefined where there is none. Millimetres. */
   readonly rawHole: number | undefined;
-  readonly hole: { readonly diameter: number; readonly source: Source | undefined } | undefined;
-  readonly face: Source | undefined;
-  readonly partLength: (Source & { readonly length: number; readonly nominal: number }) | undefined;
+  /** The hole that bars work in: as it was measured, or else as the stock brings it. Its depth is undefined where it is not known. */
+  readonly hole:
+    | { readonly diameter: number; readonly depth: number | undefined; readonly source: Source | undefined }
+    | undefined;
+  /** The part in the sub-spindle as it was measured, and as a better measurement has corrected it. */
+  readonly partLength: Recorded<"part-length-recorded"> | undefined;
   readonly rechucked: Recorded<"bar-rechucked"> | undefined;
   /** Tools in the order of their offsets. */
   readonly tools: readonly ToolView[];
@@ -101,7 +104,6 @@ export function viewSetup(state: SetupState): SetupView {
   const numbers = workNumbers(opened, entries);
   const measured = top(state, CELLS.stock, "stock-measured");
   const recordedHole = top(state, CELLS.hole, "hole-recorded");
-  const face = top(state, CELLS.face, "face-recorded");
   const rechucked = top(state, CELLS.bar, "bar-rechucked");
   const school = topOf(state, CELLS.school);
   const loaded = entries.filter((entry): entry is EntryOf<"tool-loaded"> => entry.kind === "tool-loaded");
@@ -138,11 +140,10 @@ export function viewSetup(state: SetupState): SetupView {
     taught: numbers.taught,
     rawHole: hole,
     hole: recordedHole
-      ? { diameter: recordedHole.payload.diameter, source: source(recordedHole) }
+      ? { diameter: recordedHole.payload.diameter, depth: recordedHole.payload.depth, source: source(recordedHole) }
       : hole === undefined
         ? undefined
-        : { diameter: hole, source: undefined },
-    face: face && source(face),
+        : { diameter: hole, depth: undefined, source: undefined },
     partLength: numbers.partLength,
     rechucked: rechucked && { ...rechucked.payload, ...source(rechucked) },
     tools: [...first, ...second].sort((a, b) => Number(a.offset) - Number(b.offset)),

@@ -44,10 +44,7 @@ interface WorkNumber extends ReturnType<typeof sourceOf> {
   readonly value: number;
 }
 type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
-interface PartLength extends ReturnType<typeof sourceOf> {
-  readonly length: number;
-  readonly nominal: number;
-}
+type PartLength = Payload<"part-length-recorded"> & ReturnType<typeof sourceOf>;
 
 /**
  * Walks through the standing entries in their order and keeps the numbers that a later entry can shift: a change of

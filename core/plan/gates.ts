@@ -1,24 +1,9 @@
-import type { SetupView, ToolView } from "../ledger/index.ts";
+import { faceIsMade, facingTool, type SetupView, type ToolView } from "../ledger/index.ts";
 import { toolNumber } from "../machine/index.ts";
-import { entersBore, makesFace, wayOf } from "../tool/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
+import { entersBore, wayOf } from "../tool/index.ts";
+import { plainMillimetres } from "../units/index.ts";
 import type { StepKind } from "./step.ts";
-
-/**
- * The tool that makes the face on which the others of the main spindle touch, if the setup has one. Undefined where it
- * has none.
- */
-export function facingTool({ tools }: Pick<SetupView, "tools">): ToolView | undefined {
-  return tools.find(({ tool, zone, second }) => makesFace(tool) && zone.works === "main" && !second);
-}
-
-/** True once the end of the bar has been faced since it was last chucked. */
-export function faceIsMade(setup: SetupView): boolean {
-  const since = setup.rechucked?.seq ?? 0;
-  const facing = facingTool(setup);
-  if (setup.face && setup.face.seq > since) return true;
-  if (facing?.z && facing.z.seq > since) return true;
-  return (setup.taught.z?.seq ?? 0) > since;
-}
 
 /**
  * What a step waits for, in a few words; undefined where nothing keeps it. Kept per tool and zone: a Swiss-type's back
@@ -30,9 +15,20 @@ export function gateOf(setup: SetupView, tool: ToolView, kind: StepKind): string
   if (kind !== "z") return undefined;
   const taughtLater = setterGate(setup, tool);
   if (taughtLater !== undefined) return taughtLater;
-  if (tool.zone.works === "sub")
-    return setup.partLength ? undefined : "for a part whose overall length is recorded right";
+  if (tool.zone.works === "sub") return lengthGate(setup);
   return masterGate(setup, tool) ?? faceGate(setup, tool);
+}
+
+/**
+ * A back tool is touched on a part whose overall length is known and within its limits, or with which somebody goes on knowing by
+ * how much it is off.
+ */
+function lengthGate({ partLength, machine }: SetupView): string | undefined {
+  if (!partLength) return "for a part whose overall length is recorded right";
+  const { length, nominal, tolerance, goOn } = partLength;
+  const off = length - nominal;
+  if (goOn || tolerance === undefined || Math.abs(off) <= tolerance + TOLERANCES.sameLength) return undefined;
+  return `for a part of the right length: this one is ${plainMillimetres(Math.abs(off), machine.units)} too ${off > 0 ? "long" : "short"}`;
 }
 
 /** A bore that is to be touched is there first. */

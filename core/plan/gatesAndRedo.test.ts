@@ -54,6 +54,56 @@ const lines = (...commands: Command[]) =>
     `${offset} ${kind} ${state} ${reason}`.trim(),
   );
 
+/** Z of a tool touched with paper on what the bar's end is. */
+const onPaper = (offset: string): Command => {
+  const touch = touched(offset, "z", -402.88) as Extract<Command, { kind: "touch-accepted" }>;
+  return { ...touch, payload: { ...touch.payload, way: "paper" } };
+};
+const ofZ = (offset: string, ...commands: Command[]) =>
+  lines(...commands).find((line) => line.startsWith(`${offset} z`));
+
+describe("the face", () => {
+  const two = [opened(), loaded("1"), loaded("2", { faces: false })];
+  it("is not made by paper on the raw end: the facing is asked for, and the rest waits for it", () => {
+    const raw = [...two, onPaper("1")];
+    expect(lines(...raw)).toContain("face ready");
+    expect(ofZ("2", ...raw)).toBe("2 z waiting after T01 has made the face");
+    expect(ofZ("2", ...raw, entry("face-recorded", { offset: "1" }))).toBe("2 z ready");
+  });
+  it("is made by a skim of the facing tool, and is not asked for then", () => {
+    const cut = [...two, touched("1", "z", -402.88)];
+    expect(lines(...cut).some((line) => line.startsWith("face"))).toBe(false);
+    expect(ofZ("2", ...cut)).toBe("2 z ready");
+  });
+  it("is not made by a number that was taken over", () => {
+    const cells = [{ offset: "1", column: "geometry.z", from: null, to: -402.88 }];
+    const taken = [...two, entry("table-edited", { edit: "taken-over", cells })];
+    expect(lines(...taken)).toContain("face ready");
+    expect(ofZ("2", ...taken)).toBe("2 z waiting after T01 has made the face");
+  });
+  it("waits for the tool that is to be touched on the raw end first", () => {
+    const chosen = entry("way-chosen", { offset: "1", axis: "z", way: "paper" });
+    expect(lines(...two, chosen)).toContain("face waiting after Z of T01");
+  });
+});
+
+describe("a part in the sub-spindle", () => {
+  const base = [opened(swiss), loaded("1"), { ...mounted("9", drill, "B1") }];
+  const length = (payload: object) => entry("part-length-recorded", payload);
+  it("opens back tools within its limits, and keeps them outside", () => {
+    // 18.30 against 18.00 ± 0.05 is 0.30 too long; 18.05 is at the limit.
+    expect(ofZ("9", ...base)).toBe("9 z waiting for a part whose overall length is recorded right");
+    expect(ofZ("9", ...base, length({ length: 18.3, nominal: 18, tolerance: 0.05 }))).toBe(
+      "9 z waiting for a part of the right length: this one is 0.3 mm too long",
+    );
+    expect(ofZ("9", ...base, length({ length: 17.9, nominal: 18, tolerance: 0.05 }))).toMatch(/0\.1 mm too short$/);
+    expect(ofZ("9", ...base, length({ length: 18.05, nominal: 18, tolerance: 0.05 }))).toBe("9 z ready");
+  });
+  it("opens them where somebody goes on knowingly", () => {
+    expect(ofZ("9", ...base, length({ length: 18.3, nominal: 18, tolerance: 0.05, goOn: true }))).toBe("9 z ready");
+  });
+});
+
 describe("gates", () => {
   it("let no bar be touched before its hole is there", () => {
     const base = [opened(), loaded("1"), mounted("4", bar), mounted("2", drill)];

@@ -1,6 +1,6 @@
 export { arrange } from "./arrangement.ts";
 export { bestOrder, brokenNeeds, type PlannedOrder } from "./bestOrder.ts";
-export { faceIsMade, facingTool, gateOf } from "./gates.ts";
+export { gateOf } from "./gates.ts";
 export { indexingOf, planSetup } from "./plan.ts";
 export { secondsOf } from "./planCost.ts";
 export { type Need, type PlanStep, planSteps, stepKey } from "./planSteps.ts";

@@ -1,7 +1,6 @@
-import type { SetupView, ToolView } from "../ledger/index.ts";
+import { facingTool, type SetupView, type ToolView } from "../ledger/index.ts";
 import { callOf, isAxis, toolNumber, zoneOf } from "../machine/index.ts";
 import { entersBore, type Gauge, type TouchWay, wayOf } from "../tool/index.ts";
-import { facingTool } from "./gates.ts";
 import type { Step, StepKind } from "./step.ts";
 
 /** One thing to be done at the machine, with what it needs before. */
@@ -96,6 +95,7 @@ function gaugeOf(tool: ToolView | undefined, kind: StepKind, way: TouchWay | "lo
 function needsOf(setup: SetupView, tool: ToolView | undefined, step: Step, steps: readonly Step[]): readonly Need[] {
   if (step.kind === "length") return mainTouches(setup, steps);
   if (step.kind === "hole") return drillFirst(setup);
+  if (step.kind === "face") return facingFirst(setup);
   if (!tool) return [];
   if (tool.zone.works === "sub")
     return [{ key: "length", words: "needs a good part of the right length in the sub-spindle" }];
@@ -111,6 +111,15 @@ const mainTouches = ({ tools }: SetupView, steps: readonly Step[]): readonly Nee
   steps
     .filter(({ offset, kind }) => isAxis(kind) && tools.find((one) => one.offset === offset)?.zone.works === "main")
     .map((step) => ({ key: stepKey(step), words: "needs the main side set: the part is made there first" }));
+
+/** The tool that makes the face is touched before the bar is faced with it. */
+function facingFirst(setup: SetupView): readonly Need[] {
+  const facing = facingTool(setup);
+  if (!facing) return [];
+  return [
+    { key: `${facing.offset} z`, words: `needs Z of ${toolNumber(setup.machine, facing.offset)}, which makes it` },
+  ];
+}
 
 /** The drill that makes the hole is touched before the hole is drilled. */
 function drillFirst({ tools, machine, hole }: SetupView): readonly Need[] {

@@ -1,8 +1,8 @@
-import type { SetupView, ToolView } from "../ledger/index.ts";
-import { isAxis } from "../machine/index.ts";
+import { cuts, faceIsMade, facingTool, type SetupView, type ToolView } from "../ledger/index.ts";
+import { isAxis, toolNumber } from "../machine/index.ts";
 import { axesOf, entersBore, familyOf, wayOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
-import { faceIsMade, facingTool, gateOf, teacherWithSetter } from "./gates.ts";
+import { gateOf, teacherWithSetter } from "./gates.ts";
 import { redoReason } from "./redo.ts";
 import type { Step, StepKind } from "./step.ts";
 
@@ -24,7 +24,10 @@ function usualOrder(setup: SetupView): readonly Step[] {
   const teacher = teachingTool(setup);
   for (const zone of zones) {
     const tools = toolsOf(setup, zone);
-    if (zone === zones[0] && needsFaceStep(setup)) steps.push(partStep("face", zone, faceIsMade(setup)));
+    const facing = zone === zones[0] ? facingTool(setup) : undefined;
+    const asksForFace = zone === zones[0] && needsFaceStep(setup);
+    // Without a facing tool the face comes first; a facing tool is touched on the raw end, and makes it then.
+    if (asksForFace && !facing) steps.push(partStep("face", zone, faceIsMade(setup)));
     if (tools.some(({ zone: { works } }) => works === "sub"))
       steps.push(partStep("length", zone, setup.partLength !== undefined));
     let holeIsAsked = zone !== zones[0];
@@ -34,6 +37,7 @@ function usualOrder(setup: SetupView): readonly Step[] {
         holeIsAsked = true;
       }
       for (const kind of kindsOf(setup, tool)) steps.push(toolStep(setup, tool, kind));
+      if (asksForFace && tool === facing) steps.push(faceStep(setup, tool, zone));
     }
   }
   // Taught after all tools, once, with one that is set.
@@ -117,9 +121,28 @@ function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
   }
 }
 
-/** A setup without a facing tool is told when the bar's end has been faced. */
+/** The facing with a tool that is touched on the raw end: it waits for that touch. */
+function faceStep(setup: SetupView, tool: ToolView, zone: string): Step {
+  if (faceIsMade(setup)) return partStep("face", zone, true);
+  if (tool.z) return partStep("face", zone, false);
+  const step = partStep("face", zone, false);
+  return { ...step, state: "waiting", reason: `after Z of ${toolNumber(setup.machine, tool.offset)}` };
+}
+
+/** True for a facing tool whose Z comes from the end of the bar as it is, or from an earlier setup. */
+function meetsRawEnd({ z, way }: ToolView): boolean {
+  if (z?.edit !== undefined) return true;
+  const by = z && !z.derived ? z.way : way.z;
+  return wayOf(by).against === "surface" && !cuts(by);
+}
+
+/**
+ * The facing is recorded where no touch cuts the face: without a facing tool, and where that one is touched on the raw end, or its
+ * number was taken over.
+ */
 function needsFaceStep(setup: SetupView): boolean {
-  if (facingTool(setup) && !setup.face) return false;
+  const facing = facingTool(setup);
+  if (facing && !setup.face && !meetsRawEnd(facing)) return false;
   const main = setup.tools.filter(({ zone, second }) => zone.works === "main" && !second);
   // What a setter measures needs no face; what is touched or slid on the part all the same does.
   if (setup.school === "setter")

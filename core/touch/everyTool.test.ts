@@ -208,5 +208,5 @@ function mountedIn({ machine, tool, zone }: Case) {
   const view = viewOf(opened(machine), mounted("1", tool, zone.id));
   const [one] = view.tools;
   if (!one) throw new Error("the tool is there");
-  return { view: { ...view, hole: { diameter: 16.5, source: undefined } }, tool: one };
+  return { view: { ...view, hole: { diameter: 16.5, depth: undefined, source: undefined } }, tool: one };
 }

@@ -36,7 +36,7 @@ function solved(kind: ToolKind, axis: "x" | "y" | "z", way: TouchWay, typed: Typ
   const view = viewOf(opened(machine), mounted("1", toolOf(kind), zone));
   const [tool] = view.tools;
   if (!tool) throw new Error("a tool");
-  const setup = { ...view, hole: { diameter: 20, source: undefined } };
+  const setup = { ...view, hole: { diameter: 20, depth: undefined, source: undefined } };
   const reading = readTypedTouch(setup, tool, { axis, way, sizeUnit: "mm", choice: more }, typed);
   expect(reading.refusals).toEqual({});
   return Number(reading.solved?.exact.toFixed(6));

@@ -1,4 +1,4 @@
-import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import { cuts, faceIsMade, type SetupView, type ToolView, type TouchRecord } from "../ledger/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import { familyOf, type SpacerKind, type TouchField, wayOf, wholeChoice } from "../tool/index.ts";
 import { typedLength, withUnit } from "../units/index.ts";
@@ -72,8 +72,10 @@ function propose(
   const far = (text: string) => (axis === "x" && view.zone.from === "minus" && text !== "" ? `-${text}` : text);
   const isBore = familyOf(view.tool) === "bore";
   const knownSize = () => {
-    if (axis === "z")
-      return way === "scratch" || wholeChoice(view.tool, axis, task.choice ?? {}).stand !== "behind" ? "0" : "";
+    if (axis === "z") {
+      if (way === "scratch") return "0";
+      return wholeChoice(view.tool, axis, task.choice ?? {}).stand === "behind" ? "" : endOfPart();
+    }
     if (wayOf(way).size === "measured") return "";
     if (isBore) return setup.hole ? inSizes(setup.hole.diameter) : "";
     const skimmed = touches.find(
@@ -84,6 +86,21 @@ function propose(
     return wayOf(way).method !== "surface" || measuredDiameter !== undefined
       ? inSizes(measuredDiameter ?? nominalDiameter)
       : "";
+  };
+  /**
+   * How far the end that is touched stands in front of Z0: as the latest touch on it said; else 0 on a face that is made, and the
+   * stock to be faced on a raw end. Of the part in the sub-spindle, what it is longer than it should be.
+   */
+  const endOfPart = () => {
+    const { partLength, face, rechucked, stock } = setup;
+    if (view.zone.works === "sub") return partLength?.goOn ? inSizes(partLength.length - partLength.nominal) : "0";
+    const isMade = faceIsMade(setup);
+    const since = Math.max(rechucked?.seq ?? 0, face?.seq ?? 0);
+    const latest = touches.find(
+      (one) => one.axis === "z" && one.seq > since && one.typed.size !== undefined && isOnEnd(setup, one),
+    );
+    if (latest) return asTyped(latest, "size");
+    return isMade || cuts(way) ? "0" : inSizes(stock.toFace);
   };
   switch (field) {
     case "size":
@@ -127,6 +144,12 @@ function proposedOverhang(
 ): string {
   const standard = axis === "z" ? (view.x?.overhang ?? standardOverhang(setup, view)) : standardOverhang(setup, view);
   return standard === undefined ? "" : inSizes(standard);
+}
+
+/** A touch on the end of the main spindle's bar, and not on a shoulder behind a blade. */
+function isOnEnd({ tools }: SetupView, touch: TouchRecord): boolean {
+  const tool = tools.find(({ offset }) => offset === touch.offset);
+  return tool?.zone.works === "main" && wayOf(touch.way).against === "surface" && touch.stand !== "behind";
 }
 
 function isBoreTouch({ tools }: SetupView, touch: TouchRecord): boolean {

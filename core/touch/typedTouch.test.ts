@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { type ForwardTouch, readoutAtContact } from "../../sim/contact/contact.ts";
-import { loaded, machineFixture, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import type { Command, TouchWay } from "../ledger/index.ts";
+import { loaded, machineFixture, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
 import { type LatheAxis, type MachineProfile, toControl } from "../machine/index.ts";
 import { wayOf } from "../tool/index.ts";
 import { toControlText } from "../units/index.ts";
@@ -11,6 +12,11 @@ import { readTypedTouch, type TouchTask } from "./typedTouch.ts";
 const setup = viewOf(opened(), loaded("1"));
 const tool = setup.tools[0] ?? viewOf(opened(), loaded("1")).tools[0];
 if (!tool) throw new Error("the fixture has a tool");
+/** A touch of tool 1 with a size as it was typed. */
+function touchCommand(axis: "x" | "z", way: TouchWay, size: string): Command {
+  const touch = touched("1", axis, -402.88) as Extract<Command, { kind: "touch-accepted" }>;
+  return { ...touch, payload: { ...touch.payload, way, typed: { ...touch.payload.typed, size } } };
+}
 const skimX: TouchTask = { axis: "x", way: "skim", sizeUnit: "mm" };
 
 describe("readTypedTouch", () => {
@@ -131,7 +137,17 @@ describe("what a field is filled with beforehand", () => {
     expect(propose(setup, paper)).toEqual({ machine: "", size: "", spacer: "" });
     expect(propose(before, paper)).toEqual({ machine: "", size: "54.218", spacer: "" });
     expect(propose(before, { axis: "x", way: "skim", sizeUnit: "mm" })).toEqual({ machine: "", size: "" });
-    expect(propose(before, { axis: "z", way: "block", sizeUnit: "mm" })).toMatchObject({ size: "0" });
+  });
+  it("is how far the end stands in front of Z0: raw stock, what the touch before said of it, 0 on a face that is made", () => {
+    const block = { axis: "z", way: "block", sizeUnit: "mm" } as const;
+    const [onRawEnd] = [touchCommand("z", "paper", "0.35")];
+    const faced: Command = { id: nextId(), kind: "face-recorded", payload: { offset: "1" } };
+    const sizes = [[], [onRawEnd], [onRawEnd, faced], [touchCommand("z", "skim", "0.2")]].map(
+      (commands) => propose(viewOf(opened(), loaded("1"), ...commands), block).size,
+    );
+    // 0.5 is to be faced off by the setup; a skim that leaves 0.2 carries 0.2 on.
+    expect(sizes).toEqual(["0.5", "0.35", "0", "0.2"]);
+    expect(propose(viewOf(opened(), loaded("1")), { axis: "z", way: "skim", sizeUnit: "mm" }).size).toBe("0");
   });
   it("brings its unit along into another one, and then still means the same", () => {
     expect(propose(before, { axis: "x", way: "paper", sizeUnit: "in" }).size).toBe("54.218 mm");

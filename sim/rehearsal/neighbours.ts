@@ -67,23 +67,40 @@ export function indexPlace(stage: Stage, boxes: Boxes, offset: string, margin: n
   return safeIndex(turret, swings, standingObstacles(stage), margin, here);
 }
 
-/** A bar in its hole: room across and along, undefined where the hole is not known. */
+/** A bar in its hole. What rests on the hole, or on where the bar goes, is undefined where that is not known. Millimetres. */
 interface BarCheck {
   readonly tool: StagedTool;
-  readonly hole: number | undefined;
-  readonly depth: number;
+  /** How deep the program leads it behind the face. */
+  readonly depth: number | undefined;
+  /** Room on the diameter. */
   readonly across: number | undefined;
-  readonly along: number;
+  /** Room between its holder and the face. */
+  readonly along: number | undefined;
+  /** Room between its tip and the bottom of the hole. */
+  readonly below: number | undefined;
 }
 
-/** Every bar of a setup against its hole, and its overhang against how deep the program leads it. */
-export function barChecks(stage: Stage, boxes: Boxes, hole: number | undefined): readonly BarCheck[] {
+/** Every bar of a setup against its hole, and its overhang and the hole's depth against how deep the program leads it. */
+export function barChecks(
+  stage: Stage,
+  boxes: Boxes,
+  hole: { readonly diameter: number; readonly depth: number | undefined } | undefined,
+): readonly BarCheck[] {
   return [...stage.tools.values()].flatMap((tool): readonly BarCheck[] => {
     const own = tool.view.tool;
     if (!entersBore(own)) return [];
-    const depth = Math.max(0, -(boxes.get(tool.offset)?.z?.[0] ?? 0));
+    const deepest = boxes.get(tool.offset)?.z?.[0];
+    const depth = deepest === undefined ? undefined : Math.max(0, -deepest);
     const needs = own.smallestBore;
-    const room = boreRoom({ needs, hole: hole ?? needs, depth, overhang: own.overhang });
-    return [{ tool, hole, depth, across: hole === undefined ? undefined : room.across, along: room.along }];
+    const room = boreRoom({ needs, hole: hole?.diameter ?? needs, depth: depth ?? 0, overhang: own.overhang });
+    return [
+      {
+        tool,
+        depth,
+        across: hole && room.across,
+        along: depth === undefined ? undefined : room.along,
+        below: depth === undefined || hole?.depth === undefined ? undefined : hole.depth - depth,
+      },
+    ];
   });
 }

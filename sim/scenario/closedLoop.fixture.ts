@@ -175,7 +175,7 @@ export function runLoop(drawn: Loop): LoopResult {
   const view = viewOf(opened(machine), mounted("1", tool, zone.id));
   const setup = {
     ...view,
-    hole: familyOf(tool) === "bore" ? { diameter: HOLE, source: undefined } : undefined,
+    hole: familyOf(tool) === "bore" ? { diameter: HOLE, depth: undefined, source: undefined } : undefined,
     workOffset: { name: "G54", ...loop.work },
   };
   // The tool's own zone shows the work offset in its own sense.

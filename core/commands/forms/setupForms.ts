@@ -48,11 +48,16 @@ export const setupForms = {
   "accept-nose": form("accept-nose", ["offset"], { offset, insert: { type: "string", maxLength: 60 } } as const),
   "choose-way": form("choose-way", ["offset", "axis", "way"], { offset, axis, way, ...edges } as const),
   "measure-stock": form("measure-stock", ["diameter", "sizeUnit"], { diameter: typed, sizeUnit } as const),
-  "record-hole": form("record-hole", ["diameter", "sizeUnit"], { diameter: typed, sizeUnit } as const),
-  "record-face": form("record-face", [], {} as const),
+  "record-hole": form("record-hole", ["diameter", "sizeUnit"], { diameter: typed, depth: typed, sizeUnit } as const),
+  /** The tool that faced it, by its offset; empty where it was none of this setup. */
+  "record-face": form("record-face", [], { by: { type: "string", pattern: "^[0-9]{0,3}$" } } as const),
   "record-length": form("record-length", ["length", "nominal", "sizeUnit"], {
     length: typed,
     nominal: typed,
+    /** How far it may be off either way. */
+    tolerance: typed,
+    /** `yes` to touch back tools on a part outside its limits, knowing by how much it is off. */
+    goOn: { type: "string", enum: ["yes"] },
     sizeUnit,
   } as const),
   "correct-length": form("correct-length", ["length", "sizeUnit"], { length: typed, sizeUnit } as const),
