@@ -58,8 +58,9 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
               {setup.job} · {setup.operation} · {machine.name} · {machine.units}, X as {machine.xShown}
             </p>
             <p>
-              {signOff ? `Signed off by ${signOff.person}, ${signOff.at.slice(0, 10)}` : "Not signed off"} · printed{" "}
-              {now.slice(0, 10)} by {person.name} · entry {setup.seq}
+              {signOff ? `Signed off by ${signOff.person}, ${signOff.at.slice(0, 10)}` : "Not signed off"},{" "}
+              {sheet.unproven.length === 0 ? "nothing unproven" : <b>{sheet.unproven.length} not proven, see below</b>}{" "}
+              · printed {now.slice(0, 10)} by {person.name} · entry {setup.seq}
             </p>
           </div>
           <figure>
@@ -114,6 +115,26 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
         </Middle>
         <ToolTable sheet={sheet} />
         {sheet.tools.length === 0 && <p>No tools yet. Load them in Prepare.</p>}
+        {sheet.dimensions.length > 0 && (
+          <Notes>
+            <b>Dimensions that matter</b>
+            <ul>
+              {sheet.dimensions.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </Notes>
+        )}
+        {sheet.unproven.length > 0 && (
+          <Notes>
+            <b>{signOff ? "Not proven when it was signed off" : "Not proven"}</b>
+            <ul>
+              {shortened(sheet.unproven).map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </Notes>
+        )}
         {sheet.notes.length > 0 && (
           <Notes>
             <b>Notes</b>
@@ -133,6 +154,13 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
     </Page>
   );
 }
+
+const MOST_LINES = 14;
+/** At most as many lines as a sheet has room for, the last one saying how many more there are. */
+const shortened = (lines: readonly string[]): readonly string[] =>
+  lines.length <= MOST_LINES
+    ? lines
+    : [...lines.slice(0, MOST_LINES - 1), `and ${lines.length - MOST_LINES + 1} more: see the record`];
 
 /** A row for each tool: where it stands, what it is, and what the control is to hold of it. */
 function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> }) {
@@ -165,7 +193,9 @@ function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> })
             </td>
             <td>
               <b>{tool.what}</b> {tool.size}
-              <small>{tool.touched}</small>
+              <small>
+                {tool.touched}; {tool.tolerance}
+              </small>
             </td>
             <td>{tool.overhang}</td>
             {sheet.axes.length === 0 && <td>–</td>}
@@ -267,7 +297,8 @@ const Tools = styled.table`
   svg { display: block; width: 8.5mm; height: 9.2mm; }
 `;
 const Notes = styled.section`
-  ul { list-style: disc; padding-left: 5mm; }
+  ul { list-style: disc; padding-left: 5mm; columns: 2; column-gap: 8mm; }
+  li { break-inside: avoid; }
 `;
 const Caution = styled.p`
   margin-top: auto;

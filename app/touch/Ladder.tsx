@@ -220,16 +220,18 @@ export function Ladder(props: LadderProps) {
               : `Accept ${sum.isWork ? `${setup.workOffset.name} ` : ""}${sum.name}${sum.kept ? " again" : ""}, go ${axis === "x" && !tool.z && !tool.y && nextIsZ(props) ? "to Z" : "on"}`}
           </PrimaryButton>
         ) : (
-          <Question>
-            {setup.signedOff
-              ? "This setup is signed off. A lead must reopen it before anything is added."
-              : "You are looking on: a viewer changes nothing."}
-          </Question>
+          <Question>{lookingOn(setup)}</Question>
         )}
       </Foot>
     </LadderPanel>
   );
 }
+
+/** Why nothing can be entered here. */
+export const lookingOn = ({ signedOff }: SetupView): string =>
+  signedOff
+    ? "This setup is signed off. A lead must reopen it before anything is added."
+    : "You are looking on: a viewer changes nothing.";
 
 /** The sum, line by line. */
 function LadderSum({ rungs, show }: Pick<ReturnType<typeof useLadder>, "rungs" | "show">) {

@@ -2,8 +2,8 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { facingTool, type SetupView, type Source, type Tool } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import { makesFace } from "../../core/tool/index.ts";
 import { TOLERANCES } from "../../core/tolerances.ts";
+import { makesFace } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ageOf } from "../setups/age.ts";
@@ -16,7 +16,7 @@ import { Question } from "../ui/Question.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type PartKind = "face" | "hole" | "length";
@@ -41,6 +41,7 @@ function FaceStep({ setup, setupId, mayEnter, now }: LoadedSetup) {
   const faced = face?.offset === undefined ? "" : ` by ${toolNumber(machine, face.offset)}`;
   return (
     <Step
+      setup={setup}
       title="Bar end faced"
       lead="Face the end of the bar, or let the part-off tool leave it. What is cut now is Z0, on which the other tools touch and to which holders are slid. Paper on the raw end does not make a face."
       caution="Door shut before the spindle turns."
@@ -78,6 +79,7 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
   };
   return (
     <Step
+      setup={setup}
       title="Hole for the bars"
       lead="A bore that is to be skimmed or scratched needs its hole first. Drill it, measure it, and say what it is: no bar goes into a smaller one."
       caution="Spindle stopped before you measure."
@@ -130,7 +132,10 @@ function useLengthStep({ setup, setupId, person }: LoadedSetup) {
   const touchedOn = tools.filter(({ zone, z }) => zone.works === "sub" && z && partLength && z.seq > partLength.seq);
   const isCorrection = touchedOn.length > 0 && !isOther;
   const off = length.reading && nominal.reading ? length.reading.mm - nominal.reading.mm : undefined;
-  const isOff = off !== undefined && tolerance.reading !== undefined && Math.abs(off) > tolerance.reading.mm + TOLERANCES.sameLength;
+  const isOff =
+    off !== undefined &&
+    tolerance.reading !== undefined &&
+    Math.abs(off) > tolerance.reading.mm + TOLERANCES.sameLength;
   const send = (goOn: boolean) => {
     for (const typed of isCorrection ? [length] : [length, nominal, tolerance]) typed.ask();
     if (!length.reading || (!isCorrection && (!nominal.reading || !tolerance.reading))) return;
@@ -151,6 +156,7 @@ function LengthStep(loaded: LoadedSetup) {
   const action = isCorrection ? `Shift ${touchedOn.length} back tools` : "Keep the length, go on";
   return (
     <Step
+      setup={setup}
       title="Length of the part in the sub-spindle"
       lead={
         isCorrection
@@ -249,6 +255,7 @@ interface StepProps {
   readonly action: string;
   readonly isBusy: boolean;
   readonly mayEnter: boolean;
+  readonly setup: SetupView;
   readonly trouble: string | undefined;
   readonly onSubmit: () => void;
   readonly kept:
@@ -264,7 +271,7 @@ interface StepProps {
 }
 
 /** The frame of a step about the part: what to do, the numbers, what is on record. */
-function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmit, kept, children }: StepProps) {
+function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, onSubmit, kept, children }: StepProps) {
   useEnter(() => {
     if (mayEnter && !isBusy) onSubmit();
   });
@@ -310,10 +317,12 @@ function Step({ title, lead, caution, action, isBusy, mayEnter, trouble, onSubmi
               )}
             </KeptBox>
           )}
-          {mayEnter && (
+          {mayEnter ? (
             <PrimaryButton onPress={onSubmit} isDisabled={isBusy}>
               {action}
             </PrimaryButton>
+          ) : (
+            <Question>{lookingOn(setup)}</Question>
           )}
         </Foot>
       </LadderPanel>

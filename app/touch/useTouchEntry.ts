@@ -96,18 +96,22 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (from !== sizeUnit) setTyped((now) => inUnit(now, from, sizeUnit));
   }, [sizeUnit]);
 
-  // Another way to touch brings its own proposals; what somebody typed stays, but a spacer belongs to its way: a paper's
-  // thickness is no block's size.
+  // Another way to touch brings its own proposals; what was typed stays, but what was proposed for the way before does not: a
+  // facing cut leaves 0 in front of Z0, paper on the raw end does not. A spacer belongs to its way.
   const lastWay = useRef(way);
+  const proposedBefore = useRef(proposal);
   const spacerOf = useRef<Partial<Record<TouchWay, string>>>({});
   useEffect(() => {
     const before = lastWay.current;
+    const old = proposedBefore.current;
+    proposedBefore.current = proposal;
     if (before === way) return;
     lastWay.current = way;
     setTyped((now) => {
       const filled: Partial<Record<TouchField, string>> = { ...now };
       spacerOf.current = { ...spacerOf.current, [before]: now.spacer ?? "" };
-      for (const field of wayOf(way).fields(axis, tool.zone)) filled[field] = now[field] || proposal[field] || "";
+      for (const field of wayOf(way).fields(axis, tool.zone))
+        filled[field] = (now[field] !== old[field] && now[field]) || proposal[field] || "";
       filled.spacer = spacerOf.current[way] ?? proposal.spacer ?? "";
       return filled;
     });

@@ -18,10 +18,11 @@ export interface SetupState {
 }
 
 /**
- * Version of a stored fold. It goes up with every change of what {@link apply} makes of the same entries, and with every new
+ * Version of a stored fold. It goes up with every change of what {@link apply} makes of the same entries or of the steps that are
+ * counted beside it, and with every new
  * version of a payload, which a fold holds as it is written now; an older fold is made anew from its ledger.
  */
-export const SNAPSHOT_VERSION = 2;
+export const SNAPSHOT_VERSION = 3;
 
 export const EMPTY_SETUP: SetupState = { seq: 0, cells: {}, undone: {} };
 

@@ -257,6 +257,35 @@ describe("the setup sheet", () => {
     const rows = sheetRows(view);
     const head = rows.find(([first]) => first === "offset");
     expect(head).toContain("geometry X mm");
-    expect(rows.at(-1)).toHaveLength(head?.length ?? 0);
+    expect(rows.find(([first], index) => index > rows.indexOf(head ?? []) && /^T?0*1$/.test(first ?? ""))).toHaveLength(
+      head?.length ?? 0,
+    );
+  });
+  it("says the part's length and the tolerances, and what is not proven, as it was signed for where it was", () => {
+    const seat = {
+      feature: nextId(),
+      name: "Seat",
+      offset: "1",
+      axis: "x",
+      nominal: 52,
+      lower: -0.02,
+      upper: 0.01,
+    } as const;
+    const commands: Command[] = [
+      opened(),
+      loaded("1"),
+      { id: nextId(), kind: "feature-recorded", payload: seat },
+      { id: nextId(), kind: "hole-recorded", payload: { diameter: 12.08, depth: 31.5 } },
+      { id: nextId(), kind: "part-length-recorded", payload: { length: 18.02, nominal: 18, tolerance: 0.05 } },
+    ];
+    const sheet = setupSheet(viewOf(...commands));
+    expect(sheet.about).toContainEqual(["hole", "Ø 12.080 mm, 31.500 mm deep"]);
+    expect(sheet.about).toContainEqual(["part's length", "18.020 mm, drawing 18.000 ±0.050"]);
+    expect(sheet.dimensions).toEqual(["Seat Ø 52.000, 51.980 to 52.010 (T01)"]);
+    // Half of the band of 0.03 on X; Z as it was loaded.
+    expect(sheet.tools[0]?.tolerance).toBe("±0.015 on X, ±0.050 on Z");
+    expect(sheet.unproven).toContain("T01: X not done");
+    const signed: Command = { id: nextId(), kind: "signed-off", payload: { unproven: ["T01: X not done"] } };
+    expect(setupSheet(viewOf(...commands, signed)).unproven).toEqual(["T01: X not done"]);
   });
 });

@@ -1,6 +1,7 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber, perAxis } from "../machine/index.ts";
+import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber, perAxis, toolNumber } from "../machine/index.ts";
 import { setupTable, workRows } from "../offsets/index.ts";
+import { unprovenOf } from "../plan/index.ts";
 import { toolSize, wayOf } from "../tool/index.ts";
 import { convertLength, formatLength } from "../units/index.ts";
 
@@ -18,6 +19,8 @@ interface SheetTool {
   readonly orientation: string;
   /** How it was touched, axis by axis. */
   readonly touched: string;
+  /** What its offset is held to, half of the tightest band on each axis. */
+  readonly tolerance: string;
 }
 
 /** What a setup sheet says, apart from how it is laid out. Empty texts where nothing is known. */
@@ -28,6 +31,10 @@ interface SetupSheet {
   /** Gauges and spacers that were used, each once. */
   readonly gauges: readonly string[];
   readonly notes: readonly string[];
+  /** The dimensions that matter, each with its limits and the offset that makes it. */
+  readonly dimensions: readonly string[];
+  /** What is not proven: by name as it was signed for, or as it stands while it is not signed off. */
+  readonly unproven: readonly string[];
   /** Axes that any tool has a number on. */
   readonly axes: readonly Axis[];
 }
@@ -37,7 +44,9 @@ const NOT_KNOWN = "not known";
 
 /** The sheet of a setup as it stands. */
 export function setupSheet(setup: SetupView): SetupSheet {
-  const { machine, stock, tools, notes, hole } = setup;
+  const { machine, stock, tools, notes, hole, partLength, features, signOff } = setup;
+  const plain = (millimetres: number) =>
+    formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution.z);
   const length = (millimetres: number) =>
     `${formatLength(convertLength(millimetres, "mm", machine.units), machine.resolution.z)} ${machine.units}`;
   const rows = setupTable(setup);
@@ -68,6 +77,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
       noseRadius: radius === undefined ? "" : formatLength(radius, machine.resolution.z),
       orientation: (row.orientation.value ?? row.orientation.before)?.toString() ?? "",
       touched: said.length > 0 ? said.join(", ") : "not touched",
+      tolerance: `±${plain(tool.tolerance.x)} on X, ±${plain(tool.tolerance.z)} on Z`,
     };
   });
   const spacers = tools.flatMap((tool) =>
@@ -90,7 +100,22 @@ export function setupSheet(setup: SetupView): SetupSheet {
       ["material", stock.material],
       ["stock", `Ø ${length(stock.measuredDiameter ?? stock.nominalDiameter)}`],
       ["sticks out", length(stock.stickOut)],
-      ...(hole ? [["hole", `Ø ${length(hole.diameter)}`] as const] : []),
+      ...(hole
+        ? [
+            [
+              "hole",
+              `Ø ${length(hole.diameter)}${hole.depth === undefined ? "" : `, ${length(hole.depth)} deep`}`,
+            ] as const,
+          ]
+        : []),
+      ...(partLength
+        ? [
+            [
+              "part's length",
+              `${length(partLength.length)}, drawing ${plain(partLength.nominal)}${partLength.tolerance === undefined ? "" : ` ±${plain(partLength.tolerance)}`}`,
+            ] as const,
+          ]
+        : []),
     ],
     work: workRows(setup).map(({ name, values }) => ({
       name,
@@ -100,24 +125,31 @@ export function setupSheet(setup: SetupView): SetupSheet {
     tools: sheetTools,
     gauges: spacers.filter((one, index) => spacers.indexOf(one) === index).slice(0, 12),
     notes: notes.map(({ text, person, offset }) => `${offset ? `${offset}: ` : ""}${text || "photo"} (${person})`),
+    dimensions: features.map(
+      ({ name, axis, nominal, lower, upper, offset }) =>
+        `${name} ${axis === "x" ? "Ø " : "Z "}${plain(nominal)}, ${plain(nominal + lower)} to ${plain(nominal + upper)} (${toolNumber(machine, offset)})`,
+    ),
+    unproven: signOff?.unproven ?? unprovenOf(setup),
     axes: AXES.filter((axis) => sheetTools.some(({ geometry }) => geometry[axis] !== "")),
   };
 }
 
 /** The sheet as rows of a table, for spreadsheets: head, what it is about, work offsets, then a line for each tool. */
 export function sheetRows(setup: SetupView): readonly (readonly string[])[] {
-  const { about, work, tools, axes } = setupSheet(setup);
+  const { about, work, tools, axes, dimensions, unproven } = setupSheet(setup);
   const unit = setup.machine.units;
   const head: string[] = ["offset", "station", "tool", "insert or size", "overhang"];
   for (const axis of axes) head.push(`geometry ${AXIS_NAME[axis]} ${unit}`, `wear ${AXIS_NAME[axis]} ${unit}`);
-  head.push(`nose radius ${unit}`, "tip orientation", "touched");
+  head.push(`nose radius ${unit}`, "tip orientation", "touched", "tolerance");
   const rows: string[][] = about.map(([name, value]) => [name, value]);
   for (const { name, x, z } of work) rows.push([name, `X ${x}`, `Z ${z}`]);
   rows.push(head);
   for (const tool of tools) {
     const row = [tool.offset, tool.station, tool.what, tool.size, tool.overhang];
     for (const axis of axes) row.push(tool.geometry[axis], tool.wear[axis]);
-    rows.push([...row, tool.noseRadius, tool.orientation, tool.touched]);
+    rows.push([...row, tool.noseRadius, tool.orientation, tool.touched, tool.tolerance]);
   }
+  for (const line of dimensions) rows.push(["dimension", line]);
+  for (const line of unproven) rows.push(["not proven", line]);
   return rows;
 }

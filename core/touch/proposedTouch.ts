@@ -93,6 +93,8 @@ function propose(
    */
   const endOfPart = () => {
     const { partLength, face, rechucked, stock } = setup;
+    // Touched on a face of the machine, which is where it is.
+    if (setup.school === "datum-face") return "0";
     if (view.zone.works === "sub") return partLength?.goOn ? inSizes(partLength.length - partLength.nominal) : "0";
     const isMade = faceIsMade(setup);
     const since = Math.max(rechucked?.seq ?? 0, face?.seq ?? 0);

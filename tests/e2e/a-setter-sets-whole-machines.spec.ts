@@ -208,6 +208,10 @@ longTest("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({
     if (kind === "length") {
       await page.getByRole("textbox", { name: "overall length as measured" }).fill("18.02");
       await page.getByRole("textbox", { name: "overall length on the drawing" }).fill("18");
+      await page.getByRole("textbox", { name: "limits of the overall length" }).fill(".01");
+      // 0.02 over, against 0.01: back tools wait, unless somebody goes on knowingly.
+      await expect(page.getByText(/This part is 0\.020 mm too long for its limits/)).toBeVisible();
+      await page.getByRole("textbox", { name: "limits of the overall length" }).fill(".05");
       await setter.accept("length");
     } else if (kind === "nose") await acceptNose(page, setter, offset);
     else {
@@ -229,7 +233,7 @@ longTest("a Swiss-type with gang, cross, sub-side, back and arm tools", async ({
   await page.getByRole("textbox", { name: "overall length as measured" }).fill("18.07");
   await expect(page.getByText("T41: Z −35.410 → −35.460")).toBeVisible();
   await page.getByRole("button", { name: "Shift 2 back tools" }).click();
-  await expect(page.getByText("Length 18.070, drawing 18.000")).toBeVisible();
+  await expect(page.getByText("Length 18.070, drawing 18.000 ± 0.050")).toBeVisible();
   await expectTable(page, address, setup, { 41: { z: -35.46 }, 42: { z: -29.852 }, 1: { z: -61.044 } });
 
   // The plan shows one zone at a time.

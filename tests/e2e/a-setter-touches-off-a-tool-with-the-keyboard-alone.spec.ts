@@ -53,6 +53,10 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await keyboard.type("-402.79");
   await tabTo("paper or shim, thickness");
   await keyboard.type(".09");
+  // 0.6 is still to be faced: the raw end stands that much in front of Z0, and −402.79 − 0.09 − 0.6 is −403.48.
+  await expect(keyIn(page)).toContainText("−403.480");
+  await tabTo("stock still to be faced");
+  await keyboard.type("0");
   await expect(keyIn(page)).toContainText("−402.880");
   await expect(keyIn(page)).toContainText("Z 0.090");
   await keyboard.press("Enter");
@@ -62,10 +66,13 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await tabTo("insert designation");
   await keyboard.press("Enter");
 
-  // The face is made: Z of the next tool does not wait any more.
+  // Paper has touched the tool and made no face: it is faced and recorded, and Z of the next tool does not wait any more.
+  await expect(page.getByRole("heading", { name: "Bar end faced" }).first()).toBeVisible();
+  await expect(page.getByRole("link", { name: "Z of T03, waits after T01 has made the face" })).toBeVisible();
+  await keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "T03 · X geometry" })).toBeVisible();
   await expect(page.getByRole("link", { name: "Z of T03, to do" })).toBeVisible();
-  await expect(page.getByText("3 of 9 done")).toBeVisible();
+  await expect(page.getByText("4 of 10 done")).toBeVisible();
 
   await tabTo(/^ ?Table/);
   await keyboard.press("Enter");
