@@ -10,6 +10,7 @@ import { type Show, showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { drawnLimits, shareOfLimits } from "./drawnLimits.ts";
@@ -27,11 +28,11 @@ export function FeatureRow(
   const [gauge, setGauge] = useState(state.latest?.gauge ?? "");
   const show = showFor(machine);
   const own = setup.measured.find((one) => one.feature === feature.feature && one.part === part);
-  const keep = () => {
+  const keep = (overdue = false) => {
     typed.ask();
     if (!typed.reading) return;
     const fields = { feature: feature.feature, part: String(part), measured: typed.text, gauge };
-    form.send("measure-feature", { ...fields, sizeUnit: machine.units });
+    form.send("measure-feature", { ...fields, sizeUnit: machine.units, ...(overdue && { overdue: "yes" }) });
   };
   const name = `${feature.name}, part ${part}`;
   return (
@@ -90,6 +91,14 @@ export function FeatureRow(
           <PlainButton type="submit" isDisabled={form.busy}>
             Keep
           </PlainButton>
+          {form.refusalOf("gauge") && (
+            <Question role="alert">
+              <p>{form.refusalOf("gauge")}</p>
+              <PlainButton onPress={() => keep(true)} isDisabled={form.busy}>
+                Use it, knowing it is overdue
+              </PlainButton>
+            </Question>
+          )}
         </Entry>
       )}
       {mayEnter && own && (

@@ -9,7 +9,6 @@ interface PastWear {
 
 /** What every part of First part is given. */
 export interface FirstPartProps extends LoadedSetup {
-  readonly gauges: readonly { readonly name: string; readonly kind: string; readonly isOverdue: boolean }[];
   /** Wear that the tools were given in earlier setups, newest first, millimetres, by offset and axis. */
   readonly pastWear: Readonly<Record<string, Readonly<Partial<Record<Axis, readonly PastWear[]>>>>>;
 }

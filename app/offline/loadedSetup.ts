@@ -7,11 +7,14 @@ export function loadedSetup(
   setupId: string,
   state: SetupState,
   person: Person,
-  around: Pick<Known, "spacers" | "shop" | "history"> & { readonly hasFeed: boolean; readonly isShared: boolean },
+  around: Pick<Known, "spacers" | "gauges" | "shop" | "history"> & {
+    readonly hasFeed: boolean;
+    readonly isShared: boolean;
+  },
 ) {
   const setup = viewSetup(state);
   const { id, name, role, decimalMark } = person;
-  const { hasFeed, isShared, spacers, shop, history } = around;
+  const { hasFeed, isShared, spacers, gauges, shop, history } = around;
   return {
     setupId,
     setup,
@@ -20,6 +23,7 @@ export function loadedSetup(
     hasFeed,
     isShared,
     spacers,
+    gauges,
     shop,
     history,
     now: new Date().toISOString(),

@@ -3,7 +3,6 @@ import { sql } from "../../server/context.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readPastWear } from "../../server/ledger/toolHistory.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
-import { shopGauges } from "../../server/workshop/workshopRepository.server.ts";
 import { FirstPartPage } from "../first-part/FirstPartPage.tsx";
 import { loadStage } from "../offline/loadSetup.ts";
 import { useSetup } from "../shell/useSetup.ts";
@@ -15,13 +14,12 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   return {
-    gauges: await shopGauges(sql()),
     pastWear: await readPastWear(sql(), params.setupId, viewSetup(state)),
   };
 }
 
 export const clientLoader = ({ params, serverLoader }: Route.ClientLoaderArgs) =>
-  loadStage(params.setupId, serverLoader, ({ known, pastWear }) => ({ gauges: known.gauges, pastWear }));
+  loadStage(params.setupId, serverLoader, ({ pastWear }) => ({ pastWear }));
 clientLoader.hydrate = true as const;
 
 /** The First part stage; its records go through the setup's one action. */

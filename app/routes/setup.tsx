@@ -8,7 +8,7 @@ import { readHistory } from "../../server/ledger/toolHistory.server.ts";
 import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
-import { shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
+import { shopGauges, shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
 import { keepSetupPages } from "../offline/keepSetupPages.ts";
 import { loadedSetup } from "../offline/loadedSetup.ts";
 import { loadSetup } from "../offline/loadSetup.ts";
@@ -30,8 +30,9 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
-  const [spacers, shop, history] = await Promise.all([
+  const [spacers, gauges, shop, history] = await Promise.all([
     shopSpacers(sql()),
+    shopGauges(sql()),
     shopUncertainty(sql()),
     readHistory(sql(), params.setupId, setup),
   ]);
@@ -39,6 +40,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
     spacers,
+    gauges,
     shop,
     history,
   });

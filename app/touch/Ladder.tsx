@@ -23,7 +23,7 @@ import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
-import { color, mono, size, type Token } from "../ui/tokens.ts";
+import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyedIn } from "./KeyedIn.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
@@ -46,7 +46,7 @@ interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly mayEnter: boolean;
   readonly onTool: OnTool;
   readonly now: string;
-  readonly onAccept: (over?: number, settled?: Settlement) => void;
+  readonly onAccept: (over?: number, settled?: Settlement, overdue?: boolean) => void;
 }
 
 /** The numbers of the ladder, and what stands beside them. */
@@ -157,6 +157,8 @@ export function Ladder(props: LadderProps) {
         isAsked={sum.isAsked}
         closes={sum.closes}
         setup={setup}
+        gauge={mayEnter ? entry.gauge : undefined}
+        isAssumed={sum.ladder.assumed !== undefined}
       />
       <Foot>
         {answer?.outcome === "conflict" && (
@@ -173,6 +175,16 @@ export function Ladder(props: LadderProps) {
             <Choices>
               <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
               <PlainButton onPress={() => onAccept(answer.seq)}>Use mine</PlainButton>
+            </Choices>
+          </Question>
+        )}
+        {answer?.outcome === "refused" && answer.fields.gauge !== undefined && (
+          <Question role="alert">
+            <p>{answer.fields.gauge}</p>
+            <Choices>
+              <PlainButton onPress={() => onAccept(undefined, undefined, true)} isDisabled={entry.busy}>
+                Use it, knowing it is overdue
+              </PlainButton>
             </Choices>
           </Question>
         )}
@@ -265,13 +277,39 @@ function LadderFacts({
   isAsked,
   closes,
   setup,
+  gauge,
+  isAssumed,
 }: Pick<
   ReturnType<typeof useLadder>,
   "before" | "isWork" | "shown" | "show" | "keyed" | "digit" | "plain" | "budget" | "isAsked" | "closes"
 > &
-  Pick<LadderProps, "axis" | "setup" | "tool">) {
+  Pick<LadderProps, "axis" | "setup" | "tool"> & {
+    readonly gauge: ReturnType<typeof useTouchEntry>["gauge"] | undefined;
+    /** Whether the sum counts a work offset that is not known as 0. */
+    readonly isAssumed: boolean;
+  }) {
   return (
     <FactList>
+      {gauge && gauge.options.length > 0 && !isAsked && (
+        <div data-spare="">
+          <dt>with</dt>
+          <dd>
+            <select
+              aria-label="measured with"
+              value={gauge.value}
+              onChange={({ target }) => gauge.choose(target.value)}
+            >
+              <option value="">not named</option>
+              {gauge.options.map(({ name, isOverdue }) => (
+                <option key={name} value={name}>
+                  {isOverdue ? "overdue: " : ""}
+                  {name}
+                </option>
+              ))}
+            </select>
+          </dd>
+        </div>
+      )}
       <div>
         <dt>in the control now</dt>
         <dd>{before === undefined ? "not known" : isWork ? shown.work(axis, before) : show(before, "tool-offset")}</dd>
@@ -295,7 +333,7 @@ function LadderFacts({
       {!isAsked && (
         <div>
           <dt>closure G + W + S + P − M</dt>
-          <dd>{closes === undefined ? "–" : closes ? "closes" : "open"}</dd>
+          <dd>{closes === undefined ? "–" : !closes ? "open" : isAssumed ? "closes if so" : "closes"}</dd>
         </div>
       )}
       {!isAsked && !isWork && axis !== "y" && (
@@ -378,6 +416,7 @@ export const FactList = styled.dl`
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }
+  select { max-width: 230px; min-height: 44px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-family: "Atkinson Hyperlegible Next Variable"; font-size: ${size.small}; }
 `;
 export const Foot = styled.div`
   display: grid;

@@ -57,6 +57,7 @@ function useTouchStep(props: TouchStepProps) {
     sizeUnit,
     decimal: person.decimalMark,
     spacers: props.spacers,
+    gauges: props.gauges,
     shop: props.shop,
     onPage,
   });
@@ -99,11 +100,11 @@ function useTouchStep(props: TouchStepProps) {
     if (next !== way) choose(next, next === "eye" ? edges : { ...edges, touching: undefined });
   };
   const asked = useRef<HTMLElement>(null);
-  const accept = (over?: number, settled?: Settlement) => {
+  const accept = (over?: number, settled?: Settlement, overdue = false) => {
     if (entry.busy || !mayEnter || gate !== undefined || onTool.other) return;
     // Never past an open doubt: the question takes the focus.
     if (doubt && !settled) return asked.current?.focus();
-    const wrong = entry.accept(over, settled);
+    const wrong = entry.accept(over, settled, overdue);
     if (wrong) focus(wrong);
   };
 

@@ -14,11 +14,13 @@ import {
   type TypedTouch,
 } from "../../core/touch/index.ts";
 import { type Unit, withUnit } from "../../core/units/index.ts";
+import type { ShopGauge } from "../../core/workshop/index.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
 import { useRevalidate } from "../shell/useRevalidate.ts";
 import { draftKey, drafts } from "./drafts.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
+import { useGauge } from "./useGauge.ts";
 
 /** The answer to a doubt that was asked about. */
 export interface Settlement {
@@ -40,6 +42,7 @@ interface TouchEntryTask {
   readonly decimal: "." | "," | undefined;
   /** Spacers that the shop has measured. */
   readonly spacers: readonly ShopSpacer[];
+  readonly gauges: readonly ShopGauge[];
   /** What the shop's own gauges and spacers are good for. */
   readonly shop: ShopUncertainty;
   /** Reads a field off the page itself: it may hold what was typed before the page came alive. */
@@ -128,6 +131,15 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (isEdited.current) drafts.write(key, { ...typed, sizeUnit });
   }, [key, typed, sizeUnit]);
 
+  const gauge = useGauge({
+    setup,
+    way,
+    sizeUnit,
+    spacers,
+    gauges: task.gauges,
+    thickness: reading.facts.numbers.spacer,
+    onThickness: (text) => edit("spacer", () => text),
+  });
   const edit = (field: TouchField, change: (now: string) => string) => {
     isEdited.current = true;
     setHasEdited(true);
@@ -149,8 +161,11 @@ export function useTouchEntry(task: TouchEntryTask) {
     return answer?.outcome === "refused" ? answer.fields[field] : undefined;
   };
 
-  /** Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that. */
-  const accept = (over?: number, settled?: Settlement): TouchField | undefined => {
+  /**
+   * Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that, `overdue` with a gauge
+   * whose calibration has run out.
+   */
+  const accept = (over?: number, settled?: Settlement, overdue = false): TouchField | undefined => {
     setAsked(true);
     const fields = wayOf(way).fields(axis, tool.zone);
     const wrong = fields.find((field) => reading.refusals[field]);
@@ -167,6 +182,8 @@ export function useTouchEntry(task: TouchEntryTask) {
     for (const name of ["touching", "programmed", "stand"] as const)
       if (choice[name] !== undefined) content[name] = choice[name];
     if (settled) Object.assign(content, settled);
+    if (gauge.value !== "") content.gauge = gauge.value;
+    if (overdue) content.overdue = "yes";
     const isSame = sent.current.content === JSON.stringify(content);
     sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
     fetcher.submit(
@@ -189,7 +206,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   };
 
   const busy = fetcher.state !== "idle";
-  return { typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
+  return { gauge, typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
 }
 
 /**

@@ -1,5 +1,4 @@
 import { activeEntry, describeEntry, type SetupState, type SetupView, viewSetup } from "../ledger/index.ts";
-import { type ShopSpacer, spacerUsed } from "../touch/index.ts";
 import type { Brought } from "./brought.ts";
 import type { SetupForm } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
@@ -47,21 +46,11 @@ export function makeCommand(state: SetupState, form: SetupForm, actor: Actor, kn
   if (isPrepareForm(form)) return prepareCommand(setup, form, actor, known);
   if (isTableForm(form)) return tableCommand(setup, form, actor, known.brought);
   if (isProofForm(form)) return proofCommand(setup, form, actor);
-  return withGauge(partOrToolCommand(setup, state, form, actor, known), known.spacers);
+  return partOrToolCommand(setup, state, form, actor, known);
 }
 
 /** Forms by which a lead signs off a setup. */
 const LEADS_ONLY: readonly string[] = ["sign-off", "reopen"];
-
-/** A touch with a spacer that the shop has measured says which one it was. */
-function withGauge(made: CommandResult, spacers: readonly ShopSpacer[]): CommandResult {
-  if ("outcome" in made || (made.kind !== "touch-accepted" && made.kind !== "work-offset-taught")) return made;
-  const used = spacerUsed(spacers, made.payload.way, made.payload.spacer);
-  if (!used) return made;
-  return made.kind === "touch-accepted"
-    ? { ...made, payload: { ...made.payload, gauge: used.name } }
-    : { ...made, payload: { ...made.payload, gauge: used.name } };
-}
 
 function partOrToolCommand(
   setup: SetupView,

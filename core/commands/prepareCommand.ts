@@ -22,6 +22,7 @@ import type { FormOf, SetupForm } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
 import { readSize } from "./readSize.ts";
 import { readTableFile } from "./readTableFile.ts";
+import { usedGauge } from "./usedGauge.ts";
 
 /** What Prepare and the first part need to know besides the setup. */
 export interface KnownBefore {
@@ -304,13 +305,15 @@ function measureCommand(
     );
   const part = Number(form.part);
   if (part < 1) return refuse("Parts are counted from 1.", { part: "Parts are counted from 1." });
-  const gauge = gauges.find(({ name }) => name === form.gauge);
+  const used = usedGauge(form, gauges);
+  if ("outcome" in used) return used;
+  const gauge = gauges.find(({ name }) => name === used.gauge);
   const payload = {
     feature: feature.feature,
     part,
     measured,
     uncertainty: gauge && gauge.uncertainty > 0 ? gauge.uncertainty : USUAL_MEASUREMENT,
-    ...(gauge && { gauge: gauge.name }),
+    ...used,
   };
   return { ...entry, kind: "feature-measured", payload };
 }

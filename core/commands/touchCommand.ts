@@ -15,13 +15,16 @@ import {
 } from "../tool/index.ts";
 import { readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
 import { convertLength } from "../units/index.ts";
+import type { ShopGauge } from "../workshop/index.ts";
 import type { FormOf } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
+import { usedGauge, usedSpacer } from "./usedGauge.ts";
 
 /** What a touch is judged by besides the setup: where its tools were found before, and the shop's spacers. */
 export interface KnownOfTouch {
   readonly history: ToolHistory;
   readonly spacers: readonly ShopSpacer[];
+  readonly gauges: readonly ShopGauge[];
   readonly shop: ShopUncertainty;
 }
 
@@ -32,7 +35,7 @@ export function touchCommand(
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   locale: InputLocale,
-  { history, spacers, shop }: KnownOfTouch,
+  { history, spacers, gauges, shop }: KnownOfTouch,
 ): CommandResult {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
   const ways = waysToTouch(tool.tool, axis, {
@@ -53,6 +56,9 @@ export function touchCommand(
     );
     return refuse(messages[0]?.[1] ?? "This touch cannot be worked out.", Object.fromEntries(messages));
   }
+  const measured = usedGauge(form, wayOf(way).size === "measured" ? gauges : []);
+  if ("outcome" in measured) return measured;
+  const spacer = usedSpacer(form.gauge, spacers, way, facts.numbers.spacer);
   const papers = spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
   const settled = settledDoubt(
     setup,
@@ -75,6 +81,8 @@ export function touchCommand(
     exact: settled.exact,
     expectedError: budget.expanded,
     typed,
+    ...(spacer !== undefined && { gauge: spacer }),
+    ...measured,
   };
   if (solveFor === "work") {
     if (solved.touched === null) return refuse("The work offset is taught on the part, not on a setter.");

@@ -48,6 +48,7 @@ export function unprovenOf(setup: SetupView): readonly string[] {
       if (touch?.edit === "taken-over") lines.push(`${cell} taken over from an earlier setup`);
       else if (touch?.edit !== undefined) lines.push(`${cell} changed by hand, not touched`);
       else if (touch && !touch.derived && touch.way === "eye") lines.push(`${cell} taken by eye`);
+      else if (touch?.overdue) lines.push(`${cell} measured with ${touch.gauge ?? "a gauge"}, overdue`);
     }
   }
   for (const axis of ["x", "y", "z"] as const)

@@ -30,6 +30,7 @@ export async function knownFor(
         ...NOTHING_KNOWN,
         history: await readHistory(sql, setupId, viewSetup(state)),
         spacers: await shopSpacers(sql),
+        gauges: await shopGauges(sql),
         shop: await shopUncertainty(sql),
       };
     case "renumber": {

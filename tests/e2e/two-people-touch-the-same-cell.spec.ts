@@ -53,7 +53,7 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   // Asked again on Z, somebody keeps the other's: what was typed goes, what is on record shows.
   const typeZ = async (one: Page, z: string) => {
     await one.goto(`${address}/touch?tool=1&do=z`);
-    await one.getByRole("radio", { name: /^Skim and measure/ }).check();
+    await one.locator("label", { hasText: "Skim and measure" }).click();
     await one.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill(z);
   };
   await typeZ(page, "-402.5");

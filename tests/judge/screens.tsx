@@ -9,7 +9,7 @@ import { all, byId, drawn, labelled, type Part, wordsOf } from "./page.tsx";
 /** What every page of a setup is given, for a person who may enter things. */
 export function loaded(book: Book) {
   const person = { id: "1", name: "Ines", role: "setter" as const, decimalMark: undefined };
-  const around = { hasFeed: false, isShared: false, spacers: [], shop: {}, history: {} };
+  const around = { hasFeed: false, isShared: false, spacers: [], gauges: [], shop: {}, history: {} };
   return loadedSetup("trial", book.state, person as Parameters<typeof loadedSetup>[2], around);
 }
 

@@ -64,6 +64,8 @@ export const prepareForms = {
     sizeUnit,
     /** Name of a gauge of the shop, or empty. */
     gauge: { type: "string", maxLength: 120 },
+    /** `yes` to count a gauge whose calibration has run out. */
+    overdue: { type: "string", enum: ["yes"] },
   } as const),
   "correct-offset": form("correct-offset", ["offset", "axis", "how"], {
     offset,

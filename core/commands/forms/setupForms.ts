@@ -41,6 +41,10 @@ export const setupForms = {
     solveFor: { type: "string", enum: ["geometry", "work"] },
     ...typedFields,
     ...edges,
+    /** Name of the gauge, or of the spacer, that it was made with; empty where none is named. */
+    gauge: { type: "string", maxLength: 120 },
+    /** `yes` to count a gauge whose calibration has run out. */
+    overdue: { type: "string", enum: ["yes"] },
     /** What becomes of the doubt that was asked about, and which slip it named. */
     settled: { type: "string", enum: ["kept", "corrected"] },
     doubted: { type: "string", maxLength: 40 },

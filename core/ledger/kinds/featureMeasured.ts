@@ -10,6 +10,8 @@ export const schema = object(["feature", "part", "measured", "uncertainty"], {
   measured: lengthSchema,
   uncertainty: { type: "number", exclusiveMinimum: 0, maximum: 10 },
   gauge: name,
+  /** True where the gauge's calibration had run out, and it was used knowingly. */
+  overdue: { type: "boolean" },
 });
 
 export const kind: Kind<"feature-measured"> = {
@@ -18,9 +20,9 @@ export const kind: Kind<"feature-measured"> = {
   dependencies: () => [],
   describe: ({ part }) => `measured on part ${part}`,
   offsets: () => [],
-  numbers: ({ feature, measured, gauge }, { featureOf, size }) => {
+  numbers: ({ feature, measured, gauge, overdue }, { featureOf, size }) => {
     const of = featureOf(feature);
-    return `${of ? `${of.name} ` : ""}${size(of?.axis ?? "x", measured)}${gauge ? ` with ${gauge}` : ""}`;
+    return `${of ? `${of.name} ` : ""}${size(of?.axis ?? "x", measured)}${gauge ? ` with ${gauge}${overdue ? ", overdue" : ""}` : ""}`;
   },
   measurement: () => "",
   undo: "offered",

@@ -18,7 +18,8 @@ export function measuredBy({
   way,
   typed,
   gauge: own,
-}: Pick<Payload<"touch-accepted" | "work-offset-taught">, "way" | "typed" | "gauge">): string {
+  overdue,
+}: Pick<Payload<"touch-accepted" | "work-offset-taught">, "way" | "typed" | "gauge" | "overdue">): string {
   const { words, readFrom } = wayOf(way);
   const unit = typed.sizeUnit;
   const numbers = Object.entries(typed)
@@ -27,6 +28,6 @@ export function measuredBy({
       ([field, text]) =>
         `${TYPED[field] ?? field} ${text}${unit && field !== "machine" && !/[a-z"]/i.test(text) ? ` ${unit}` : ""}`,
     );
-  const by = own ? own : readFrom;
+  const by = own ? `${own}${overdue ? ", overdue" : ""}` : readFrom;
   return `${words}${numbers.length > 0 ? `: ${numbers.join(", ")}` : ""}${by === "" ? "" : ` · ${by}`}`;
 }

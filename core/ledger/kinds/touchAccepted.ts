@@ -22,6 +22,8 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   axis: touchedAxis,
   way,
   gauge: name,
+  /** True where the gauge's calibration had run out, and it was used knowingly. */
+  overdue: { type: "boolean" },
   ...touchNumbers,
   /** Work offset that it was made under; absent where it was not known, and then counted as 0. */
   work: lengthSchema,

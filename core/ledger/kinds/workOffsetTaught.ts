@@ -25,6 +25,8 @@ export const schema = object(
     axis: touchedAxis,
     way,
     gauge: name,
+    /** True where the gauge's calibration had run out, and it was used knowingly. */
+    overdue: { type: "boolean" },
     ...touchNumbers,
     geometry: lengthSchema,
     exact: lengthSchema,
