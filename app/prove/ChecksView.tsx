@@ -10,6 +10,7 @@ import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { PositionCheck, PositionLost } from "../touch/PositionLost.tsx";
 import { FileLink } from "../ui/Button.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
@@ -118,6 +119,7 @@ export function ChecksView(loaded: LoadedSetup) {
           )}
         </ViewCentre>
         <ViewSide>
+          <PositionCheck {...loaded} />
           {check && (
             <>
               <Caution>
@@ -144,6 +146,7 @@ export function ChecksView(loaded: LoadedSetup) {
               <CheckForm key={check.tool.offset} {...loaded} check={check} />
             </>
           )}
+          {loaded.mayEnter && <PositionLost {...loaded} />}
         </ViewSide>
       </ViewMain>
     </ViewFrame>

@@ -12,6 +12,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Fold } from "../ui/Fold.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
+import { PositionLost } from "./PositionLost.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName } from "./words.ts";
 
@@ -37,6 +38,9 @@ export function Changes({ tool, ...loaded }: ChangesProps) {
             </>
           )}
           <Rechucked {...loaded} />
+          <Section>
+            <PositionLost {...loaded} />
+          </Section>
         </Body>
       )}
     </Fold>

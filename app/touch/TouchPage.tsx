@@ -14,6 +14,7 @@ import { KeysHelp } from "./KeysHelp.tsx";
 import { NoseStep } from "./NoseStep.tsx";
 import { PartStep } from "./PartStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
+import { PositionCheck } from "./PositionLost.tsx";
 import { RebaseOffer } from "./RebaseOffer.tsx";
 import { SecondStep } from "./SecondStep.tsx";
 import { StockEntry } from "./StockEntry.tsx";
@@ -47,6 +48,7 @@ export function TouchPage(loaded: LoadedSetup) {
           mayEnter={loaded.mayEnter}
         />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
+        <PositionCheck {...loaded} />
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
       <StageMain>

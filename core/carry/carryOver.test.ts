@@ -307,7 +307,7 @@ describe("everything that a ledger holds", () => {
     return same[kind];
   };
   // Of the machine and its table, read anew; of the setup and its stock, typed in the form of the new one.
-  const TYPED = ["setup", "described", "stock", "bar", "table", "stale", "control", "work-read", "school"];
+  const TYPED = ["position", "setup", "described", "stock", "bar", "table", "stale", "control", "work-read", "school"];
   const folder = new URL("../ledger/", import.meta.url);
   const ledgers = readdirSync(folder).filter(
     (file) => /^ledger-version-1.*\.json$/.test(file) && !file.includes("proof"),

@@ -25,6 +25,7 @@ export const FIELD_FRAMES = {
   "record-length": { length: "distance", nominal: "distance", tolerance: "distance" },
   "correct-length": { length: "distance" },
   "rechuck-bar": { stickOut: "distance" },
+  "check-position": { readX: "readout", isX: "size", readZ: "readout", isZ: "distance" },
   "change-school": { work: "work-offset" },
   "set-safety-wear": { x: "tool-offset", z: "tool-offset" },
   "load-tool": { toleranceX: "distance", toleranceZ: "distance" },

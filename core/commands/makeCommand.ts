@@ -15,6 +15,7 @@ import {
   schoolCommand,
   stockCommand,
 } from "./partCommand.ts";
+import { positionCommand } from "./positionCommand.ts";
 import { isPrepareForm, type KnownBefore, type PrepareForm, prepareCommand } from "./prepareCommand.ts";
 import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.ts";
 import { may, type Role } from "./role.ts";
@@ -73,6 +74,8 @@ function partOrToolCommand(
       return lengthCommand(setup, form, entry, actor);
     case "correct-length":
       return correctedLengthCommand(setup, form, entry, actor);
+    case "lose-position":
+      return { ...entry, kind: "position-lost", payload: { by: form.by } };
     case "rechuck-bar":
       return rechuckCommand(form, entry, actor);
     case "change-school":
@@ -88,6 +91,7 @@ function partOrToolCommand(
     case "move-tool":
     case "set-safety-wear":
     case "record-mount":
+    case "check-position":
       return toolCommand(setup, form, entry, actor, known);
   }
 }
@@ -102,7 +106,8 @@ type ToolForm = Extract<
       | "index-insert"
       | "move-tool"
       | "set-safety-wear"
-      | "record-mount";
+      | "record-mount"
+      | "check-position";
   }
 >;
 
@@ -133,6 +138,8 @@ function toolCommand(
       return safetyWearCommand(setup, tool, form, entry, actor);
     case "record-mount":
       return mountCommand(tool, form, entry, actor);
+    case "check-position":
+      return positionCommand(setup, tool, form, entry, actor);
   }
 }
 

@@ -19,6 +19,7 @@ export const CELLS = {
   hole: "hole",
   face: "face",
   bar: "bar",
+  position: "position",
   partLength: "part-length",
   work: (axis: string) => `work/${axis}`,
   fact: (fact: string) => `fact/${fact}`,

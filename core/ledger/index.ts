@@ -15,6 +15,7 @@ export {
   GRID_COLUMNS,
   type GridColumn,
   KEYED_BY,
+  LOST_BY,
   MACHINE_FACTS,
   type MachineFact,
   PHOTO_TYPES,

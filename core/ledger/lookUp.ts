@@ -15,7 +15,8 @@ export type DecisionCode =
   | "offset-in-use"
   | "station-in-use"
   | "no-program"
-  | "no-table";
+  | "no-table"
+  | "position-holds";
 export type DecisionRefusal = Refusal<DecisionCode>;
 
 /** The entry that a cell's present value comes from; undefined where nothing has written it, or all was taken back. */

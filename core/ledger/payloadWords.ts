@@ -25,6 +25,9 @@ export type WorkMeans = (typeof WORK_MEANS)[number];
 /** How a number came into the control: by hand, from a file that was loaded, by its own measuring function. */
 export const KEYED_BY = ["hand", "file", "measuring"] as const;
 
+/** By what the position of a machine is lost. */
+export const LOST_BY = ["stall", "crash", "power-cut"] as const;
+
 export const PHOTO_TYPES = ["image/jpeg", "image/png", "image/webp"] as const;
 
 /** What is looked at once before anything moves. */

@@ -4,6 +4,7 @@ import { loaded, mounted, nextId, opened, touched, viewOf } from "../ledger/setu
 import type { MachineProfile } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { nextStep, touchingOrder } from "./touchingOrder.ts";
+import { unprovenOf } from "./unproven.ts";
 
 const entry = <Kind extends Command["kind"]>(kind: Kind, payload: unknown): Command =>
   ({ id: nextId(), kind, version: 1, payload }) as Command;
@@ -84,6 +85,31 @@ describe("the face", () => {
   it("waits for the tool that is to be touched on the raw end first", () => {
     const chosen = entry("way-chosen", { offset: "1", axis: "z", way: "paper" });
     expect(lines(...two, chosen)).toContain("face waiting after Z of T01");
+  });
+});
+
+describe("a position that was lost", () => {
+  const two = [opened(), loaded("1"), loaded("2", { faces: false })];
+  const found = [touched("1", "x", -339.25, 51.48), touched("1", "z", -402.88), touched("2", "x", -341, 51.48)];
+  const lost = entry("position-lost", { by: "crash" });
+  const checked = (x: number, z: number, off: string[]) => entry("position-checked", { offset: "1", x, z, off });
+  const states = (...commands: Command[]) => lines(...two, ...found, ...commands);
+  it("leaves every touch until it is checked, and says on the record that nothing is proven", () => {
+    expect(states(lost)).toEqual(states());
+    expect(unprovenOf(viewOf(...two, ...found, lost))).toContain(
+      "Position lost (a crash): no reference tool checked since",
+    );
+  });
+  it("marks what was touched before on the axis that is off, and only that", () => {
+    const off = states(lost, checked(0.002, 1.25, ["z"]));
+    expect(off).toContain("1 z redo the position was lost: it is 1.25 mm off");
+    expect(off).toContain("1 x done");
+    expect(off).toContain("2 x done");
+    expect(states(lost, checked(0.002, 1.25, ["z"]), touched("1", "z", -404.13))).toContain("1 z done");
+  });
+  it("is over where the reference tool reads what it must", () => {
+    expect(states(lost, checked(0.002, 0, []))).toEqual(states());
+    expect(unprovenOf(viewOf(...two, ...found, lost, checked(0.002, 0, []))).join()).not.toContain("Position lost");
   });
 });
 

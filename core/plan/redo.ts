@@ -1,5 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { LATHE_AXES, toolNumber } from "../machine/index.ts";
+import { type Axis, isLatheAxis, LATHE_AXES, toolNumber } from "../machine/index.ts";
+import { plainMillimetres } from "../units/index.ts";
 import type { StepKind } from "./step.ts";
 
 /**
@@ -11,6 +12,7 @@ import type { StepKind } from "./step.ts";
  * - the master's new insert, once the work offset is taught with it: Z of every other tool, re-based in one action;
  * - a tool moved to another station: everything touched on it;
  * - a second offset: once its first has been touched anew;
+ * - a position that was lost and is off: what was touched before on that axis, and the work offset taught before;
  * - the bar re-chucked at another stick-out: the work offset's Z, with one tool for all; no tool's own offset.
  */
 export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: StepKind): string | undefined {
@@ -22,13 +24,26 @@ export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: S
   // What follows from another offset is made again with that one; what was entered by hand rests on where the tool stood.
   if (!touch || (touch.derived && touch.edit === undefined)) return undefined;
   if (tool.moved && tool.moved.seq > touch.seq) return `moved to station ${tool.moved.to}`;
+  const lost = lostReason(setup, kind, touch.seq);
+  if (lost !== undefined) return lost;
   if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";
   if (tool.indexed && tool.indexed.seq > touch.seq) return "insert indexed: check by measuring";
   return undefined;
 }
 
-function workReason({ taught, rechucked, master, school, tools }: SetupView): string | undefined {
+/** Why a number that was found before the position was lost does not hold; undefined where it does, or while that is not checked. */
+function lostReason({ positionChecked, machine }: SetupView, axis: Axis, since: number): string | undefined {
+  if (!positionChecked || positionChecked.seq < since) return undefined;
+  // A reference tool is checked along the two axes of a lathe alone.
+  if (!isLatheAxis(axis) || !positionChecked.off.includes(axis)) return undefined;
+  return `the position was lost: it is ${plainMillimetres(Math.abs(positionChecked[axis]), machine.units)} off`;
+}
+
+function workReason(setup: SetupView): string | undefined {
+  const { taught, rechucked, master, school, tools } = setup;
   const since = taught.z?.seq ?? 0;
+  const lost = taught.z && lostReason(setup, "z", since);
+  if (lost !== undefined) return lost;
   if (rechucked && rechucked.seq > since) return "bar re-chucked";
   const carrier = school === "master-tool" ? tools.find(({ offset }) => offset === master) : undefined;
   if (taught.z && carrier?.indexed && carrier.indexed.seq > since) return "master's insert indexed";

@@ -14,6 +14,8 @@ const STEP = {
   length: "length of the part",
 } as const;
 
+const LOST_WORDS = { stall: "a stall", crash: "a crash", "power-cut": "a power cut" } as const;
+
 const PROOF = {
   open: "not checked at the machine",
   again: "changed since it was checked",
@@ -51,6 +53,8 @@ export function unprovenOf(setup: SetupView): readonly string[] {
       else if (touch?.overdue) lines.push(`${cell} measured with ${touch.gauge ?? "a gauge"}, overdue`);
     }
   }
+  if (setup.positionLost)
+    lines.push(`Position lost (${LOST_WORDS[setup.positionLost.by]}): no reference tool checked since`);
   for (const axis of ["x", "y", "z"] as const)
     if (setup.workSet[axis]) lines.push(`${setup.workOffset.name}: ${AXIS_NAME[axis]} set without a touch`);
   for (const [name, axes] of Object.entries(setup.otherWork))

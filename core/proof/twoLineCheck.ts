@@ -241,6 +241,9 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
     setup.workSet.z,
     setup.schoolChanged,
     setup.rechucked,
+    setup.positionLost,
+    // A position that holds leaves what was proven before.
+    setup.positionChecked?.off.length === 0 ? undefined : setup.positionChecked,
   ];
   if (changes.some((change) => change && change.seq > proof.seq)) return "again";
   return proof.found === "right" ? "proven" : proof.found;

@@ -15,6 +15,8 @@ const table = read("ledger-version-1-table.json");
 const proof = read("ledger-version-1-proof.json");
 /** The same table with the later versions of its kinds. */
 const tableNow = read("ledger-version-2-table.json");
+/** Kinds that came with the second version. */
+const position = read("ledger-version-2-position.json");
 
 describe("a table stored in version 2", () => {
   it("means what it meant in version 1", () => {
@@ -22,9 +24,16 @@ describe("a table stored in version 2", () => {
   });
 });
 
+describe("a loss of position stored in version 2", () => {
+  it("is settled by its check, which says what is off", () => {
+    const view = viewSetup(fold(position));
+    expect(view).toMatchObject({ positionLost: undefined, positionChecked: { x: 0.004, z: -1.25, off: ["z"] } });
+  });
+});
+
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof];
+    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });

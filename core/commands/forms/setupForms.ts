@@ -1,4 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
+import { LOST_BY } from "../../ledger/index.ts";
 import { axisSchema, SCHOOLS } from "../../machine/index.ts";
 import { MOUNT_CHECKS } from "../../mount/index.ts";
 import { EDGES, type TOUCH_FIELDS, TOUCH_WAYS } from "../../tool/index.ts";
@@ -72,6 +73,16 @@ export const setupForms = {
   } as const),
   "index-insert": form("index-insert", ["offset"], { offset } as const),
   "rechuck-bar": form("rechuck-bar", ["stickOut", "sizeUnit"], { stickOut: typed, sizeUnit } as const),
+  "lose-position": form("lose-position", ["by"], { by: { type: "string", enum: LOST_BY } } as const),
+  /** What the display reads for a tool at a known place, and what is true there. */
+  "check-position": form("check-position", ["offset", "readX", "isX", "readZ", "isZ", "sizeUnit"], {
+    offset,
+    readX: typed,
+    isX: typed,
+    readZ: typed,
+    isZ: typed,
+    sizeUnit,
+  } as const),
   "move-tool": form("move-tool", ["offset", "to"], {
     offset,
     to: { type: "string", minLength: 1, maxLength: 20 },

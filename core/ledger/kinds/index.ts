@@ -21,6 +21,8 @@ import * as noteAdded from "./noteAdded.ts";
 import * as orderArranged from "./orderArranged.ts";
 import * as partLengthCorrected from "./partLengthCorrected.ts";
 import * as partLengthRecorded from "./partLengthRecorded.ts";
+import * as positionChecked from "./positionChecked.ts";
+import * as positionLost from "./positionLost.ts";
 import * as programRead from "./programRead.ts";
 import * as proofChecked from "./proofChecked.ts";
 import * as reachRecorded from "./reachRecorded.ts";
@@ -85,6 +87,8 @@ const KINDS = {
   "part-length-corrected": partLengthCorrected,
   "insert-indexed": insertIndexed,
   "bar-rechucked": barRechucked,
+  "position-lost": positionLost,
+  "position-checked": positionChecked,
   "tool-moved": toolMoved,
   "mount-recorded": mountRecorded,
   "nose-accepted": noseAccepted,

@@ -1,0 +1,53 @@
+import type { SetupView, ToolView } from "../ledger/index.ts";
+import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigitInCore, toolNumber } from "../machine/index.ts";
+import { wearInCore } from "../offsets/index.ts";
+import { readField } from "./fieldFrames.ts";
+import type { FormOf } from "./forms/setupForms.ts";
+import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
+
+/** Digits by which a readout may differ without anything being off: one from rounding the offset, one from the readout itself. */
+const ALLOWED_DIGITS = 2;
+
+/**
+ * The check of a reference tool after the position was lost: the readout at a known place against the sum of geometry, wear, work
+ * offset and that place. An axis is off where they differ by more than the tightest tolerance of any tool of the setup, and by more
+ * than two last digits. Refused where the sum is not known, at the field that is no length otherwise.
+ */
+export function positionCommand(
+  setup: SetupView,
+  tool: ToolView,
+  form: FormOf<"check-position">,
+  entry: NewEntry,
+  locale: InputLocale,
+): CommandResult {
+  if (!setup.positionLost) return refuse("The position was not lost, so there is nothing to check.");
+  const { machine } = setup;
+  const found: Record<LatheAxis, number> = { x: 0, z: 0 };
+  for (const axis of LATHE_AXES) {
+    const [readName, isName] = axis === "x" ? (["readX", "isX"] as const) : (["readZ", "isZ"] as const);
+    const expected = sumOf(tool, axis);
+    if (typeof expected === "string")
+      return refuse(`${expected} of ${toolNumber(machine, tool.offset)} is not known: check another tool.`);
+    const at = { machine, axis, zone: tool.zone };
+    const read = readField("check-position", readName, form[readName], machine.units, locale, at);
+    if ("outcome" in read) return read;
+    const is = readField("check-position", isName, form[isName], form.sizeUnit, locale);
+    if ("outcome" in is) return is;
+    found[axis] = read.mm - expected - is.mm;
+  }
+  const off = LATHE_AXES.filter((axis) => {
+    const tightest = Math.min(...setup.tools.map(({ tolerance }) => tolerance[axis]));
+    return Math.abs(found[axis]) > Math.max(ALLOWED_DIGITS * lastDigitInCore(machine, axis), tightest);
+  });
+  return { ...entry, kind: "position-checked", payload: { offset: tool.offset, ...found, off } };
+}
+
+/** Geometry, wear and work offset of an axis together, millimetres; the name of what is not known in its place. */
+function sumOf(tool: ToolView, axis: LatheAxis): number | string {
+  const geometry = tool[axis]?.exact;
+  const wear = wearInCore(tool, axis);
+  const work = tool.work[axis];
+  if (geometry === undefined) return `${AXIS_NAME[axis]} geometry`;
+  if (wear === undefined) return `${AXIS_NAME[axis]} wear`;
+  return work === undefined ? `The work offset on ${AXIS_NAME[axis]}` : geometry + wear + work;
+}

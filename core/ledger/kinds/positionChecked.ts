@@ -1,0 +1,36 @@
+import { AXIS_NAME, latheAxisSchema } from "../../machine/index.ts";
+import { CELLS } from "../cells.ts";
+import { needsTool, topOf } from "../lookUp.ts";
+import { type Kind, unchanged } from "./kind.ts";
+import { lengthSchema, object, offset } from "./schemaParts.ts";
+
+/** After a loss of position: a reference tool was brought to a known place, and the display compared with what is true there. */
+export const schema = object(["offset", "x", "z", "off"], {
+  /** The tool that was checked. */
+  offset,
+  /** What the display read beyond the true place. Millimetres, X as a diameter. */
+  x: lengthSchema,
+  z: lengthSchema,
+  /** The axes that are farther off than the control counts; none where the position holds. */
+  off: { type: "array", maxItems: 2, items: latheAxisSchema },
+});
+
+/** The check that settled the latest loss of position. */
+export const standing = { setup: "positionChecked", cell: CELLS.position } as const;
+
+export const kind: Kind<"position-checked"> = {
+  version: 1,
+  cells: () => [CELLS.position],
+  dependencies: ({ offset }) => [CELLS.geometry(offset, "x"), CELLS.geometry(offset, "z")],
+  describe: ({ off }) => (off.length === 0 ? "position checked, it holds" : "position checked, it is off"),
+  offsets: ({ offset }) => [offset],
+  numbers: ({ offset, x, z }, { readout }) =>
+    `${AXIS_NAME.x} ${readout("x", x, offset, "always")}, ${AXIS_NAME.z} ${readout("z", z, offset, "always")}`,
+  measurement: () => "",
+  undo: "offered",
+  refusal: (state, payload) =>
+    topOf(state, CELLS.position)?.kind === "position-lost"
+      ? needsTool(state, payload)
+      : { code: "position-holds", message: "The position was not lost, so there is nothing to check." },
+  changeMachine: unchanged,
+};

@@ -1,0 +1,26 @@
+import { CELLS } from "../cells.ts";
+import { allowed } from "../lookUp.ts";
+import { LOST_BY } from "../payloadWords.ts";
+import { type Kind, noNumbers, unchanged } from "./kind.ts";
+import { object } from "./schemaParts.ts";
+
+/** The machine may not stand where its readout says: nothing on it is proven until a reference tool is checked. */
+export const schema = object(["by"], { by: { type: "string", enum: LOST_BY } });
+
+/** The loss of position that no check has settled yet. */
+export const standing = { setup: "positionLost", cell: CELLS.position } as const;
+
+const WORDS = { stall: "after a stall", crash: "after a crash", "power-cut": "after a power cut" } as const;
+
+export const kind: Kind<"position-lost"> = {
+  version: 1,
+  cells: () => [CELLS.position],
+  dependencies: () => [],
+  describe: ({ by }) => `position lost ${WORDS[by]}`,
+  offsets: () => [],
+  numbers: noNumbers,
+  measurement: () => "",
+  undo: "offered",
+  refusal: allowed,
+  changeMachine: unchanged,
+};
