@@ -1,4 +1,3 @@
-import { rowsOf } from "../../core/commands/index.ts";
 import { viewSetup } from "../../core/ledger/index.ts";
 import { whatMoved } from "../../core/plan/index.ts";
 import { changedLines as changedLinesOf } from "../../core/program/index.ts";
@@ -22,7 +21,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const before = await machineBefore(sql(), setup.machine.id, params.setupId);
   return {
     changed: await changedProgramLines(sql(), setup),
-    left: rowsOf(before).length,
+    left: Object.values(before.rows).filter(({ x, z }) => x !== undefined || z !== undefined).length,
     moved: whatMoved(setup, before),
     library: await toolLibrary(sql()),
   };

@@ -11,7 +11,7 @@ export {
   refuse,
   type SetupOutcome,
 } from "./outcome.ts";
-export { type KnownBefore, readStock, rowsOf } from "./prepareCommand.ts";
+export { type KnownBefore, readStock } from "./prepareCommand.ts";
 export { readSize } from "./readSize.ts";
 export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";
 export { findingOfCells } from "./tableCommand.ts";

@@ -1,5 +1,5 @@
 import { correctedCell } from "../correction/index.ts";
-import type { MachineState, Payload, SetupView } from "../ledger/index.ts";
+import type { Payload, SetupView } from "../ledger/index.ts";
 import {
   type Axis,
   fromControl,
@@ -30,6 +30,8 @@ export interface KnownBefore {
   readonly program: string | undefined;
   /** What earlier setups on this machine left in its control. */
   readonly left: Payload<"table-read">["rows"];
+  /** Work offsets of the latest of them; absent on a device that took along less. */
+  readonly leftWork?: Payload<"table-read">["work"];
   readonly gauges: readonly ShopGauge[];
 }
 
@@ -59,7 +61,7 @@ export function prepareCommand(
     case "check-fact":
       return { ...entry, kind: "fact-checked", payload: { fact: form.fact, found: form.found.trim() } };
     case "take-table":
-      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(known.left, entry);
+      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(known, entry);
     case "decide-rows": {
       const rows = locale.readList("rows", form.rows);
       return rows ? { ...entry, kind: "stale-decided", payload: { rows } } : refuse(INCOMPLETE);
@@ -203,29 +205,18 @@ type Said<Row> = { [Key in keyof Row as undefined extends Row[Key] ? never : Key
 };
 
 /** What the control is believed to hold: what earlier setups on this machine left in it. */
-function tableOfMachine(rows: KnownBefore["left"], entry: NewEntry): CommandResult {
+function tableOfMachine({ left: rows, leftWork: work = [] }: KnownBefore, entry: NewEntry): CommandResult {
   if (rows.length === 0) return refuse("No earlier setup on this machine has left anything on record.");
   return {
     ...entry,
     kind: "table-read",
-    payload: { source: "last-setup", name: "left by earlier setups", rows: [...rows] },
+    payload: {
+      source: "last-setup",
+      name: "left by earlier setups",
+      rows: [...rows],
+      ...(work.length > 0 && { work }),
+    },
   };
-}
-
-/** The rows of a control that anything is on record of, as a table that was read. */
-export function rowsOf({ rows }: MachineState): Payload<"table-read">["rows"] {
-  return Object.entries(rows)
-    .filter(([, { x, z }]) => x !== undefined || z !== undefined)
-    .map(([offset, { x, y, z, noseRadius, orientation }]) =>
-      said({
-        offset,
-        x: x?.value,
-        y: y?.value,
-        z: z?.value,
-        noseRadius: noseRadius?.value,
-        orientation: orientation?.value,
-      }),
-    );
 }
 
 /** An order that breaks a prerequisite is refused with its name. */

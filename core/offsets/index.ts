@@ -2,6 +2,7 @@ export { closureOf } from "./closure.ts";
 export { findingOfGeometry, findingOfWork, openBy, type SumFinding, touchedFact } from "./closureOfSetup.ts";
 export { controlNumbers, type NumbersOf, withNumbersOf } from "./controlNumbers.ts";
 export { type KeyIn, keyIn, workForControl } from "./keyIn.ts";
+export { leftBehind } from "./leftBehind.ts";
 export type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "./offsetTable.ts";
 export { readBack } from "./readBack.ts";
 export { rebased, type SchoolTable, schoolNeeds, schoolShift } from "./schools.ts";

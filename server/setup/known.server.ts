@@ -1,5 +1,6 @@
-import { type Brought, type FormOf, type Known, rowsOf, type SetupForm } from "../../core/commands/index.ts";
+import type { Brought, FormOf, Known, SetupForm } from "../../core/commands/index.ts";
 import { foldMachine, type MachineState, type SetupState, viewSetup } from "../../core/ledger/index.ts";
+import { leftBehind } from "../../core/offsets/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readHistory } from "../ledger/toolHistory.server.ts";
@@ -40,7 +41,7 @@ export async function knownFor(
     case "take-table":
       return {
         ...NOTHING_KNOWN,
-        left: rowsOf(await machineBefore(sql, viewSetup(state).machine.id, setupId)),
+        ...(await leftOn(sql, viewSetup(state).machine.id, setupId)),
       };
     case "measure-feature":
       return { ...NOTHING_KNOWN, gauges: await shopGauges(sql) };
@@ -52,6 +53,13 @@ export async function knownFor(
       // Every other form is worked out with the setup alone.
       return NOTHING_KNOWN;
   }
+}
+
+/** What the other setups of a machine have left in its control. */
+async function leftOn(sql: Sql, machineId: string, without: string): Promise<Pick<Known, "left" | "leftWork">> {
+  const history = await readMachineLedger(sql, machineId);
+  const { rows, work } = leftBehind(history.filter(({ setupId }) => setupId !== without));
+  return { left: rows, leftWork: work };
 }
 
 /** The files of forms that waited on a device come before them. */
@@ -77,7 +85,7 @@ export async function knownForAll(sql: Sql, setupId: string, state: SetupState):
     spacers: await shopSpacers(sql),
     shop: await shopUncertainty(sql),
     program: setup.programRead && (await readProgramText(sql, setup.programRead.fingerprint)),
-    left: rowsOf(await machineBefore(sql, setup.machine.id, setupId)),
+    ...(await leftOn(sql, setup.machine.id, setupId)),
     gauges: await shopGauges(sql),
   };
 }
