@@ -5,7 +5,6 @@ import { type LatheAxis, toControl, toolNumber, zoneOf } from "../../core/machin
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
-import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
@@ -13,6 +12,7 @@ import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size, target } from "../ui/tokens.ts";
 import { FileChoice } from "./FileChoice.tsx";
+import { ForeignColumns, useForeignTable } from "./ForeignColumns.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
@@ -26,13 +26,9 @@ export function OldValuesSection(props: PrepareProps) {
   const { setup, setupId, mayEnter, left, now } = props;
   const form = useSetupForm(setupId, setup.seq);
   const { table } = setup;
-  const [unread, setUnread] = useState<string>();
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    const text = await textOfFile(file);
-    setUnread(text === undefined ? notText(file) : undefined);
-    if (text !== undefined) form.send("take-table", { source: "file", name: file.name, text });
-  };
+  const take = (name: string, text: string, more: Readonly<Record<string, string>> = {}) =>
+    form.send("take-table", { source: "file", name, text, ...more });
+  const { foreign, setForeign, unread, pick } = useForeignTable(setup.machine.units, (name, text) => take(name, text));
   return (
     <Panel>
       <header>
@@ -45,7 +41,7 @@ export function OldValuesSection(props: PrepareProps) {
             label="Backup file of the control's offset table"
             words={table ? "Read another backup file" : "Read the control's backup file"}
             isDisabled={!mayEnter}
-            onPick={(file) => void take(file)}
+            onPick={(file) => void pick(file)}
             forgets
           />
           <PlainButton
@@ -55,6 +51,18 @@ export function OldValuesSection(props: PrepareProps) {
             Take over what earlier setups left ({left} {left === 1 ? "row" : "rows"})
           </PlainButton>
         </PanelRow>
+        {foreign && (
+          <ForeignColumns
+            foreign={foreign}
+            left="not taken, and stays not known"
+            action="Take it with these columns"
+            onChange={setForeign}
+            onSend={() => {
+              take(foreign.name, foreign.text, { columns: JSON.stringify(foreign.columns), units: foreign.units });
+              setForeign(undefined);
+            }}
+          />
+        )}
         {table ? (
           <Quiet>
             {table.rows.length} rows from{" "}

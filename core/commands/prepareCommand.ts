@@ -61,7 +61,7 @@ export function prepareCommand(
     case "check-fact":
       return { ...entry, kind: "fact-checked", payload: { fact: form.fact, found: form.found.trim() } };
     case "take-table":
-      return form.source === "file" ? tableOfFile(setup, form, entry) : tableOfMachine(known, entry);
+      return form.source === "file" ? tableOfFile(setup, form, entry, locale) : tableOfMachine(known, entry);
     case "decide-rows": {
       const rows = locale.readList("rows", form.rows);
       return rows ? { ...entry, kind: "stale-decided", payload: { rows } } : refuse(INCOMPLETE);
@@ -145,16 +145,21 @@ function renumberCommand(
 }
 
 /** A control's table as a backup holds it, in this machine's own signs and units; nothing is taken from a broken file. */
-function tableOfFile(setup: SetupView, form: FormOf<"take-table">, entry: NewEntry): CommandResult {
+function tableOfFile(
+  setup: SetupView,
+  { text = "", ...form }: FormOf<"take-table">,
+  entry: NewEntry,
+  locale: InputLocale,
+): CommandResult {
   const { machine, tools: loaded } = setup;
-  const read = readTableFile(setup, form.text ?? "");
+  const read = readTableFile(setup, { ...form, text }, locale);
   if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
-  const { table, format } = read.value;
+  const { table, numbers: whose } = read.value;
   if (table.tools.length === 0) {
     const message = "This file holds no tool offsets.";
     return refuse(message, { text: message });
   }
-  const numbers = controlNumbers(setup, table, format.numbers);
+  const numbers = controlNumbers(setup, table, whose);
   const rows = table.tools.map(({ offset }) => {
     // A zone can store with signs of its own: a row is read as the tool that it belongs to is stored.
     const zone = loaded.find((tool) => tool.offset === offset)?.zone ?? zoneOf(machine, "");

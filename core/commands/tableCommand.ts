@@ -1,4 +1,3 @@
-import { CSV_FIELDS, type CsvField, readCsvSheet, readMappedCsv } from "../formats/index.ts";
 import type { SetupView, TableEdit } from "../ledger/index.ts";
 import { AXIS_NAME } from "../machine/index.ts";
 import {
@@ -143,32 +142,16 @@ function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }
   };
 }
 
-/** The control's own table, read back and compared; a foreign CSV file by the columns that somebody has named. */
+/** The control's own table, read back and compared; a foreign CSV file by the columns that were named. */
 function compareCommand(
   setup: SetupView,
-  { id, name, text, units, columns }: FormOf<"compare-table">,
-  { readList }: InputLocale,
+  { id, name, ...file }: FormOf<"compare-table">,
+  locale: InputLocale,
 ): CommandResult {
-  const no = (message: string) => refuse(message, { text: message });
-  const { numbering } = setup.machine;
-  const mapping = columns === undefined ? undefined : readList("columns", columns);
-  if (columns !== undefined && !mapping) return refuse(INCOMPLETE);
-  if (mapping) {
-    const sheet = readCsvSheet(text);
-    if (!sheet.ok) return no(sheet.refusal.message);
-    const named = mapping.map((one) =>
-      one === null ? null : CSV_FIELDS.find((field): field is CsvField => field === one),
-    );
-    const table = readMappedCsv(sheet.value, { columns: named, units }, { numbering });
-    if (!table.ok) return no(table.refusal.message);
-    const holds = named.filter((field): field is CsvField => Boolean(field));
-    const compared = readBack(setup, table.value, "control", holds);
-    return comparison(id, name, "csv", compared);
-  }
-  const read = readTableFile(setup, text, units);
-  if (!read.ok) return no(read.refusal.message);
-  const { table, format } = read.value;
-  return comparison(id, name, format.name, readBack(setup, table, format.numbers, format.holds));
+  const read = readTableFile(setup, file, locale);
+  if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
+  const { table, numbers, holds, format } = read.value;
+  return comparison(id, name, format, readBack(setup, table, numbers, holds));
 }
 
 function comparison(

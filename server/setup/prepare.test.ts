@@ -250,10 +250,29 @@ describe("preparing", () => {
     expect(await send(id, "decide-rows", { rows: decided })).toMatchObject({ outcome: "kept" });
     expect((await view(id)).stale).toEqual({ "7": "touch" });
   });
+  it("reads a table with columns of its own as they were named; what was left out stays not known", async () => {
+    const id = await opened();
+    const text = "Nr;Durchmesser;Laenge;Notiz\n7;-10;-15;old\n8;-11;;\n";
+    const columns = JSON.stringify(["offset", "geometry.x", "geometry.z", null]);
+    const table = { source: "file", name: "own.csv", text, units: "in" };
+    expect(await send(id, "take-table", { ...table, columns })).toMatchObject({ outcome: "kept" });
+    // −10 in is −254 mm, −15 in −381 mm, −11 in −279.4 mm; neither wear nor Z of the second row stands in the file.
+    expect((await view(id)).table?.rows).toEqual([
+      { offset: "7", x: -254, z: -381 },
+      { offset: "8", x: -279.4 },
+    ]);
+    expect(await send(id, "take-table", { ...table, columns: "[1" })).toMatchObject({
+      outcome: "refused",
+      fields: { text: "The columns were not complete. Choose the file again." },
+    });
+  });
   it("takes over what earlier setups left in the control", async () => {
     const id = await opened();
     expect(await send(id, "take-table", { source: "last-setup" })).toMatchObject({ outcome: "kept" });
-    expect((await view(id)).table?.rows).toMatchObject([{ offset: "7", x: -254 }]);
+    expect((await view(id)).table?.rows).toMatchObject([
+      { offset: "7", x: -254 },
+      { offset: "8", x: -279.4 },
+    ]);
   });
   it("keeps tolerances, stock, facts and order, and refuses an order that breaks a prerequisite", async () => {
     const id = await opened();

@@ -162,6 +162,15 @@ test("tools are loaded with what the program proposes, and old values are decide
   const backup = page.getByLabel("Backup file of the control's offset table");
   await backup.setInputFiles(file("backup.nc", "G21 G90\nG10 L10 P1 X-300. Z-400.\nG10 L10 P2 X?\n"));
   await expect(page.getByRole("alert").filter({ hasText: "Line 3" })).toBeVisible();
+  // A spreadsheet with columns of its own is read by what a person says they are.
+  await backup.setInputFiles(file("own.csv", "Number,Across,Along\n1,-301.5,-401.25\n"));
+  const mapping = page.getByRole("form", { name: "What the columns are" });
+  await mapping.getByLabel(/^Number/).selectOption("offset");
+  await mapping.getByLabel(/^Across/).selectOption("geometry.x");
+  await mapping.getByLabel(/^Along/).selectOption("");
+  await mapping.getByRole("button", { name: "Take it with these columns" }).click();
+  await expect(page.getByRole("row", { name: /T01/ })).toContainText("-301.500");
+  await expect(page.getByRole("row", { name: /T01/ })).toContainText("not known");
   await backup.setInputFiles(
     file(
       "backup.nc",

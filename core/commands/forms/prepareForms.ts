@@ -35,6 +35,9 @@ export const prepareForms = {
     source: { type: "string", enum: ["file", "last-setup"] },
     name: typed,
     text: { type: "string", maxLength: LARGEST_OFFSET_FILE },
+    /** What the columns of a foreign CSV file are, as JSON, and the unit of its lengths. */
+    columns: { type: "string", maxLength: 4000 },
+    units: { type: "string", enum: ["mm", "in"] },
   } as const),
   "decide-rows": form("decide-rows", ["rows"], { rows: list } as const),
   "arrange-order": form("arrange-order", ["steps", "by"], {
