@@ -99,6 +99,11 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
               data-current={isCurrent || undefined}
             >
               {tool && <ToolHead setup={setup} tool={tool} isFolded={isFolded} />}
+              {!tool && offset !== "" && (
+                <p>
+                  <b>{toolNumber(setup.machine, offset)}</b> called by the program
+                </p>
+              )}
               {others
                 .filter(({ row }) => row === offset)
                 .map(({ page, person, device }) => (

@@ -1,7 +1,7 @@
 import { useContext, useLayoutEffect, useRef } from "react";
 import { useSearchParams } from "react-router";
 import type { ToolView } from "../../core/ledger/index.ts";
-import type { StepKind } from "../../core/plan/index.ts";
+import { type CalledSecond, calledSeconds, type StepKind } from "../../core/plan/index.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { type OnTool, useClaim } from "../offline/useClaim.ts";
@@ -11,7 +11,9 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { EmptyPage } from "../ui/EmptyState.tsx";
 import { Changes } from "./Changes.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
+import { MakeSecondStep } from "./MakeSecondStep.tsx";
 import { NoseStep } from "./NoseStep.tsx";
+import { NotLoaded } from "./NotLoaded.tsx";
 import { PartStep } from "./PartStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
 import { PositionCheck } from "./PositionLost.tsx";
@@ -32,7 +34,13 @@ export function TouchPage(loaded: LoadedSetup) {
   const onTool = useClaim(loaded.setupId, stands?.offset, loaded.mayEnter, claims);
   useTouchKeys(loaded.setup, step);
   useNews(step && `${step.offset} ${step.kind}`);
-  if (!step) return <EmptyPage>This setup has no tools yet, so there is nothing to touch off.</EmptyPage>;
+  if (!step)
+    return (
+      <EmptyPage>
+        This setup has no tools yet, so there is nothing to touch off.
+        <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
+      </EmptyPage>
+    );
   return (
     <StageFrame>
       <PlanRail
@@ -49,10 +57,18 @@ export function TouchPage(loaded: LoadedSetup) {
         />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         <PositionCheck {...loaded} />
+        <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
       <StageMain>
-        <StepView key={`${step.offset} ${step.kind}`} loaded={loaded} kind={step.kind} tool={tool} onTool={onTool} />
+        <StepView
+          key={`${step.offset} ${step.kind}`}
+          loaded={loaded}
+          kind={step.kind}
+          tool={tool}
+          called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
+          onTool={onTool}
+        />
       </StageMain>
       <KeysHelp />
     </StageFrame>
@@ -64,14 +80,18 @@ function StepView({
   loaded,
   kind,
   tool,
+  called,
   onTool,
 }: {
   readonly loaded: LoadedSetup;
   readonly kind: StepKind;
   readonly tool: ToolView | undefined;
+  /** The second offset that this step is to make; undefined for any other step. */
+  readonly called: CalledSecond | undefined;
   readonly onTool: OnTool;
 }) {
   if (kind === "face" || kind === "hole" || kind === "length") return <PartStep {...loaded} kind={kind} />;
+  if (called) return <MakeSecondStep {...loaded} called={called} />;
   if (!tool) return null;
   if (kind === "nose") return <NoseStep {...loaded} tool={tool} onTool={onTool} />;
   if (kind === "second") return <SecondStep {...loaded} tool={tool} />;

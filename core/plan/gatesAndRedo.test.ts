@@ -88,6 +88,34 @@ describe("the face", () => {
   });
 });
 
+describe("a second offset that the program calls", () => {
+  const called = (offsets: string[]) => ({
+    name: "O5201.nc",
+    bytes: 1,
+    fingerprint: "0".repeat(64),
+    units: "mm",
+    number: 5201,
+    lines: 9,
+    tools: [{ path: 1, station: "2", offsets, line: 3, words: "GROOVE", x: null, z: null }],
+    work: [],
+    findings: [],
+  });
+  const base = [opened(), loaded("1"), mounted("2", blade), entry("program-read", called(["2", "12"]))];
+  const ofSecond = (...commands: Command[]) => lines(...base, ...commands).filter((line) => line.startsWith("12 "));
+  it("stands in the plan from the start, and waits for its first", () => {
+    expect(ofSecond()).toEqual(["12 second waiting after T02 is touched"]);
+    expect(ofSecond(touched("1", "z", -402), touched("2", "x", -340, 50), touched("2", "z", -410))).toEqual([
+      "12 second ready",
+    ]);
+  });
+  it("is done once it is made, and is not asked for where the program calls none", () => {
+    const made = entry("second-offset-made", { offset: "12", of: "2", edge: "right", x: -340, z: -413 });
+    const found = [touched("1", "z", -402), touched("2", "x", -340, 50), touched("2", "z", -410)];
+    expect(ofSecond(...found, made)).toEqual(["12 second done"]);
+    expect(lines(opened(), mounted("2", blade), entry("program-read", called(["2"]))).join()).not.toContain("second");
+  });
+});
+
 describe("a position that was lost", () => {
   const two = [opened(), loaded("1"), loaded("2", { faces: false })];
   const found = [touched("1", "x", -339.25, 51.48), touched("1", "z", -402.88), touched("2", "x", -341, 51.48)];

@@ -1,5 +1,6 @@
 export { arrange } from "./arrangement.ts";
 export { bestOrder, brokenNeeds, type PlannedOrder } from "./bestOrder.ts";
+export { type CalledSecond, calledSeconds } from "./calledSeconds.ts";
 export { gateOf } from "./gates.ts";
 export { indexingOf, planSetup } from "./plan.ts";
 export { secondsOf } from "./planCost.ts";

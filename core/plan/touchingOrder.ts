@@ -2,6 +2,7 @@ import { cuts, faceIsMade, facingTool, type SetupView, type ToolView } from "../
 import { isAxis, toolNumber } from "../machine/index.ts";
 import { axesOf, entersBore, familyOf, wayOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
+import { type CalledSecond, calledSeconds } from "./calledSeconds.ts";
 import { gateOf, teacherWithSetter } from "./gates.ts";
 import { redoReason } from "./redo.ts";
 import type { Step, StepKind } from "./step.ts";
@@ -22,6 +23,7 @@ function usualOrder(setup: SetupView): readonly Step[] {
   const steps: Step[] = [];
   const zones = zonesInOrder(setup);
   const teacher = teachingTool(setup);
+  const called = calledSeconds(setup);
   for (const zone of zones) {
     const tools = toolsOf(setup, zone);
     const facing = zone === zones[0] ? facingTool(setup) : undefined;
@@ -37,6 +39,7 @@ function usualOrder(setup: SetupView): readonly Step[] {
         holeIsAsked = true;
       }
       for (const kind of kindsOf(setup, tool)) steps.push(toolStep(setup, tool, kind));
+      for (const second of called.filter(({ of }) => of.offset === tool.offset)) steps.push(secondStep(setup, second));
       if (asksForFace && tool === facing) steps.push(faceStep(setup, tool, zone));
     }
   }
@@ -119,6 +122,13 @@ function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
     case "length":
       return false;
   }
+}
+
+/** A second offset that the program calls: made once its first is touched. */
+function secondStep(setup: SetupView, { offset, of }: CalledSecond): Step {
+  const step = { offset, kind: "second", zone: of.zone.id } as const;
+  if (of.x && of.z) return { ...step, state: "ready", reason: "" };
+  return { ...step, state: "waiting", reason: `after ${toolNumber(setup.machine, of.offset)} is touched` };
 }
 
 /** The facing with a tool that is touched on the raw end: it waits for that touch. */
