@@ -111,30 +111,14 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
                 <b>Measured with:</b> {sheet.gauges.join("; ")}
               </p>
             )}
+            {sheet.dimensions.length > 0 && <Listed words="Dimensions that matter" lines={sheet.dimensions} />}
+            {sheet.unproven.length > 0 && (
+              <Listed words={signOff ? "Not proven when it was signed off" : "Not proven"} lines={sheet.unproven} />
+            )}
           </div>
         </Middle>
         <ToolTable sheet={sheet} />
         {sheet.tools.length === 0 && <p>No tools yet. Load them in Prepare.</p>}
-        {sheet.dimensions.length > 0 && (
-          <Notes>
-            <b>Dimensions that matter</b>
-            <ul>
-              {sheet.dimensions.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-          </Notes>
-        )}
-        {sheet.unproven.length > 0 && (
-          <Notes>
-            <b>{signOff ? "Not proven when it was signed off" : "Not proven"}</b>
-            <ul>
-              {shortened(sheet.unproven).map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-          </Notes>
-        )}
         {sheet.notes.length > 0 && (
           <Notes>
             <b>Notes</b>
@@ -155,12 +139,19 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
   );
 }
 
-const MOST_LINES = 14;
-/** At most as many lines as a sheet has room for, the last one saying how many more there are. */
-const shortened = (lines: readonly string[]): readonly string[] =>
-  lines.length <= MOST_LINES
-    ? lines
-    : [...lines.slice(0, MOST_LINES - 1), `and ${lines.length - MOST_LINES + 1} more: see the record`];
+const MOST_LINES = 6;
+
+/** A few lines in one run of text; where there are more than fit a sheet, how many more. */
+function Listed({ words, lines }: { readonly words: string; readonly lines: readonly string[] }) {
+  const shown = lines.slice(0, MOST_LINES).join("; ");
+  const more = lines.length - MOST_LINES;
+  return (
+    <Small>
+      <b>{words}:</b> {shown}
+      {more > 0 && `; and ${more} more, see the record`}
+    </Small>
+  );
+}
 
 /** A row for each tool: where it stands, what it is, and what the control is to hold of it. */
 function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> }) {
@@ -194,7 +185,7 @@ function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> })
             <td>
               <b>{tool.what}</b> {tool.size}
               <small>
-                {tool.touched}; {tool.tolerance}
+                {tool.touched} · X {tool.tolerance.x}, Z {tool.tolerance.z}
               </small>
             </td>
             <td>{tool.overhang}</td>
@@ -297,8 +288,11 @@ const Tools = styled.table`
   svg { display: block; width: 8.5mm; height: 9.2mm; }
 `;
 const Notes = styled.section`
-  ul { list-style: disc; padding-left: 5mm; columns: 2; column-gap: 8mm; }
-  li { break-inside: avoid; }
+  ul { list-style: disc; padding-left: 5mm; }
+`;
+const Small = styled.p`
+  font-size: 2.9mm;
+  line-height: 1.2;
 `;
 const Caution = styled.p`
   margin-top: auto;

@@ -80,6 +80,7 @@ export function CarryTable({ past, rows, now, choices, onChoose }: CarryTablePro
                 <Line
                   key={row.key}
                   row={row}
+                  of={offset === undefined ? "" : `${toolNumber(past.machine, offset)}, `}
                   now={now}
                   choice={choices[row.key] ?? row.proposed}
                   onChoose={onChoose}
@@ -138,12 +139,15 @@ function ToolHeading({
 
 function Line({
   row,
+  of,
   now,
   choice,
   choices,
   onChoose,
 }: {
   readonly row: CarriedRow;
+  /** The tool that it is about, in front of its name; empty where it is about none. */
+  readonly of: string;
   readonly choice: CarryChoice | undefined;
 } & Pick<CarryTableProps, "now" | "choices" | "onChoose">) {
   const { key, what, shown, since, proven, against, options } = row;
@@ -166,7 +170,7 @@ function Line({
           choiceWords(row, only.choice, only.shown)
         ) : (
           <select
-            aria-label={`${what}: what happens with it`}
+            aria-label={`${of}${what}: what happens with it`}
             value={choice ?? ""}
             onChange={({ target }) => onChoose({ ...choices, [key]: target.value as CarryChoice })}
           >

@@ -78,10 +78,11 @@ function workNumber(setup: SetupView, name: string, axis: Axis) {
 
 /** The rows of the part: its dimensions, and what was found on that one part and stays with it. */
 export function carriedPart({ past, isNext, machine }: CarryBasis): readonly CarriedRow[] {
-  const write = (millimetres: number) => plainLength(millimetres, machine.units);
+  const write = (millimetres: number) => plainLength(millimetres, machine.units).replace("-", "−");
+  const signed = (millimetres: number) => `${millimetres > 0 ? "+" : ""}${write(millimetres)}`;
   const rows: CarriedRow[] = past.features.map(({ entry: _entry, person: _person, seq: _seq, at, ...payload }) => {
     const sign = payload.axis === "x" ? "Ø " : "Z ";
-    const limits = `${write(payload.lower)} to ${write(payload.upper)}`;
+    const limits = `${signed(payload.lower)} to ${signed(payload.upper)}`;
     const row = plainRow(
       `feature/${payload.feature}`,
       payload.offset,

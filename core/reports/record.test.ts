@@ -283,7 +283,7 @@ describe("the setup sheet", () => {
     expect(sheet.about).toContainEqual(["part's length", "18.020 mm, drawing 18.000 ±0.050"]);
     expect(sheet.dimensions).toEqual(["Seat Ø 52.000, 51.980 to 52.010 (T01)"]);
     // Half of the band of 0.03 on X; Z as it was loaded.
-    expect(sheet.tools[0]?.tolerance).toBe("±0.015 on X, ±0.050 on Z");
+    expect(sheet.tools[0]?.tolerance).toMatchObject({ x: "±0.015", z: "±0.050" });
     expect(sheet.unproven).toContain("T01: X not done");
     const signed: Command = { id: nextId(), kind: "signed-off", payload: { unproven: ["T01: X not done"] } };
     expect(setupSheet(viewOf(...commands, signed)).unproven).toEqual(["T01: X not done"]);

@@ -20,7 +20,7 @@ interface SheetTool {
   /** How it was touched, axis by axis. */
   readonly touched: string;
   /** What its offset is held to, half of the tightest band on each axis. */
-  readonly tolerance: string;
+  readonly tolerance: Readonly<Record<Axis, string>>;
 }
 
 /** What a setup sheet says, apart from how it is laid out. Empty texts where nothing is known. */
@@ -77,7 +77,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
       noseRadius: radius === undefined ? "" : formatLength(radius, machine.resolution.z),
       orientation: (row.orientation.value ?? row.orientation.before)?.toString() ?? "",
       touched: said.length > 0 ? said.join(", ") : "not touched",
-      tolerance: `±${plain(tool.tolerance.x)} on X, ±${plain(tool.tolerance.z)} on Z`,
+      tolerance: perAxis((axis) => `±${plain(tool.tolerance[axis])}`),
     };
   });
   const spacers = tools.flatMap((tool) =>
@@ -147,7 +147,13 @@ export function sheetRows(setup: SetupView): readonly (readonly string[])[] {
   for (const tool of tools) {
     const row = [tool.offset, tool.station, tool.what, tool.size, tool.overhang];
     for (const axis of axes) row.push(tool.geometry[axis], tool.wear[axis]);
-    rows.push([...row, tool.noseRadius, tool.orientation, tool.touched, tool.tolerance]);
+    rows.push([
+      ...row,
+      tool.noseRadius,
+      tool.orientation,
+      tool.touched,
+      `${tool.tolerance.x} on X, ${tool.tolerance.z} on Z`,
+    ]);
   }
   for (const line of dimensions) rows.push(["dimension", line]);
   for (const line of unproven) rows.push(["not proven", line]);

@@ -26,6 +26,11 @@ test("a gauge that is overdue counts only knowingly, and the record says so; a s
   await expect(page.getByText(/Micrometer 25 to 50, drawer 2, overdue/).first()).toBeVisible();
   await expect(page.getByText("T02: X measured with Micrometer 25 to 50, drawer 2, overdue")).toBeVisible();
 
+  // Taken back again: another story touches this tool of this machine, and would be asked about the difference.
+  await page.goto(`${address}/touch?tool=2&do=x`);
+  await page.getByRole("button", { name: "Take back X of T02" }).click();
+  await expect(page.getByRole("link", { name: "X of T02, to do" })).toBeVisible();
+
   // A spacer by its name types its thickness.
   await page.goto(`${address}/touch?tool=1&do=x`);
   await page.locator("label", { hasText: "Paper or shim" }).click();

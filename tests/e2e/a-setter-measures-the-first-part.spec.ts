@@ -67,9 +67,9 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
   await expect(panel).toHaveCount(0);
 
   await measure(page, "Groove, chuck side", "9.03");
-  const wall = { Name: "Groove, front side", Nominal: "4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
+  const wall = { Name: "Groove, front wall", Nominal: "4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
   await addDimension(page, wall, "17", "z");
-  await measure(page, "Groove, front side", "4.48");
+  await measure(page, "Groove, front wall", "4.48");
   const corrections = page.getByRole("navigation", { name: "Corrections" });
   await corrections.getByRole("link", { name: /Z of T07/ }).click();
   await page
