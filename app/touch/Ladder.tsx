@@ -157,7 +157,7 @@ export function Ladder(props: LadderProps) {
         isAsked={sum.isAsked}
         closes={sum.closes}
         setup={setup}
-        gauge={mayEnter && !sum.ladder.isKept ? entry.gauge : undefined}
+        gauge={mayEnter && gate === undefined && !sum.ladder.isKept ? entry.gauge : undefined}
         isAssumed={sum.ladder.assumed !== undefined}
       />
       <Foot>
