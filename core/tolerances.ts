@@ -10,6 +10,8 @@ export const TOLERANCES = {
   tieOfLastDigit: 1e-6,
   /** Millimetres below which two recorded lengths are the same one: a tenth of the finest last digit of any readout. */
   sameLength: 1e-5,
+  /** Last digits by which a readout may differ from a sum: one from rounding the offset, one from the readout itself. */
+  readoutDigits: 2,
   /** Length, in the problem's unit, below which two sums over a comb's dimensions are the same: figures of the last place. */
   meshedLength: 1e-6,
   /** Length, in its own unit, by which chords may miss the arc that they stand for: below what any lathe turns. */

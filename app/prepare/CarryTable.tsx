@@ -28,7 +28,8 @@ function choiceWords({ key }: CarriedRow, choice: CarryChoice, shown: string): s
   if (choice === "taken") return "take it";
   if (choice === "left") return "leave it";
   if (choice === "new-edge") return `new edge: take ${shown}`;
-  return key.startsWith("work/") ? "take it, teach it anew" : "touch anew";
+  if (!key.startsWith("work/")) return "touch anew";
+  return shown === "" ? "teach it" : "take it, teach it anew";
 }
 
 interface CarryTableProps {
@@ -189,6 +190,7 @@ function Line({
 
 const Scroll = styled.div`
   overflow-x: auto;
+  > button { margin-bottom: 10px; }
 `;
 const Rows = styled.table`
   width: 100%;

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { LOST_BY } from "../../core/ledger/index.ts";
+import { LOST_BY, LOST_WORDS } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -11,7 +11,6 @@ import { Question } from "../ui/Question.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type LostBy = (typeof LOST_BY)[number];
-const CAUSES: Readonly<Record<LostBy, string>> = { stall: "a stall", crash: "a crash", "power-cut": "a power cut" };
 
 /** One action after a stall, a crash or a power cut: nothing is proven any more until a reference tool was checked. */
 export function PositionLost({ setup, setupId }: LoadedSetup) {
@@ -25,7 +24,7 @@ export function PositionLost({ setup, setupId }: LoadedSetup) {
         label="Position lost by"
         value={by}
         onChange={(value) => setBy(value as LostBy)}
-        options={LOST_BY.map((cause) => [cause, CAUSES[cause]] as const)}
+        options={LOST_BY.map((cause) => [cause, LOST_WORDS[cause]] as const)}
       />
       <PlainButton onPress={() => form.send("lose-position", { by })} isDisabled={form.busy}>
         Position lost
@@ -54,7 +53,7 @@ export function PositionCheck(loaded: LoadedSetup) {
     <Question role="alert">
       <Box>
         <p>
-          <b>Position lost by {CAUSES[positionLost.by]}.</b> Nothing on this machine is proven.{" "}
+          <b>Position lost by {LOST_WORDS[positionLost.by]}.</b> Nothing on this machine is proven.{" "}
           {machine.encoders === "absolute"
             ? "Its encoders remember: look whether the readout shows a position."
             : `Send each axis home first${machine.home ? ` (${machine.home})` : ""}, from some way off it.`}{" "}

@@ -103,7 +103,7 @@ function useTouchStep(props: TouchStepProps) {
   const accept = (over?: number, settled?: Settlement, overdue = false) => {
     if (entry.busy || !mayEnter || gate !== undefined || onTool.other) return;
     // Never past an open doubt: the question takes the focus.
-    if (doubt && !settled) return asked.current?.focus();
+    if (doubt && !settled && !overdue) return asked.current?.focus();
     const wrong = entry.accept(over, settled, overdue);
     if (wrong) focus(wrong);
   };

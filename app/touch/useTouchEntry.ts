@@ -74,6 +74,7 @@ export function useTouchEntry(task: TouchEntryTask) {
   const [dismissed, setDismissed] = useState<TouchAnswer>();
   /** What was sent last, and under which id: the same content keeps its id, however often it is sent. */
   const sent = useRef({ content: "", id: "" });
+  const lastSettled = useRef<Settlement>(undefined);
 
   // Once, when the page comes alive: what was typed on this device before, and above it what was typed while waiting. Before
   // anything is drawn again, which would put the text of the server back and lose what was typed.
@@ -133,6 +134,8 @@ export function useTouchEntry(task: TouchEntryTask) {
 
   const gauge = useGauge({
     setup,
+    tool,
+    axis,
     way,
     sizeUnit,
     spacers,
@@ -165,7 +168,10 @@ export function useTouchEntry(task: TouchEntryTask) {
    * Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that, `overdue` with a gauge
    * whose calibration has run out.
    */
-  const accept = (over?: number, settled?: Settlement, overdue = false): TouchField | undefined => {
+  const accept = (over?: number, answered?: Settlement, overdue = false): TouchField | undefined => {
+    // The question about the gauge comes after the one about the number: its answer stays.
+    const settled = answered ?? (overdue ? lastSettled.current : undefined);
+    lastSettled.current = settled;
     setAsked(true);
     const fields = wayOf(way).fields(axis, tool.zone);
     const wrong = fields.find((field) => reading.refusals[field]);

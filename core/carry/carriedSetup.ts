@@ -3,9 +3,7 @@ import { AXES, AXIS_NAME, type Axis, lastDigit } from "../machine/index.ts";
 import { workForControl } from "../offsets/index.ts";
 import { formatLength, plainLength } from "../units/index.ts";
 import type { CarriedRow, CarryOption, NewCommand } from "./carriedRow.ts";
-import { type CarryBasis, emptyRow, otherMachine, plainRow } from "./carriedTools.ts";
-
-const LEFT: CarryOption = { choice: "left", shown: "", effect: {} };
+import { type CarryBasis, emptyRow, left, otherMachine, plainRow } from "./carriedTools.ts";
 
 /**
  * The rows of the work offsets. `latest` is the setup that wrote on this machine last; what it says of a work offset is what the
@@ -19,37 +17,47 @@ export function carriedWork(basis: CarryBasis, name: string, latest: SetupView |
     AXES.flatMap((axis): readonly CarriedRow[] => {
       const then = workNumber(past, one, axis);
       const now = latest && elsewhere === undefined ? workNumber(latest, one, axis) : undefined;
-      const key = `work/${one}/${axis}`;
-      const what = `${one} ${AXIS_NAME[axis]}`;
-      if (!then && !now)
-        return axis === "y" ? [] : [{ ...emptyRow(key, undefined, what), against: ["it is not known"] }];
-      const isChanged = now !== undefined && now.value !== then?.value;
-      const { value, at, proven } = isChanged ? now : (then ?? { value: 0, at: undefined, proven: "" });
-      const shown = formatLength(workForControl(machine, axis, value), lastDigit(machine, axis));
       const isActive = one === name;
-      const isRechucked = isActive && axis === "z" && elsewhere === undefined;
+      // The bar is chucked anew, and the next operation has a face of its own: Z of the one that it runs under is taught.
+      const isTaught = isActive && axis === "z" && elsewhere === undefined;
+      const unheld: CarryOption = isTaught ? { ...left, effect: { teach: true } } : left;
+      const row = emptyRow(`work/${one}/${axis}`, undefined, `${one} ${AXIS_NAME[axis]}`);
+      const isChanged = now !== undefined && now.value !== then?.value;
+      const known = isChanged ? now : then;
+      if (!known) {
+        if (axis === "y") return [];
+        const teach: CarryOption = { choice: "touch", shown: "", effect: { teach: true } };
+        return [
+          {
+            ...row,
+            against: ["it is not known"],
+            ...(isTaught && { options: [teach], proposed: "touch" as const }),
+          },
+        ];
+      }
+      const { value, at, proven } = known;
+      const shown = formatLength(workForControl(machine, axis, value), lastDigit(machine, axis));
       const against = [
         elsewhere,
         isChanged ? `${latest?.job ?? "another setup"} has set it since` : undefined,
-        isRechucked ? "the bar is chucked anew: teach it with one tool" : undefined,
+        isTaught && !isNext ? "the bar is chucked anew: teach it with one tool" : undefined,
+        isTaught && isNext ? "the part has another face now: teach it with one tool" : undefined,
       ].filter((reason) => reason !== undefined);
       const effect = isActive ? { work: { axis, value } } : { commands: [otherWork(one, axis, value)] };
       const options: readonly CarryOption[] = [
         { choice: "taken", shown, effect },
-        ...(isRechucked ? [{ choice: "touch" as const, shown, effect: { ...effect, teach: true as const } }] : []),
-        LEFT,
+        ...(isTaught ? [{ choice: "touch" as const, shown, effect: { ...effect, teach: true as const } }] : []),
+        unheld,
       ];
       return [
         {
-          key,
-          offset: undefined,
-          what,
+          ...row,
           shown,
           since: at,
           proven,
           against,
-          options: elsewhere === undefined ? options : [LEFT],
-          proposed: elsewhere !== undefined ? "left" : isRechucked || (isNext && isActive) ? "touch" : "taken",
+          options: elsewhere === undefined ? options : [left],
+          proposed: elsewhere !== undefined ? "left" : isTaught ? "touch" : "taken",
         },
       ];
     }),
@@ -149,7 +157,7 @@ export function carriedProgram(basis: CarryBasis): readonly CarriedRow[] {
     );
   for (const note of notesOf(state))
     add(
-      plainRow(`note/${note.id}`, undefined, "Note", note.payload.text, note, undefined, [
+      plainRow(`note/${note.id}`, undefined, "Note", note.payload.text || "photo", note, undefined, [
         { kind: "note-added", payload: note.payload },
       ]),
     );

@@ -2,12 +2,12 @@ import {
   activeEntry,
   CELLS,
   type Entry,
-  type EntryOf,
   type MachineState,
   type SetupState,
   type SetupView,
   type ToolView,
-  topOf,
+  top,
+  wearBegan,
 } from "../ledger/index.ts";
 import {
   AXES,
@@ -23,7 +23,7 @@ import { cellForControl, columnDigit, EDIT_WORDS, type EditedCell, wearInCore } 
 import { whyMoved } from "../plan/index.ts";
 import { proofState } from "../proof/index.ts";
 import { axesOf, misfitOf, toolSize, wayOf } from "../tool/index.ts";
-import { formatLength } from "../units/index.ts";
+import { convertLength, formatLength } from "../units/index.ts";
 import type { CarriedRow, CarryChoice, CarryOption, NewCommand } from "./carriedRow.ts";
 
 /** What the rows of tools are worked out from. */
@@ -42,9 +42,9 @@ export interface CarryBasis {
   readonly master: string | undefined;
 }
 
-const NO_EFFECT = {} as const;
-const left: CarryOption = { choice: "left", shown: "", effect: NO_EFFECT };
-const touch: CarryOption = { choice: "touch", shown: "", effect: NO_EFFECT };
+/** A row that stays behind. */
+export const left: CarryOption = { choice: "left", shown: "", effect: {} };
+const touch: CarryOption = { choice: "touch", shown: "", effect: {} };
 
 /**
  * The rows of a past setup's tools: each tool with how it is touched, its geometry, wear, radius and orientation, reach and
@@ -70,7 +70,8 @@ function rowsOfTool(basis: CarryBasis, tool: ToolView): readonly CarriedRow[] {
   const seconds = past.tools.filter(({ second }) => second?.of === tool.offset);
   const moved = blocked ?? otherMachine(basis) ?? whyMoved(tool, basis.before);
   for (const one of [tool, ...seconds]) {
-    if (one.second) rows.push(secondRow(basis, one, blocked, moved));
+    // Its orientation is a code of the machine's own: on another one it is made again from its first.
+    if (one.second) rows.push(secondRow(basis, one, blocked ?? otherMachine(basis), moved));
     for (const axis of axesOf(tool.tool, past)) {
       // The master's Z is 0 by agreement: the work offset carries it.
       const isMaster = axis === "z" && past.school === "master-tool" && past.master === one.offset;
@@ -102,10 +103,10 @@ function toolRow({ state, past, machine }: CarryBasis, view: ToolView, blocked: 
   const { offset, station, tool, tolerance } = view;
   const loaded = top(state, CELLS.tool(offset), "tool-loaded");
   const chosen = AXES.flatMap((axis) => top(state, CELLS.way(offset, axis), "way-chosen")?.payload ?? []);
-  // A way that the new machine does not offer is no command for it.
-  const ways = chosen.filter(({ way }) => machine.id === past.machine.id || wayOf(way).against !== "setter");
+  // How it is touched depends on the machine: another one proposes its own ways.
+  const ways = machine.id === past.machine.id ? chosen : [];
   const write = (millimetres: number) =>
-    formatLength(machine.units === "in" ? millimetres / 25.4 : millimetres, columnDigit({ machine }, "geometry.x"));
+    formatLength(convertLength(millimetres, "mm", machine.units), columnDigit({ machine }, "geometry.x"));
   const commands: readonly NewCommand[] = [
     { kind: "tool-loaded", payload: { offset, station, tool, tolerance: { x: tolerance.x, z: tolerance.z } } },
     ...ways.map((payload): NewCommand => ({ kind: "way-chosen", payload })),
@@ -144,20 +145,21 @@ function geometryRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: strin
   if (record && held.indexed && held.indexed.seq > record.seq)
     against.push("its insert was indexed since: measure the first cut");
   const ended = shownCell(basis, tool, `geometry.${axis}`, tool[axis]?.exact);
-  const canTake = moved === undefined && schoolAgainst(basis, axis) === undefined && value !== undefined;
+  const isMeant = moved === undefined && schoolAgainst(basis, axis) === undefined;
   const shown = shownCell(basis, held, `geometry.${axis}`, value);
-  if (canTake && ended !== "" && ended !== shown) against.push(`that setup ended at ${ended}`);
-  const cell: EditedCell = { offset, column: `geometry.${axis}`, from: null, to: value ?? 0 };
+  if (isMeant && value !== undefined && ended !== "" && ended !== shown) against.push(`that setup ended at ${ended}`);
+  const cells: readonly EditedCell[] =
+    isMeant && value !== undefined ? [{ offset, column: `geometry.${axis}`, from: null, to: value }] : [];
   return {
     key: `geometry/${offset}/${axis}`,
     offset,
     what: `${AXIS_NAME[axis]} geometry`,
     shown,
-    since: owner.said?.at ?? record?.at,
-    proven: provenWords(owner.view, held, axis, owner.said),
+    since: value === undefined ? undefined : (owner.said?.at ?? record?.at),
+    proven: value === undefined ? "" : provenWords(owner.view, held, axis, owner.said),
     against: value === undefined ? [...against, "it is not known"] : against,
-    options: canTake ? [{ choice: "taken", shown, effect: { cells: [cell] } }, touch] : [touch],
-    proposed: canTake ? "taken" : "touch",
+    options: cells.length > 0 ? [{ choice: "taken", shown, effect: { cells } }, touch] : [touch],
+    proposed: cells.length > 0 ? "taken" : "touch",
   };
 }
 
@@ -204,11 +206,11 @@ function wearRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: string | 
   if (ended === undefined) return held[axis] ? [{ ...emptyRow(key, offset, what), against: ["it is not known"] }] : [];
   const shown = shownCell(basis, held, `wear.${axis}`, ended);
   const isIndexed = held.indexed !== undefined && held.indexed.seq > (record?.seq ?? held[axis]?.seq ?? 0);
-  const first = isIndexed ? wearOfNewEdge(owner.state, held, axis) : ended;
-  const fresh = first === ended ? undefined : first;
+  const fresh = isIndexed ? wearOfNewEdge(owner.state, held, axis) : ended;
+  const isAsked = fresh !== ended;
   const against = [
     moved,
-    fresh === undefined ? undefined : "its insert was indexed since: say which edge runs now",
+    isAsked ? "its insert was indexed since: say which edge runs now" : undefined,
     held.safetyWear && held.safetyWear.seq > (record?.seq ?? 0) && ended !== 0
       ? "it is safety wear for a first cut"
       : undefined,
@@ -218,7 +220,11 @@ function wearRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: string | 
     shown: shownCell(basis, held, `wear.${axis}`, to),
     effect: { cells: [{ offset, column: `wear.${axis}`, from: null, to }] },
   });
-  const options = [option("taken", ended), ...(fresh === undefined ? [] : [option("new-edge", fresh)]), left];
+  const options = [
+    option("taken", ended),
+    ...(isAsked && fresh !== undefined ? [option("new-edge", fresh)] : []),
+    left,
+  ];
   return [
     {
       key,
@@ -229,7 +235,8 @@ function wearRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: string | 
         record?.at ??
         held.safetyWear?.at ??
         held[axis]?.at ??
-        top(owner.state, CELLS.control(offset), "control-row-recorded")?.at,
+        top(owner.state, CELLS.control(offset), "control-row-recorded")?.at ??
+        owner.view.table?.at,
       proven:
         record?.edit !== undefined
           ? EDIT_WORDS[record.edit]
@@ -238,24 +245,25 @@ function wearRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: string | 
             : "as the control held it",
       against,
       options: moved === undefined ? options : [left],
-      proposed: moved !== undefined ? "left" : fresh === undefined ? "taken" : undefined,
+      proposed: moved !== undefined ? "left" : isAsked ? undefined : "taken",
     },
   ];
 }
 
 /**
- * Wear as it was with a new edge: the first value that was set after the touch, or after the indexing before the last one,
- * 0 where none was set. In millimetres, on the diameter for X.
+ * Wear as it was with a new edge: the first value that was set after the touch, or after the indexing before the last one, 0 where
+ * none was set since a touch. Undefined where it is not known: the first value was itself taken over, or there was no touch. In
+ * millimetres, on the diameter for X.
  */
-function wearOfNewEdge(state: SetupState, { offset, indexed, ...tool }: ToolView, axis: Axis): number {
+function wearOfNewEdge(state: SetupState, { offset, indexed, ...tool }: ToolView, axis: Axis): number | undefined {
   const earlier = (state.cells[CELLS.insert(offset)] ?? []).filter(({ seq }) => seq < (indexed?.seq ?? 0)).at(-1);
-  const began = Math.max(earlier?.seq ?? 0, tool[axis]?.touchedBefore ?? tool[axis]?.seq ?? 0);
+  const began = Math.max(earlier?.seq ?? 0, wearBegan(tool[axis]) ?? 0);
   for (const entry of state.cells[CELLS.wear(offset, axis)] ?? []) {
     if (entry.kind !== "table-edited" || entry.seq < began || entry.seq > (indexed?.seq ?? 0)) continue;
     const cell = entry.payload.cells.find((one) => one.offset === offset && one.column === `wear.${axis}`);
-    if (cell) return cell.to;
+    if (cell) return entry.payload.edit === "taken-over" ? undefined : cell.to;
   }
-  return 0;
+  return wearBegan(tool[axis]) === undefined ? undefined : 0;
 }
 
 function noseRow(basis: CarryBasis, tool: ToolView, moved: string | undefined): readonly CarriedRow[] {
@@ -300,7 +308,7 @@ function secondRow(
   const written: string[] = [];
   for (const axis of LATHE_AXES) {
     const value = basis.before.rows[offset]?.[axis]?.value ?? view[axis]?.exact;
-    if (value === undefined || moved !== undefined) continue;
+    if (value === undefined || moved !== undefined || schoolAgainst(basis, axis) !== undefined) continue;
     cells.push({ offset, column: `geometry.${axis}`, from: null, to: value });
     written.push(`${AXIS_NAME[axis]} ${shownCell(basis, view, `geometry.${axis}`, value)}`);
   }
@@ -375,13 +383,4 @@ function shownCell(
   if (value === undefined) return "";
   const setup = { ...past, machine };
   return formatLength(cellForControl(setup, tool, column, value), columnDigit(setup, column));
-}
-
-function top<Of extends "tool-loaded" | "way-chosen" | "reach-recorded" | "control-row-recorded">(
-  state: SetupState,
-  cell: string,
-  kind: Of,
-): EntryOf<Of> | undefined {
-  const entry = topOf(state, cell);
-  return entry?.kind === kind ? (entry as unknown as EntryOf<Of>) : undefined;
 }

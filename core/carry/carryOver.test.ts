@@ -8,9 +8,9 @@ import {
   EMPTY_SETUP,
   type Entry,
   foldMachine,
+  foldSetups,
   type MachineEntry,
   makeEntry,
-  type SetupState,
   type SetupView,
   viewSetup,
 } from "../ledger/index.ts";
@@ -35,8 +35,7 @@ function machineWith(setups: Readonly<Record<string, readonly Command[]>>) {
 }
 
 function carriedFrom(history: readonly MachineEntry[], from = history[0]?.setupId ?? "", target: Partial<Target> = {}) {
-  const states = new Map<string, SetupState>();
-  for (const { setupId, entry } of history) states.set(setupId, apply(states.get(setupId) ?? EMPTY_SETUP, entry));
+  const states = foldSetups(history);
   const owners = new Map([...states].map(([id, state]) => [id, { state, view: viewSetup(state) }]));
   const state = states.get(from) ?? EMPTY_SETUP;
   const past = viewSetup(state);
@@ -159,6 +158,27 @@ describe("a job that comes back on the same machine", () => {
     });
     expect(begun(again, { "wear/1/x": "new-edge" }).tools[0]?.wear.x?.value).toBe(-0.02);
   });
+  it("does not know what a new edge had where the first wear was itself taken over: it asks, and offers what stands", () => {
+    const taken = made("table-edited", {
+      edit: "taken-over",
+      cells: [{ offset: "1", column: "wear.x", from: null, to: -0.05 }],
+    });
+    const { rows: again } = machineWith({
+      past: [opened(), loaded("1"), touched("1", "x", -339.25, 51.48), taken, wear("1", "x", -0.07), indexed("1")],
+    });
+    expect(row(again, "wear/1/x")).toMatchObject({ shown: "−0.070", proposed: undefined });
+    expect(choicesOf(again, "wear/1/x")).toEqual(["taken", "left"]);
+  });
+  it("teaches Z of the next operation's work offset, which is not known yet, with one tool", () => {
+    const { rowsFor } = machineWith({ past: done });
+    const next = rowsFor({ workOffset: "G55", isNext: true });
+    expect(row(next, "work/G55/z")).toMatchObject({ shown: "", against: ["it is not known"], proposed: "touch" });
+    const view = begun(next);
+    expect(view.rechucked).toBeDefined();
+    expect(touchingOrder(view).find(({ kind }) => kind === "work")?.state).toBe("redo");
+    // G54 keeps what it holds: it is not the work offset of this operation.
+    expect(row(next, "work/G54/z")).toMatchObject({ shown: "0.000", proposed: "taken" });
+  });
   it("takes what a later setup on the machine has found, and says who changed a work offset since", () => {
     const work = (to: number) =>
       made("work-offset-set", { name: "G54", axis: "z", means: "entered", active: true, from: 0, to });
@@ -176,6 +196,11 @@ describe("a job that comes back on the same machine", () => {
     expect(begun(later)).toMatchObject({ workOffset: { z: -12.5 }, rechucked: { stickOut: 46 } });
     expect(begun(later, { "work/G54/z": "taken" }).rechucked).toBeUndefined();
     expect(begun(later, { "work/G54/z": "left" }).workOffset.z).toBeUndefined();
+  });
+  it("says of a number that is not known neither since when nor what it rests on", () => {
+    const { rows: half } = machineWith({ past: [opened(), loaded("1"), touched("1", "z", -402.88)] });
+    expect(row(half, "geometry/1/x")).toMatchObject({ shown: "", since: undefined, proven: "", proposed: "touch" });
+    expect(row(half, "geometry/1/x")?.against).toEqual(["it is not known"]);
   });
   it("touches anew a tool that was exchanged since, and never takes a number over for it", () => {
     const { rows: later } = machineWith({ past: done, since: [opened(), loaded("1", { overhang: 40 })] });

@@ -49,6 +49,14 @@ describe("the check of a reference tool", () => {
       payload: { off: [] },
     });
   });
+  it("counts a tool from the far side of the centre at minus the diameter that it touches", () => {
+    // Touched at Ø 51.48 where the machine read −150: its geometry is −150 + 51.48 = −98.52, and there it must read −150 again.
+    const rear = { id: "t", name: "Rear plate", kind: "plate", works: "main", from: "minus" };
+    const machine = { zones: [rear], stations: [{ id: "1", zone: "t" }] };
+    const before = [touched("1", "x", -98.52, 51.48), touched("1", "z", -402.88), ...lost.slice(-1)];
+    expect(check("-150", "-402.88", "51.48", "0", before, machine)).toMatchObject({ payload: { off: [] } });
+    expect(check("-150.1", "-402.88", "51.48", "0", before, machine)).toMatchObject({ payload: { off: ["x"] } });
+  });
   it("asks nothing where nothing was lost, and refuses a tool whose sum is not known", () => {
     expect(check("-287.77", "-402.88", "51.48", "0", found)).toMatchObject({ outcome: "refused" });
     const [, , last] = lost;

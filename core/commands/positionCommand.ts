@@ -1,12 +1,10 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigitInCore, toolNumber } from "../machine/index.ts";
 import { wearInCore } from "../offsets/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { readField } from "./fieldFrames.ts";
 import type { FormOf } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
-
-/** Digits by which a readout may differ without anything being off: one from rounding the offset, one from the readout itself. */
-const ALLOWED_DIGITS = 2;
 
 /**
  * The check of a reference tool after the position was lost: the readout at a known place against the sum of geometry, wear, work
@@ -33,11 +31,13 @@ export function positionCommand(
     if ("outcome" in read) return read;
     const is = readField("check-position", isName, form[isName], form.sizeUnit, locale);
     if ("outcome" in is) return is;
-    found[axis] = read.mm - expected - is.mm;
+    // A tool from the far side of the centre stands at minus the diameter that it touches.
+    const place = axis === "x" && tool.zone.from === "minus" ? -is.mm : is.mm;
+    found[axis] = read.mm - expected - place;
   }
   const off = LATHE_AXES.filter((axis) => {
     const tightest = Math.min(...setup.tools.map(({ tolerance }) => tolerance[axis]));
-    return Math.abs(found[axis]) > Math.max(ALLOWED_DIGITS * lastDigitInCore(machine, axis), tightest);
+    return Math.abs(found[axis]) > Math.max(TOLERANCES.readoutDigits * lastDigitInCore(machine, axis), tightest);
   });
   return { ...entry, kind: "position-checked", payload: { offset: tool.offset, ...found, off } };
 }

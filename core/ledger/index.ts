@@ -9,13 +9,14 @@ export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } fro
 export type { NumberWriter } from "./kinds/kind.ts";
 export type { TouchedAxis } from "./kinds/schemaParts.ts";
 export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
-export { foldMachine, type MachineEntry, type MachineState } from "./machineState.ts";
+export { foldMachine, foldSetups, type MachineEntry, type MachineState } from "./machineState.ts";
 export { makeEntry } from "./makeEntry.ts";
 export {
   GRID_COLUMNS,
   type GridColumn,
   KEYED_BY,
   LOST_BY,
+  LOST_WORDS,
   MACHINE_FACTS,
   type MachineFact,
   PHOTO_TYPES,
@@ -33,7 +34,7 @@ export {
 export { asWrittenNow } from "./readPayload.ts";
 export { apply, EMPTY_SETUP, fold, history, type SetupState, SNAPSHOT_VERSION } from "./setupState.ts";
 export { type SetupView, viewSetup, withWorkOffset } from "./setupView.ts";
-export type { Recorded, Source } from "./standing.ts";
+export { type Recorded, type Source, top } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
 export { toolFacts } from "./toolFacts.ts";
 export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";

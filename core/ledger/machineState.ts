@@ -36,9 +36,7 @@ export interface MachineEntry {
  * the setups before it left.
  */
 export function foldMachine(history: readonly MachineEntry[]): MachineState {
-  const setups = new Map<string, SetupState>();
-  for (const { setupId, entry } of history) setups.set(setupId, apply(setups.get(setupId) ?? EMPTY_SETUP, entry));
-
+  const setups = foldSetups(history);
   const standing = ({ setupId, entry }: MachineEntry) => setups.get(setupId)?.undone[entry.id] === undefined;
   const stations: Record<string, MachineState["stations"][string]> = {};
   const rows: Record<string, BelievedRow> = {};
@@ -76,6 +74,13 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
     );
   }
   return { stations, rows };
+}
+
+/** Each setup of a machine as the fold of its own entries, by its id; empty without a history. */
+export function foldSetups(history: readonly MachineEntry[]): ReadonlyMap<string, SetupState> {
+  const setups = new Map<string, SetupState>();
+  for (const { setupId, entry } of history) setups.set(setupId, apply(setups.get(setupId) ?? EMPTY_SETUP, entry));
+  return setups;
 }
 
 const FIELDS: readonly BelievedField[] = [...AXES, "noseRadius", "orientation"];

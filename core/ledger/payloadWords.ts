@@ -27,6 +27,8 @@ export const KEYED_BY = ["hand", "file", "measuring"] as const;
 
 /** By what the position of a machine is lost. */
 export const LOST_BY = ["stall", "crash", "power-cut"] as const;
+/** The same in words, behind "by" or "after". */
+export const LOST_WORDS = { stall: "a stall", crash: "a crash", "power-cut": "a power cut" } as const;
 
 export const PHOTO_TYPES = ["image/jpeg", "image/png", "image/webp"] as const;
 

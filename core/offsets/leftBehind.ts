@@ -1,15 +1,14 @@
 import {
-  apply,
-  EMPTY_SETUP,
   foldMachine,
+  foldSetups,
   type MachineEntry,
   type Payload,
-  type SetupState,
   type SetupView,
   viewSetup,
 } from "../ledger/index.ts";
 import { AXES, wearField } from "../machine/index.ts";
 import { wearInCore } from "./setupTable.ts";
+import { workNow } from "./workShift.ts";
 
 type TableRead = Payload<"table-read">;
 
@@ -18,8 +17,7 @@ type TableRead = Payload<"table-read">;
  * the work offsets of the latest one. Millimetres, X as diameters; what is not known is absent.
  */
 export function leftBehind(history: readonly MachineEntry[]): Required<Pick<TableRead, "rows" | "work">> {
-  const states = new Map<string, SetupState>();
-  for (const { setupId, entry } of history) states.set(setupId, apply(states.get(setupId) ?? EMPTY_SETUP, entry));
+  const states = foldSetups(history);
   const views = new Map<string, SetupView>();
   const viewOf = (setupId: string) => {
     const state = states.get(setupId);
@@ -48,12 +46,12 @@ export function leftBehind(history: readonly MachineEntry[]): Required<Pick<Tabl
 }
 
 /** Every work offset that a setup knows at its end, by name. */
-function workOf({ workOffset, otherWork, workHeld }: SetupView): NonNullable<TableRead["work"]> {
+function workOf(setup: SetupView): NonNullable<TableRead["work"]> {
+  const { workOffset, otherWork, workHeld } = setup;
   const names = [...new Set([workOffset.name, ...Object.keys(otherWork), ...Object.keys(workHeld)])].sort();
   return names.flatMap((name) => {
     const known = AXES.flatMap((axis) => {
-      const value =
-        name === workOffset.name ? workOffset[axis] : (otherWork[name]?.[axis]?.value ?? workHeld[name]?.[axis]);
+      const value = workNow(setup, name, axis) ?? workHeld[name]?.[axis];
       return value === undefined ? [] : [[axis, value] as const];
     });
     return known.length === 0 ? [] : [{ name, ...Object.fromEntries(known) }];

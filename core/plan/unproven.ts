@@ -1,4 +1,4 @@
-import type { SetupView } from "../ledger/index.ts";
+import { LOST_WORDS, type SetupView } from "../ledger/index.ts";
 import { AXIS_NAME, toolNumber } from "../machine/index.ts";
 import { isToKey, tableGrid } from "../offsets/index.ts";
 import { proofState } from "../proof/index.ts";
@@ -13,8 +13,6 @@ const STEP = {
   hole: "hole",
   length: "length of the part",
 } as const;
-
-const LOST_WORDS = { stall: "a stall", crash: "a crash", "power-cut": "a power cut" } as const;
 
 const PROOF = {
   open: "not checked at the machine",

@@ -11,6 +11,7 @@ import {
   toControl,
 } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { contactTool, contactToProgrammed, entersBore, familyOf } from "../tool/index.ts";
 import { convertLength, decimalsOf, formatLength, roundToResolution } from "../units/index.ts";
 import { type ToolStanding, whereToolsStand } from "./whereToolsStand.ts";
@@ -207,7 +208,7 @@ export function judgeStop(
   shown: Shown<"readout">,
 ): { readonly off: number; readonly isRight: boolean } {
   const off = fromControl(machine, stop.axis, shown, "readout", tool.zone) - stop.machine;
-  return { off, isRight: Math.abs(off) <= ALLOWED_DIGITS * lastDigitInCore(machine, stop.axis) };
+  return { off, isRight: Math.abs(off) <= TOLERANCES.readoutDigits * lastDigitInCore(machine, stop.axis) };
 }
 /** The same line where somebody stopped by hand at a machine position: what must be left to go there, and how wide the gap looks. */
 export function stoppedAt(stop: CheckStop, machine: number): CheckStop {
@@ -215,9 +216,6 @@ export function stoppedAt(stop: CheckStop, machine: number): CheckStop {
   const nearer = stop.axis === "z" ? stop.at - at : (Math.abs(stop.at) - Math.abs(at)) / 2;
   return { ...stop, at, machine, toGo: stop.goal - at, gap: stop.gap === undefined ? undefined : stop.gap - nearer };
 }
-
-/** One digit from rounding the offset, one from the readout itself. */
-const ALLOWED_DIGITS = 2;
 
 /** How a tool's offset stands with its proof. */
 export type ProofState = "proven" | "off" | "stopped" | "again" | "open";

@@ -1,12 +1,5 @@
 import { type CarriedRow, carryOver } from "../../core/carry/index.ts";
-import {
-  apply,
-  EMPTY_SETUP,
-  foldMachine,
-  type SetupState,
-  type SetupView,
-  viewSetup,
-} from "../../core/ledger/index.ts";
+import { foldMachine, foldSetups, type SetupView, viewSetup } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
@@ -34,9 +27,7 @@ export async function readCarried(
   if (!state) return undefined;
   const past = viewSetup(state);
   const history = (await readMachineLedger(sql, machine.id)).filter(({ setupId }) => setupId !== self);
-  const states = new Map<string, SetupState>();
-  for (const { setupId, entry } of history) states.set(setupId, apply(states.get(setupId) ?? EMPTY_SETUP, entry));
-  const owners = new Map([...states].map(([id, one]) => [id, { state: one, view: viewSetup(one) }]));
+  const owners = new Map([...foldSetups(history)].map(([id, one]) => [id, { state: one, view: viewSetup(one) }]));
   const latest = owners.get(history.at(-1)?.setupId ?? "")?.view;
   const before = foldMachine(history);
   return { past, rows: carryOver({ state, past, machine, before, owners, isNext, master, workOffset, latest }) };

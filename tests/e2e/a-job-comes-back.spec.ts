@@ -1,5 +1,5 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, tableCell, test, touchAllAnew, withoutFeed } from "./shop.ts";
+import { expect, openFrom, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 /** The row of a number among what comes along. */
 const carried = (page: import("@playwright/test").Page, offset: string, name: RegExp) =>
@@ -8,15 +8,7 @@ const carried = (page: import("@playwright/test").Page, offset: string, name: Re
 test("a job comes back after an insert was indexed, and on another machine in another unit", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
-  const from = demoSetup("drawtube").address.split("/").at(-1);
-  await page.goto(`/setups/new?from=${from}`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("textbox", { name: "Job" }).fill("F-452");
-  await page.getByRole("textbox", { name: "Part", exact: true }).fill("Drawtube, first lot");
-  await touchAllAnew(page);
-  await page.getByRole("button", { name: "Open the setup" }).click();
-  await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
-  const address = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
+  const address = await openFrom(page, demoSetup("drawtube").address, "F-452", "Drawtube, first lot");
 
   // −285.032 − 54.218 = −339.250; wear entered as −0.020 with the new edge, −0.050 when it had worn, then indexed.
   await page.goto(`${address}/touch?tool=1&do=x`);

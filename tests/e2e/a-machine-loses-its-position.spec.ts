@@ -1,19 +1,12 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, test, touchAllAnew, withoutFeed } from "./shop.ts";
+import { expect, openFrom, signInAs, test, withoutFeed } from "./shop.ts";
 
 test("after a power cut nothing is proven until a reference tool is checked; what is off is touched again", async ({
   page,
 }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
-  await page.goto(`/setups/new?from=${demoSetup("drawtube").address.split("/").at(-1)}`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("textbox", { name: "Job" }).fill("F-352");
-  await page.getByRole("textbox", { name: "Part", exact: true }).fill("Drawtube, power cut");
-  await touchAllAnew(page);
-  await page.getByRole("button", { name: "Open the setup" }).click();
-  await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
-  const address = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
+  const address = await openFrom(page, demoSetup("drawtube").address, "F-352", "Drawtube, power cut");
 
   // X: −285.032 − 54.218 = −339.250. Z by a facing cut: −402.880. G54 is 0 on both, as the setup before held it.
   await page.goto(`${address}/touch?tool=1&do=x`);

@@ -134,14 +134,28 @@ export async function beSignedIn(page: Page, name: Person): Promise<void> {
 
 /** Opens a setup of its own, started from a demo setup, so that no other story loses what it stands on; gives its address. */
 export async function openLike(page: Page, address: string, job: string, part: string): Promise<string> {
+  await beginFrom(page, address, job, part);
+  const rest = page.getByRole("rowgroup", { name: "Work offsets, program and part" }).getByRole("combobox");
+  for (const choice of await rest.all()) await choice.selectOption("left");
+  return openBegun(page);
+}
+
+/** The same, taking along what is proposed of the work offsets, the program and the part. */
+export async function openFrom(page: Page, address: string, job: string, part: string): Promise<string> {
+  await beginFrom(page, address, job, part);
+  return openBegun(page);
+}
+
+/** The form of a new setup that starts from another one. Whatever was touched there, the new one begins with nothing touched. */
+async function beginFrom(page: Page, address: string, job: string, part: string): Promise<void> {
   await page.goto(`/setups/new?from=${address.split("/").at(-1)}`);
   await page.waitForLoadState("networkidle");
   await page.getByRole("textbox", { name: "Job" }).fill(job);
   await page.getByRole("textbox", { name: "Part", exact: true }).fill(part);
-  // Whatever another story has touched there, this one begins with nothing touched.
   await touchAllAnew(page);
-  const rest = page.getByRole("rowgroup", { name: "Work offsets, program and part" }).getByRole("combobox");
-  for (const choice of await rest.all()) await choice.selectOption("left");
+}
+
+async function openBegun(page: Page): Promise<string> {
   await page.getByRole("button", { name: "Open the setup" }).click();
   await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
   return new URL(page.url()).pathname.split("/").slice(0, 3).join("/");

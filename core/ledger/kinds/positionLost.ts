@@ -1,6 +1,6 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
-import { LOST_BY } from "../payloadWords.ts";
+import { LOST_BY, LOST_WORDS } from "../payloadWords.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
 import { object } from "./schemaParts.ts";
 
@@ -10,13 +10,11 @@ export const schema = object(["by"], { by: { type: "string", enum: LOST_BY } });
 /** The loss of position that no check has settled yet. */
 export const standing = { setup: "positionLost", cell: CELLS.position } as const;
 
-const WORDS = { stall: "after a stall", crash: "after a crash", "power-cut": "after a power cut" } as const;
-
 export const kind: Kind<"position-lost"> = {
   version: 1,
   cells: () => [CELLS.position],
   dependencies: () => [],
-  describe: ({ by }) => `position lost ${WORDS[by]}`,
+  describe: ({ by }) => `position lost after ${LOST_WORDS[by]}`,
   offsets: () => [],
   numbers: noNumbers,
   measurement: () => "",
