@@ -11,7 +11,7 @@ import { Question } from "../ui/Question.tsx";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { Foot, LadderPanel, lookingOn } from "./Ladder.tsx";
-import { edgeName } from "./words.ts";
+import { edgeName, madeFrom } from "./words.ts";
 
 /** A second offset that the program calls and that is not made yet: made from its first, once that is touched. */
 export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly called: CalledSecond }) {
@@ -43,8 +43,8 @@ export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly c
         </h1>
         <Card>
           <p>
-            The program calls {blade} with a second offset, {name}. It is made from the first: X is the same, Z is less
-            the width, the corner radius is repeated, the orientation is that of the {edge}.
+            The program calls {blade} with a second offset, {name}. It is made from the first: {madeFrom(first)}, the
+            corner radius is repeated, the orientation is that of the {edge}.
           </p>
           {!isTouched && <p>{blade} is touched first.</p>}
         </Card>

@@ -23,7 +23,7 @@ import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
-import { edgeName } from "./words.ts";
+import { edgeName, madeFrom } from "./words.ts";
 
 /** A second offset of a blade: what it is made of, what to key, and the same change once its first was touched anew. */
 export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup & { readonly tool: ToolView }) {
@@ -66,9 +66,9 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         <Card>
           <p>
             The blade is {formatLength(convertLength(width, "mm", machine.units), machine.resolution.z)} {machine.units}{" "}
-            wide. Its second offset lets the program move the other edge, and the two walls be corrected apart: X is the
-            first one's, Z is the first one's less the width, the corner radius is repeated, the orientation is that of
-            this edge. Wear is kept apart.
+            wide. Its second offset lets the program move the other edge, and the two walls be corrected apart:{" "}
+            {madeFrom(firstEdge(first))}, the corner radius is repeated, the orientation is that of this edge. Wear is
+            kept apart.
           </p>
           <Grid>
             <thead>

@@ -135,6 +135,10 @@ export function caution({ setup, way, tool }: Pick<TouchInWords, "setup" | "way"
     : "Spindle stopped before a hand goes in.";
 }
 
+/** How a second offset follows from the first, which programs this edge: a width on either way, half of it from the middle. */
+export const madeFrom = (first: Edge | undefined): string =>
+  `X is the first one's, Z differs from the first one's by ${first === "centre" ? "half the width" : "the width"}`;
+
 /** An edge as the people at this machine say it: next to its chuck, its guide bush, its sub-spindle. */
 export function edgeName(edge: Edge, machine: SetupView["machine"], zone: ToolView["zone"]): string {
   switch (edge) {
