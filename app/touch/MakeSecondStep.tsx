@@ -1,7 +1,8 @@
 import { firstEdge } from "../../core/ledger/index.ts";
-import { toolNumber } from "../../core/machine/index.ts";
+import { type LatheAxis, lastDigit, toolNumber } from "../../core/machine/index.ts";
 import type { CalledSecond } from "../../core/plan/index.ts";
 import { otherEdge } from "../../core/tool/index.ts";
+import { convertLength, formatLength } from "../../core/units/index.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -10,7 +11,8 @@ import { Card } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { Foot, LadderPanel, lookingOn } from "./Ladder.tsx";
+import { FactList, Foot, LadderPanel, lookingOn } from "./Ladder.tsx";
+import { secondZ, shownGeometry } from "./secondNumbers.ts";
 import { edgeName, madeFrom } from "./words.ts";
 
 /** A second offset that the program calls and that is not made yet: made from its first, once that is touched. */
@@ -29,6 +31,15 @@ export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly c
   if (!first) return null;
   const [name, blade] = [toolNumber(machine, offset), toolNumber(machine, of.offset)];
   const edge = edgeName(otherEdge(first), machine, of.zone);
+  const width =
+    "width" in of.tool ? formatLength(convertLength(of.tool.width, "mm", machine.units), lastDigit(machine, "z")) : "";
+  const shown = (axis: LatheAxis, value: number | undefined) => shownGeometry(machine, of.zone, axis, value);
+  const facts = [
+    [`Z of ${blade}, ${edgeName(first, machine, of.zone)}`, shown("z", of.z?.exact)],
+    [`width of the blade, ${machine.units}`, width],
+    [`Z of ${name}, ${edge}`, shown("z", secondZ(of, otherEdge(first)))],
+    [`X of both`, shown("x", of.x?.exact)],
+  ] as const;
   return (
     <>
       <CentreForm
@@ -52,6 +63,14 @@ export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly c
       </CentreForm>
       <LadderPanel aria-label={`Result, second offset ${offset}`}>
         <h1>{name} · second offset</h1>
+        <FactList>
+          {facts.map(([what, value]) => (
+            <div key={what}>
+              <dt>{what}</dt>
+              <dd>{value}</dd>
+            </div>
+          ))}
+        </FactList>
         <Foot>
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
           {mayEnter ? (

@@ -1,16 +1,8 @@
 import { styled } from "styled-components";
 import { firstEdge, type ToolView } from "../../core/ledger/index.ts";
-import {
-  type Axis,
-  LATHE_AXES,
-  type LatheAxis,
-  offsetNumber,
-  toControl,
-  toolNumber,
-} from "../../core/machine/index.ts";
+import { LATHE_AXES, type LatheAxis, offsetNumber, toolNumber } from "../../core/machine/index.ts";
 import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
-import { secondOffset } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { ageOf } from "../setups/age.ts";
 import { useEnter } from "../shell/useEnter.ts";
@@ -22,6 +14,7 @@ import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
+import { secondZ, shownGeometry } from "./secondNumbers.ts";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName, madeFrom } from "./words.ts";
 
@@ -38,10 +31,8 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
   if (!second || !first) return null;
   const again = redoReason(setup, tool, "second");
   const width = "width" in tool.tool ? tool.tool.width : 0;
-  const show = (axis: Axis, millimetres: number | undefined) =>
-    millimetres === undefined
-      ? "not touched yet"
-      : formatLength(toControl(machine, axis, millimetres, "tool-offset", tool.zone), machine.resolution.z);
+  const show = (axis: LatheAxis, millimetres: number | undefined) =>
+    shownGeometry(machine, tool.zone, axis, millimetres);
   const cell = (axis: LatheAxis) => {
     const record = tool[axis];
     return (
@@ -122,7 +113,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         <h1>{name} · second offset</h1>
         {again && (
           <Question role="status">
-            {again}. The same change for this offset: Z {show("z", followed(tool, first))}.
+            {again}. The same change for this offset: Z {show("z", secondZ(first, second.edge))}.
           </Question>
         )}
         <Foot>
@@ -154,14 +145,6 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
       </FootStripBox>
     </>
   );
-}
-
-/** Z of the second once it has followed the first: the same distance apart as before. */
-function followed({ tool, second }: ToolView, first: ToolView): number | undefined {
-  if (!second || !("depth" in tool) || tool.kind === "groove-face") return undefined;
-  const from = firstEdge(first) ?? tool.programmed;
-  const corner = { noseRadius: tool.cornerRadius, tip: { x: 0, z: 0 } } as const;
-  return secondOffset({ x: undefined, z: first.z?.exact, ...corner }, tool.width, from, second.edge).z;
 }
 
 const Card = styled.div`

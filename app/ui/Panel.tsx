@@ -16,6 +16,7 @@ export const Panel = styled.section`
 /** Something by itself inside a panel; the bar at its side says whether it asks for attention. */
 export const Card = styled.div<{ $tone?: "spacer" | "stop" | "line" | "clear" }>`
   display: grid;
+  align-content: start;
   gap: 8px;
   padding: 12px 16px;
   border-left: 6px solid ${({ $tone = "line" }) => color($tone)};
