@@ -20,8 +20,6 @@ export class Node {
     private readonly folder: string,
     readonly port: number,
     readonly group: number,
-    private readonly ist: number,
-    private readonly sst: number,
   ) {}
 
   get url(): string {
@@ -56,6 +54,8 @@ export class Node {
   /** Starts it: the first one of a cluster alone, each other one with those that are there. */
   async up(others: readonly Node[]): Promise<void> {
     const isFirst = others.length === 0;
+    // Bound while it joins alone: chosen only now, for until then anything else on this machine may take a free port.
+    const [ist, sst] = [await freePort(), await freePort()];
     this.child = spawn(
       MARIADBD,
       [
@@ -86,11 +86,11 @@ export class Node {
         `--wsrep-cluster-address=gcomm://${others.map(({ group }) => `127.0.0.1:${group}`).join(",")}`,
         `--wsrep-node-address=127.0.0.1:${this.group}`,
         "--wsrep-sst-method=rsync",
-        `--wsrep-sst-receive-address=127.0.0.1:${this.sst}`,
+        `--wsrep-sst-receive-address=127.0.0.1:${sst}`,
         "--wsrep-slave-threads=2",
         // What one process has written, the next one reads, whichever node it asks.
         "--wsrep-sync-wait=1",
-        `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${this.group};ist.recv_addr=127.0.0.1:${this.ist};ist.recv_bind=127.0.0.1:${this.ist};gcache.size=64M;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT4S;evs.keepalive_period=PT0.5S;evs.inactive_check_period=PT0.5S`,
+        `--wsrep-provider-options=gmcast.listen_addr=tcp://127.0.0.1:${this.group};ist.recv_addr=127.0.0.1:${ist};ist.recv_bind=127.0.0.1:${ist};gcache.size=64M;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT4S;evs.keepalive_period=PT0.5S;evs.inactive_check_period=PT0.5S`,
         ...(isFirst ? [`--init-file=${this.at("init.sql")}`] : []),
       ],
       { stdio: "ignore", detached: true },
@@ -137,7 +137,7 @@ export class Cluster {
     await chmod(home, 0o755);
     const nodes: Node[] = [];
     for (let index = 0; index < count; index++) {
-      const ports = [await freePort(), await freePort(), await freePort(), await freePort()] as const;
+      const ports = [await freePort(), await freePort()] as const;
       const folder = path.join(home, `n${index}`);
       await mkdir(folder);
       nodes.push(new Node(`n${index}`, folder, ...ports));
