@@ -50,13 +50,28 @@ export async function startPrivateDatabase(home: string, dataRoot?: string): Pro
   return { url: addressOf(credentials, place), place, movedFrom, stop: served.stop };
 }
 
-/** The address of the private database that serves a Luvrit in this folder now; undefined where none does. */
+/**
+ * The address of the private database that serves a Luvrit in this folder now. Undefined where none does, and where an engine runs
+ * that lets its account not in: a start that was killed has left it without one, and the next start makes that good.
+ */
 export async function runningDatabase(home: string): Promise<string | undefined> {
   const place = await databasePlace(home);
   const known = await readCredentials(place);
   if (!known || (await isFree(known.port))) return undefined;
-  return addressOf(known, place);
+  const address = addressOf(known, place);
+  const deadline = Date.now() + ACCOUNT_WITHIN_MS;
+  for (;;) {
+    const connection = await mysql.createConnection(address).catch(notLetIn);
+    if (connection) {
+      connection.destroy();
+      return address;
+    }
+    if (Date.now() > deadline) return undefined;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
 }
+/** A start that is under way makes the account within so long after its engine has begun to listen. */
+const ACCOUNT_WITHIN_MS = 3000;
 
 /** By its socket, which takes a third off every statement that loopback would carry; programs without sockets use the port. */
 const addressOf = ({ port, password }: Credentials, { socket }: DatabasePlace) =>
@@ -98,6 +113,12 @@ async function untilReady(child: ReturnType<typeof spawnEngine>, place: Database
 function notUpYet(refusal: unknown): undefined {
   const { code = "" } = refusal as { code?: string };
   if (!["ENOENT", "ECONNREFUSED", "ECONNRESET", "EPIPE", "PROTOCOL_CONNECTION_LOST"].includes(code)) throw refusal;
+}
+
+/** The engine runs, and its account is not made yet, or it does not listen any more. Anything else is thrown. */
+function notLetIn(refusal: unknown): undefined {
+  const { code = "" } = refusal as { code?: string };
+  if (!/^ER_(DB)?ACCESS_DENIED|^ER_BAD_DB/.test(code)) notUpYet(refusal);
 }
 
 /** The application's account: its own database, and those beside it into which a backup is restored. */

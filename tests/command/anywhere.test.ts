@@ -16,10 +16,15 @@ import {
 import net from "node:net";
 import os from "node:os";
 import path from "node:path";
+import mysql from "mysql2/promise";
 import { afterAll, beforeAll, describe, expect, it } from "vitest";
 import { openPool, sqlOn } from "../../server/database/pool.server.ts";
 import { databasePlace, folderInTheWay } from "../../server/private-database/databasePlace.server.ts";
-import { freePort, startPrivateDatabase } from "../../server/private-database/privateDatabase.server.ts";
+import {
+  freePort,
+  runningDatabase,
+  startPrivateDatabase,
+} from "../../server/private-database/privateDatabase.server.ts";
 import { removeHome } from "../../server/testing/removeHome.ts";
 import { isLong, slowness } from "../hard/long.ts";
 import { LAUNCHER, ROOT, type Running, run, start, untilReady } from "./processes.ts";
@@ -255,6 +260,20 @@ describe("what stands in the way", () => {
       code: 1,
       said: expect.stringContaining(`${place.temporary} is a symbolic link`),
     });
+  });
+  it("of an engine without its account, as a kill in a first start leaves it, is not taken for a database that serves", async () => {
+    const home = await closed("no account");
+    const database = await startPrivateDatabase(home);
+    try {
+      expect(await runningDatabase(home)).toBe(database.url);
+      const { socket, isRoots, user } = database.place;
+      const admin = await mysql.createConnection({ socketPath: socket, user: isRoots ? "root" : user });
+      await admin.query("DROP USER 'luvrit'@'localhost', 'luvrit'@'127.0.0.1'");
+      await admin.end();
+      expect(await runningDatabase(home)).toBeUndefined();
+    } finally {
+      await database.stop();
+    }
   });
   it("of the credentials, cut off or written by another, makes new ones", async () => {
     const home = await closed("credentials");

@@ -317,7 +317,7 @@ describe("kills in the middle", () => {
           adding.child.kill("SIGKILL");
           await adding.ended;
           const again = await run(["add-person", "After", "lead"], env, "a long passphrase");
-          expect(again).toMatchObject({ code: 0 });
+          expect(again, again.said).toMatchObject({ code: 0 });
           expect(await run(["rebuild"], env)).toMatchObject({ code: 0, said: expect.stringContaining("0 setups") });
         } finally {
           await removeHome(home);
