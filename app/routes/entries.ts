@@ -89,8 +89,10 @@ export async function clientAction({ request, params: { setupId }, serverAction 
   const form = await request.clone().formData();
   const forgetDraft = () => {
     if (form.get("intent") !== "accept-touch") return;
-    const axis = form.get("solveFor") === "work" ? "work" : String(form.get("axis"));
-    drafts.forget(draftKey(setupId, String(form.get("offset")), axis));
+    const work = form.get("work");
+    const isWork = form.get("solveFor") === "work";
+    const touch = isWork ? { taught: work === null ? undefined : String(work) } : { axis: String(form.get("axis")) };
+    drafts.forget(draftKey(setupId, String(form.get("offset")), touch));
   };
   try {
     const { answer, keptHere } = await sendSetupForm(setupId, form, serverAction);

@@ -4,12 +4,12 @@ import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, toolNumber } from "../../core/machine/index.ts";
-import { type Step, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+import { type Step, type StepKind, stepKey, touchingOrder } from "../../core/plan/index.ts";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { color, size } from "../ui/tokens.ts";
-import { stepAddress } from "./stepOf.ts";
+import { type StepPlace, stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
   ...AXIS_NAME,
@@ -29,6 +29,8 @@ const STEP_SPOKEN: Readonly<Record<StepKind, string>> = {
   hole: "hole",
   length: "overall length of the part",
 };
+/** A step as the plan names it: another work offset by its own name. */
+const nameOf = ({ kind, work }: Step) => (work === undefined ? STEP_NAME[kind] : `${work} Z`);
 const STATE_WORD: Readonly<Record<Step["state"], string>> = {
   done: "done",
   ready: "to do",
@@ -38,7 +40,7 @@ const STATE_WORD: Readonly<Record<Step["state"], string>> = {
 
 interface PlanRailProps {
   readonly setup: SetupView;
-  readonly current: { readonly offset: string; readonly kind: StepKind };
+  readonly current: StepPlace;
   readonly search: URLSearchParams;
   /** Who else is on which tool. */
   readonly others: readonly Claim[];
@@ -55,7 +57,7 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
   const done = shown.filter(({ state }) => state === "done").length;
   const groups = groupsOf(shown);
   const list = useRef<HTMLOListElement>(null);
-  const place = `${current.offset} ${current.kind}`;
+  const place = stepKey(current);
   // What is worked on stands in sight, also in a long plan.
   useEffect(() => {
     if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });
@@ -89,7 +91,7 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
           const tool = setup.tools.find((one) => one.offset === offset);
           const reason = steps.find(({ state }) => state === "waiting" || state === "redo");
           // In a chosen order a tool can stand in the rail more than once.
-          const isCurrent = offset === current.offset && steps.some(({ kind }) => kind === current.kind);
+          const isCurrent = offset === current.offset && steps.some((step) => stepKey(step) === place);
           const isFolded = !isCurrent && steps.every(({ state }) => state === "done");
           return (
             <Group
@@ -114,23 +116,22 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
               <Steps>
                 {steps.map((step) => (
                   <StepLink
-                    key={step.kind}
-                    to={`?${stepAddress(search, offset, step.kind)}`}
+                    key={stepKey(step)}
+                    to={`?${stepAddress(search, step)}`}
                     replace
                     preventScrollReset
                     $state={step.state}
-                    aria-current={isCurrent && step.kind === current.kind ? "step" : undefined}
+                    aria-current={stepKey(step) === place ? "step" : undefined}
                     aria-label={spoken(setup, step)}
                   >
                     <StepMark state={step.state} />
-                    {STEP_NAME[step.kind]}
+                    {nameOf(step)}
                   </StepLink>
                 ))}
               </Steps>
               {reason && (
                 <Quiet>
-                  {STEP_NAME[reason.kind]}{" "}
-                  {reason.state === "waiting" ? `waits: ${reason.reason}` : `again: ${reason.reason}`}
+                  {nameOf(reason)} {reason.state === "waiting" ? `waits: ${reason.reason}` : `again: ${reason.reason}`}
                 </Quiet>
               )}
             </Group>
@@ -156,11 +157,13 @@ function StepMark({ state }: { readonly state: Step["state"] }) {
   return <Mark size={16} aria-hidden="true" />;
 }
 
-function spoken(setup: SetupView, { offset, kind, state, reason }: Step): string {
+function spoken(setup: SetupView, { offset, kind, state, reason, work }: Step): string {
   const what =
-    offset === ""
-      ? STEP_SPOKEN[kind]
-      : `${STEP_SPOKEN[kind]}${kind === "work" ? "" : " of"} ${toolNumber(setup.machine, offset)}`;
+    work !== undefined
+      ? `${work} Z with ${toolNumber(setup.machine, offset)}`
+      : offset === ""
+        ? STEP_SPOKEN[kind]
+        : `${STEP_SPOKEN[kind]}${kind === "work" ? "" : " of"} ${toolNumber(setup.machine, offset)}`;
   return `${what}, ${STATE_WORD[state]}${reason ? ` ${reason}` : ""}`;
 }
 

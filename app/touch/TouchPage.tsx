@@ -1,7 +1,7 @@
-import { useContext, useLayoutEffect, useRef } from "react";
+import { useContext, useLayoutEffect, useMemo, useRef } from "react";
 import { useSearchParams } from "react-router";
-import type { ToolView } from "../../core/ledger/index.ts";
-import { type CalledSecond, calledSeconds, type StepKind } from "../../core/plan/index.ts";
+import { type ToolView, toolUnder, underWork } from "../../core/ledger/index.ts";
+import { type CalledSecond, calledSeconds, stepKey } from "../../core/plan/index.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { type OnTool, useClaim } from "../offline/useClaim.ts";
@@ -20,7 +20,7 @@ import { PositionCheck } from "./PositionLost.tsx";
 import { RebaseOffer } from "./RebaseOffer.tsx";
 import { SecondStep } from "./SecondStep.tsx";
 import { StockEntry } from "./StockEntry.tsx";
-import { stepOf } from "./stepOf.ts";
+import { type StepPlace, stepOf } from "./stepOf.ts";
 import { TouchStep } from "./TouchStep.tsx";
 import { useTouchKeys } from "./useTouchKeys.ts";
 
@@ -33,7 +33,7 @@ export function TouchPage(loaded: LoadedSetup) {
   const claims = useContext(SetupNewsContext);
   const onTool = useClaim(loaded.setupId, stands?.offset, loaded.mayEnter, claims);
   useTouchKeys(loaded.setup, step);
-  useNews(step && `${step.offset} ${step.kind}`);
+  useNews(step && stepKey(step));
   if (!step)
     return (
       <EmptyPage>
@@ -62,9 +62,9 @@ export function TouchPage(loaded: LoadedSetup) {
       </PlanRail>
       <StageMain>
         <StepView
-          key={`${step.offset} ${step.kind}`}
+          key={stepKey(step)}
           loaded={loaded}
-          kind={step.kind}
+          step={step}
           tool={tool}
           called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
           onTool={onTool}
@@ -78,25 +78,31 @@ export function TouchPage(loaded: LoadedSetup) {
 /** The screen of one step, by what kind of step it is. */
 function StepView({
   loaded,
-  kind,
+  step: { kind, work },
   tool,
   called,
   onTool,
 }: {
   readonly loaded: LoadedSetup;
-  readonly kind: StepKind;
+  readonly step: StepPlace;
   readonly tool: ToolView | undefined;
   /** The second offset that this step is to make; undefined for any other step. */
   readonly called: CalledSecond | undefined;
   readonly onTool: OnTool;
 }) {
+  const { setup } = loaded;
+  // A touch is seen under the work offset that it is about; the same one for as long as the setup is the same.
+  const under = kind === "work" ? (work ?? setup.ownWork) : (tool?.worksUnder[0] ?? setup.ownWork);
+  const seen = useMemo(() => underWork(setup, under), [setup, under]);
+  const teacher = useMemo(() => tool && toolUnder(setup, tool, under), [setup, tool, under]);
   if (kind === "face" || kind === "hole" || kind === "length") return <PartStep {...loaded} kind={kind} />;
   if (called) return <MakeSecondStep {...loaded} called={called} />;
-  if (!tool) return null;
+  if (!tool || !teacher) return null;
   if (kind === "nose") return <NoseStep {...loaded} tool={tool} onTool={onTool} />;
   if (kind === "second") return <SecondStep {...loaded} tool={tool} />;
-  if (kind === "work") return <TouchStep {...loaded} tool={tool} axis="z" solveFor="work" onTool={onTool} />;
-  return <TouchStep {...loaded} tool={tool} axis={kind} solveFor="geometry" onTool={onTool} />;
+  if (kind === "work")
+    return <TouchStep {...loaded} setup={seen} tool={teacher} axis="z" solveFor="work" onTool={onTool} />;
+  return <TouchStep {...loaded} setup={seen} tool={tool} axis={kind} solveFor="geometry" onTool={onTool} />;
 }
 
 /** Asks for what others have entered meanwhile, each time another step is opened; never in the way of opening it. */

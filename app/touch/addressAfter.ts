@@ -1,6 +1,7 @@
 import { href } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { nextStep, touchingOrder } from "../../core/plan/index.ts";
+import { stepAddress } from "./stepOf.ts";
 
 /** Forms that finish a step: the next one opens. */
 const GOES_ON: readonly string[] = ["accept-touch", "accept-nose", "record-hole", "record-face", "record-length"];
@@ -21,8 +22,7 @@ export function addressAfter(
   // A chosen order is kept to; in the usual one a tool is finished first.
   const own = setup.order ? undefined : nextStep(order.filter((one) => one.offset === offset));
   const step = own ?? nextStep(order);
-  const tool = step && step.offset !== "" ? `tool=${step.offset}&` : "";
   return step
-    ? `${href("/setups/:setupId/touch", { setupId })}?${tool}do=${step.kind}`
+    ? `${href("/setups/:setupId/touch", { setupId })}?${stepAddress(new URLSearchParams(), step)}`
     : href("/setups/:setupId/table", { setupId });
 }

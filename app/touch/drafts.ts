@@ -14,8 +14,15 @@ interface Drafts {
   forget(key: string): void;
 }
 
-export const draftKey = (setupId: string, offset: string, axis: string): string =>
-  `luvrit:touch:${setupId}:${offset}:${axis}`;
+/** Where a draft is kept: by its axis, or by the work offset that is taught, `taught` being undefined for the setup's own. */
+export const draftKey = (
+  setupId: string,
+  offset: string,
+  touch: { readonly axis: string } | { readonly taught: string | undefined },
+): string => {
+  const what = "axis" in touch ? touch.axis : touch.taught === undefined ? "work" : `work ${touch.taught}`;
+  return `luvrit:touch:${setupId}:${offset}:${what}`;
+};
 
 export const drafts: Drafts = {
   read(key) {

@@ -55,7 +55,9 @@ interface TouchEntryTask {
  */
 export function useTouchEntry(task: TouchEntryTask) {
   const { setupId, setup, tool, me, axis, way, choice, solveFor, sizeUnit, decimal, spacers, shop, onPage } = task;
-  const key = draftKey(setupId, tool.offset, solveFor === "work" ? "work" : axis);
+  /** The work offset that is taught, where it is not the setup's own. */
+  const taught = setup.workOffset.name === setup.ownWork ? undefined : setup.workOffset.name;
+  const key = draftKey(setupId, tool.offset, solveFor === "work" ? { taught } : { axis });
   const proposal = useMemo(
     () => proposedTouch(setup, tool, { axis, way, sizeUnit, choice }, spacers),
     [setup, tool, axis, way, sizeUnit, choice, spacers],
@@ -187,6 +189,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     for (const field of fields) content[field] = typed[field] ?? "";
     for (const name of ["touching", "programmed", "stand"] as const)
       if (choice[name] !== undefined) content[name] = choice[name];
+    if (solveFor === "work" && taught !== undefined) content.work = taught;
     if (settled) Object.assign(content, settled);
     if (gauge.value !== "") content.gauge = gauge.value;
     if (overdue) content.overdue = "yes";

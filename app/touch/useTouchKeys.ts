@@ -2,7 +2,7 @@ import { useEffect, useLayoutEffect, useRef } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type StepKind, touchingOrder } from "../../core/plan/index.ts";
-import { stepAddress, stepOf } from "./stepOf.ts";
+import { type StepPlace, stepAddress, stepOf } from "./stepOf.ts";
 
 /** Keys of the main screen, with what they do; the same list makes the help. */
 export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
@@ -25,10 +25,7 @@ export function isTyping(target: EventTarget | null): boolean {
 }
 
 /** Goes from tool to tool and axis to axis by keyboard. */
-export function useTouchKeys(
-  setup: SetupView,
-  step: { readonly offset: string; readonly kind: StepKind } | undefined,
-): void {
+export function useTouchKeys(setup: SetupView, step: StepPlace | undefined): void {
   const navigate = useNavigate();
   const [search] = useSearchParams();
   /** The address that the last key asked for: the page may not have reached it yet when the next key is pressed. */
@@ -44,7 +41,7 @@ export function useTouchKeys(
       navigate(`?${address}`, { replace: true, preventScrollReset: true });
     };
     const go = (offset: string | undefined, kind: StepKind) => {
-      if (offset !== undefined) goTo(stepAddress(asked.current, offset, kind));
+      if (offset !== undefined) goTo(stepAddress(asked.current, { offset, kind }));
     };
     const toggleSizes = () => {
       const next = new URLSearchParams(asked.current);

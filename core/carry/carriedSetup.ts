@@ -71,15 +71,14 @@ const otherWork = (name: string, axis: Axis, to: number): NewCommand => ({
 
 /** A work offset's number at the end of a setup, with how it was found; undefined where it is not known. */
 function workNumber(setup: SetupView, name: string, axis: Axis) {
-  if (name === setup.workOffset.name) {
-    const value = setup.workOffset[axis];
-    const [taught, set] = [setup.taught[axis], setup.workSet[axis]];
-    if (value === undefined) return undefined;
+  const said = setup.workSaid[name]?.[axis];
+  if (said) {
+    const { value } = said;
+    const [taught, set] = [setup.taughtIn[name]?.[axis], setup.workSetIn[name]?.[axis]];
     if (set) return { value, at: set.at, proven: "set without a touch" };
-    return { value, at: taught?.at, proven: taught ? `taught with offset ${taught.offset}` : "as the control held it" };
+    if (taught) return { value, at: taught.at, proven: `taught with offset ${taught.offset}` };
+    return { value, at: name === setup.ownWork ? undefined : said.at, proven: "as the control held it" };
   }
-  const set = setup.otherWork[name]?.[axis];
-  if (set) return { value: set.value, at: set.at, proven: "set without a touch" };
   const held = setup.workHeld[name]?.[axis];
   return held === undefined ? undefined : { value: held, at: undefined, proven: "as the control held it" };
 }

@@ -57,6 +57,8 @@ export const FIELD_FRAMES = {
 /** Fields of forms that hold words, lists or names. */
 export const FIELDS_OF_WORDS: Partial<Readonly<Record<Intent, readonly string[]>>> = {
   "load-tool": ["offset", "station", "typed"],
+  "describe-work": ["called", "path", "operation"],
+  "choose-work": ["offset", "name"],
   "take-program": ["name"],
   "check-fact": ["found"],
   "describe-stock": ["material"],

@@ -1,5 +1,5 @@
 import { correctedCell } from "../correction/index.ts";
-import type { Payload, SetupView } from "../ledger/index.ts";
+import { type Payload, readCalledWork, type SetupView, workName } from "../ledger/index.ts";
 import {
   type Axis,
   fromControl,
@@ -56,6 +56,10 @@ export function prepareCommand(
         : refuse(`Offset ${form.offset} has no tool in this setup.`);
     case "take-program":
       return programCommand(form, entry, known.brought);
+    case "describe-work":
+      return describeWorkCommand(form, entry);
+    case "choose-work":
+      return { ...entry, kind: "work-offset-chosen", payload: { offset: form.offset, name: form.name } };
     case "renumber":
       return renumberCommand(setup, form, entry, locale, known.program);
     case "check-fact":
@@ -363,4 +367,17 @@ function stockCommand(form: FormOf<"describe-stock">, entry: NewEntry, locale: I
   const read = readStock(form, locale);
   if ("fields" in read) return refuse(Object.values(read.fields)[0] ?? INCOMPLETE, read.fields);
   return { ...entry, kind: "stock-described", payload: read.stock };
+}
+
+/** What a work offset is for. Refused at the field where it is no work offset that programs call, or its operation is too long. */
+function describeWorkCommand(form: FormOf<"describe-work">, entry: NewEntry): CommandResult {
+  const called = readCalledWork(form.called);
+  if (called === undefined) {
+    const message = "A work offset is called G54 to G59, or G54.1 P1 to P300. Write it as the program does.";
+    return refuse(message, { called: message });
+  }
+  const operation = form.operation.trim();
+  if (operation.length > 60) return refuse("At most 60 characters.", { operation: "At most 60 characters." });
+  const name = workName(called, Number(form.path));
+  return { ...entry, kind: "work-offset-described", payload: { name, spindle: form.spindle, operation } };
 }

@@ -104,6 +104,7 @@ function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decima
       stop: { x: across.at, z: along.at },
       by,
       source: form.source,
+      ...(standing.tool.worksUnder[0] !== setup.ownWork && { under: standing.tool.worksUnder[0] }),
       ...(form.note.trim() !== "" && { note: form.note.trim() }),
     },
   };

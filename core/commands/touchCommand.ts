@@ -1,4 +1,12 @@
-import { chosenEdge, firstEdge, type Payload, type SetupView, type ToolView } from "../ledger/index.ts";
+import {
+  chosenEdge,
+  firstEdge,
+  type Payload,
+  type SetupView,
+  type ToolView,
+  toolUnder,
+  underWork,
+} from "../ledger/index.ts";
 import type { ShopUncertainty } from "../limits/index.ts";
 import { stationOf } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
@@ -30,14 +38,19 @@ export interface KnownOfTouch {
 
 /** A touch worked out again from what was typed: the browser's own sum is never taken over. */
 export function touchCommand(
-  setup: SetupView,
-  tool: ToolView,
+  asked: SetupView,
+  loaded: ToolView,
   form: FormOf<"accept-touch">,
   entry: NewEntry,
   locale: InputLocale,
   { history, spacers, gauges, shop }: KnownOfTouch,
 ): CommandResult {
   const { axis, way, solveFor = "geometry", touching, programmed, stand, sizeUnit } = form;
+  // Geometry under the work offset that the tool works under; a work offset that is taught under that one itself.
+  const under = solveFor === "work" ? (form.work ?? asked.ownWork) : loaded.worksUnder[0];
+  const isOther = under !== asked.ownWork;
+  const setup = underWork(asked, under);
+  const tool = solveFor === "work" ? toolUnder(asked, loaded, under) : loaded;
   const ways = waysToTouch(tool.tool, axis, {
     machine: { ...setup.machine, school: setup.school },
     zone: tool.zone,
@@ -87,7 +100,7 @@ export function touchCommand(
   if (solveFor === "work") {
     if (solved.touched === null) return refuse("The work offset is taught on the part, not on a setter.");
     const geometry = tool[axis]?.exact ?? 0;
-    const payload = { ...common, name: setup.workOffset.name, geometry, touched: solved.touched };
+    const payload = { ...common, name: under, ...(isOther && { other: true }), geometry, touched: solved.touched };
     return { ...entry, kind: "work-offset-taught", payload };
   }
   const work = reckonedWork(setup, tool, { axis, way });
@@ -96,6 +109,7 @@ export function touchCommand(
     kind: "touch-accepted",
     payload: {
       ...common,
+      ...(isOther && { under }),
       ...(work !== undefined && { work }),
       ...(solved.touched !== null && { touched: solved.touched + solved.exact - settled.exact }),
       ...(settled.doubt && { doubt: settled.doubt }),

@@ -37,6 +37,9 @@ export const CELLS = {
   insert: (offset: string) => `insert/${offset}`,
   wear: (offset: string, axis: string) => `wear/${offset}/${axis}`,
   otherWork: (name: string, axis: string) => `other-work/${name}/${axis}`,
+  workDescribed: (name: string) => `work-described/${name}`,
+  /** The work offset that an offset works under. */
+  under: (offset: string) => `under/${offset}`,
   /** That a table brought a number of a work offset along. */
   workRead: (name: string) => `work-read/${name}`,
   keyed: (row: string, column: string) => `keyed/${row}/${column}`,

@@ -7,7 +7,7 @@ export { cellsOf, dependenciesOf, describeEntry, offsetsOf } from "./entryFacts.
 export { cuts, faceIsMade, facingTool } from "./facing.ts";
 export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } from "./kinds/index.ts";
 export type { NumberWriter } from "./kinds/kind.ts";
-export type { TouchedAxis } from "./kinds/schemaParts.ts";
+export { type TouchedAxis, workNameSchema } from "./kinds/schemaParts.ts";
 export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
 export { foldMachine, foldSetups, type MachineEntry, type MachineState } from "./machineState.ts";
 export { makeEntry } from "./makeEntry.ts";
@@ -33,8 +33,9 @@ export {
 } from "./payloadWords.ts";
 export { asWrittenNow } from "./readPayload.ts";
 export { apply, EMPTY_SETUP, fold, history, type SetupState, SNAPSHOT_VERSION } from "./setupState.ts";
-export { type SetupView, viewSetup, withWorkOffset } from "./setupView.ts";
+export { type SetupView, toolUnder, underWork, viewSetup, withWorkOffset } from "./setupView.ts";
 export { type Recorded, type Source, top } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
 export { toolFacts } from "./toolFacts.ts";
 export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";
+export { calledAs, calledWork, pathOfWork, readCalledWork, workName } from "./workOffsets.ts";

@@ -1,10 +1,10 @@
-import { AXES, type Axis, type MachineProfile, type School } from "../machine/index.ts";
+import { AXES, type Axis, type MachineProfile, type PerAxis, type School, zoneOf } from "../machine/index.ts";
 import { invariant } from "../refusal.ts";
 import { CELLS } from "./cells.ts";
 import { heldByControl, heldWork, tickOf } from "./controlHolds.ts";
 import type { EntryOf } from "./entry.ts";
 import type { Payload, StandingInSetup } from "./kinds/index.ts";
-import { topOf } from "./lookUp.ts";
+import { placeOf, secondOf, topOf } from "./lookUp.ts";
 import { MACHINE_FACTS, type MachineFact, type StaleDecision } from "./payloadWords.ts";
 import { history, type SetupState } from "./setupState.ts";
 import {
@@ -22,10 +22,12 @@ import {
   type SetByHand,
   type ToolView,
   type ViewBasis,
+  valuesOf,
   viewSecond,
   viewTool,
   workOf,
 } from "./toolView.ts";
+import { type WorkBasis, worksCalled, worksUnder } from "./workOffsets.ts";
 
 /** What somebody wrote down for the next one. */
 interface Note extends Source {
@@ -56,16 +58,28 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
     /** The entry that measured it, to be taken back. */
     readonly measuredEntry: string | undefined;
   };
-  /** The work offset as it is to be, in the main spindle's frame; an axis that is not known is undefined. */
-  readonly workOffset: { readonly name: string } & Readonly<Record<Axis, number | undefined>>;
+  /** Name of the work offset that the setup was opened with. */
+  readonly ownWork: string;
+  /**
+   * The work offset as it is to be, in the main spindle's frame; an axis that is not known is undefined. It is the setup's own,
+   * but another one in a view by {@link underWork}.
+   */
+  readonly workOffset: { readonly name: string } & PerAxis<number | undefined>;
   /** Work offsets that the control is believed to hold now, by name, in the main spindle's frame. */
   readonly workHeld: Readonly<Record<string, Readonly<Partial<Record<Axis, number>>>>>;
-  /** The latest teaching of each axis of the work offset. */
+  /** The latest teaching of each axis of the work offset, and of every other one by its name. */
   readonly taught: Readonly<Partial<Record<Axis, Recorded<"work-offset-taught">>>>;
-  /** Work offsets besides the active one that were set in this setup, by name. */
+  readonly taughtIn: StandingNumbers["taught"];
+  /** Every work offset that was said in this setup, by name, in the main spindle's frame. */
+  readonly workSaid: StandingNumbers["works"];
+  /** Work offsets besides the setup's own that were set, taught or read in this setup, by name. */
   readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, SetByHand>>>>>;
-  /** How the active work offset was set without a touch, axis by axis. */
+  /** What was said of work offsets, by name: whose part each places, and in which operation. */
+  readonly described: WorkBasis["described"];
+  /** How the work offset was set without a touch, axis by axis. */
   readonly workSet: Readonly<Partial<Record<Axis, Recorded<"work-offset-set">>>>;
+  /** The same for every work offset, by its name. */
+  readonly workSetIn: Readonly<Record<string, SetupView["workSet"]>>;
   /** Cells that were keyed into the control: the number keyed, by row and column. */
   readonly keyed: Readonly<Record<string, SetByHand>>;
   /** What stands in front of the part on the spindle's axis. */
@@ -96,12 +110,20 @@ export function viewSetup(state: SetupState): SetupView {
   const opened = top(state, CELLS.setup, "setup-opened");
   invariant(opened, "a setup is viewed after it was opened");
   const { job, part, operation, program, machine, workOffset, hole } = opened.payload;
-  const described = top(state, CELLS.described, "stock-described");
-  const stock = described?.payload ?? opened.payload.stock;
+  const stockSaid = top(state, CELLS.described, "stock-described");
+  const stock = stockSaid?.payload ?? opened.payload.stock;
   const standing = standingInSetup(state);
   const { programRead, table } = standing;
   const entries = history(state);
-  const numbers = workNumbers(opened, entries);
+  const described = describedOf(state);
+  const works = {
+    own: workOffset.name,
+    called: worksCalled(programRead, standing.renumbered?.changes ?? []),
+    described,
+  };
+  const zoneNow = (offset: string) => zoneOf(machine, placeOf(state, secondOf(state, offset) ?? offset) ?? "");
+  const under = (offset: string) => worksUnder(state, offset, zoneNow(offset), works)[0];
+  const numbers = workNumbers(opened, entries, under);
   const measured = top(state, CELLS.stock, "stock-measured");
   const recordedHole = top(state, CELLS.hole, "hole-recorded");
   const rechucked = top(state, CELLS.bar, "bar-rechucked");
@@ -112,7 +134,7 @@ export function viewSetup(state: SetupState): SetupView {
   );
   const features = featuresOf(state);
   const held = heldByControl(state);
-  const known: ViewBasis = { machine, numbers, features, table, held };
+  const known: ViewBasis = { machine, numbers, works, features, table, held };
   const first = offsets.map((offset) => viewTool(state, offset, known));
   const second = Object.keys(state.cells)
     .filter((cell) => cell.startsWith("second/"))
@@ -132,12 +154,15 @@ export function viewSetup(state: SetupState): SetupView {
     masterShift: numbers.masterShift,
     stock: {
       ...stock,
-      stickOut: rechucked && rechucked.seq > (described?.seq ?? 0) ? rechucked.payload.stickOut : stock.stickOut,
+      stickOut: rechucked && rechucked.seq > (stockSaid?.seq ?? 0) ? rechucked.payload.stickOut : stock.stickOut,
       measuredDiameter: measured?.payload.diameter,
       measuredEntry: measured?.id,
     },
-    workOffset: { name: workOffset.name, ...numbers.work },
-    taught: numbers.taught,
+    ownWork: workOffset.name,
+    workOffset: { name: workOffset.name, ...valuesOf(numbers, workOffset.name) },
+    taught: numbers.taught[workOffset.name] ?? {},
+    taughtIn: numbers.taught,
+    described,
     rawHole: hole,
     hole: recordedHole
       ? { diameter: recordedHole.payload.diameter, depth: recordedHole.payload.depth, source: source(recordedHole) }
@@ -147,9 +172,16 @@ export function viewSetup(state: SetupState): SetupView {
     partLength: numbers.partLength,
     rechucked: rechucked && { ...rechucked.payload, ...source(rechucked) },
     tools: [...first, ...second].sort((a, b) => Number(a.offset) - Number(b.offset)),
-    otherWork: numbers.otherWork,
+    workSaid: numbers.works,
+    otherWork: Object.fromEntries(Object.entries(numbers.works).filter(([name]) => name !== workOffset.name)),
     workHeld: heldWork(held, opened.payload, table),
-    workSet: workSetOf(state, taughtSeq(numbers)),
+    workSet: workSetOf(state, undefined, numbers.taught[workOffset.name]),
+    workSetIn: Object.fromEntries(
+      Object.keys(numbers.works).map((name) => [
+        name,
+        workSetOf(state, name === workOffset.name ? undefined : name, numbers.taught[name]),
+      ]),
+    ),
     keyed: keyedOf(state),
     front: frontOf(state),
     notes: notesOf(state),
@@ -205,11 +237,39 @@ function factsOf(state: SetupState): SetupView["facts"] {
   return facts;
 }
 
-/** The setup under other numbers of its active work offset (main spindle's frame), its tools with it. */
+/** The setup under other numbers of its own work offset (main spindle's frame), the tools that work under it with it. */
 export function withWorkOffset(setup: SetupView, workOffset: SetupView["workOffset"]): SetupView {
-  const { machine } = setup;
-  const tools = setup.tools.map((tool) => ({ ...tool, work: workOf(machine, workOffset, tool.zone) }));
-  return { ...setup, workOffset, tools };
+  const { machine, ownWork, workSaid } = setup;
+  // No entry said it: it is as the lathe of an exercise holds it.
+  const said = Object.fromEntries(
+    AXES.flatMap((axis) => {
+      const value = workOffset[axis];
+      return value === undefined ? [] : [[axis, { value, entry: "", person: "", at: "", seq: 0 }]];
+    }),
+  );
+  const tools = setup.tools.map((tool) =>
+    tool.worksUnder[0] === ownWork ? { ...tool, work: workOf(machine, workOffset, tool.zone) } : tool,
+  );
+  return { ...setup, workOffset, workSaid: { ...workSaid, [ownWork]: said }, tools };
+}
+
+/**
+ * The setup as it is seen under one of its work offsets: that one stands where its own does, with its numbers and how they were
+ * found. The tools stay what they are.
+ */
+export function underWork(setup: SetupView, name: string): SetupView {
+  if (name === setup.workOffset.name) return setup;
+  return {
+    ...setup,
+    workOffset: { name, ...valuesOf({ works: setup.workSaid }, name) },
+    taught: setup.taughtIn[name] ?? {},
+    workSet: setup.workSetIn[name] ?? {},
+  };
+}
+
+/** A tool as it counts under one of the setup's work offsets, which need not be the first that it works under. */
+export function toolUnder(setup: SetupView, tool: ToolView, name: string): ToolView {
+  return { ...tool, work: workOf(setup.machine, valuesOf({ works: setup.workSaid }, name), tool.zone) };
 }
 
 function frontOf(state: SetupState): SetupView["front"] {
@@ -217,18 +277,28 @@ function frontOf(state: SetupState): SetupView["front"] {
   return front && front.what !== "nothing" ? { ...front, what: front.what } : undefined;
 }
 
-const taughtSeq =
-  ({ taught }: StandingNumbers) =>
-  (axis: Axis) =>
-    taught[axis]?.seq ?? 0;
-
-function workSetOf(state: SetupState, taughtAt: (axis: Axis) => number): SetupView["workSet"] {
+/** How a work offset, the setup's own where no other is named, was set without a touch since it was last taught, axis by axis. */
+function workSetOf(
+  state: SetupState,
+  other: string | undefined,
+  taught: StandingNumbers["taught"][string] = {},
+): SetupView["workSet"] {
   const workSet: Partial<Record<Axis, Recorded<"work-offset-set">>> = {};
   for (const axis of AXES) {
-    const set = recordOf<"work-offset-set">(state, CELLS.work(axis), "work-offset-set");
-    if (set && set.seq > taughtAt(axis)) workSet[axis] = set;
+    const cell = other === undefined ? CELLS.work(axis) : CELLS.otherWork(other, axis);
+    const set = recordOf<"work-offset-set">(state, cell, "work-offset-set");
+    if (set && set.seq > (taught[axis]?.seq ?? 0)) workSet[axis] = set;
   }
   return workSet;
+}
+
+function describedOf(state: SetupState): SetupView["described"] {
+  const described: Record<string, WorkBasis["described"][string]> = {};
+  for (const cell of Object.keys(state.cells).filter((one) => one.startsWith("work-described/"))) {
+    const record = recordOf<"work-offset-described">(state, cell, "work-offset-described");
+    if (record) described[record.name] = record;
+  }
+  return described;
 }
 
 function keyedOf(state: SetupState): SetupView["keyed"] {

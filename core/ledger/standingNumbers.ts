@@ -1,4 +1,4 @@
-import { AXES, type Axis, perAxis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
+import { AXES, type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { TableEdit } from "./payloadWords.ts";
@@ -25,11 +25,10 @@ export function wearBegan(touch: TouchRecord | undefined): number | undefined {
 /** Every number that later entries can shift, as it stands after all of them. Millimetres, X as diameters. */
 export interface StandingNumbers {
   readonly touches: Readonly<Record<string, Partial<Record<Axis, TouchRecord>>>>;
-  /** The active work offset in the main spindle's frame; an axis that is not known is undefined. */
-  readonly work: Readonly<Record<Axis, number | undefined>>;
-  /** Every other work offset that was said, by name. */
-  readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, WorkNumber>>>>>;
-  readonly taught: Readonly<Partial<Record<Axis, Taught>>>;
+  /** Every work offset that was said, by name, in the main spindle's frame; an axis that is not known is absent. */
+  readonly works: Readonly<Record<string, Readonly<Partial<Record<Axis, WorkNumber>>>>>;
+  /** The latest teaching of each axis, by name of the work offset. */
+  readonly taught: Readonly<Record<string, Readonly<Partial<Record<Axis, Taught>>>>>;
   readonly school: School;
   readonly master: string | undefined;
   readonly partLength: PartLength | undefined;
@@ -47,17 +46,23 @@ type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
 type PartLength = Payload<"part-length-recorded"> & ReturnType<typeof sourceOf>;
 
 /**
+ * `under` names the work offset under which an offset works.
+ *
  * Walks through the standing entries in their order and keeps the numbers that a later entry can shift: a change of
  * school or master moves the same amount from every tool's Z into the work offset, a corrected part length moves all
  * back tools touched on it. G + W + S stays what it was.
  */
-export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly Entry[]): StandingNumbers {
+export function workNumbers(
+  opened: EntryOf<"setup-opened">,
+  entries: readonly Entry[],
+  under: (offset: string) => string,
+): StandingNumbers {
   const { workOffset, machine, master } = opened.payload;
+  const own = workOffset.name;
   const touches: Record<string, Partial<Record<Axis, TouchRecord>>> = {};
-  const taught: Partial<Record<Axis, Taught>> = {};
+  const taught: Record<string, Partial<Record<Axis, Taught>>> = {};
   const now = {
-    work: { ...perAxis((axis) => workOffset[axis]) } as Record<Axis, number | undefined>,
-    otherWork: {} as Record<string, Partial<Record<Axis, WorkNumber>>>,
+    works: {} as Record<string, Partial<Record<Axis, WorkNumber>>>,
     school: machine.school as School,
     master,
     partLength: undefined as PartLength | undefined,
@@ -73,6 +78,13 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
     const z = touches[offset]?.z;
     if (z) keep(offset, "z", change(z));
   };
+  const say = (name: string, axis: Axis, value: number, source: ReturnType<typeof sourceOf>) => {
+    now.works[name] = { ...now.works[name], [axis]: { value, ...source } };
+  };
+  for (const axis of AXES) {
+    const value = workOffset[axis];
+    if (value !== undefined) say(own, axis, value, sourceOf(opened));
+  }
   /** Moves so much of the main spindle's frame from a tool's Z into the work offset. */
   const rebase = (offset: string, main: number) => {
     const by = workInZone(machine, "z", main, zone(offset));
@@ -80,12 +92,12 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
   };
   /** The tools are shorter by it under every work offset: each that was said before takes it up. */
   const rebaseOthers = (by: number, before: number) => {
-    for (const [name, { z, ...rest }] of Object.entries(now.otherWork))
-      if (z && z.seq < before) now.otherWork[name] = { ...rest, z: { ...z, value: z.value + by } };
+    for (const [name, { z, ...rest }] of Object.entries(now.works))
+      if (name !== own && z && z.seq < before) now.works[name] = { ...rest, z: { ...z, value: z.value + by } };
   };
-  /** The active work offset as it counts for a tool. */
+  /** The work offset that a tool works under, as it counts for it. */
   const workFor = (offset: string, axis: Axis) => {
-    const value = now.work[axis];
+    const value = now.works[under(offset)]?.[axis]?.value;
     return value === undefined ? {} : { work: workInZone(machine, axis, value, zone(offset)) };
   };
 
@@ -102,24 +114,24 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         for (const { name, ...values } of entry.payload.work ?? [])
           for (const axis of AXES) {
             const value = values[axis];
-            if (value === undefined) continue;
-            if (name === workOffset.name) now.work[axis] = value;
-            else now.otherWork[name] = { ...now.otherWork[name], [axis]: { value, ...source } };
+            if (value !== undefined) say(name, axis, value, source);
           }
         break;
       case "touch-accepted":
         keep(entry.payload.offset, entry.payload.axis, { ...entry.payload, ...source });
         break;
       case "work-offset-taught": {
-        const { axis, offset, exact, way } = entry.payload;
-        if (axis === "z" && offset === now.master && masterIsIndexed && taught.z) {
-          now.masterShift = (now.masterShift ?? 0) + workInZone(machine, "z", exact, zone(offset)) - (now.work.z ?? 0);
+        const { name, axis, offset, exact, way } = entry.payload;
+        const main = workInZone(machine, axis, exact, zone(offset));
+        const isOwnZ = axis === "z" && name === own;
+        if (isOwnZ && offset === now.master && masterIsIndexed && taught[own]?.z) {
+          now.masterShift = (now.masterShift ?? 0) + main - (now.works[own]?.z?.value ?? 0);
           masterIsIndexed = false;
         }
-        now.work[axis] = workInZone(machine, axis, exact, zone(offset));
-        taught[axis] = { ...entry.payload, ...source };
+        say(name, axis, main, source);
+        taught[name] = { ...taught[name], [axis]: { ...entry.payload, ...source } };
         // The master's length is 0 by agreement: the work offset carries it.
-        if (axis === "z" && now.school === "master-tool" && offset === now.master)
+        if (isOwnZ && now.school === "master-tool" && offset === now.master)
           keep(offset, "z", {
             ...derived(offset, "z", way, 0),
             work: exact,
@@ -144,9 +156,8 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         }
         break;
       case "work-offset-set": {
-        const { name, axis, active, to } = entry.payload;
-        if (active) now.work[axis] = to;
-        else now.otherWork[name] = { ...now.otherWork[name], [axis]: { value: to, ...source } };
+        const { name, axis, to } = entry.payload;
+        say(name, axis, to, source);
         break;
       }
       case "second-offset-made": {
@@ -167,12 +178,12 @@ export function workNumbers(opened: EntryOf<"setup-opened">, entries: readonly E
         // The same master with another insert: its work offset is taught already, the others follow.
         if (entry.kind === "master-changed" && entry.payload.from === entry.payload.to) {
           for (const offset of Object.keys(touches)) if (offset !== entry.payload.to) rebase(offset, by);
-          rebaseOthers(by, taught.z?.seq ?? 0);
+          rebaseOthers(by, taught[own]?.z?.seq ?? 0);
           now.masterShift = undefined;
           break;
         }
         for (const offset of Object.keys(touches)) rebase(offset, by);
-        now.work.z = (now.work.z ?? 0) + by;
+        say(own, "z", (now.works[own]?.z?.value ?? 0) + by, source);
         rebaseOthers(by, entry.seq);
         if (entry.kind === "school-changed") now.school = entry.payload.to;
         now.master = entry.kind === "master-changed" ? entry.payload.to : (entry.payload.master ?? now.master);

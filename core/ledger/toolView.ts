@@ -23,11 +23,12 @@ import { CELLS } from "./cells.ts";
 import { type ControlRow, type heldByControl, heldRow } from "./controlHolds.ts";
 import type { EntryOf } from "./entry.ts";
 import type { Payload, StandingInTool } from "./kinds/index.ts";
-import { placeOf } from "./lookUp.ts";
+import { placeOf, topOf } from "./lookUp.ts";
 import type { TableEdit } from "./payloadWords.ts";
 import type { SetupState } from "./setupState.ts";
 import { type Recorded, type Source, type StandingRecords, source, standingInTool, top } from "./standing.ts";
 import type { StandingNumbers, TouchRecord } from "./standingNumbers.ts";
+import { type WorkBasis, worksUnder } from "./workOffsets.ts";
 
 type NoseRecord = Payload<"nose-accepted"> & Source & { readonly edit?: TableEdit };
 /** A number that somebody set by hand. */
@@ -50,7 +51,9 @@ export interface ToolView extends PerAxis<TouchRecord | undefined>, StandingReco
   readonly tolerance: PerAxis<number>;
   /** The row that the control is believed to hold now, cell by cell; a cell that is not known is absent. */
   readonly control: ControlRow | undefined;
-  /** The active work offset in the frame of this tool's zone; an axis that is not known is undefined, which is not 0. */
+  /** The work offsets under which it works, the one that it is touched and checked under first. */
+  readonly worksUnder: readonly [string, ...string[]];
+  /** The first of them in the frame of this tool's zone; an axis that is not known is undefined, which is not 0. */
   readonly work: PerAxis<number | undefined>;
   readonly way: PerAxis<TouchWay>;
   readonly choice: PerAxis<EdgeChoice>;
@@ -95,10 +98,22 @@ export function workOf(
   });
 }
 
+/** What a work offset is by all that was said of it; an axis that is not known is undefined. Millimetres, X as a diameter. */
+export const valuesOf = ({ works }: Pick<StandingNumbers, "works">, name: string): PerAxis<number | undefined> =>
+  perAxis((axis) => works[name]?.[axis]?.value);
+
+/** A second offset works under what the program calls for it, and otherwise under that of its first. */
+function underOfSecond(state: SetupState, offset: string, of: ToolView, { machine, numbers, works }: ViewBasis) {
+  const isSaid = works.called.has(offset) || topOf(state, CELLS.under(offset)) !== undefined;
+  const under = isSaid ? worksUnder(state, offset, of.zone, works) : of.worksUnder;
+  return { worksUnder: under, work: workOf(machine, valuesOf(numbers, under[0]), of.zone) };
+}
+
 /** What every tool of a setup is viewed with. */
 export interface ViewBasis {
   readonly machine: MachineProfile;
   readonly numbers: StandingNumbers;
+  readonly works: WorkBasis;
   readonly features: readonly Feature[];
   readonly table: Recorded<"table-read"> | undefined;
   readonly held: ReturnType<typeof heldByControl>;
@@ -136,6 +151,7 @@ export function viewTool(state: SetupState, offset: string, known: ViewBasis): T
     return { touching, programmed, stand };
   };
   const indexed = top(state, CELLS.insert(offset), "insert-indexed");
+  const under = worksUnder(state, offset, zone, known.works);
   return {
     offset,
     station,
@@ -143,7 +159,8 @@ export function viewTool(state: SetupState, offset: string, known: ViewBasis): T
     tool,
     tolerance: toleranceOf(tolerance, features, offset),
     control: heldRow(state, machine, offset, zone, known.table, known.held),
-    work: workOf(machine, numbers.work, zone),
+    worksUnder: under,
+    work: workOf(machine, valuesOf(numbers, under[0]), zone),
     way: perAxis(way),
     choice: perAxis(choice),
     ...touchesOf(numbers, offset),
@@ -170,6 +187,7 @@ export function viewSecond(
     {
       ...of,
       offset,
+      ...underOfSecond(state, offset, of, known),
       control: heldRow(state, known.machine, offset, of.zone, known.table, known.held),
       ...touchesOf(known.numbers, offset),
       nose: noseOf(state, offset, { offset, noseRadius, orientation, ...source(made) }),

@@ -31,7 +31,7 @@ export function touchedFact(setup: SetupView, tool: ToolView, axis: Axis): Touch
   const touch = tool[axis];
   if (!touch || touch.derived || touch.touched === undefined) return undefined;
   if (axis === "z" && (setup.rechucked?.seq ?? 0) > touch.seq) return undefined;
-  const set = setup.workSet[axis];
+  const set = setup.workSetIn[tool.worksUnder[0]]?.[axis];
   if (set && set.seq > touch.seq && MOVES_THE_ZERO.includes(set.means)) return undefined;
   const isOnDatum = axis === "z" && setup.school === "datum-face";
   const at = machineAtContact(
@@ -83,20 +83,21 @@ function outsideTravel(setup: SetupView, tool: ToolView, axis: Axis, sum: number
 }
 
 /**
- * A work offset held against every tool: refused where a tool would leave the travel, questioned where a touch says
+ * A work offset held against every tool that works under it, or against all where none does: refused where a tool would leave the travel, questioned where a touch says
  * otherwise. Millimetres, on the diameter for X.
  */
 export function findingOfWork(setup: SetupView, name: string, axis: Axis, to: number): SumFinding {
   const { machine } = setup;
   const contradicted: string[] = [];
   let gap = 0;
-  for (const tool of setup.tools) {
+  const under = setup.tools.filter(({ worksUnder }) => worksUnder.includes(name));
+  for (const tool of under.length > 0 ? under : setup.tools) {
     const geometry = tool[axis]?.exact ?? tool.control?.[axis];
     if (geometry === undefined) continue;
     const work = workInZone(machine, axis, to, tool.zone);
     const refused = outsideTravel(setup, tool, axis, geometry + work);
     if (refused !== undefined) return { refused };
-    const open = name === setup.workOffset.name ? openBy(setup, tool, axis, { work }) : undefined;
+    const open = name === tool.worksUnder[0] ? openBy(setup, tool, axis, { work }) : undefined;
     if (!open) continue;
     contradicted.push(toolNumber(machine, tool.offset));
     gap = open;

@@ -1,4 +1,4 @@
-import { type SetupView, type ToolView, wearBegan } from "../ledger/index.ts";
+import { type SetupView, type ToolView, wearBegan, workName } from "../ledger/index.ts";
 import {
   AXES,
   type Axis,
@@ -140,10 +140,10 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
     const set = otherWork[name]?.[axis];
     return set !== undefined && value(axis, set.value) !== value(axis, workHeld[name]?.[axis]);
   };
-  const called = (programRead?.work ?? []).map(({ name }) => name).filter((name) => /^G5[4-9]$/.test(name));
-  const names = [...new Set([...Object.keys(otherWork), ...Object.keys(workHeld), ...called])]
-    .filter((name) => name !== workOffset.name)
-    .sort();
+  const called = (programRead?.work ?? []).map(({ name, path }) => workName(name, path));
+  const under = setup.tools.flatMap(({ worksUnder }) => worksUnder);
+  const said = [...Object.keys(otherWork), ...Object.keys(workHeld), ...Object.keys(setup.described)];
+  const names = [...new Set([...said, ...called, ...under])].filter((name) => name !== workOffset.name).sort();
   return [
     active,
     ...names.map((name): WorkRow => {

@@ -53,8 +53,8 @@ export function workAmount(
 const moved = (from: number | undefined, by: number) => (from === undefined ? undefined : from + by);
 
 /** What a work offset is now; undefined where it is not known. Millimetres, on the diameter for X. */
-export function workNow({ workOffset, otherWork }: SetupView, name: string, axis: Axis): number | undefined {
-  return name === workOffset.name ? workOffset[axis] : otherWork[name]?.[axis]?.value;
+export function workNow({ workSaid }: Pick<SetupView, "workSaid">, name: string, axis: Axis): number | undefined {
+  return workSaid[name]?.[axis]?.value;
 }
 
 /**

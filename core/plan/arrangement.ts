@@ -1,7 +1,7 @@
 import type { Step } from "./step.ts";
 
 /** An order chosen by somebody: steps at the machine, by offset and kind. */
-type Arrangement = readonly Pick<Step, "offset" | "kind">[];
+type Arrangement = readonly Pick<Step, "offset" | "kind" | "work">[];
 
 /**
  * The steps in a chosen order. Steps that the order does not name keep their place behind the one that they followed:
@@ -9,8 +9,8 @@ type Arrangement = readonly Pick<Step, "offset" | "kind">[];
  * afterwards at the end.
  */
 export function arrange(steps: readonly Step[], arrangement: Arrangement): readonly Step[] {
-  const named = arrangement.flatMap(({ offset, kind }) =>
-    steps.filter((step) => step.offset === offset && step.kind === kind),
+  const named = arrangement.flatMap(({ offset, kind, work }) =>
+    steps.filter((step) => step.offset === offset && step.kind === kind && step.work === work),
   );
   const order = [...new Set(named)];
   const isNamed = new Set(order);

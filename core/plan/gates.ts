@@ -6,6 +6,8 @@ import { plainMillimetres } from "../units/index.ts";
 import type { StepKind } from "./step.ts";
 
 /**
+ * The setup is seen under the work offset that the step is about ({@link underWork}).
+ *
  * What a step waits for, in a few words; undefined where nothing keeps it. Kept per tool and zone: a Swiss-type's back
  * tools wait for a good part while its main side is proven.
  */
@@ -61,6 +63,8 @@ export function teacherWithSetter(setup: Pick<SetupView, "tools">): ToolView | u
  */
 function setterGate(setup: SetupView, tool: ToolView): string | undefined {
   if (setup.school !== "setter" || setup.taught.z || wayOf(tool.way.z).against === "setter") return undefined;
+  // A tool of the sub-spindle's part with a work offset of its own does not rest on what is taught at the main spindle.
+  if (tool.zone.works === "sub" && setup.workOffset.name !== setup.ownWork) return undefined;
   const teacher = teacherWithSetter(setup);
   if (!teacher || teacher.offset === tool.offset) return undefined;
   return `after ${setup.workOffset.name} is taught with ${toolNumber(setup.machine, teacher.offset)}`;

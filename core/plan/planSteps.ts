@@ -9,6 +9,8 @@ export interface PlanStep {
   readonly key: string;
   readonly offset: string;
   readonly kind: StepKind;
+  /** The work offset that is taught, where it is not the setup's own. */
+  readonly work?: string;
   /** Place on the machine; empty where it is not about a tool. */
   readonly station: string;
   readonly zone: string;
@@ -31,9 +33,9 @@ export interface Need {
   readonly words: string;
 }
 
-/** Offset and kind of a step as one text, such as `4 x`; its kind alone where it is about the part. */
-export const stepKey = ({ offset, kind }: Pick<Step, "offset" | "kind">): string =>
-  offset === "" ? kind : `${offset} ${kind}`;
+/** Offset and kind of a step as one text, such as `4 x` or `1 work G55`; its kind alone where it is about the part. */
+export const stepKey = ({ offset, kind, work }: Pick<Step, "offset" | "kind" | "work">): string =>
+  offset === "" ? kind : work === undefined ? `${offset} ${kind}` : `${offset} ${kind} ${work}`;
 
 /** Times of what is done about the part, seconds. */
 const PART_SECONDS = { face: 60, hole: 240, length: 120 } as const;
@@ -62,6 +64,7 @@ export function planSteps(setup: SetupView, steps: readonly Step[]): readonly Pl
       key: stepKey(step),
       offset: step.offset,
       kind: step.kind,
+      ...(step.work !== undefined && { work: step.work }),
       ...place,
       way,
       gauge: gaugeOf(tool, step.kind, way),

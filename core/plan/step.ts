@@ -11,6 +11,8 @@ export interface Step {
   /** The offset that it is about; for the part's own steps the tool that they are for, empty where there is none. */
   readonly offset: string;
   readonly kind: StepKind;
+  /** The work offset that is taught, where it is not the setup's own; absent for any other step. */
+  readonly work?: string;
   /** `redo` is done, but something that it rests on has changed since. */
   readonly state: "done" | "ready" | "waiting" | "redo";
   /** Why it waits or must be redone, in a few words; empty otherwise. */

@@ -1,4 +1,4 @@
-import { cuts, faceIsMade, facingTool, type SetupView, type ToolView } from "../ledger/index.ts";
+import { cuts, faceIsMade, facingTool, type SetupView, type ToolView, underWork } from "../ledger/index.ts";
 import { isAxis, toolNumber } from "../machine/index.ts";
 import { axesOf, entersBore, familyOf, wayOf } from "../tool/index.ts";
 import { arrange } from "./arrangement.ts";
@@ -46,6 +46,7 @@ function usualOrder(setup: SetupView): readonly Step[] {
   // Taught after all tools, once, with one that is set.
   if (teacher && setup.school !== "master-tool" && (teachesAfter(setup) || setup.rechucked || setup.taught.z))
     steps.push(toolStep(setup, teacher, "work"));
+  for (const { name, tool } of othersToTeach(setup)) steps.push(toolStep(setup, tool, "work", name));
   return steps;
 }
 
@@ -70,6 +71,23 @@ export function teachingTool(setup: SetupView): ToolView | undefined {
   if (setup.school === "master-tool") return setup.tools.find(({ offset }) => offset === setup.master);
   const measured = setup.school === "setter" ? teacherWithSetter(setup) : undefined;
   return measured ?? facingTool(setup) ?? setup.tools.find(({ zone, second }) => zone.works === "main" && !second);
+}
+
+/**
+ * The other work offsets of the main spindle that are taught, each with a tool that works under it: those that were taught here, and
+ * those whose Z is not known, where the tool can be set first under another one or by a setter.
+ */
+function othersToTeach(setup: SetupView): readonly { readonly name: string; readonly tool: ToolView }[] {
+  const main = setup.tools.filter(({ zone, second }) => zone.works === "main" && !second);
+  const facing = facingTool(setup);
+  const names = [...new Set(main.flatMap(({ worksUnder }) => worksUnder))].filter((name) => name !== setup.ownWork);
+  return names.flatMap((name) => {
+    const able = main.filter(({ worksUnder }) => worksUnder.includes(name));
+    const set = able.filter(({ worksUnder }) => worksUnder[0] !== name || teachesAfter(setup));
+    const tool = set.find(({ offset }) => offset === facing?.offset) ?? set[0];
+    const isAsked = setup.taughtIn[name]?.z !== undefined || setup.workSaid[name]?.z === undefined;
+    return tool && isAsked ? [{ name, tool }] : [];
+  });
 }
 
 function zonesInOrder({ tools, machine }: SetupView): readonly string[] {
@@ -98,12 +116,13 @@ function kindsOf(setup: SetupView, tool: ToolView): readonly StepKind[] {
   return [...axes.map((axis) => (isMaster && axis === "z" ? "work" : axis)), "nose"];
 }
 
-function toolStep(setup: SetupView, tool: ToolView, kind: StepKind): Step {
-  const step = { offset: tool.offset, kind, zone: tool.zone.id };
-  const redo = redoReason(setup, tool, kind);
+function toolStep(setup: SetupView, tool: ToolView, kind: StepKind, work?: string): Step {
+  const step = { offset: tool.offset, kind, zone: tool.zone.id, ...(work !== undefined && { work }) };
+  const seen = underWork(setup, work ?? (kind === "work" ? setup.ownWork : tool.worksUnder[0]));
+  const redo = redoReason(seen, tool, kind);
   if (redo !== undefined) return { ...step, state: "redo", reason: redo };
-  if (isDone(setup, tool, kind)) return { ...step, state: "done", reason: "" };
-  const gate = gateOf(setup, tool, kind);
+  if (isDone(seen, tool, kind)) return { ...step, state: "done", reason: "" };
+  const gate = gateOf(seen, tool, kind);
   return gate === undefined ? { ...step, state: "ready", reason: "" } : { ...step, state: "waiting", reason: gate };
 }
 
@@ -113,7 +132,10 @@ function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
     case "nose":
       return tool.nose !== undefined;
     case "work":
-      return setup.taught.z !== undefined || (setup.school === "master-tool" && tool.z !== undefined);
+      return (
+        setup.taught.z !== undefined ||
+        (setup.school === "master-tool" && tool.z !== undefined && setup.workOffset.name === setup.ownWork)
+      );
     case "second":
       return true;
     // Steps of the part, which no tool is done with.

@@ -1,5 +1,5 @@
 import { LOST_WORDS, type SetupView } from "../ledger/index.ts";
-import { AXIS_NAME, toolNumber } from "../machine/index.ts";
+import { AXES, AXIS_NAME, toolNumber } from "../machine/index.ts";
 import { isToKey, tableGrid } from "../offsets/index.ts";
 import { proofState } from "../proof/index.ts";
 import { touchingOrder } from "./touchingOrder.ts";
@@ -21,6 +21,24 @@ const PROOF = {
   stopped: "its check was stopped",
 } as const;
 
+/** Work offsets that were set without a touch, that are not known, or under which a tool was not checked. */
+function unprovenWork(setup: SetupView): readonly string[] {
+  const { machine, tools, ownWork, workSaid, workSetIn, taughtIn } = setup;
+  const lines: string[] = [];
+  for (const [name, said] of Object.entries(workSaid))
+    for (const axis of AXES) {
+      const isSet = name === ownWork ? workSetIn[name]?.[axis] !== undefined : said[axis] !== undefined;
+      if (isSet && taughtIn[name]?.[axis]?.entry !== said[axis]?.entry)
+        lines.push(`${name}: ${AXIS_NAME[axis]} set without a touch`);
+    }
+  for (const name of new Set(tools.flatMap(({ worksUnder }) => worksUnder)))
+    if (workSaid[name]?.z === undefined) lines.push(`${name}: Z not known`);
+  for (const { offset, worksUnder, proof } of tools)
+    for (const name of worksUnder.slice(1))
+      if (proof) lines.push(`${toolNumber(machine, offset)}: checked under ${worksUnder[0]}, not under ${name}`);
+  return lines;
+}
+
 /**
  * What a setup rests on that is not proven, one line each: steps that were not done or must be redone, values that
  * were taken over, entered by hand or taken by eye, work offsets that were set without a touch, sums that do not close, cells that are not ticked as keyed, and
@@ -30,10 +48,14 @@ export function unprovenOf(setup: SetupView): readonly string[] {
   const { machine, tools } = setup;
   const tool = (offset: string) => toolNumber(machine, offset);
   const lines: string[] = [];
-  for (const { offset, kind, state, reason } of touchingOrder(setup)) {
+  for (const { offset, kind, state, reason, work } of touchingOrder(setup)) {
     if (state === "done") continue;
     const what =
-      offset === "" ? STEP[kind] : `${tool(offset)}: ${STEP[kind]}${kind === "work" ? ` ${tool(offset)}` : ""}`;
+      work !== undefined
+        ? `${work}: Z with ${tool(offset)}`
+        : offset === ""
+          ? STEP[kind]
+          : `${tool(offset)}: ${STEP[kind]}${kind === "work" ? ` ${tool(offset)}` : ""}`;
     lines.push(`${what} ${state === "redo" ? `to be redone, ${reason}` : "not done"}`);
   }
   for (const view of tools) {
@@ -53,11 +75,7 @@ export function unprovenOf(setup: SetupView): readonly string[] {
   }
   if (setup.positionLost)
     lines.push(`Position lost (${LOST_WORDS[setup.positionLost.by]}): no reference tool checked since`);
-  for (const axis of ["x", "y", "z"] as const)
-    if (setup.workSet[axis]) lines.push(`${setup.workOffset.name}: ${AXIS_NAME[axis]} set without a touch`);
-  for (const [name, axes] of Object.entries(setup.otherWork))
-    for (const axis of ["x", "y", "z"] as const)
-      if (axes[axis]) lines.push(`${name}: ${AXIS_NAME[axis]} set without a touch`);
+  lines.push(...unprovenWork(setup));
   const open = tableGrid(setup).flatMap(({ row, kind, cells }) => {
     const name = kind === "work" ? row : tool(row);
     const list = Object.values(cells);

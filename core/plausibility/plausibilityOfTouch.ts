@@ -236,7 +236,7 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
   const digit = convertLength(lastDigit(setup.machine, axis), setup.machine.units, "mm");
   return work === 0 || work === undefined
     ? rows
-    : [...rows, { offset: setup.workOffset.name, previous: work, scatter: digit }];
+    : [...rows, { offset: view.worksUnder[0], previous: work, scatter: digit }];
 }
 /** A slip that could have been made here without showing, with what it would change, in the machine's unit. */
 interface HiddenSlip {

@@ -81,6 +81,7 @@ export function startMotion(all: Following, path: PathState, block: Block, isCut
     path.pending = [];
     call.work = path.work;
   }
+  if (path.work !== null && !call.works.includes(path.work)) call.works = [...call.works, path.work];
   if (isCut && path.compensation !== null) call.compensation ??= path.compensation;
   if (isCut && call.offset === "0" && !call.cancelledIsSaid) {
     call.cancelledIsSaid = true;

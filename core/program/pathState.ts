@@ -9,6 +9,8 @@ interface OpenCall {
   station: string;
   offset: string;
   work: string | null;
+  /** Work offsets under which it moves, in the order of the first move. */
+  works: readonly string[];
   readonly x: Extent;
   readonly y: Extent;
   readonly z: Extent;
@@ -140,6 +142,7 @@ export function openCall(path: PathState, line: number, column: number): void {
   call.station = path.station;
   call.offset = path.offset;
   call.work = path.work;
+  call.works = NOTHING;
   for (const extent of [call.x, call.y, call.z, call.cutX, call.cutZ]) empty(extent);
   call.compensation = path.compensation;
   call.hasMoved = false;
@@ -158,6 +161,7 @@ const createCall = (path: number): OpenCall => ({
   station: "0",
   offset: "0",
   work: null,
+  works: NOTHING,
   x: emptyExtent(),
   y: emptyExtent(),
   z: emptyExtent(),
@@ -182,6 +186,7 @@ export function closedCall(call: OpenCall): ProgramCall {
     station: call.station,
     offset: call.offset,
     work: call.work,
+    works: call.works,
     x: rangeOf(call.x),
     z: rangeOf(call.z),
     y: rangeOf(call.y),

@@ -13,6 +13,8 @@ export interface ProgramCall {
   readonly offset: string;
   /** Work offset under which it moves, such as `G54`; null where none is active. */
   readonly work: string | null;
+  /** All work offsets under which it moves, in the order of its first move under each; empty where it moves under none. */
+  readonly works: readonly string[];
   /** Lowest and highest programmed coordinate over its motion lines, homing left out; null where it does not move. */
   readonly x: Range | null;
   readonly z: Range | null;

@@ -5,7 +5,7 @@ import type { ProgramReading } from "./programReading.ts";
 import { type ProposedTool, proposeTools } from "./proposedTool.ts";
 
 /** Most tools, findings and work offsets that a ledger entry keeps of a program; its text is kept whole elsewhere. */
-const MOST = { tools: 240, findings: 200, work: 60, offsets: 40 } as const;
+const MOST = { tools: 240, findings: 200, work: 60, offsets: 40, under: 12 } as const;
 
 /** What a setup's ledger keeps of a program that was read. Lengths in millimetres; `bytes` is the size of the file. */
 export function programRecord(
@@ -29,6 +29,7 @@ export function programRecord(
       words: tool.words.slice(0, 200),
       ...(tool.kind && { kind: tool.kind, named: tool.from === "words" }),
       ...proposedSizes(tool),
+      under: underOf(tool, calls),
       x: span(tool, calls, "x"),
       z: span(tool, calls, "z"),
     })),
@@ -45,6 +46,15 @@ const proposedSizes = ({ width, diameter, pitch, insert }: ProposedTool) => ({
   ...(pitch !== undefined && { pitch }),
   ...(insert !== undefined && { insert }),
 });
+
+/** The work offsets under which each offset of a tool moves, in the order of the program. */
+function underOf({ path, station, offsets }: ProposedTool, calls: ProgramReading["calls"]) {
+  return offsets.slice(0, MOST.offsets).flatMap((offset) => {
+    const own = calls.filter((call) => call.path === path && call.station === station && call.offset === offset);
+    const work = [...new Set(own.flatMap(({ works }) => works))].slice(0, MOST.under);
+    return work.length === 0 ? [] : [{ offset, work }];
+  });
+}
 
 /** Extents over all calls of a tool with an offset. */
 function span(

@@ -1,6 +1,5 @@
-import type { SetupView } from "../ledger/index.ts";
+import { calledAs, type SetupView } from "../ledger/index.ts";
 import type { ProposedTool } from "./proposedTool.ts";
-import type { CallChange } from "./renumber.ts";
 import { compareLists, type ToolLists } from "./toolLists.ts";
 
 /** The three lists of a setup, and the tools as its program calls them now. */
@@ -40,11 +39,4 @@ export function setupLists(setup: SetupView): SetupLists | undefined {
   }));
   const rows = (table?.rows ?? []).filter(({ x, z }) => x !== 0 || z !== 0).map(({ offset }) => offset);
   return { ...compareLists(proposed, standing, rows, machine), proposed };
-}
-
-/** What a call of the program as it was read has become. */
-function calledAs(changes: readonly CallChange[], path: number, station: string, offset: string) {
-  const own = changes.filter((change) => change.path === path && change.from.station === station);
-  const change = own.find(({ from }) => from.offset === offset);
-  return change?.to ?? { station: own[0]?.to.station ?? station, offset };
 }

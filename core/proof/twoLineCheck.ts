@@ -1,4 +1,4 @@
-import { chosenEdge, type SetupView, type ToolView } from "../ledger/index.ts";
+import { calledWork, chosenEdge, type SetupView, type ToolView } from "../ledger/index.ts";
 import {
   callOf,
   fromControl,
@@ -143,7 +143,7 @@ function goalsOf(
 }
 
 /** The tool's blocks: call and work offset, along Z with its pause, across with its pause, and home one axis at a time. */
-function linesOf({ machine, workOffset }: SetupView, tool: ToolView, stops: readonly CheckStop[]): readonly string[] {
+function linesOf({ machine }: SetupView, tool: ToolView, stops: readonly CheckStop[]): readonly string[] {
   const station = stationOf(machine, tool.station);
   const called = (station && callOf(station)) ?? tool.station;
   const offset = offsetNumber(machine, tool.offset);
@@ -168,7 +168,7 @@ function linesOf({ machine, workOffset }: SetupView, tool: ToolView, stops: read
     `(${offset} ${name})`.trim(),
     ...mount,
     call,
-    workOffset.name,
+    calledWork(tool.worksUnder[0]),
     ...stops.flatMap(({ axis, at, goal }) => [`G0 ${word(axis, at)}`, "M0", `G0 ${word(axis, goal)}`, "M0"]),
     ...home,
   ];
@@ -224,6 +224,9 @@ export type ProofState = "proven" | "off" | "stopped" | "again" | "open";
 export function proofState(setup: SetupView, tool: ToolView): ProofState {
   const { proof } = tool;
   if (!proof) return "open";
+  const [under] = tool.worksUnder;
+  if ((proof.under ?? setup.ownWork) !== under) return "again";
+  const [taught, workSet] = [setup.taughtIn[under], setup.workSetIn[under]];
   const changes = [
     tool.x,
     tool.z,
@@ -233,10 +236,10 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
     tool.moved,
     tool.wear.x,
     tool.wear.z,
-    setup.taught.x,
-    setup.taught.z,
-    setup.workSet.x,
-    setup.workSet.z,
+    taught?.x,
+    taught?.z,
+    workSet?.x,
+    workSet?.z,
     setup.schoolChanged,
     setup.rechucked,
     setup.positionLost,

@@ -80,6 +80,11 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
       left.push({ offset: tool.offset, reason: "has no offset yet" });
       continue;
     }
+    const unknown = tool.worksUnder.find((name) => name !== setup.ownWork && setup.workSaid[name]?.z === undefined);
+    if (unknown !== undefined) {
+      left.push({ offset: tool.offset, reason: `works under ${unknown}, whose Z is not known` });
+      continue;
+    }
     offsets.set(tool.offset, stagedOffset(setup, standing, slips));
     if (tool.second === undefined) tools.set(tool.station, stagedTool(standing, ring));
   }
@@ -130,8 +135,12 @@ const BEHIND_FRONT = 400;
 function stagedOffset(setup: SetupView, { tool, reckoned }: ToolStanding, slips: readonly Slip[]): StagedOffset {
   const { offset, nose } = tool;
   const own = slips.filter((one) => one.kind === "work" || one.offset === offset);
+  // Under the setup's own work offset; the difference to another one is added where the program calls that.
   const along = (axis: LatheAxis) =>
-    (reckoned[axis] ?? 0) + own.reduce((sum, one) => sum + (one.kind !== "nose" && one.axis === axis ? one.by : 0), 0);
+    (reckoned[axis] ?? 0) -
+    (tool.work[axis] ?? 0) +
+    (setup.workOffset[axis] ?? 0) +
+    own.reduce((sum, one) => sum + (one.kind !== "nose" && one.axis === axis ? one.by : 0), 0);
   const other = own.find((one) => one.kind === "nose");
   const radius = other?.kind === "nose" ? other.radius : (nose?.noseRadius ?? tool.control?.noseRadius ?? 0);
   const code = other?.kind === "nose" ? other.orientation : (nose?.orientation ?? tool.control?.orientation ?? 0);

@@ -1,6 +1,6 @@
 import { FEATURE_FORMS } from "../../correction/index.ts";
 import { LARGEST_OFFSET_FILE } from "../../formats/index.ts";
-import { MACHINE_FACTS } from "../../ledger/index.ts";
+import { MACHINE_FACTS, workNameSchema } from "../../ledger/index.ts";
 import { latheAxisSchema } from "../../machine/index.ts";
 import { TOOL_KINDS } from "../../tool/index.ts";
 import { fingerprint, form } from "./formSchema.ts";
@@ -26,6 +26,14 @@ export const prepareForms = {
   } as const),
   "remove-tool": form("remove-tool", ["offset"], { offset } as const),
   "take-program": form("take-program", ["program", "name"], { program: fingerprint, name: typed } as const),
+  /** `called` as programs write it; its path where the machine has several. */
+  "describe-work": form("describe-work", ["called", "path", "spindle", "operation"], {
+    called: typed,
+    path: { type: "string", pattern: "^[1-9]$" },
+    spindle: { type: "string", enum: ["main", "sub"] },
+    operation: typed,
+  } as const),
+  "choose-work": form("choose-work", ["offset", "name"], { offset, name: workNameSchema } as const),
   renumber: form("renumber", ["changes"], { changes: list } as const),
   "check-fact": form("check-fact", ["fact", "found"], {
     fact: { type: "string", enum: MACHINE_FACTS },

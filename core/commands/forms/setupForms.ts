@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { LOST_BY } from "../../ledger/index.ts";
+import { LOST_BY, workNameSchema } from "../../ledger/index.ts";
 import { axisSchema, SCHOOLS } from "../../machine/index.ts";
 import { MOUNT_CHECKS } from "../../mount/index.ts";
 import { EDGES, type TOUCH_FIELDS, TOUCH_WAYS } from "../../tool/index.ts";
@@ -42,6 +42,8 @@ export const setupForms = {
     solveFor: { type: "string", enum: ["geometry", "work"] },
     ...typedFields,
     ...edges,
+    /** The work offset that is taught, where it is not the setup's own. */
+    work: workNameSchema,
     /** Name of the gauge, or of the spacer, that it was made with; empty where none is named. */
     gauge: { type: "string", maxLength: 120 },
     /** `yes` to count a gauge whose calibration has run out. */

@@ -1,4 +1,4 @@
-import { KEYED_BY, TABLE_COLUMNS, WORK_MEANS } from "../../ledger/index.ts";
+import { KEYED_BY, TABLE_COLUMNS, WORK_MEANS, workNameSchema } from "../../ledger/index.ts";
 import { latheAxisSchema } from "../../machine/index.ts";
 import { fingerprint, form } from "./formSchema.ts";
 
@@ -20,7 +20,7 @@ export const tableForms = {
   "clear-wear": form("clear-wear", ["offsets"], { offsets: list } as const),
   "copy-row": form("copy-row", ["from", "to"], { from: offset, to: offset } as const),
   "set-work": form("set-work", ["name", "axis", "means", "value"], {
-    name: { type: "string", pattern: "^G5[4-9]$" },
+    name: workNameSchema,
     axis: latheAxisSchema,
     means: { type: "string", enum: WORK_MEANS },
     value: typed,

@@ -43,6 +43,8 @@ import * as toolMoved from "./toolMoved.ts";
 import * as toolRemoved from "./toolRemoved.ts";
 import * as touchAccepted from "./touchAccepted.ts";
 import * as wayChosen from "./wayChosen.ts";
+import * as workOffsetChosen from "./workOffsetChosen.ts";
+import * as workOffsetDescribed from "./workOffsetDescribed.ts";
 import * as workOffsetSet from "./workOffsetSet.ts";
 import * as workOffsetTaught from "./workOffsetTaught.ts";
 
@@ -71,6 +73,8 @@ const KINDS = {
   "work-offset-taught": workOffsetTaught,
   "table-edited": tableEdited,
   "work-offset-set": workOffsetSet,
+  "work-offset-described": workOffsetDescribed,
+  "work-offset-chosen": workOffsetChosen,
   "cells-keyed": cellsKeyed,
   "table-compared": tableCompared,
   "reach-recorded": reachRecorded,

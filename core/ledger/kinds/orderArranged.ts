@@ -1,7 +1,7 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
-import { object } from "./schemaParts.ts";
+import { object, workNameSchema } from "./schemaParts.ts";
 
 /** The order in which the steps at the machine are done, as proposed or by hand; an empty list gives the usual one back. */
 export const schema = object(["steps", "by"], {
@@ -11,6 +11,8 @@ export const schema = object(["steps", "by"], {
     items: object(["offset", "kind"], {
       offset: { type: "string", pattern: "^[0-9]{0,3}$" },
       kind: { type: "string", enum: ["x", "y", "z", "work", "face", "hole", "length"] },
+      /** The work offset that is taught, where it is not the setup's own. */
+      work: workNameSchema,
     } as const),
   },
   by: { type: "string", enum: ["plan", "hand"] },

@@ -32,6 +32,15 @@ export const schema = object(
         diameter: sizeSchema,
         pitch: sizeSchema,
         insert: name,
+        /** Work offsets under which each of its offsets moves, as the program calls them; absent in older entries. */
+        under: {
+          type: "array",
+          maxItems: 40,
+          items: object(["offset", "work"], {
+            offset,
+            work: { type: "array", maxItems: 12, items: { type: "string", maxLength: 12 } },
+          } as const),
+        },
         x: range,
         z: range,
       } as const),

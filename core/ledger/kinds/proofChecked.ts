@@ -3,7 +3,7 @@ import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { PROOF_FOUND } from "../payloadWords.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { freeText, lengthSchema, object, offset } from "./schemaParts.ts";
+import { freeText, lengthSchema, object, offset, workNameSchema } from "./schemaParts.ts";
 
 /** The two-line check of an offset: what was predicted where it paused, and what somebody saw. */
 export const schema = object(["offset", "found", "stop", "by", "source"], {
@@ -15,6 +15,8 @@ export const schema = object(["offset", "found", "stop", "by", "source"], {
   by: object(["x", "z"], { x: { type: ["number", "null"] }, z: { type: ["number", "null"] } }),
   source: { type: "string", enum: ["seen", "keyed", "feed"] },
   note: freeText,
+  /** Name of the work offset that it was checked under, where it is not the one that the setup was opened with. */
+  under: workNameSchema,
 });
 
 const FOUND = { right: "as predicted", off: "off", stopped: "stopped" } as const;
@@ -26,12 +28,11 @@ export const standing = { tool: "proof", cell: CELLS.proof } as const;
 export const kind: Kind<"proof-checked"> = {
   version: 1,
   cells: ({ offset }) => [CELLS.proof(offset)],
-  dependencies: ({ offset }) => [
-    CELLS.geometry(offset, "x"),
-    CELLS.geometry(offset, "z"),
-    CELLS.work("x"),
-    CELLS.work("z"),
-  ],
+  dependencies: ({ offset, under }) =>
+    LATHE_AXES.flatMap((axis) => [
+      CELLS.geometry(offset, axis),
+      under === undefined ? CELLS.work(axis) : CELLS.otherWork(under, axis),
+    ]),
   describe: ({ offset, found }) => `check of offset ${offset}: ${FOUND[found]}`,
   offsets: ({ offset }) => [offset],
   numbers: ({ offset, stop, by, source, note }, { programmed, readout }) => {

@@ -71,10 +71,15 @@ export const stock = object(["material", "nominalDiameter", "oversize", "stickOu
   toFace: sizeSchema,
 } as const);
 
+/**
+ * A work offset by its name: as programs call it, with its path where that is not the first, since each path has work offsets of
+ * its own. `G54`, `G54.1 P12`, `G55 path 2`.
+ */
+const WORK_NAME = "(G5[4-9]|G54\\.1 P[1-9][0-9]{0,2})( path [2-9])?";
+export const workNameSchema = { type: "string", pattern: `^${WORK_NAME}$` } as const;
 /** A row of the control's table by its offset, or a work offset by its name; a column by its field. */
-export const tableRow = { type: "string", pattern: "^([0-9]{1,3}|G5[4-9])$" } as const;
+export const tableRow = { type: "string", pattern: `^([0-9]{1,3}|${WORK_NAME})$` } as const;
 export const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;
-export const workNameSchema = { type: "string", pattern: "^G5[4-9]$" } as const;
 /** A cell with its number as the control shows it. */
 export const keyedCell = object(["row", "column", "value"], {
   row: tableRow,

@@ -14,6 +14,7 @@ import {
   touchNumbers,
   typedTouch,
   way,
+  workNameSchema,
 } from "./schemaParts.ts";
 
 /** A touch that was accepted: the geometry of one axis, what it was worked out from, what the display must read. */
@@ -25,6 +26,8 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   /** True where the gauge's calibration had run out, and it was used knowingly. */
   overdue: { type: "boolean" },
   ...touchNumbers,
+  /** Name of the work offset that it was made under, where it is not the one that the setup was opened with. */
+  under: workNameSchema,
   /** Work offset that it was made under; absent where it was not known, and then counted as 0. */
   work: lengthSchema,
   /** Geometry found, not rounded; the control's own digits are made where it is shown. */
@@ -46,7 +49,7 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
 export const kind: Kind<"touch-accepted"> = {
   version: 1,
   cells: ({ offset, axis }) => [CELLS.geometry(offset, axis)],
-  dependencies: ({ axis }) => [CELLS.work(axis)],
+  dependencies: ({ axis, under }) => [under === undefined ? CELLS.work(axis) : CELLS.otherWork(under, axis)],
   describe: ({ offset, axis }) => `${axis.toUpperCase()} geometry of offset ${offset}`,
   offsets: ({ offset }) => [offset],
   numbers: ({ axis, exact, offset, expectedError }, { stored, plain }) =>

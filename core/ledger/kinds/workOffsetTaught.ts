@@ -13,13 +13,16 @@ import {
   touchNumbers,
   typedTouch,
   way,
+  workNameSchema,
 } from "./schemaParts.ts";
 
 /** An axis of the work offset, taught with a tool whose geometry is known. */
 export const schema = object(
   ["name", "offset", "axis", "way", "geometry", "exact", "touched", "expectedError", "typed"],
   {
-    name: { type: "string", pattern: "^G5[4-9]$" },
+    name: workNameSchema,
+    /** True where it is not the one that the setup was opened with; absent in older entries, which taught that one alone. */
+    other: { type: "boolean" },
     /** The set tool that it was taught with. */
     offset,
     axis: touchedAxis,
@@ -38,9 +41,9 @@ export const schema = object(
 
 export const kind: Kind<"work-offset-taught"> = {
   version: 1,
-  cells: ({ axis }) => [CELLS.work(axis)],
+  cells: ({ name, axis, other }) => [other ? CELLS.otherWork(name, axis) : CELLS.work(axis)],
   dependencies: ({ offset, axis }) => [CELLS.geometry(offset, axis)],
-  describe: ({ axis }) => `${axis.toUpperCase()} of the work offset`,
+  describe: ({ name, axis, other }) => `${axis.toUpperCase()} of ${other ? name : "the work offset"}`,
   offsets: ({ offset }) => [offset],
   numbers: ({ name, axis, exact, offset }, { workFound }) =>
     `${name} ${AXIS_NAME[axis]} ${workFound(axis, exact, offset)}`,
