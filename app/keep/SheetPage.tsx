@@ -92,14 +92,16 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
               <thead>
                 <tr>
                   <th scope="col">work offset</th>
+                  <th scope="col">for</th>
                   <th scope="col">X</th>
                   <th scope="col">Z</th>
                 </tr>
               </thead>
               <tbody>
-                {sheet.work.map(({ name: work, x, z }) => (
+                {sheet.work.map(({ name: work, purpose, x, z }) => (
                   <tr key={work}>
                     <th scope="row">{work}</th>
+                    <td>{purpose || "–"}</td>
                     <td>{x || "–"}</td>
                     <td>{z || "–"}</td>
                   </tr>

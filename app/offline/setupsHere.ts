@@ -22,6 +22,7 @@ export async function setupsHere() {
       job: setup.job,
       part: setup.part,
       operation: setup.operation,
+      follows: setup.from?.as === "next-operation" ? setup.from.setup : undefined,
       stepsDone: order.filter(({ state }) => state === "done").length,
       stepsTotal: order.length,
       next: next && { offset: offsetNumber(setup.machine, next.offset), kind: next.kind },

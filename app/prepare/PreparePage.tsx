@@ -2,6 +2,7 @@ import { Check, Circle, CircleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { workNow, workUses } from "../../core/offsets/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import { FactsSection, factsDone } from "./FactsSection.tsx";
@@ -100,13 +101,16 @@ function stateOf(
       const words = `${features.length} ${features.length === 1 ? "tolerance" : "tolerances"} that matter`;
       return { words, state: features.length > 0 ? "done" : "open" };
     }
-    case "work":
+    case "work": {
+      const uses = workUses(setup);
+      const unknown = uses.filter(({ name, tools }) => tools.length > 0 && workNow(setup, name, "z") === undefined);
+      if (unknown.length > 0)
+        return { words: `${unknown.map(({ name }) => name).join(", ")}: Z not known`, state: "open" };
+      const called = uses.filter(({ line }) => line !== undefined);
       return setup.programRead
-        ? {
-            words: [...new Set(setup.programRead.work.map(({ name }) => name))].join(", ") || "none called",
-            state: "done",
-          }
-        : { words: setup.workOffset.name, state: "open" };
+        ? { words: called.map(({ name }) => name).join(", ") || "none called", state: "done" }
+        : { words: setup.ownWork, state: "open" };
+    }
     case "order":
       return setup.order
         ? { words: setup.order.by === "plan" ? "as proposed" : "by hand", state: "done" }

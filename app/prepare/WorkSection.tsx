@@ -1,12 +1,17 @@
+import { useState } from "react";
 import { href } from "react-router";
-import type { SetupView } from "../../core/ledger/index.ts";
-import { type LatheAxis, toolNumber } from "../../core/machine/index.ts";
-import { workNow } from "../../core/offsets/index.ts";
+import { calledWork, type SetupView } from "../../core/ledger/index.ts";
+import { AXIS_NAME, LATHE_AXES, toolNumber } from "../../core/machine/index.ts";
+import { type WorkUse, workNow, workPurpose, workUses } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
-import { PlainButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink } from "../ui/Button.tsx";
+import { Columns } from "../ui/Columns.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
+import { Field, Pick } from "../ui/Field.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 
 /** What puts a value into the work offset, by school. */
@@ -30,65 +35,74 @@ function taughtBy(setup: SetupView): string {
   }
 }
 
-/** Work offsets that the program uses, each with what teaches it; another operation is planned with its own. */
-export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
-  const used = setup.programRead?.work ?? [];
-  const rows = used.length > 0 ? used : [{ name: setup.workOffset.name, path: 1, line: 0 }];
+/** Every work offset of the setup: what it is for, which tools and calls use it, and what teaches it. */
+export function WorkSection(props: PrepareProps) {
+  const { setup, setupId, mayEnter } = props;
+  const uses = workUses(setup);
   const { machine } = setup;
   const show = showFor(machine);
-  const write = (name: string, axis: LatheAxis) => show.work(axis, workNow(setup, name, axis));
-  const others = [...new Set(rows.map(({ name }) => name))].filter((name) => name !== setup.workOffset.name);
+  const own = uses.find(({ isOwn }) => isOwn);
+  const called = uses.filter(({ line }) => line !== undefined);
+  const unknown = uses.filter(({ tools, name }) => tools.length > 0 && workNow(setup, name, "z") === undefined);
   return (
     <Panel>
       <header>
         <h1>Work offsets</h1>
-        <p>A work offset moves every tool, a tool offset one. X stays a constant of the machine.</p>
+        <p>A work offset moves every tool that works under it, a tool offset one. X stays a constant of the machine.</p>
       </header>
       <DataTable>
         <thead>
           <tr>
             <th scope="col">work offset</th>
-            <th scope="col">called</th>
+            <th scope="col">for</th>
+            <th scope="col">tools under it</th>
             <th scope="col">what teaches it</th>
-            <th scope="col" className="number">
-              X now, {setup.machine.units}
-            </th>
-            <th scope="col" className="number">
-              Z now, {setup.machine.units}
-            </th>
+            {LATHE_AXES.map((axis) => (
+              <th key={axis} scope="col" className="number">
+                {AXIS_NAME[axis]} now, {machine.units}
+              </th>
+            ))}
           </tr>
         </thead>
         <tbody>
-          {rows.map(({ name, path, line }) => {
-            const isOwn = name === setup.workOffset.name;
-            return (
-              <tr key={`${name} ${path}`}>
-                <th scope="row">{name}</th>
-                <td>{line === 0 ? "by this setup" : `line ${line}${path > 1 ? `, path ${path}` : ""}`}</td>
-                <td>{isOwn ? taughtBy(setup) : "another operation: plan it with its own"}</td>
-                <td className="number">{write(name, "x")}</td>
-                <td className="number">{write(name, "z")}</td>
-              </tr>
-            );
-          })}
+          {uses.map((use) => (
+            <tr key={use.name}>
+              <th scope="row">
+                {use.name}
+                <Quiet>
+                  {use.line === undefined ? (use.isOwn ? "this setup's" : "not called") : `line ${use.line}`}
+                </Quiet>
+              </th>
+              <td>{workPurpose(use)}</td>
+              <td>{use.tools.map(({ offset }) => toolNumber(machine, offset)).join(", ") || "none"}</td>
+              <td>{use.isOwn ? taughtBy(setup) : "a tool that is set, at the face there; or a number set on Table"}</td>
+              {LATHE_AXES.map((axis) => (
+                <td key={axis} className="number">
+                  {show.work(axis, workNow(setup, use.name, axis))}
+                </td>
+              ))}
+            </tr>
+          ))}
         </tbody>
       </DataTable>
-      {setup.programRead && !used.some(({ name }) => name === setup.workOffset.name) && (
+      {setup.programRead && own?.line === undefined && (
         <Card $tone="spacer">
           <p>
-            This setup works under {setup.workOffset.name}, and the program calls{" "}
-            {used.length === 0 ? "none" : used.map(({ name }) => name).join(", ")}. Which one is meant?
+            This setup works under {setup.ownWork}, and the program calls{" "}
+            {called.length === 0 ? "none" : called.map(({ name }) => name).join(", ")}. Which one is meant?
           </p>
         </Card>
       )}
-      {others.length > 0 && (
+      {unknown.length > 0 && (
         <Card $tone="spacer">
           <p>
-            {others.join(", ")} {others.length === 1 ? "is" : "are"} called too. The part is another one then: shorter,
-            turned round, with a face of its own.
+            Z of {unknown.map(({ name }) => name).join(", ")} is not known. What is touched under{" "}
+            {unknown.length === 1 ? "it" : "them"} holds only if it is 0.
           </p>
         </Card>
       )}
+      {mayEnter && <DescribeWork {...props} />}
+      {mayEnter && setup.tools.length > 0 && uses.length > 1 && <ToolsWork key={setup.seq} {...props} uses={uses} />}
       <PanelRow>
         {mayEnter && (
           <PlainButtonLink to={`${href("/setups/new")}?from=${setupId}&as=next-operation`}>
@@ -98,5 +112,122 @@ export function WorkSection({ setup, setupId, mayEnter }: PrepareProps) {
         <Quiet>It gets its own work offset, stock and face; the tools come along.</Quiet>
       </PanelRow>
     </Panel>
+  );
+}
+
+/** Says what a work offset is for; one that is not there yet is added by it. */
+function DescribeWork({ setup, setupId }: PrepareProps) {
+  const form = useSetupForm(setupId, setup.seq);
+  const [typed, setTyped] = useState({ called: "", path: "1", spindle: "main", operation: "" });
+  const set = (name: keyof typeof typed) => (value: string) => setTyped((now) => ({ ...now, [name]: value }));
+  const hasPaths =
+    setup.machine.zones?.some(({ works }) => works === "sub") || setup.programRead?.work.some(({ path }) => path > 1);
+  return (
+    <Card
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        form.send("describe-work", typed);
+      }}
+    >
+      <h2>Say what a work offset is for</h2>
+      <Columns>
+        <Field
+          name="called"
+          label="Work offset, as the program calls it"
+          value={typed.called}
+          onChange={set("called")}
+          refusal={form.refusalOf("called")}
+        />
+        {hasPaths && (
+          <Pick
+            name="path"
+            label="Path"
+            value={typed.path}
+            onChange={set("path")}
+            options={[
+              ["1", "path 1"],
+              ["2", "path 2"],
+              ["3", "path 3"],
+            ]}
+          />
+        )}
+        <Pick
+          name="spindle"
+          label="Places the part in"
+          value={typed.spindle}
+          onChange={set("spindle")}
+          options={[
+            ["main", "the main spindle"],
+            ["sub", "the sub-spindle"],
+          ]}
+        />
+        <Field
+          name="operation"
+          label="Operation, if another"
+          value={typed.operation}
+          onChange={set("operation")}
+          refusal={form.refusalOf("operation")}
+        />
+      </Columns>
+      <PanelRow>
+        <PlainButton type="submit" isDisabled={form.busy || typed.called.trim() === ""}>
+          Save
+        </PlainButton>
+        <RefusalLine>{form.trouble}</RefusalLine>
+      </PanelRow>
+    </Card>
+  );
+}
+
+/** Puts a tool under another work offset than the program calls it under. */
+function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: readonly WorkUse[] }) {
+  const form = useSetupForm(setupId, setup.seq);
+  const { machine, tools } = setup;
+  const [offset, setOffset] = useState(tools[0]?.offset ?? "");
+  const now = tools.find((tool) => tool.offset === offset)?.worksUnder[0] ?? setup.ownWork;
+  const [name, setName] = useState<string>();
+  const chosen = name ?? now;
+  return (
+    <Card
+      as="form"
+      onSubmit={(event: React.FormEvent) => {
+        event.preventDefault();
+        form.send("choose-work", { offset, name: chosen });
+      }}
+    >
+      <h2>Put a tool under a work offset</h2>
+      <Columns>
+        <Pick
+          name="offset"
+          label="Tool"
+          value={offset}
+          onChange={(value) => {
+            setOffset(value);
+            setName(undefined);
+          }}
+          options={tools.map((tool) => [
+            tool.offset,
+            `${toolNumber(machine, tool.offset)}, ${tool.tool.description}: under ${tool.worksUnder[0]}`,
+          ])}
+        />
+        <Pick
+          name="name"
+          label="Is touched and checked under"
+          value={chosen}
+          onChange={setName}
+          options={uses.map((use) => [
+            use.name,
+            `${calledWork(use.name)}${use.path > 1 ? `, path ${use.path}` : ""}, ${workPurpose(use)}`,
+          ])}
+        />
+      </Columns>
+      <PanelRow>
+        <PlainButton type="submit" isDisabled={form.busy || chosen === now}>
+          Save
+        </PlainButton>
+        <RefusalLine>{form.trouble}</RefusalLine>
+      </PanelRow>
+    </Card>
   );
 }

@@ -39,11 +39,18 @@ export function firstTexts(
     oversize: write(stock.oversize),
     stickOut: write(stock.stickOut),
     chuckDiameter: write(stock.chuckDiameter),
-    toFace: write(stock.toFace),
+    toFace: write(nextOperation ? toFaceNext(past) : stock.toFace),
     // As the stock is before anything is cut: what was drilled and measured belongs to that part.
     hole: rawHole === undefined ? "" : write(rawHole),
   };
 }
+
+/**
+ * What the next operation has to face: by how much the part was measured longer than its drawing; 0 where it was not measured, or is
+ * not longer. Millimetres.
+ */
+const toFaceNext = ({ partLength }: SetupView): number =>
+  partLength ? Math.max(0, partLength.length - partLength.nominal) : 0;
 
 /** `op 1` becomes `op 2`; what has no number gets one. */
 const operationAfter = (operation: string) =>

@@ -1,6 +1,6 @@
 import { sql } from "../../server/context.server.ts";
 import { searchSetups } from "../../server/ledger/setupSearch.server.ts";
-import { listSetups } from "../../server/ledger/setupsRepository.server.ts";
+import { listSetups, withOperations } from "../../server/ledger/setupsRepository.server.ts";
 import { listMachines } from "../../server/machines/machinesRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
@@ -29,8 +29,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const isSearch =
     asked.text.trim() !== "" || asked.machine !== undefined || asked.from !== undefined || asked.to !== undefined;
   const found = isSearch ? await searchSetups(sql(), asked) : { setups: await listSetups(sql()), hasMore: false };
+  const setups = await withOperations(sql(), found.setups);
   const machines = (await listMachines(sql())).map(({ id, name: machine }) => ({ id, name: machine }));
-  return { person: shownPerson(person), ...found, isSearch, machines, now: new Date().toISOString() };
+  return { person: shownPerson(person), ...found, setups, isSearch, machines, now: new Date().toISOString() };
 }
 
 /** Without the server the setups that were opened on this device, which open without it too. */

@@ -1,4 +1,4 @@
-import { Check, CircleDashed } from "lucide-react";
+import { Check, ChevronRight, CircleDashed } from "lucide-react";
 import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { AXIS_NAME, perAxis } from "../../core/machine/index.ts";
@@ -15,6 +15,7 @@ import { Progress } from "../ui/Progress.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
+import { type Chain, chainsOf, currentOf } from "./chains.ts";
 import { SearchForm } from "./SearchForm.tsx";
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
@@ -48,8 +49,9 @@ export function SetupsPage({
   const [search] = useSearchParams();
   const compared = setups.find(({ id }) => id === search.get("with"));
   const mayOpen = person.role !== "viewer";
-  const running = setups.filter(({ signedOff }) => !signedOff);
-  const kept = setups.filter(({ signedOff }) => signedOff);
+  const chains = chainsOf(setups);
+  const running = chains.filter((chain) => !currentOf(chain).signedOff);
+  const kept = chains.filter((chain) => currentOf(chain).signedOff);
   return (
     <>
       <TopStrip title="Setups" subtitle="running and kept" person={person}>
@@ -79,12 +81,12 @@ export function SetupsPage({
               : "A setter or a lead opens the first one."}
           </EmptyList>
         ) : (
-          <List setups={running} now={now} mayOpen={mayOpen} />
+          <List chains={running} now={now} mayOpen={mayOpen} />
         )}
         {kept.length > 0 && (
           <>
             <h2>Signed off</h2>
-            <List setups={kept} now={now} mayOpen={mayOpen} />
+            <List chains={kept} now={now} mayOpen={mayOpen} />
           </>
         )}
         {hasMore && (
@@ -100,69 +102,115 @@ export function SetupsPage({
 }
 
 function List({
-  setups,
+  chains,
   now,
   mayOpen,
 }: {
-  readonly setups: readonly SetupSummary[];
+  readonly chains: readonly Chain[];
   readonly now: string;
   readonly mayOpen: boolean;
 }) {
-  const [search] = useSearchParams();
-  const other = search.get("with");
-  const mark = (id: string) => {
-    const next = new URLSearchParams(search);
-    next.set("with", id);
-    return `/?${next}`;
-  };
   return (
     <ul>
-      {setups.map((setup) => (
-        <Row key={setup.id}>
-          <SetupLink
-            to={href(`/setups/:setupId/${setup.stepsTotal === 0 ? "prepare" : "touch"}` as const, {
-              setupId: setup.id,
-            })}
-          >
-            <Part>
-              <strong>{setup.part}</strong>
-              <span>
-                {setup.job} · {setup.operation}
-              </span>
-            </Part>
-            <span>{setup.machineName}</span>
-            <Next $signedOff={setup.signedOff}>
-              {setup.signedOff ? <Check size={22} aria-hidden="true" /> : <CircleDashed size={22} aria-hidden="true" />}
-              <span>{nextWords(setup)}</span>
-            </Next>
-            <Progress done={setup.stepsDone} of={setup.stepsTotal} what="steps of touching done" />
-            <Age>{ageOf(setup.changedAt, now)}</Age>
-          </SetupLink>
-          {other === null ? (
-            <Again to={mark(setup.id)} preventScrollReset aria-label={`Compare ${setup.job}, ${setup.operation}`}>
-              Compare
-            </Again>
-          ) : other === setup.id ? (
-            <Chosen>this one</Chosen>
-          ) : (
-            <Again
-              to={`${href("/setups/:setupId/compare", { setupId: other })}?with=${setup.id}`}
-              aria-label={`Compare with ${setup.job}, ${setup.operation}`}
-            >
-              with this one
-            </Again>
-          )}
-          {mayOpen && (
-            <Again
-              to={`${href("/setups/new")}?from=${setup.id}`}
-              aria-label={`Start from ${setup.job}, ${setup.operation}`}
-            >
-              Start from it
-            </Again>
-          )}
-        </Row>
-      ))}
+      {chains.map((chain) => {
+        const setup = currentOf(chain);
+        return (
+          <Row key={setup.id}>
+            {chain.length === 1 ? <OneOperation setup={setup} now={now} /> : <Operations chain={chain} now={now} />}
+            <Compare setup={setup} />
+            {mayOpen && (
+              <Again
+                to={`${href("/setups/new")}?from=${setup.id}`}
+                aria-label={`Start from ${setup.job}, ${setup.operation}`}
+              >
+                Start from it
+              </Again>
+            )}
+          </Row>
+        );
+      })}
     </ul>
+  );
+}
+
+const addressOf = ({ id, stepsTotal }: SetupSummary) =>
+  href(`/setups/:setupId/${stepsTotal === 0 ? "prepare" : "touch"}` as const, { setupId: id });
+
+function OneOperation({ setup, now }: { readonly setup: SetupSummary; readonly now: string }) {
+  return (
+    <SetupLink to={addressOf(setup)}>
+      <Part>
+        <strong>{setup.part}</strong>
+        <span>
+          {setup.job} · {setup.operation}
+        </span>
+      </Part>
+      <span>{setup.machineName}</span>
+      <StateOf setup={setup} />
+      <Progress done={setup.stepsDone} of={setup.stepsTotal} what="steps of touching done" />
+      <Age>{ageOf(setup.changedAt, now)}</Age>
+    </SetupLink>
+  );
+}
+
+/** The operations of a job in one line, each a way to its setup. */
+function Operations({ chain, now }: { readonly chain: Chain; readonly now: string }) {
+  const current = currentOf(chain);
+  const isOneMachine = chain.every(({ machineName }) => machineName === current.machineName);
+  return (
+    <Joined>
+      <Part>
+        <strong>{current.part}</strong>
+        <span>{current.job}</span>
+      </Part>
+      <span>{isOneMachine ? current.machineName : "several machines"}</span>
+      <ol>
+        {chain.map((setup, index) => (
+          <li key={setup.id}>
+            {index > 0 && <ChevronRight size={22} aria-hidden="true" />}
+            <Link to={addressOf(setup)} aria-label={`${setup.part}, ${setup.operation}, ${nextWords(setup)}`}>
+              <b>{setup.operation}</b>
+              {!isOneMachine && <small>{setup.machineName}</small>}
+              <StateOf setup={setup} />
+            </Link>
+          </li>
+        ))}
+      </ol>
+      <Age>{ageOf(current.changedAt, now)}</Age>
+    </Joined>
+  );
+}
+
+function StateOf({ setup }: { readonly setup: SetupSummary }) {
+  const Mark = setup.signedOff ? Check : CircleDashed;
+  return (
+    <Next $signedOff={setup.signedOff}>
+      <Mark size={22} aria-hidden="true" />
+      <span>{nextWords(setup)}</span>
+    </Next>
+  );
+}
+
+/** Marks a setup to be compared, or compares it with the one that is marked. */
+function Compare({ setup }: { readonly setup: SetupSummary }) {
+  const [search] = useSearchParams();
+  const other = search.get("with");
+  const marked = new URLSearchParams(search);
+  marked.set("with", setup.id);
+  if (other === null)
+    return (
+      <Again to={`/?${marked}`} preventScrollReset aria-label={`Compare ${setup.job}, ${setup.operation}`}>
+        Compare
+      </Again>
+    );
+  if (other === setup.id) return <Chosen>this one</Chosen>;
+  return (
+    <Again
+      to={`${href("/setups/:setupId/compare", { setupId: other })}?with=${setup.id}`}
+      aria-label={`Compare with ${setup.job}, ${setup.operation}`}
+    >
+      with this one
+    </Again>
   );
 }
 
@@ -214,6 +262,23 @@ const SetupLink = styled(Link)`
   color: inherit;
   text-decoration: none;
   &:hover { background: ${color("selected")}; }
+`;
+const Joined = styled.div`
+  display: grid;
+  grid-template-columns: minmax(200px, 2.2fr) minmax(130px, 1.2fr) minmax(0, 3.2fr) 100px;
+  align-items: center;
+  gap: 20px;
+  @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 3fr) 62px; gap: 12px; }
+  min-height: 76px;
+  padding: 8px 20px;
+  border-left: 6px solid ${color("action")};
+  border-radius: ${radius};
+  ol { display: flex; flex-wrap: wrap; gap: 6px; }
+  li { display: flex; align-items: center; gap: 6px; }
+  li > svg { flex: none; color: ${color("quiet")}; }
+  li > a { display: flex; flex-wrap: wrap; align-items: center; column-gap: 10px; min-height: 48px; padding: 4px 12px; border: 1.5px solid ${color("line")}; border-radius: ${radius}; color: inherit; text-decoration: none; }
+  li > a:hover { background: ${color("selected")}; }
+  small { color: ${color("quiet")}; font-size: ${size.small}; }
 `;
 const Part = styled.span`
   display: grid;

@@ -3,7 +3,15 @@ import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView, ToolView, WorkMeans } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
-import { findingOfWork, workAfter, workAmount, workDoubt, workNow, workRows } from "../../core/offsets/index.ts";
+import {
+  findingOfWork,
+  workAfter,
+  workAmount,
+  workDoubt,
+  workNow,
+  workRows,
+  workUses,
+} from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -16,7 +24,7 @@ import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
 
-const NAMES = ["G54", "G55", "G56", "G57", "G58", "G59"] as const;
+const NAMES: readonly string[] = ["G54", "G55", "G56", "G57", "G58", "G59"];
 const MEANS: Readonly<Record<WorkMeans, readonly [words: string, asks: string]>> = {
   entered: ["the number itself", "Work offset, as the control shows it"],
   "datum-distance": ["distance from the datum face to the part's face", "Distance, plus away from what holds the part"],
@@ -33,7 +41,10 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const [means, setMeans] = useState<WorkMeans>(school === "datum-face" ? "datum-distance" : "entered");
   const [text, setText] = useState("");
   const [meant, setMeant] = useState("");
-  const able = tools.filter(({ z, second, zone }) => z && !second && zone.works === "main");
+  const names = [...new Set([...workRows(setup).map((row) => row.name), ...NAMES])].sort();
+  const spindle = workUses(setup).find((use) => use.name === name)?.spindle ?? "main";
+  const able = tools.filter(({ z, second, zone }) => z && !second && zone.works === spindle);
+  const teach = name === workOffset.name ? "" : `&${new URLSearchParams({ under: name })}`;
   const offered = (Object.keys(MEANS) as WorkMeans[]).filter(
     (one) => !(one === "next-operation" && name === workOffset.name) && !(one === "datum-distance" && axis === "x"),
   );
@@ -70,13 +81,20 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
       </ul>
       {mayEnter && (
         <>
-          <h3>Teach {workOffset.name} Z with a tool that is set</h3>
+          <Pick
+            name="name"
+            label="Work offset"
+            value={name}
+            onChange={setName}
+            options={names.map((one) => [one, one])}
+          />
+          <h3>Teach {name} Z with a tool that is set</h3>
           {able.length === 0 ? (
-            <p>No tool of the main spindle has its Z yet.</p>
+            <p>No tool of the {spindle === "main" ? "main spindle" : "sub-spindle's part"} has its Z yet.</p>
           ) : (
             <Teachers>
               {able.map(({ offset }) => (
-                <Link key={offset} to={`${href("/setups/:setupId/touch", { setupId })}?tool=${offset}&do=work`}>
+                <Link key={offset} to={`${href("/setups/:setupId/touch", { setupId })}?tool=${offset}&do=work${teach}`}>
                   {toolNumber(machine, offset)}
                 </Link>
               ))}
@@ -91,13 +109,6 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             }}
           >
             <Columns $count={2}>
-              <Pick
-                name="name"
-                label="Work offset"
-                value={name}
-                onChange={setName}
-                options={NAMES.map((one) => [one, one])}
-              />
               <Pick
                 name="axis"
                 label="Axis"

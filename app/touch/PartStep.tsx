@@ -10,6 +10,7 @@ import { ageOf } from "../setups/age.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
@@ -131,18 +132,18 @@ function useLengthStep({ setup, setupId, person }: LoadedSetup) {
   const [isOther, setOther] = useState(false);
   const touchedOn = tools.filter(({ zone, z }) => zone.works === "sub" && z && partLength && z.seq > partLength.seq);
   const isCorrection = touchedOn.length > 0 && !isOther;
-  const off = length.reading && nominal.reading ? length.reading.mm - nominal.reading.mm : undefined;
-  const isOff =
-    off !== undefined &&
-    tolerance.reading !== undefined &&
-    Math.abs(off) > tolerance.reading.mm + TOLERANCES.sameLength;
+  // A better length is held against the limits that the part was recorded with.
+  const wanted = isCorrection ? partLength?.nominal : nominal.reading?.mm;
+  const limits = isCorrection ? partLength?.tolerance : tolerance.reading?.mm;
+  const off = length.reading && wanted !== undefined ? length.reading.mm - wanted : undefined;
+  const isOff = off !== undefined && limits !== undefined && Math.abs(off) > limits + TOLERANCES.sameLength;
   const send = (goOn: boolean) => {
     for (const typed of isCorrection ? [length] : [length, nominal, tolerance]) typed.ask();
     if (!length.reading || (!isCorrection && (!nominal.reading || !tolerance.reading))) return;
     const sizes = { length: length.text, sizeUnit: machine.units };
-    if (isCorrection) return form.send("correct-length", sizes);
-    const limits = { nominal: nominal.text, tolerance: tolerance.text };
-    form.send("record-length", { ...sizes, ...limits, ...(goOn && { goOn: "yes" }) });
+    const knowing = goOn ? { goOn: "yes" } : {};
+    if (isCorrection) return form.send("correct-length", { ...sizes, ...knowing });
+    form.send("record-length", { ...sizes, nominal: nominal.text, tolerance: tolerance.text, ...knowing });
   };
   const difference = partLength && length.reading ? length.reading.mm - partLength.length : undefined;
   return { form, nominal, tolerance, length, isOther, setOther, touchedOn, isCorrection, isOff, off, send, difference };
@@ -151,9 +152,12 @@ function useLengthStep({ setup, setupId, person }: LoadedSetup) {
 function LengthStep(loaded: LoadedSetup) {
   const { setup, setupId, mayEnter, now } = loaded;
   const { machine, partLength } = setup;
+  const show = showFor(machine);
   const step = useLengthStep(loaded);
   const { form, nominal, tolerance, length, touchedOn, isCorrection, isOff, off, difference } = step;
-  const action = isCorrection ? `Shift ${touchedOn.length} back tools` : "Keep the length, go on";
+  const action = isCorrection
+    ? `Shift ${touchedOn.length} back ${touchedOn.length === 1 ? "tool" : "tools"}`
+    : "Keep the length, go on";
   return (
     <Step
       setup={setup}
@@ -167,7 +171,7 @@ function LengthStep(loaded: LoadedSetup) {
       onSubmit={() => step.send(false)}
       trouble={form.refusalOf("goOn") === undefined ? form.trouble : undefined}
       action={form.busy ? "Keeping…" : action}
-      isBusy={form.busy || (isOff && !isCorrection)}
+      isBusy={form.busy || isOff}
       mayEnter={mayEnter}
       kept={partLength && { source: partLength, words: lengthWords(setup, partLength), setupId, seq: setup.seq, now }}
     >
@@ -212,11 +216,13 @@ function LengthStep(loaded: LoadedSetup) {
           />
         </>
       )}
-      {!isCorrection && isOff && off !== undefined && (
+      {isOff && off !== undefined && (
         <Question role="alert">
           <p>
             This part is {write(setup, Math.abs(off))} {machine.units} too {off > 0 ? "long" : "short"} for its limits.
-            Make another, or go on: each back tool is then touched at Z {write(setup, off)}.
+            {isCorrection
+              ? "Make another, or go on: the back tools then belong to a part of this length."
+              : `Make another, or go on: each back tool is then touched at Z ${write(setup, off)}.`}
           </p>
           <PlainButton onPress={() => step.send(true)} isDisabled={form.busy}>
             Go on, knowing it is off
@@ -225,10 +231,10 @@ function LengthStep(loaded: LoadedSetup) {
       )}
       {isCorrection && (
         <Moves>
-          {touchedOn.map(({ offset, z }) => (
+          {touchedOn.map(({ offset, z, zone }) => (
             <li key={offset}>
-              {toolNumber(machine, offset)}: Z {write(setup, z?.exact ?? 0)}
-              {difference !== undefined && ` → ${write(setup, (z?.exact ?? 0) - difference)}`}
+              {toolNumber(machine, offset)}: Z {show.axis("z", z?.exact ?? 0, "tool-offset", zone)}
+              {difference !== undefined && ` → ${show.axis("z", (z?.exact ?? 0) - difference, "tool-offset", zone)}`}
             </li>
           ))}
         </Moves>

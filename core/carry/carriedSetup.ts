@@ -108,8 +108,19 @@ export function carriedPart({ past, isNext, machine }: CarryBasis): readonly Car
   };
   found("hole", "Hole as drilled", past.hole ? `Ø ${write(past.hole.diameter)}` : "", past.hole?.source);
   found("face", "Face", "made", past.face);
-  const length = past.partLength;
-  found("part-length", "Overall length", length ? write(length.length) : "", length);
+  if (past.partLength) {
+    const { length, nominal, tolerance, goOn } = past.partLength;
+    const payload = { length, nominal, ...(tolerance !== undefined && { tolerance }), ...(goOn && { goOn }) };
+    const shown = `${write(length)}, drawing ${write(nominal)}`;
+    // The next operation works on the part that was measured; done again it is another part.
+    if (isNext)
+      rows.push(
+        plainRow("part-length", undefined, "Overall length", shown, past.partLength, undefined, [
+          { kind: "part-length-recorded", payload },
+        ]),
+      );
+    else found("part-length", "Overall length", shown, past.partLength);
+  }
   const measured = past.measured.at(-1);
   found("measured", "Measured dimensions", String(past.measured.length), measured);
   return rows;

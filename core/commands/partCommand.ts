@@ -94,22 +94,32 @@ export function lengthCommand(
   if ((form.tolerance ?? "").trim() === "") return { ...entry, kind: "part-length-recorded", payload };
   const tolerance = readSize("tolerance", form.tolerance ?? "", form.sizeUnit, locale, "The limits are above 0, as ±.");
   if ("outcome" in tolerance) return tolerance;
-  const off = length.mm - nominal.mm;
-  const isOff = Math.abs(off) > tolerance.mm + TOLERANCES.sameLength;
-  if (isOff && form.goOn !== "yes") {
-    const message = `This part is ${plainMillimetres(Math.abs(off), machine.units)} too ${off > 0 ? "long" : "short"} for its limits. Make another, or go on knowingly.`;
-    return refuse(message, { goOn: message });
-  }
+  const off = outsideBy(length.mm, nominal.mm, tolerance.mm);
+  if (off !== undefined && form.goOn !== "yes") return refuseLength(machine, off);
   return {
     ...entry,
     kind: "part-length-recorded",
-    payload: { ...payload, tolerance: tolerance.mm, ...(isOff && { goOn: true }) },
+    payload: { ...payload, tolerance: tolerance.mm, ...(off !== undefined && { goOn: true }) },
   };
 }
 
-/** A later, better length: every back tool touched on the part since it was recorded moves by the difference. */
+/** By how much a length is off where that is more than its limits; undefined where it is within. Millimetres, plus is too long. */
+function outsideBy(length: number, nominal: number, tolerance: number): number | undefined {
+  const off = length - nominal;
+  return Math.abs(off) > tolerance + TOLERANCES.sameLength ? off : undefined;
+}
+
+function refuseLength({ units }: Pick<SetupView["machine"], "units">, off: number): CommandResult {
+  const message = `This part is ${plainMillimetres(Math.abs(off), units)} too ${off > 0 ? "long" : "short"} for its limits. Make another, or go on knowingly.`;
+  return refuse(message, { goOn: message });
+}
+
+/**
+ * A later, better length: every back tool touched on the part since it was recorded moves by the difference. Refused at the field
+ * where the text is no length above 0, and where the part is outside its limits and is not gone on with knowingly.
+ */
 export function correctedLengthCommand(
-  { partLength, tools }: SetupView,
+  { partLength, tools, machine }: SetupView,
   form: FormOf<"correct-length">,
   entry: NewEntry,
   locale: InputLocale,
@@ -117,11 +127,15 @@ export function correctedLengthCommand(
   if (!partLength) return refuse("No part length has been recorded yet.");
   const length = readSize("length", form.length, form.sizeUnit, locale, "An overall length is above 0.");
   if ("outcome" in length) return length;
+  const { nominal, tolerance } = partLength;
+  const off = tolerance === undefined ? undefined : outsideBy(length.mm, nominal, tolerance);
+  if (off !== undefined && form.goOn !== "yes") return refuseLength(machine, off);
   const offsets = tools.filter(({ zone, z }) => zone.works === "sub" && z && z.seq > partLength.seq);
   return {
     ...entry,
     kind: "part-length-corrected",
     payload: {
+      goOn: off !== undefined,
       length: length.mm,
       difference: length.mm - partLength.length,
       offsets: offsets.map(({ offset }) => offset),

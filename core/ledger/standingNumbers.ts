@@ -193,14 +193,14 @@ export function workNumbers(
         now.partLength = { ...entry.payload, ...source };
         break;
       case "part-length-corrected": {
-        const { difference, offsets, length } = entry.payload;
+        const { difference, offsets, length, goOn } = entry.payload;
         for (const offset of offsets)
           shift(offset, (z) => ({
             ...z,
             exact: z.exact - difference,
             ...(z.touched !== undefined && { touched: z.touched + difference }),
           }));
-        if (now.partLength) now.partLength = { ...now.partLength, length };
+        if (now.partLength) now.partLength = { ...now.partLength, length, ...(goOn !== undefined && { goOn }) };
         break;
       }
       default:

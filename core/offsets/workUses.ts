@@ -30,7 +30,8 @@ export function workUses(setup: SetupView): readonly WorkUse[] {
     ...[...called.keys()].reverse(),
     ...tools.flatMap(({ worksUnder }) => worksUnder),
     ...Object.keys(described),
-    ...Object.keys({ ...setup.taughtIn, ...changedByHand(setup) }),
+    ...Object.keys(setup.taughtIn),
+    ...changedByHand(setup),
   ];
   return [...new Set(names)].map((name): WorkUse => {
     const said = described[name];
@@ -50,6 +51,16 @@ export function workUses(setup: SetupView): readonly WorkUse[] {
   });
 }
 
+const SPINDLE = { main: "main spindle", sub: "sub-spindle" } as const;
+
+/**
+ * Whose part a work offset places, and in which operation, in words; what neither the program nor a person says is not said.
+ *
+ * @example `sub-spindle, op 2`
+ */
+export const workPurpose = ({ spindle, operation }: Pick<WorkUse, "spindle" | "operation">): string =>
+  [spindle === undefined ? "spindle not said" : SPINDLE[spindle], operation].filter(Boolean).join(", ");
+
 /** The work offsets that somebody has set a number of in this setup. */
-const changedByHand = ({ workSetIn }: SetupView) =>
-  Object.fromEntries(Object.entries(workSetIn).filter(([, axes]) => Object.keys(axes).length > 0));
+const changedByHand = ({ workSetIn }: SetupView): readonly string[] =>
+  Object.keys(workSetIn).filter((name) => Object.keys(workSetIn[name] ?? {}).length > 0);

@@ -1,6 +1,6 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber, perAxis, toolNumber } from "../machine/index.ts";
-import { setupTable, workRows } from "../offsets/index.ts";
+import { setupTable, workPurpose, workRows, workUses } from "../offsets/index.ts";
 import { unprovenOf } from "../plan/index.ts";
 import { toolSize, wayOf } from "../tool/index.ts";
 import { convertLength, formatLength } from "../units/index.ts";
@@ -26,7 +26,7 @@ interface SheetTool {
 /** What a setup sheet says, apart from how it is laid out. Empty texts where nothing is known. */
 interface SetupSheet {
   readonly about: readonly (readonly [name: string, value: string])[];
-  readonly work: readonly { readonly name: string; readonly x: string; readonly z: string }[];
+  readonly work: readonly { readonly name: string; readonly purpose: string; readonly x: string; readonly z: string }[];
   readonly tools: readonly SheetTool[];
   /** Gauges and spacers that were used, each once. */
   readonly gauges: readonly string[];
@@ -89,6 +89,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
       return gauge === "" ? [] : [`${gauge}${size}`];
     }),
   );
+  const purposes = new Map(workUses(setup).map((use) => [use.name, workPurpose(use)]));
   return {
     about: [
       ["job", setup.job],
@@ -119,6 +120,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
     ],
     work: workRows(setup).map(({ name, values }) => ({
       name,
+      purpose: purposes.get(name) ?? "",
       x: write(values.x, "x") || NOT_KNOWN,
       z: write(values.z, "z") || NOT_KNOWN,
     })),
@@ -142,7 +144,8 @@ export function sheetRows(setup: SetupView): readonly (readonly string[])[] {
   for (const axis of axes) head.push(`geometry ${AXIS_NAME[axis]} ${unit}`, `wear ${AXIS_NAME[axis]} ${unit}`);
   head.push(`nose radius ${unit}`, "tip orientation", "touched", "tolerance");
   const rows: string[][] = about.map(([name, value]) => [name, value]);
-  for (const { name, x, z } of work) rows.push([name, `X ${x}`, `Z ${z}`]);
+  for (const { name, purpose, x, z } of work)
+    rows.push([name, `X ${x}`, `Z ${z}`, ...(purpose === "" ? [] : [purpose])]);
   rows.push(head);
   for (const tool of tools) {
     const row = [tool.offset, tool.station, tool.what, tool.size, tool.overhang];

@@ -11,6 +11,8 @@ export interface SetupSummary {
   readonly job: string;
   readonly part: string;
   readonly operation: string;
+  /** Id of the setup of the operation before, on the same part; undefined for a first one. */
+  readonly follows: string | undefined;
   readonly signedOff: boolean;
   readonly stepsDone: number;
   readonly stepsTotal: number;
@@ -25,6 +27,7 @@ export interface SummaryRow {
   readonly job: string;
   readonly part: string;
   readonly operation: string;
+  readonly follows: string | null;
   readonly signed_off: number;
   readonly steps_done: number;
   readonly steps_total: number;
@@ -35,7 +38,7 @@ export interface SummaryRow {
 
 /** Columns of a setup's summary, of the table called `s`. */
 export const SUMMARY =
-  "s.id, s.machine_name, s.job, s.part, s.operation, s.signed_off, s.steps_done, s.steps_total, s.next_offset, s.next_kind, s.changed_at";
+  "s.id, s.machine_name, s.job, s.part, s.operation, s.follows, s.signed_off, s.steps_done, s.steps_total, s.next_offset, s.next_kind, s.changed_at";
 
 export const toSummary = (row: SummaryRow): SetupSummary => ({
   id: row.id,
@@ -43,6 +46,7 @@ export const toSummary = (row: SummaryRow): SetupSummary => ({
   job: row.job,
   part: row.part,
   operation: row.operation,
+  follows: row.follows ?? undefined,
   signedOff: row.signed_off === 1,
   stepsDone: row.steps_done,
   stepsTotal: row.steps_total,
@@ -58,6 +62,32 @@ export async function listSetups(sql: Sql, most = 100): Promise<readonly SetupSu
     `(SELECT ${SUMMARY} FROM setups s FORCE INDEX (setups_running) WHERE s.signed_off = ${signedOff} ORDER BY s.changed_at DESC LIMIT ?)`;
   const rows = await sql.rows<SummaryRow>(`${half(0)} UNION ALL ${half(1)}`, [String(most), String(most)]);
   return rows.slice(0, most).map(toSummary);
+}
+
+/** Most operations before and after one that a list looks for. */
+const MOST_LINKS = 8;
+
+/**
+ * These setups, with those of the operations before and after theirs on the same part that are not among them, as far as they are
+ * joined by at most {@link MOST_LINKS} steps.
+ */
+export async function withOperations(sql: Sql, setups: readonly SetupSummary[]): Promise<readonly SetupSummary[]> {
+  const found = new Map(setups.map((setup) => [setup.id, setup]));
+  let newest = setups;
+  for (let step = 0; step < MOST_LINKS && newest.length > 0; step++) {
+    const ids = newest.map(({ id }) => id);
+    const before = newest.flatMap(({ follows }) => (follows !== undefined && !found.has(follows) ? [follows] : []));
+    const marks = (list: readonly string[]) => list.map(() => "?").join(", ");
+    const rows = await sql.rows<SummaryRow>(
+      `SELECT ${SUMMARY} FROM setups s WHERE s.follows IN (${marks(ids)})${
+        before.length > 0 ? ` UNION SELECT ${SUMMARY} FROM setups s WHERE s.id IN (${marks(before)})` : ""
+      }`,
+      [...ids, ...before],
+    );
+    newest = rows.map(toSummary).filter(({ id }) => !found.has(id));
+    for (const setup of newest) found.set(setup.id, setup);
+  }
+  return [...found.values()];
 }
 
 /** The folded state of a setup from its snapshot; undefined where there is no such setup. */
@@ -105,15 +135,16 @@ export async function lockSetup(
 }
 
 export async function insertSetup(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
-  const { machine, job, part, operation } = viewSetup(state);
+  const { machine, job, part, operation, from } = viewSetup(state);
+  const follows = from?.as === "next-operation" ? from.setup : null;
   const when = new Date(at);
   const summary = summaryOf(state);
   await sql.run(
-    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, seq, signed_off, steps_done, steps_total,
+    `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, follows, seq, signed_off, steps_done, steps_total,
                          next_offset, next_kind, snapshot, snapshot_version, opened_at, changed_at)
-     VALUES (:id, :machineId, :machineName, :job, :part, :operation, :seq, :signedOff, :stepsDone, :stepsTotal,
+     VALUES (:id, :machineId, :machineName, :job, :part, :operation, :follows, :seq, :signedOff, :stepsDone, :stepsTotal,
              :nextOffset, :nextKind, :snapshot, :snapshotVersion, :when, :when)`,
-    { id, machineId: machine.id, machineName: machine.name, job, part, operation, ...summary, when },
+    { id, machineId: machine.id, machineName: machine.name, job, part, operation, follows, ...summary, when },
   );
 }
 

@@ -67,7 +67,12 @@ export const setupForms = {
     goOn: { type: "string", enum: ["yes"] },
     sizeUnit,
   } as const),
-  "correct-length": form("correct-length", ["length", "sizeUnit"], { length: typed, sizeUnit } as const),
+  "correct-length": form("correct-length", ["length", "sizeUnit"], {
+    length: typed,
+    /** `yes` where the part is outside its limits and is gone on with. */
+    goOn: { type: "string", enum: ["yes"] },
+    sizeUnit,
+  } as const),
   "make-second": form("make-second", ["offset", "of", "edge"], {
     offset,
     of: offset,

@@ -8,6 +8,8 @@ export const schema = object(["length", "difference", "offsets"], {
   length: sizeSchema,
   difference: lengthSchema,
   offsets: { type: "array", maxItems: 80, items: offset },
+  /** True where it is outside its limits and somebody goes on, knowing it; absent in older entries, which did not ask. */
+  goOn: { type: "boolean" },
 });
 
 export const kind: Kind<"part-length-corrected"> = {
