@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { href } from "react-router";
+import { styled } from "styled-components";
 import { calledWork, type SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, toolNumber } from "../../core/machine/index.ts";
 import { type WorkUse, workNow, workPurpose, workUses } from "../../core/offsets/index.ts";
@@ -12,6 +13,7 @@ import { DataTable } from "../ui/DataTable.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { color, size } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 
 /** What puts a value into the work offset, by school. */
@@ -68,7 +70,7 @@ export function WorkSection(props: PrepareProps) {
           {uses.map((use) => (
             <tr key={use.name}>
               <th scope="row">
-                {use.name}
+                <Name>{use.name}</Name>
                 <Quiet>
                   {use.line === undefined ? (use.isOwn ? "this setup's" : "not called") : `line ${use.line}`}
                 </Quiet>
@@ -96,8 +98,8 @@ export function WorkSection(props: PrepareProps) {
       {unknown.length > 0 && (
         <Card $tone="spacer">
           <p>
-            Z of {unknown.map(({ name }) => name).join(", ")} is not known. What is touched under{" "}
-            {unknown.length === 1 ? "it" : "them"} holds only if it is 0.
+            Z of {unknown.map(({ name }) => name).join(", ")} is not known. Teach it with a tool that is set, or set it
+            on Table: what is touched under {unknown.length === 1 ? "it" : "them"} before holds only if it is 0.
           </p>
         </Card>
       )}
@@ -134,7 +136,7 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
       <Columns>
         <Field
           name="called"
-          label="Work offset, as the program calls it"
+          label="Work offset as called"
           value={typed.called}
           onChange={set("called")}
           refusal={form.refusalOf("called")}
@@ -197,7 +199,7 @@ function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: rea
       }}
     >
       <h2>Put a tool under a work offset</h2>
-      <Columns>
+      <Columns $count={2}>
         <Pick
           name="offset"
           label="Tool"
@@ -231,3 +233,9 @@ function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: rea
     </Card>
   );
 }
+
+const Name = styled.b`
+  display: block;
+  color: ${color("ink")};
+  font-size: ${size.text};
+`;

@@ -171,7 +171,11 @@ function Operations({ chain, now }: { readonly chain: Chain; readonly now: strin
             <Link to={addressOf(setup)} aria-label={`${setup.part}, ${setup.operation}, ${nextWords(setup)}`}>
               <b>{setup.operation}</b>
               {!isOneMachine && <small>{setup.machineName}</small>}
-              <StateOf setup={setup} />
+              {setup === current || setup.signedOff ? (
+                <StateOf setup={setup} />
+              ) : (
+                <span>{setup.stepsTotal === 0 ? "to be prepared" : `${setup.stepsDone} of ${setup.stepsTotal}`}</span>
+              )}
             </Link>
           </li>
         ))}
@@ -265,7 +269,7 @@ const SetupLink = styled(Link)`
 `;
 const Joined = styled.div`
   display: grid;
-  grid-template-columns: minmax(200px, 2.2fr) minmax(130px, 1.2fr) minmax(0, 3.2fr) 100px;
+  grid-template-columns: minmax(180px, 1.8fr) minmax(130px, 1fr) minmax(0, 3.6fr) 100px;
   align-items: center;
   gap: 20px;
   @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 3fr) 62px; gap: 12px; }

@@ -72,7 +72,11 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             {LATHE_AXES.map((one) => (
               <span key={one}>
                 {AXIS_NAME[one]}{" "}
-                {row.values[one] === undefined ? "not known" : formatLength(row.values[one], lastDigit(machine, one))}
+                {row.values[one] === undefined ? (
+                  <em>not known</em>
+                ) : (
+                  formatLength(row.values[one], lastDigit(machine, one))
+                )}
               </span>
             ))}
             <small>{row.isActive ? "active" : "called"}</small>
@@ -214,8 +218,9 @@ const Panel = styled.section`
   h2 { font-size: ${size.number}; }
   h3 { margin: 6px 0 0; font-size: ${size.text}; }
   p { color: ${color("quiet")}; font-size: ${size.small}; }
-  li { display: grid; grid-template-columns: 52px minmax(0, 1fr) minmax(0, 1fr) auto; align-items: baseline; gap: 8px; padding: 6px 0; border-bottom: 1px solid ${color("line")}; }
+  li { display: grid; grid-template-columns: minmax(52px, auto) minmax(0, 1fr) minmax(0, 1fr) auto; align-items: baseline; gap: 8px; padding: 6px 0; border-bottom: 1px solid ${color("line")}; }
   li span { ${mono} font-size: ${size.text}; white-space: nowrap; text-align: right; }
+  li em { font-family: inherit; font-style: normal; font-size: ${size.small}; letter-spacing: -0.04em; }
   li small { color: ${color("quiet")}; font-size: ${size.small}; }
   form { display: grid; grid-template-columns: minmax(0, 1fr); gap: 10px; }
 `;

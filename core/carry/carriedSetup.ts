@@ -1,6 +1,6 @@
 import { CELLS, type EntryOf, type SetupState, type SetupView, type Source, topOf } from "../ledger/index.ts";
 import { AXES, AXIS_NAME, type Axis, lastDigit } from "../machine/index.ts";
-import { workForControl } from "../offsets/index.ts";
+import { workForControl, workPurpose } from "../offsets/index.ts";
 import { formatLength, plainLength } from "../units/index.ts";
 import type { CarriedRow, CarryOption, NewCommand } from "./carriedRow.ts";
 import { type CarryBasis, emptyRow, left, otherMachine, plainRow } from "./carriedTools.ts";
@@ -68,6 +68,34 @@ const otherWork = (name: string, axis: Axis, to: number): NewCommand => ({
   kind: "work-offset-set",
   payload: { name, axis, means: "entered", active: false, from: null, to },
 });
+
+/** The rows of what work offsets are for, and of the tools that a person has put under one. */
+export function carriedWorkUses(basis: CarryBasis): readonly CarriedRow[] {
+  const { state, past, isNext } = basis;
+  const elsewhere = otherMachine(basis);
+  const rows: CarriedRow[] = Object.values(past.described).map((said) => {
+    const { name, spindle, operation } = said;
+    return plainRow(
+      `work-described/${name}`,
+      undefined,
+      `${name} is for`,
+      workPurpose({ spindle, operation }),
+      said,
+      elsewhere,
+      [{ kind: "work-offset-described", payload: { name, spindle, operation } }],
+    );
+  });
+  for (const { offset } of past.tools) {
+    const chosen = topOf(state, CELLS.under(offset));
+    if (chosen?.kind !== "work-offset-chosen") continue;
+    rows.push(
+      plainRow(`under/${offset}`, offset, "Work offset", chosen.payload.name, chosen, elsewhere, [
+        { kind: "work-offset-chosen", payload: chosen.payload },
+      ]),
+    );
+  }
+  return isNext ? rows.map((row) => ({ ...row, proposed: "left" })) : rows;
+}
 
 /** A work offset's number at the end of a setup, with how it was found; undefined where it is not known. */
 function workNumber(setup: SetupView, name: string, axis: Axis) {

@@ -179,6 +179,17 @@ describe("a job that comes back on the same machine", () => {
     // G54 keeps what it holds: it is not the work offset of this operation.
     expect(row(next, "work/G54/z")).toMatchObject({ shown: "0.000", proposed: "taken" });
   });
+  it("takes the length that was measured to the next operation, which works on that part, and to no other part", () => {
+    const length = made("part-length-recorded", { length: 48.35, nominal: 48, tolerance: 0.05, goOn: true });
+    const better = made("part-length-corrected", { length: 48.3, difference: -0.05, offsets: [], goOn: true });
+    const { rowsFor } = machineWith({ past: [...done, length, better] });
+    const next = rowsFor({ workOffset: "G55", isNext: true });
+    expect(row(next, "part-length")).toMatchObject({ shown: "48.3, drawing 48", proposed: "taken" });
+    expect(begun(next).partLength).toMatchObject({ length: 48.3, nominal: 48, tolerance: 0.05, goOn: true });
+    const again = rowsFor({});
+    expect(choicesOf(again, "part-length")).toEqual(["left"]);
+    expect(begun(again).partLength).toBeUndefined();
+  });
   it("takes what a later setup on the machine has found, and says who changed a work offset since", () => {
     const work = (to: number) =>
       made("work-offset-set", { name: "G54", axis: "z", means: "entered", active: true, from: 0, to });
@@ -328,6 +339,8 @@ describe("everything that a ledger holds", () => {
       keyed: "ticks",
       compared: "compared",
       "sign-off": "sign-off",
+      "work-described": cell,
+      under: cell,
     };
     return same[kind];
   };
@@ -335,7 +348,7 @@ describe("everything that a ledger holds", () => {
   const TYPED = ["position", "setup", "described", "stock", "bar", "table", "stale", "control", "work-read", "school"];
   const folder = new URL("../ledger/", import.meta.url);
   const ledgers = readdirSync(folder).filter(
-    (file) => /^ledger-version-1.*\.json$/.test(file) && !file.includes("proof"),
+    (file) => /^ledger-version-(1.*|2-work)\.json$/.test(file) && !file.includes("proof"),
   );
   it.each(ledgers)("is a row, taken or named as left: %s", (file) => {
     const entries = (JSON.parse(readFileSync(new URL(file, folder), "utf8")) as Entry[]).map(asWrittenNow);

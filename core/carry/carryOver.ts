@@ -3,7 +3,7 @@ import type { Axis } from "../machine/index.ts";
 import type { EditedCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import type { CarriedRow, CarryAnswer, CarryEffect, NewCommand } from "./carriedRow.ts";
-import { carriedPart, carriedProgram, carriedWork } from "./carriedSetup.ts";
+import { carriedPart, carriedProgram, carriedWork, carriedWorkUses } from "./carriedSetup.ts";
 import { type CarryBasis, carriedTools } from "./carriedTools.ts";
 
 /** What a new setup is, as far as it decides what can come along. */
@@ -23,6 +23,7 @@ export function carryOver(target: CarryTarget): readonly CarriedRow[] {
   return [
     ...carriedTools(target),
     ...carriedWork(target, target.workOffset, target.latest),
+    ...carriedWorkUses(target),
     ...carriedPart(target),
     ...carriedProgram(target),
   ];

@@ -17,6 +17,20 @@ const proof = read("ledger-version-1-proof.json");
 const tableNow = read("ledger-version-2-table.json");
 /** Kinds that came with the second version. */
 const position = read("ledger-version-2-position.json");
+const works = read("ledger-version-2-work.json");
+
+describe("several work offsets stored in version 2", () => {
+  it("are what each was said, and the tool works under the one that was chosen", () => {
+    const view = viewSetup(fold(works));
+    expect(view.tools[0]).toMatchObject({ worksUnder: ["G55 path 2"], work: { z: -12.5 }, z: { exact: -400.1 } });
+    expect(view).toMatchObject({
+      ownWork: "G54",
+      described: { "G55 path 2": { spindle: "sub", operation: "op 2" } },
+      otherWork: { "G55 path 2": { z: { value: -12.5 } }, G56: { z: { value: -20 } } },
+      taughtIn: { G56: { z: { machine: -420 } } },
+    });
+  });
+});
 
 describe("a table stored in version 2", () => {
   it("means what it meant in version 1", () => {
@@ -33,7 +47,7 @@ describe("a loss of position stored in version 2", () => {
 
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position];
+    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position, ...works];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });
