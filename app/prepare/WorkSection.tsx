@@ -3,7 +3,7 @@ import { href } from "react-router";
 import { styled } from "styled-components";
 import { calledWork, type SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, toolNumber } from "../../core/machine/index.ts";
-import { type WorkUse, workNow, workPurpose, workUses } from "../../core/offsets/index.ts";
+import { type UsedWork, workNow, workPurpose, workUses } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -183,7 +183,7 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
 }
 
 /** Puts a tool under another work offset than the program calls it under. */
-function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: readonly WorkUse[] }) {
+function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: readonly UsedWork[] }) {
   const form = useSetupForm(setupId, setup.seq);
   const { machine, tools } = setup;
   const [offset, setOffset] = useState(tools[0]?.offset ?? "");

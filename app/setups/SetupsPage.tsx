@@ -15,7 +15,7 @@ import { Progress } from "../ui/Progress.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
-import { type Chain, chainsOf, currentOf } from "./chains.ts";
+import { chainsOf, currentOf, type OperationChain } from "./chains.ts";
 import { SearchForm } from "./SearchForm.tsx";
 
 const STEP_WORDS: Readonly<Record<StepKind, string>> = {
@@ -106,7 +106,7 @@ function List({
   now,
   mayOpen,
 }: {
-  readonly chains: readonly Chain[];
+  readonly chains: readonly OperationChain[];
   readonly now: string;
   readonly mayOpen: boolean;
 }) {
@@ -154,7 +154,7 @@ function OneOperation({ setup, now }: { readonly setup: SetupSummary; readonly n
 }
 
 /** The operations of a job in one line, each a way to its setup. */
-function Operations({ chain, now }: { readonly chain: Chain; readonly now: string }) {
+function Operations({ chain, now }: { readonly chain: OperationChain; readonly now: string }) {
   const current = currentOf(chain);
   const isOneMachine = chain.every(({ machineName }) => machineName === current.machineName);
   return (

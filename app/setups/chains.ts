@@ -1,13 +1,13 @@
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 
 /** The operations of one job, in their order; one alone where nothing is joined to it. */
-export type Chain = readonly [SetupSummary, ...SetupSummary[]];
+export type OperationChain = readonly [SetupSummary, ...SetupSummary[]];
 
 /**
  * Setups as chains of operations: each goes behind the one that it follows, a second one that follows the same behind the first.
  * A chain stands where its first listed setup stands. What follows a setup that is not listed begins a chain of its own.
  */
-export function chainsOf(setups: readonly SetupSummary[]): readonly Chain[] {
+export function chainsOf(setups: readonly SetupSummary[]): readonly OperationChain[] {
   const byId = new Map(setups.map((setup) => [setup.id, setup]));
   const first = (setup: SetupSummary, seen = new Set<string>()): SetupSummary => {
     const before = setup.follows === undefined ? undefined : byId.get(setup.follows);
@@ -28,5 +28,5 @@ export function chainsOf(setups: readonly SetupSummary[]): readonly Chain[] {
 }
 
 /** The operation that is worked on: the first that is not signed off, or else the last. */
-export const currentOf = (chain: Chain): SetupSummary =>
+export const currentOf = (chain: OperationChain): SetupSummary =>
   chain.find(({ signedOff }) => !signedOff) ?? chain.at(-1) ?? chain[0];

@@ -379,7 +379,7 @@ function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): str
 /** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
 function nextIsZ({ setup, tool }: LadderProps): boolean {
   const isMaster = setup.school === "master-tool" && setup.master === tool.offset;
-  return !isMaster && !axesOf(tool.tool, setup).includes("y");
+  return !isMaster && !axesOf(tool.tool, { machine: setup.machine, zone: tool.zone }).includes("y");
 }
 
 export const LadderPanel = styled.section`

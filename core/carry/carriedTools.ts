@@ -72,7 +72,7 @@ function rowsOfTool(basis: CarryBasis, tool: ToolView): readonly CarriedRow[] {
   for (const one of [tool, ...seconds]) {
     // Its orientation is a code of the machine's own: on another one it is made again from its first.
     if (one.second) rows.push(secondRow(basis, one, blocked ?? otherMachine(basis), moved));
-    for (const axis of axesOf(tool.tool, past)) {
+    for (const axis of axesOf(tool.tool, { machine: past.machine, zone: one.zone })) {
       // The master's Z is 0 by agreement: the work offset carries it.
       const isMaster = axis === "z" && past.school === "master-tool" && past.master === one.offset;
       if (!one.second && !isMaster) rows.push(geometryRow(basis, one, axis, moved));

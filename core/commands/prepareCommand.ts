@@ -1,5 +1,5 @@
 import { correctedCell } from "../correction/index.ts";
-import { type Payload, readCalledWork, type SetupView, workName } from "../ledger/index.ts";
+import { type Payload, readCalledWork, type SetupView, workOfPath } from "../ledger/index.ts";
 import {
   type Axis,
   fromControl,
@@ -378,6 +378,6 @@ function describeWorkCommand(form: FormOf<"describe-work">, entry: NewEntry): Co
   }
   const operation = form.operation.trim();
   if (operation.length > 60) return refuse("At most 60 characters.", { operation: "At most 60 characters." });
-  const name = workName(called, Number(form.path));
+  const name = workOfPath(called, Number(form.path));
   return { ...entry, kind: "work-offset-described", payload: { name, spindle: form.spindle, operation } };
 }

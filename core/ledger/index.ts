@@ -38,4 +38,4 @@ export { type Recorded, type Source, top } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
 export { toolFacts } from "./toolFacts.ts";
 export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";
-export { calledAs, calledWork, pathOfWork, readCalledWork, workName } from "./workOffsets.ts";
+export { calledAs, calledWork, pathOfWork, readCalledWork, workOfPath } from "./workOffsets.ts";

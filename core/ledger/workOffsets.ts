@@ -8,7 +8,7 @@ import type { Recorded } from "./standing.ts";
 type Program = Pick<Payload<"program-read">, "tools" | "work">;
 type CallChange = Payload<"calls-renumbered">["changes"][number];
 
-/** What a call of the program as it was read has become by its changes. Station and offset as in the call, without zeros in front. */
+/** What a call of the program as it was read has become by its changes. Paths are counted from 1; station and offset as in the call, without zeros in front. */
 export function calledAs(changes: readonly CallChange[], path: number, station: string, offset: string) {
   const own = changes.filter((change) => change.path === path && change.from.station === station);
   const change = own.find(({ from }) => from.offset === offset);
@@ -17,11 +17,11 @@ export function calledAs(changes: readonly CallChange[], path: number, station: 
 
 /**
  * A work offset's name in a setup: as the program calls it, with the path where that is not the first, since each path has work
- * offsets of its own.
+ * offsets of its own. Paths are counted from 1.
  *
- * @example workName("G54", 2) === "G54 path 2"
+ * @example workOfPath("G54", 2) === "G54 path 2"
  */
-export const workName = (called: string, path: number): string => (path > 1 ? `${called} path ${path}` : called);
+export const workOfPath = (called: string, path: number): string => (path > 1 ? `${called} path ${path}` : called);
 
 /**
  * A work offset as somebody writes it, in the form that programs have it in: `G54` to `G59`, `G54.1 P1` to `P300`. Undefined where it
@@ -52,7 +52,7 @@ export function worksCalled(program: Program | undefined, changes: readonly Call
   for (const { path, station, under = [] } of program?.tools ?? [])
     for (const { offset, work } of under) {
       const now = calledAs(changes, path, station, offset).offset;
-      const names = work.map((name) => workName(name, path));
+      const names = work.map((name) => workOfPath(name, path));
       works.set(now, [...new Set([...(works.get(now) ?? []), ...names])]);
     }
   return works;

@@ -29,4 +29,4 @@ export {
   tableGrid,
 } from "./tableGrid.ts";
 export { workAfter, workAmount, workDoubt, workNow } from "./workShift.ts";
-export { type WorkUse, workPurpose, workUses } from "./workUses.ts";
+export { type UsedWork, workPurpose, workUses } from "./workUses.ts";

@@ -1,4 +1,4 @@
-import { type SetupView, type ToolView, wearBegan, workName } from "../ledger/index.ts";
+import { type SetupView, type ToolView, wearBegan, workOfPath } from "../ledger/index.ts";
 import {
   AXES,
   type Axis,
@@ -78,7 +78,7 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
     };
     return {
       tool,
-      axes: axesOf(tool.tool, { machine }),
+      axes: axesOf(tool.tool, { machine, zone: tool.zone }),
       ...perAxis(cell),
       closes: perAxis(closes),
       before: perAxis((axis) => stored(axis, control?.[axis])),
@@ -140,7 +140,7 @@ export function workRows(setup: SetupView): readonly WorkRow[] {
     const set = otherWork[name]?.[axis];
     return set !== undefined && value(axis, set.value) !== value(axis, workHeld[name]?.[axis]);
   };
-  const called = (programRead?.work ?? []).map(({ name, path }) => workName(name, path));
+  const called = (programRead?.work ?? []).map(({ name, path }) => workOfPath(name, path));
   const under = setup.tools.flatMap(({ worksUnder }) => worksUnder);
   const said = [...Object.keys(otherWork), ...Object.keys(workHeld), ...Object.keys(setup.described)];
   const names = [...new Set([...said, ...called, ...under])].filter((name) => name !== workOffset.name).sort();

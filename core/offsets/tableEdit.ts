@@ -23,8 +23,8 @@ type EditRefusal = Refusal<"no-such-tool" | "no-such-cell" | "nothing-known" | "
 const no = (code: EditRefusal["code"], message: string) => refused<EditRefusal>({ code, message });
 
 /** Columns that a tool's row has on this machine, geometry beside its wear. */
-export function columnsOf(setup: SetupView, { tool }: Pick<ToolView, "tool">): readonly TableColumn[] {
-  const axes = axesOf(tool, { machine: setup.machine });
+export function columnsOf(setup: SetupView, { tool, zone }: Pick<ToolView, "tool" | "zone">): readonly TableColumn[] {
+  const axes = axesOf(tool, { machine: setup.machine, zone });
   const columns = TABLE_AXES.filter((axis) => axes.includes(axis)).flatMap(
     (axis) => [`geometry.${axis}`, `wear.${axis}`] as const,
   );

@@ -1,7 +1,7 @@
-import { pathOfWork, type SetupView, type ToolView, workName } from "../ledger/index.ts";
+import { pathOfWork, type SetupView, type ToolView, workOfPath } from "../ledger/index.ts";
 
 /** A work offset of a setup, with what uses it. */
-export interface WorkUse {
+export interface UsedWork {
   /** Its name, with its path where that is not the first. */
   readonly name: string;
   readonly path: number;
@@ -21,10 +21,10 @@ export interface WorkUse {
  * The work offsets of a setup: its own first, then those that the program calls in its order, then those that tools were put under, and
  * that were described or set here. What only an old table of the control holds is none of them.
  */
-export function workUses(setup: SetupView): readonly WorkUse[] {
+export function workUses(setup: SetupView): readonly UsedWork[] {
   const { ownWork, described, tools, operation } = setup;
   const calls = setup.programRead?.work ?? [];
-  const called = new Map([...calls].reverse().map(({ name, path, line }) => [workName(name, path), line]));
+  const called = new Map([...calls].reverse().map(({ name, path, line }) => [workOfPath(name, path), line]));
   const names = [
     ownWork,
     ...[...called.keys()].reverse(),
@@ -33,7 +33,7 @@ export function workUses(setup: SetupView): readonly WorkUse[] {
     ...Object.keys(setup.taughtIn),
     ...changedByHand(setup),
   ];
-  return [...new Set(names)].map((name): WorkUse => {
+  return [...new Set(names)].map((name): UsedWork => {
     const said = described[name];
     const under = tools.filter(({ worksUnder }) => worksUnder.includes(name));
     const spindles = new Set(under.map(({ zone }) => zone.works));
@@ -58,7 +58,7 @@ const SPINDLE = { main: "main spindle", sub: "sub-spindle" } as const;
  *
  * @example `sub-spindle, op 2`
  */
-export const workPurpose = ({ spindle, operation }: Pick<WorkUse, "spindle" | "operation">): string =>
+export const workPurpose = ({ spindle, operation }: Pick<UsedWork, "spindle" | "operation">): string =>
   [spindle === undefined ? "spindle not said" : SPINDLE[spindle], operation].filter(Boolean).join(", ");
 
 /** The work offsets that somebody has set a number of in this setup. */

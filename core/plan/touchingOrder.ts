@@ -111,7 +111,7 @@ function toolsOf(setup: SetupView, zone: string): readonly ToolView[] {
 /** Order of the steps within one tool: the diameter, across, the face, then radius and tip. */
 function kindsOf(setup: SetupView, tool: ToolView): readonly StepKind[] {
   if (tool.second) return ["second"];
-  const axes: readonly StepKind[] = axesOf(tool.tool, setup);
+  const axes: readonly StepKind[] = axesOf(tool.tool, { machine: setup.machine, zone: tool.zone });
   const isMaster = setup.school === "master-tool" && tool.offset === setup.master;
   return [...axes.map((axis) => (isMaster && axis === "z" ? "work" : axis)), "nose"];
 }

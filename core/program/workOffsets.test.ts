@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { type Command, calledWork, pathOfWork, readCalledWork, underWork, workName } from "../ledger/index.ts";
+import { type Command, calledWork, pathOfWork, readCalledWork, underWork, workOfPath } from "../ledger/index.ts";
 import { loaded, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
 import { workNow, workUses } from "../offsets/index.ts";
 import { touchingOrder, unprovenOf } from "../plan/index.ts";
@@ -93,8 +93,8 @@ describe("a work offset's name", () => {
     expect(readCalledWork(text)).toBe(name);
   });
   it("carries its path, and gives both back", () => {
-    expect(workName("G54", 1)).toBe("G54");
-    expect(workName("G54.1 P3", 2)).toBe("G54.1 P3 path 2");
+    expect(workOfPath("G54", 1)).toBe("G54");
+    expect(workOfPath("G54.1 P3", 2)).toBe("G54.1 P3 path 2");
     expect([calledWork("G54.1 P3 path 2"), pathOfWork("G54.1 P3 path 2"), pathOfWork("G55")]).toEqual([
       "G54.1 P3",
       2,

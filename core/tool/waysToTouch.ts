@@ -1,11 +1,11 @@
 import type { Axis } from "../machine/index.ts";
 import type { Tool } from "./toolSchema.ts";
 import { type Place, TOUCH_WAYS, type TouchWay, wayOf } from "./ways/index.ts";
-import { isTouchedOnY } from "./ways/offered.ts";
+import { isSweptOnY, isTouchedOnY } from "./ways/offered.ts";
 
-/** Axes on which a tool is touched: Y only where the machine has it and the tool is driven. */
-export function axesOf(tool: Tool, place: Pick<Place, "machine">): readonly Axis[] {
-  return isTouchedOnY(tool, place) ? ["x", "y", "z"] : ["x", "z"];
+/** Axes on which a tool is touched: Y only where the machine has it, and the tool is driven or its holder is swept across. */
+export function axesOf(tool: Tool, place: Pick<Place, "machine" | "zone">): readonly Axis[] {
+  return isTouchedOnY(tool, place) || isSweptOnY(tool, place) ? ["x", "y", "z"] : ["x", "z"];
 }
 
 /**

@@ -145,7 +145,7 @@ export function everyCase(
   };
   return EVERY_TOOL.flatMap((tool) =>
     EVERY_ZONE.flatMap((zone) =>
-      axesOf(tool, { machine }).flatMap((axis) =>
+      axesOf(tool, { machine, zone }).flatMap((axis) =>
         waysToTouch(tool, axis, { machine, zone, station: machine.stations?.find(({ id }) => id === zone.id) }).flatMap(
           (way) => choices(tool, axis, way).map((choice) => ({ tool, zone, axis, way, choice, machine })),
         ),

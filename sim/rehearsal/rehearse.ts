@@ -1,5 +1,5 @@
 import { neighbourRoom, type Obstacle, type Slides, swingRoom } from "../../core/clearance/index.ts";
-import { workName } from "../../core/ledger/index.ts";
+import { workOfPath } from "../../core/ledger/index.ts";
 import type { LatheAxis } from "../../core/machine/index.ts";
 import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
 import { machiningMinutes, type ProgramMotion } from "../../core/program/index.ts";
@@ -158,7 +158,7 @@ const BEYOND_CUT = 8;
 function slidesFor(play: Play, { modes }: ProgramMotion, place: Slides): Slides {
   const { stage, lost } = play;
   const held = stage.offsets.get(modes.offset);
-  const other = modes.work === null ? undefined : stage.otherWork.get(workName(modes.work, modes.path));
+  const other = modes.work === null ? undefined : stage.otherWork.get(workOfPath(modes.work, modes.path));
   const along = (axis: LatheAxis) => {
     // With the offset cancelled the control goes by the work offset alone.
     const reckoned = (held?.reckoned[axis] ?? stage.work[axis]) + (other?.[axis] ?? 0);

@@ -1,5 +1,5 @@
 import { toolHolder } from "../../machine/index.ts";
-import { isOnAxisOfSpindle, isTouchedOnY } from "./offered.ts";
+import { isOnAxisOfSpindle, isSweptOnY, isTouchedOnY } from "./offered.ts";
 import type { WayOfTouching } from "./way.ts";
 
 /** The holder is swept true in the spindle: the machine stands on its axis. */
@@ -10,7 +10,7 @@ export const centre: WayOfTouching = {
   seconds: 150,
   gauge: () => "indicator",
   isOffered: (tool, axis, place) =>
-    axis === "x" ? isOnAxisOfSpindle(tool) : axis === "y" && isTouchedOnY(tool, place),
+    axis === "x" ? isOnAxisOfSpindle(tool) : axis === "y" && (isTouchedOnY(tool, place) || isSweptOnY(tool, place)),
   canTeach: true,
   method: "surface",
   against: "centre",

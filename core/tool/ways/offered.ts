@@ -1,4 +1,4 @@
-import { familyOf, isLive } from "../toolKind.ts";
+import { entersBore, familyOf, isLive } from "../toolKind.ts";
 import type { Tool } from "../toolSchema.ts";
 import type { Place } from "./way.ts";
 
@@ -8,6 +8,15 @@ export function isOnAxisOfSpindle(tool: Tool): boolean {
   return family === "on-centre" || family === "axial";
 }
 
-/** True where the machine has Y and this tool is driven: nothing else is touched on Y. */
+/** True where the machine has Y and this tool is driven: it meets the side of the bar. */
 export const isTouchedOnY = (tool: Tool, { machine }: Pick<Place, "machine">): boolean =>
   machine.yAxis === true && isLive(tool);
+
+/**
+ * True where the machine has Y and the tool's holder, on the sub-spindle's side or in the back block, is swept true across as well:
+ * what stands along the spindle's axis, and bars, of which the sweep settles Y alone.
+ */
+export const isSweptOnY = (tool: Tool, { machine, zone }: Pick<Place, "machine" | "zone">): boolean =>
+  machine.yAxis === true &&
+  (zone.kind === "sub-side" || zone.kind === "back") &&
+  (isOnAxisOfSpindle(tool) || entersBore(tool));
