@@ -20,6 +20,8 @@ import { fieldBox } from "../ui/fieldBox.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
+import { ProvenProgram } from "./ProvenProgram.tsx";
+
 interface KeepProps extends LoadedSetup {
   readonly lines: readonly LedgerLine[];
   readonly unproven: readonly string[];
@@ -75,6 +77,7 @@ export function KeepPage(props: KeepProps) {
             <FileText size={22} aria-hidden="true" /> as CSV
           </FileLink>
         </Sheets>
+        <ProvenProgram {...props} />
         <SignOff {...props} />
         {mayEnter && <NoteForm {...props} />}
       </Aside>

@@ -37,5 +37,5 @@ export async function bringAlong(
   if (!text.ok) return text;
   const reading = await readProgramFile(content.slice(0), machine);
   const program = programRecord({ name: programName(file.name), bytes: bytes.length, fingerprint }, reading);
-  return accepted({ brought: { kind, program }, waiting: { ...waiting, type: "text/plain" } });
+  return accepted({ brought: { kind, program, text: text.value }, waiting: { ...waiting, type: "text/plain" } });
 }

@@ -1,20 +1,19 @@
 import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
-import { href, useFetcher } from "react-router";
+import { href } from "react-router";
 import { styled } from "styled-components";
 import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { takeHere } from "../offline/takeHere.ts";
-import { entriesAddress } from "../shell/entriesAddress.ts";
-import { newId } from "../shell/newId.ts";
 import { useFold } from "../shell/useFold.ts";
+import { useProgramForm } from "../shell/useProgramForm.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
-import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { ChangedLines } from "./ChangedLines.tsx";
 import { type ConflictWords, conflictWords, type Resolution } from "./conflict.ts";
 import { ProgramPicker } from "./ProgramPicker.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
@@ -59,28 +58,14 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
   const { programRead } = setup;
   const [file, setFile] = useState<File>();
   const read = useProgramFile(file, setup.machine);
-  const fetcher = useFetcher<TouchAnswer>();
-  const busy = fetcher.state !== "idle";
-  const answer = busy ? undefined : fetcher.data;
-  const isDone = answer?.outcome === "done";
+  const { send, busy, isDone, refused } = useProgramForm(setupId, setup.seq);
   // What was taken in leaves the picker.
   useEffect(() => {
     if (isDone) setFile(undefined);
   }, [isDone]);
   const take = () => {
-    if (!file) return;
-    const form = new FormData();
-    const fields = { intent: "take-program", id: newId(), base: String(setup.seq), name: programName(file.name) };
-    for (const [key, value] of Object.entries(fields)) form.set(key, value);
-    form.set("program", file);
-    fetcher.submit(form, { method: "post", action: entriesAddress(setupId), encType: "multipart/form-data" });
+    if (file) send("take-program", { name: programName(file.name) }, file);
   };
-  const refused =
-    answer?.outcome === "conflict"
-      ? `${answer.theirs.person} has taken in another program meanwhile. Look at it first.`
-      : answer && "message" in answer
-        ? answer.message
-        : undefined;
   return (
     <Card $tone={programRead ? "clear" : "line"}>
       <PanelRow>
@@ -255,15 +240,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
           />
         )}
       </PanelRow>
-      <Diff aria-label="Changed lines of the program">
-        {changed.slice(0, MOST_SHOWN).map(({ line, before, after }) => (
-          <li key={line}>
-            <span>{line}</span>
-            <del>{before}</del>
-            <ins>{after}</ins>
-          </li>
-        ))}
-      </Diff>
+      <ChangedLines label="Changed lines of the program" lines={changed.slice(0, MOST_SHOWN)} />
       {changed.length > MOST_SHOWN && (
         <Quiet>and {changed.length - MOST_SHOWN} more, all in the program for the control</Quiet>
       )}
@@ -334,16 +311,6 @@ const Title = styled.span<{ $weight: "stop" | "doubt" | "note" }>`
   color: ${({ $weight }) => color($weight === "stop" ? "stop" : $weight === "doubt" ? "spacer" : "quiet")};
   svg { flex: none; }
   b { font-size: ${size.text}; color: ${color("ink")}; }
-`;
-const Diff = styled.ol`
-  display: grid;
-  gap: 2px;
-  ${mono}
-  font-size: ${size.small};
-  li { display: grid; grid-template-columns: 64px minmax(0, 1fr) minmax(0, 1fr); gap: 12px; }
-  span { color: ${color("quiet")}; text-align: right; }
-  del { padding: 0 8px; background: ${color("stopGround")}; overflow-wrap: anywhere; }
-  ins { padding: 0 8px; background: ${color("clearGround")}; text-decoration: none; font-weight: 600; overflow-wrap: anywhere; }
 `;
 const Fold = styled.details`
   background: ${color("sheet")};

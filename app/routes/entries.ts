@@ -52,7 +52,11 @@ interface FormWithFile {
 }
 
 /** The forms that bring a file, and in which field. Any other form is worked out from what is known of its setup. */
-const FILE_OF: Readonly<Record<string, Brought["kind"]>> = { "add-note": "photo", "take-program": "program" };
+const FILE_OF: Readonly<Record<string, Brought["kind"]>> = {
+  "add-note": "photo",
+  "take-program": "program",
+  "keep-proven": "program",
+};
 
 /** Keeps the file of a form, where it has one: the form then names it by its fingerprint. */
 async function takeFile(

@@ -1,6 +1,7 @@
 import { CELLS, type EntryOf, type SetupState, type SetupView, type Source, topOf } from "../ledger/index.ts";
 import { AXES, AXIS_NAME, type Axis, lastDigit } from "../machine/index.ts";
 import { workForControl, workPurpose } from "../offsets/index.ts";
+import { isProvenNow } from "../program/index.ts";
 import { formatLength, plainLength } from "../units/index.ts";
 import type { CarriedRow, CarryOption, NewCommand } from "./carriedRow.ts";
 import { type CarryBasis, emptyRow, left, otherMachine, plainRow } from "./carriedTools.ts";
@@ -162,13 +163,20 @@ export function carriedProgram(basis: CarryBasis): readonly CarriedRow[] {
   const add = (row: CarriedRow) => rows.push(isNext ? { ...row, proposed: "left" } : row);
   const { programRead, renumbered, order, front } = past;
   if (programRead) {
-    const shown = `${programRead.name}, ${programRead.lines} ${programRead.lines === 1 ? "line" : "lines"}`;
-    const row = plainRow("program", undefined, "Program", shown, programRead, undefined, []);
-    const again = elsewhere === undefined ? [] : ["it is read anew for this machine"];
-    add({ ...row, against: again });
+    const proven = isProvenNow(past) ? past.programProven : undefined;
+    const from = proven ?? programRead;
+    const shown = `${from.name}, ${from.lines} ${from.lines === 1 ? "line" : "lines"}`;
+    const row = plainRow("program", undefined, "Program", shown, from, undefined, []);
+    const against = [
+      elsewhere === undefined ? undefined : "it is read anew for this machine",
+      !proven && past.programProven ? "it has changed since it was kept as proven" : undefined,
+    ].filter((reason) => reason !== undefined);
+    add({ ...row, proven: proven ? `kept as proven by ${proven.person}, ${provenWords(proven)}` : "", against });
   }
   const changes = renumbered?.changes.length ?? 0;
-  if (renumbered && changes > 0)
+  // What came back from the control has its calls as they ran.
+  const hasCalls = isProvenNow(past) && past.programProven?.as === "came-back";
+  if (renumbered && changes > 0 && !hasCalls)
     add(
       plainRow(
         "calls",
@@ -201,6 +209,9 @@ export function carriedProgram(basis: CarryBasis): readonly CarriedRow[] {
     );
   return [...rows, ...madeEachTime(past)];
 }
+
+const provenWords = ({ as, changed }: NonNullable<SetupView["programProven"]>) =>
+  `${as === "went-out" ? "as it went out" : "as it came back"}, ${changed === undefined ? "many" : changed} ${changed === 1 ? "line" : "lines"} changed`;
 
 function notesOf(state: SetupState): readonly EntryOf<"note-added">[] {
   const notes: EntryOf<"note-added">[] = [];

@@ -179,6 +179,46 @@ describe("a job that comes back on the same machine", () => {
     // G54 keeps what it holds: it is not the work offset of this operation.
     expect(row(next, "work/G54/z")).toMatchObject({ shown: "0.000", proposed: "taken" });
   });
+  it("begins with the program as it was kept as proven, and says so; changed since, it says that", () => {
+    const read = made("program-read", {
+      name: "O5201.nc",
+      bytes: 90,
+      fingerprint: "a".repeat(64),
+      units: "mm",
+      number: 5201,
+      lines: 12,
+      tools: [],
+      work: [],
+      findings: [],
+    });
+    const proven = made("program-proven", {
+      as: "came-back",
+      name: "O5201-A.nc",
+      fingerprint: "b".repeat(64),
+      lines: 13,
+      changes: [{ line: 5, before: "G96 S200", after: "G96 S160" }],
+      changed: 1,
+    });
+    const calls = made("calls-renumbered", {
+      changes: [{ path: 1, from: { station: "1", offset: "1" }, to: { station: "2", offset: "2" } }],
+    });
+    const { rows } = machineWith({ past: [...done, read, calls, proven] });
+    expect(row(rows, "program")).toMatchObject({
+      shown: "O5201-A.nc, 13 lines",
+      proven: "kept as proven by Ines, as it came back, 1 line changed",
+      against: [],
+      proposed: "taken",
+    });
+    // Its calls stand in it as they ran.
+    expect(row(rows, "calls")).toBeUndefined();
+    const { rows: since } = machineWith({ past: [...done, read, proven, calls] });
+    expect(row(since, "program")).toMatchObject({
+      shown: "O5201.nc, 12 lines",
+      proven: "",
+      against: ["it has changed since it was kept as proven"],
+    });
+    expect(row(since, "calls")).toBeDefined();
+  });
   it("takes the length that was measured to the next operation, which works on that part, and to no other part", () => {
     const length = made("part-length-recorded", { length: 48.35, nominal: 48, tolerance: 0.05, goOn: true });
     const better = made("part-length-corrected", { length: 48.3, difference: -0.05, offsets: [], goOn: true });
@@ -327,6 +367,7 @@ describe("everything that a ledger holds", () => {
       "other-work": `work/${offset}/${axis}`,
       program: "program",
       calls: "calls",
+      "program-proven": "program",
       order: "order",
       front: "front",
       hole: "hole",

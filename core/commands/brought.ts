@@ -7,7 +7,12 @@ export type Photo = NonNullable<Payload<"note-added">["photo"]>;
 /** The file that a form brings along, as it was read where it is kept. The form itself has its fingerprint. */
 export type Brought =
   | { readonly kind: "photo"; readonly photo: Photo }
-  | { readonly kind: "program"; readonly program: Payload<"program-read"> };
+  | {
+      readonly kind: "program";
+      readonly program: Payload<"program-read">;
+      /** Its text; absent where the form asks only for what was read in it. */
+      readonly text?: string;
+    };
 
 /** A photo from a tablet is smaller; larger ones are refused with this limit named. Bytes. */
 export const LARGEST_PHOTO = 8_000_000;

@@ -60,6 +60,7 @@ export const FIELDS_OF_WORDS: Partial<Readonly<Record<Intent, readonly string[]>
   "describe-work": ["called", "path", "operation"],
   "choose-work": ["offset", "name"],
   "take-program": ["name"],
+  "keep-proven": ["name"],
   "check-fact": ["found"],
   "describe-stock": ["material"],
   "take-table": ["name", "text"],

@@ -12,7 +12,7 @@ import {
 } from "../machine/index.ts";
 import { controlNumbers } from "../offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../plan/index.ts";
-import { programMachine, readProgram, renumberCalls } from "../program/index.ts";
+import { changedLines, programDiff, programMachine, readProgram, renumberCalls } from "../program/index.ts";
 import { misfitOf, readTypedTool } from "../tool/index.ts";
 import { convertLength, formatMillimetres } from "../units/index.ts";
 import type { ShopGauge } from "../workshop/index.ts";
@@ -60,6 +60,8 @@ export function prepareCommand(
       return describeWorkCommand(form, entry);
     case "choose-work":
       return { ...entry, kind: "work-offset-chosen", payload: { offset: form.offset, name: form.name } };
+    case "keep-proven":
+      return provenCommand(setup, form, entry, known);
     case "renumber":
       return renumberCommand(setup, form, entry, locale, known.program);
     case "check-fact":
@@ -381,3 +383,47 @@ function describeWorkCommand(form: FormOf<"describe-work">, entry: NewEntry): Co
   const name = workOfPath(called, Number(form.path));
   return { ...entry, kind: "work-offset-described", payload: { name, spindle: form.spindle, operation } };
 }
+
+/**
+ * The program kept as proven, with what was changed in it since it came in. Refused at the file where that has not come along, and
+ * where there is no program.
+ */
+function provenCommand(
+  setup: SetupView,
+  form: FormOf<"keep-proven">,
+  entry: NewEntry,
+  { program, brought }: Pick<KnownBefore, "program"> & { readonly brought?: Brought | undefined },
+): CommandResult {
+  const { programRead } = setup;
+  if (!programRead) return refuse("No program has been taken in, so none can be kept as proven.");
+  if (program === undefined)
+    return refuse("The program as it came in is not here, so what was changed in it cannot be said.");
+  if (form.as === "went-out") {
+    const changes = changedLines(program, setup);
+    const { name, fingerprint, lines } = programRead;
+    const kept = { as: form.as, name, fingerprint, lines, changed: changes.length };
+    return { ...entry, kind: "program-proven", payload: { ...kept, changes: changes.slice(0, 200).map(shortened) } };
+  }
+  if (brought?.kind !== "program" || brought.text === undefined || brought.program.fingerprint !== form.program) {
+    const message = "The program has not come along. Choose its file again.";
+    return refuse(message, { program: message });
+  }
+  const { count, lines: changes } = programDiff(program, brought.text);
+  const { name, fingerprint, lines } = brought.program;
+  const kept = { as: form.as, name, fingerprint, lines, ...(count !== undefined && { changed: count }) };
+  return { ...entry, kind: "program-proven", payload: { ...kept, changes: [...changes] } };
+}
+
+const shortened = ({
+  line,
+  before,
+  after,
+}: {
+  readonly line: number;
+  readonly before: string;
+  readonly after: string;
+}) => ({
+  line,
+  before: before.slice(0, 200),
+  after: after.slice(0, 200),
+});

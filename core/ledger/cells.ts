@@ -11,6 +11,7 @@ export const CELLS = {
   described: "described",
   program: "program",
   calls: "calls",
+  programProven: "program-proven",
   table: "table",
   order: "order",
   stock: "stock",

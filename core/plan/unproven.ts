@@ -1,6 +1,7 @@
 import { LOST_WORDS, type SetupView } from "../ledger/index.ts";
 import { AXES, AXIS_NAME, toolNumber } from "../machine/index.ts";
 import { isToKey, tableGrid } from "../offsets/index.ts";
+import { isProvenNow } from "../program/index.ts";
 import { proofState } from "../proof/index.ts";
 import { touchingOrder } from "./touchingOrder.ts";
 
@@ -73,6 +74,9 @@ export function unprovenOf(setup: SetupView): readonly string[] {
       else if (touch?.overdue) lines.push(`${cell} measured with ${touch.gauge ?? "a gauge"}, overdue`);
     }
   }
+  const { programRead, programProven } = setup;
+  if (programProven && !isProvenNow(setup)) lines.push(`${programProven.name}: changed since it was kept as proven`);
+  else if (programRead && !programProven) lines.push(`${programRead.name}: not kept as proven`);
   if (setup.positionLost)
     lines.push(`Position lost (${LOST_WORDS[setup.positionLost.by]}): no reference tool checked since`);
   lines.push(...unprovenWork(setup));

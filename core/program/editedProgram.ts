@@ -21,6 +21,23 @@ export function editedProgram(text: string | undefined, setup: SetupView) {
   return programFile(programRead.name, renumbered(text, setup).text, machine);
 }
 
+/**
+ * Whether the program that is kept as proven is the setup's present one: no other program was taken in since, and no call renumbered.
+ */
+export function isProvenNow({ programRead, renumbered: calls, programProven }: SetupView): boolean {
+  return programProven !== undefined && programProven.seq > Math.max(programRead?.seq ?? 0, calls?.seq ?? 0);
+}
+
+/**
+ * The program as it came back from the control and was kept as proven, as the control wants its files. `text` is that of the file
+ * that is kept; undefined where it is not here, or where the proven program is the one that went out.
+ */
+export function provenProgram(text: string | undefined, setup: SetupView) {
+  const { programProven, machine } = setup;
+  if (text === undefined || !programProven || programProven.as === "went-out" || !isProvenNow(setup)) return undefined;
+  return programFile(programProven.name, text, machine);
+}
+
 /** The lines that renumbering has changed. */
 export function changedLines(text: string | undefined, setup: SetupView): readonly ChangedLine[] {
   return setup.renumbered && text !== undefined ? renumbered(text, setup).lines : [];

@@ -229,7 +229,8 @@ async function tryOne(
     return ID_IN_USE;
   }
   await storeHistory(sql, setupId, next, entry);
-  if (entry.kind === "program-read") await markUsed(sql, "program", entry.payload.fingerprint);
+  if (entry.kind === "program-read" || entry.kind === "program-proven")
+    await markUsed(sql, "program", entry.payload.fingerprint);
   if (entry.kind === "note-added" && entry.payload.photo) await markUsed(sql, "photo", entry.payload.photo.fingerprint);
   return { outcome: "appended", entry, state: next };
 }

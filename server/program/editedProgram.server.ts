@@ -1,4 +1,5 @@
 import type { SetupView } from "../../core/ledger/index.ts";
+import { provenProgram } from "../../core/program/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import type { Edited } from "../reading/jobs.ts";
 import { NotRead, readInWorker } from "../reading/readInWorker.server.ts";
@@ -18,9 +19,15 @@ async function edited(sql: Sql, setup: SetupView): Promise<Edited> {
   }
 }
 
-/** The file to take away, as this machine's control wants it; undefined while no program has been taken in. */
-export const editedProgramFile = async (sql: Sql, setup: SetupView): Promise<Edited["file"]> =>
-  (await edited(sql, setup)).file;
+/**
+ * The file to take away, as this machine's control wants it: as it came back and was kept as proven, or else with its calls renumbered;
+ * undefined while no program has been taken in.
+ */
+export async function editedProgramFile(sql: Sql, setup: SetupView): Promise<Edited["file"]> {
+  const { programProven } = setup;
+  const text = programProven?.as === "came-back" ? await readProgramText(sql, programProven.fingerprint) : undefined;
+  return provenProgram(text, setup) ?? (await edited(sql, setup)).file;
+}
 
 /** The lines that renumbering has changed. */
 export const changedProgramLines = async (sql: Sql, setup: SetupView): Promise<Edited["lines"]> =>

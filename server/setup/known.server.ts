@@ -49,6 +49,19 @@ export async function knownFor(
       return { ...NOTHING_KNOWN, brought: form.photo === undefined ? undefined : await photoOf(sql, form.photo) };
     case "take-program":
       return { ...NOTHING_KNOWN, brought: await programOf(sql, state, form, reader) };
+    case "keep-proven": {
+      const read = viewSetup(state).programRead;
+      const brought =
+        form.program === undefined
+          ? undefined
+          : await programOf(sql, state, { program: form.program, name: form.name }, reader);
+      const text = form.program === undefined ? undefined : await readProgramText(sql, form.program);
+      return {
+        ...NOTHING_KNOWN,
+        program: read && (await readProgramText(sql, read.fingerprint)),
+        brought: brought?.kind === "program" && text !== undefined ? { ...brought, text } : undefined,
+      };
+    }
     default:
       // Every other form is worked out with the setup alone.
       return NOTHING_KNOWN;
@@ -70,7 +83,7 @@ async function photoOf(sql: Sql, fingerprint: string): Promise<Brought | undefin
 async function programOf(
   sql: Sql,
   state: SetupState,
-  { program: fingerprint, name }: FormOf<"take-program">,
+  { program: fingerprint, name }: Pick<FormOf<"take-program">, "program" | "name">,
   reader: Reader,
 ): Promise<Brought | undefined> {
   const program = await takeKeptProgram(sql, fingerprint, name, viewSetup(state).machine, reader);

@@ -16,7 +16,7 @@ import {
   viewSetup,
 } from "../../core/ledger/index.ts";
 import { type MachineProfile, shownAs, workFromControl } from "../../core/machine/index.ts";
-import { setupLists } from "../../core/program/index.ts";
+import { isProvenNow, setupLists } from "../../core/program/index.ts";
 import type { Refusal } from "../../core/refusal.ts";
 import { database, sql } from "../context.server.ts";
 import type { Sql } from "../database/pool.server.ts";
@@ -293,9 +293,11 @@ function answersOf(json: string): readonly CarryAnswer[] | undefined {
   }
 }
 
-/** The program of a past setup, read anew for this machine; undefined where its file is not kept here. */
-const pastProgram = async ({ programRead }: SetupView, machine: MachineProfile) =>
-  programRead && takeKeptProgram(sql(), programRead.fingerprint, programRead.name, machine);
+/** The program of a past setup, as it was kept as proven where it was, read anew for this machine; undefined where its file is not kept here. */
+const pastProgram = async (past: SetupView, machine: MachineProfile) => {
+  const program = isProvenNow(past) ? past.programProven : past.programRead;
+  return program && takeKeptProgram(sql(), program.fingerprint, program.name, machine);
+};
 
 /** Tools that stand in the machine from earlier setups: those that the program calls, or all where there is none. */
 async function toolsStanding(setupId: string, machine: MachineProfile): Promise<readonly Omit<Command, "id">[]> {

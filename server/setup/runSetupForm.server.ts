@@ -68,7 +68,11 @@ export async function runSetupForms(
       if (state.seq === 0) return refuse("There is no such setup.");
       const brought = sent[index]?.brought;
       try {
-        const known = brought ? { ...NOTHING_KNOWN, brought } : await knownFor(inside, setupId, state, form, reader);
+        // What came back from the control is compared with what came in: both texts are read where they are kept.
+        const known =
+          brought && form.intent !== "keep-proven"
+            ? { ...NOTHING_KNOWN, brought }
+            : await knownFor(inside, setupId, state, form, reader);
         const actor = { ...person, role };
         return reader && isFileForm(form)
           ? await reader("command", { state, form, actor, known })
@@ -102,7 +106,13 @@ export async function runSetupForms(
 }
 
 /** Forms that bring the text of a file, or work on one that is kept: they are worked out by a reader. */
-const FILE_FORMS: readonly SetupForm["intent"][] = ["compare-table", "take-table", "renumber", "take-program"];
+const FILE_FORMS: readonly SetupForm["intent"][] = [
+  "compare-table",
+  "take-table",
+  "renumber",
+  "take-program",
+  "keep-proven",
+];
 const isFileForm = ({ intent }: SetupForm): boolean => FILE_FORMS.includes(intent);
 
 /** Asked once in each transaction, however many forms it takes. */

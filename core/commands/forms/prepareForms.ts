@@ -34,6 +34,12 @@ export const prepareForms = {
     operation: typed,
   } as const),
   "choose-work": form("choose-work", ["offset", "name"], { offset, name: workNameSchema } as const),
+  /** `program` is the file that came back from the control; absent where the program ran as it went out. */
+  "keep-proven": form("keep-proven", ["as", "name"], {
+    as: { type: "string", enum: ["went-out", "came-back"] },
+    program: fingerprint,
+    name: typed,
+  } as const),
   renumber: form("renumber", ["changes"], { changes: list } as const),
   "check-fact": form("check-fact", ["fact", "found"], {
     fact: { type: "string", enum: MACHINE_FACTS },

@@ -23,6 +23,7 @@ import * as partLengthCorrected from "./partLengthCorrected.ts";
 import * as partLengthRecorded from "./partLengthRecorded.ts";
 import * as positionChecked from "./positionChecked.ts";
 import * as positionLost from "./positionLost.ts";
+import * as programProven from "./programProven.ts";
 import * as programRead from "./programRead.ts";
 import * as proofChecked from "./proofChecked.ts";
 import * as reachRecorded from "./reachRecorded.ts";
@@ -60,6 +61,7 @@ const KINDS = {
   "stock-described": stockDescribed,
   "program-read": programRead,
   "calls-renumbered": callsRenumbered,
+  "program-proven": programProven,
   "fact-checked": factChecked,
   "table-read": tableRead,
   "stale-decided": staleDecided,
