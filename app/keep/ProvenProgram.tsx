@@ -1,6 +1,7 @@
 import { Download } from "lucide-react";
 import { useEffect, useState } from "react";
 import { href } from "react-router";
+import { styled } from "styled-components";
 import { isProvenNow, programName } from "../../core/program/index.ts";
 import { ChangedLines } from "../prepare/ChangedLines.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
@@ -11,6 +12,7 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { FileLink, PlainButton } from "../ui/Button.tsx";
 import { Card, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { size } from "../ui/tokens.ts";
 
 /** Lines that are shown here; all of them are in the two files. */
 const MOST_SHOWN = 8;
@@ -28,7 +30,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
   const isNow = isProvenNow(setup);
   const { changed, changes = [] } = programProven ?? {};
   return (
-    <Card as="section" aria-label="Proven program" $tone={isNow ? "clear" : "line"}>
+    <Kept as="section" aria-label="Proven program" $tone={isNow ? "clear" : "line"}>
       <h2>Proven program</h2>
       {programProven ? (
         <p>
@@ -76,7 +78,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
           <FileChoice
             name="program"
             label="Choose the program as it came back from the control"
-            words={file ? file.name : "It was changed at the control: choose its file"}
+            words={file ? file.name : "Changed at the control: its file"}
             isDisabled={busy}
             onPick={setFile}
             forgets
@@ -92,6 +94,11 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
           {refused !== undefined && <RefusalLine role="alert">{refused}</RefusalLine>}
         </>
       )}
-    </Card>
+    </Kept>
   );
 }
+
+const Kept = styled(Card)`
+  h2 { font-size: ${size.text}; }
+  > p { font-size: ${size.small}; }
+`;

@@ -22,7 +22,7 @@ const Lines = styled.ol`
   gap: 2px;
   ${mono}
   font-size: ${size.small};
-  li { display: grid; grid-template-columns: minmax(32px, 64px) minmax(0, 1fr) minmax(0, 1fr); gap: 12px; }
+  li { display: grid; grid-template-columns: minmax(28px, max-content) minmax(0, 1fr) minmax(0, 1fr); gap: 8px; }
   span { color: ${color("quiet")}; text-align: right; }
   del { padding: 0 8px; background: ${color("stopGround")}; overflow-wrap: anywhere; }
   ins { padding: 0 8px; background: ${color("clearGround")}; text-decoration: none; font-weight: 600; overflow-wrap: anywhere; }

@@ -63,6 +63,7 @@ const Choose = styled.label`
   color: ${color("measured")};
   font-weight: 600;
   cursor: pointer;
+  > svg { flex: none; }
   > input { position: absolute; inset: 0; opacity: 0; cursor: pointer; }
   &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   &:hover { background: ${color("selected")}; }

@@ -40,6 +40,7 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
     ...usualTolerances(library.tolerances, setup.stock.nominalDiameter, unit),
     ...first.typed,
   }));
+  const [holder, setHolder] = useState(first.holder);
   const [fromShop, setFromShop] = useState("");
   const [asked, setAsked] = useState(false);
   const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
@@ -68,6 +69,7 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
       sizeUnit: unit,
       toleranceX,
       toleranceZ,
+      holder,
     });
   };
   // Once it stands in its station the lists are shown again.
@@ -90,6 +92,8 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
     setOffset,
     station,
     setStation,
+    holder,
+    setHolder,
     typed,
     fromShop,
     asked,
@@ -147,6 +151,13 @@ export function ToolSection(props: PrepareProps) {
             value={section.offset}
             onChange={section.setOffset}
             refusal={section.refusalOf("offset")}
+          />
+          <Field
+            name="holder"
+            label="Holder's number"
+            value={section.holder}
+            onChange={section.setHolder}
+            refusal={section.refusalOf("holder")}
           />
           {library.assemblies.length > 0 && (
             <Pick
@@ -324,6 +335,7 @@ function firstTool(setup: PrepareProps["setup"], offset: string, station: string
       kind: there.tool.kind,
       offset,
       station: place,
+      holder: there.holder ?? "",
       words: "",
       typed: { ...textsOf(there.tool, unit), toleranceX: write(tolerance.x), toleranceZ: write(tolerance.z) } as Record<
         string,
@@ -343,7 +355,7 @@ function firstTool(setup: PrepareProps["setup"], offset: string, station: string
   const words = proposed?.kind
     ? `The program ${proposed.from === "words" ? `says “${proposed.words}”` : "moves it so"}: probably ${kindName(proposed.kind)}.`
     : "";
-  return { kind: proposed?.kind ?? ("outside-turning" as ToolKind), offset, station: place, words, typed };
+  return { kind: proposed?.kind ?? ("outside-turning" as ToolKind), offset, station: place, holder: "", words, typed };
 }
 
 const Split = styled.div`

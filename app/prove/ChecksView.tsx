@@ -10,6 +10,7 @@ import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
+import { HolderAsked } from "../touch/HolderNumber.tsx";
 import { PositionCheck, PositionLost } from "../touch/PositionLost.tsx";
 import { FileLink } from "../ui/Button.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
@@ -129,6 +130,7 @@ export function ChecksView(loaded: LoadedSetup) {
                   decide.
                 </span>
               </Caution>
+              {loaded.mayEnter && <HolderAsked key={check.tool.offset} {...loaded} tool={check.tool} />}
               <section>
                 <h3>Two lines for {toolNumber(machine, check.tool.offset)}, pausing at each M0</h3>
                 <Lines aria-label="Blocks of this check">{check.lines.slice(1).join("\n")}</Lines>

@@ -26,7 +26,7 @@ export function ToolHead({
             <small>
               {tool.second
                 ? `second offset of ${toolNumber(setup.machine, tool.second.of)}`
-                : `station ${tool.station}`}
+                : `station ${tool.station}${tool.holder === undefined ? "" : `, holder ${tool.holder}`}`}
             </small>
             <small>{toolSize(tool.tool, setup.machine.units)}</small>
           </>

@@ -12,6 +12,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Fold } from "../ui/Fold.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
+import { HolderNumber } from "./HolderNumber.tsx";
 import { PositionLost } from "./PositionLost.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import { edgeName } from "./words.ts";
@@ -33,6 +34,9 @@ export function Changes({ tool, ...loaded }: ChangesProps) {
             <>
               <Indexed {...loaded} tool={tool} name={name} />
               <Moved {...loaded} tool={tool} name={name} />
+              <Section>
+                <HolderNumber key={tool.holder} {...loaded} tool={tool} />
+              </Section>
               <SafetyWear {...loaded} tool={tool} name={name} />
               <Second {...loaded} tool={tool} name={name} />
             </>

@@ -10,6 +10,7 @@ import { useRevalidate } from "../shell/useRevalidate.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { EmptyPage } from "../ui/EmptyState.tsx";
 import { Changes } from "./Changes.tsx";
+import { HolderAsked } from "./HolderNumber.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
 import { MakeSecondStep } from "./MakeSecondStep.tsx";
 import { NoseStep } from "./NoseStep.tsx";
@@ -55,6 +56,7 @@ export function TouchPage(loaded: LoadedSetup) {
           decimal={loaded.person.decimalMark}
           mayEnter={loaded.mayEnter}
         />
+        {loaded.mayEnter && tool && <HolderAsked key={tool.offset} {...loaded} tool={tool} />}
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         <PositionCheck {...loaded} />
         <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />

@@ -100,7 +100,7 @@ function whyNotHere({ machine, past }: CarryBasis, { station, tool }: ToolView):
 }
 
 function toolRow({ state, past, machine }: CarryBasis, view: ToolView, blocked: string | undefined): CarriedRow {
-  const { offset, station, tool, tolerance } = view;
+  const { offset, station, tool, tolerance, holder } = view;
   const loaded = top(state, CELLS.tool(offset), "tool-loaded");
   const chosen = AXES.flatMap((axis) => top(state, CELLS.way(offset, axis), "way-chosen")?.payload ?? []);
   // How it is touched depends on the machine: another one proposes its own ways.
@@ -108,10 +108,19 @@ function toolRow({ state, past, machine }: CarryBasis, view: ToolView, blocked: 
   const write = (millimetres: number) =>
     formatLength(convertLength(millimetres, "mm", machine.units), columnDigit({ machine }, "geometry.x"));
   const commands: readonly NewCommand[] = [
-    { kind: "tool-loaded", payload: { offset, station, tool, tolerance: { x: tolerance.x, z: tolerance.z } } },
+    {
+      kind: "tool-loaded",
+      payload: {
+        offset,
+        station,
+        tool,
+        tolerance: { x: tolerance.x, z: tolerance.z },
+        ...(holder !== undefined && { holder }),
+      },
+    },
     ...ways.map((payload): NewCommand => ({ kind: "way-chosen", payload })),
   ];
-  const shown = `station ${station}, ${toolSize(tool, machine.units)}, ±${write(tolerance.x)} on X, ±${write(tolerance.z)} on Z`;
+  const shown = `station ${station}, ${holder === undefined ? "" : `holder ${holder}, `}${toolSize(tool, machine.units)}, ±${write(tolerance.x)} on X, ±${write(tolerance.z)} on Z`;
   return {
     key: `tool/${offset}`,
     offset,

@@ -179,6 +179,20 @@ describe("a job that comes back on the same machine", () => {
     // G54 keeps what it holds: it is not the work offset of this operation.
     expect(row(next, "work/G54/z")).toMatchObject({ shown: "0.000", proposed: "taken" });
   });
+  it("takes a tool in its numbered holder, and no number of it where another holder stands there now", () => {
+    const numbered = (holder: string) => made("holder-numbered", { offset: "1", holder });
+    const { rows } = machineWith({ past: [...done, numbered("12")] });
+    expect(row(rows, "tool/1")?.shown).toContain("station 1, holder 12,");
+    expect(begun(rows).tools[0]).toMatchObject({ holder: "12", x: { exact: -339.25 } });
+    const { rows: later } = machineWith({
+      past: [...done, numbered("12")],
+      since: [opened(), loaded("1"), numbered("7")],
+    });
+    expect(row(later, "geometry/1/x")).toMatchObject({
+      against: ["it stands in holder 12, and holder 7 stood there"],
+    });
+    expect(choicesOf(later, "geometry/1/x")).not.toContain("taken");
+  });
   it("begins with the program as it was kept as proven, and says so; changed since, it says that", () => {
     const read = made("program-read", {
       name: "O5201.nc",
@@ -353,6 +367,7 @@ describe("everything that a ledger holds", () => {
     const same: Readonly<Record<string, string>> = {
       tool: `tool/${offset}`,
       place: `tool/${offset}`,
+      holder: `tool/${offset}`,
       way: `tool/${offset}`,
       geometry: `geometry/${offset}/${axis}`,
       wear: `wear/${offset}/${axis}`,

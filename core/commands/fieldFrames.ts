@@ -56,7 +56,8 @@ export const FIELD_FRAMES = {
 
 /** Fields of forms that hold words, lists or names. */
 export const FIELDS_OF_WORDS: Partial<Readonly<Record<Intent, readonly string[]>>> = {
-  "load-tool": ["offset", "station", "typed"],
+  "load-tool": ["offset", "station", "typed", "holder"],
+  "number-holder": ["offset", "holder"],
   "describe-work": ["called", "path", "operation"],
   "choose-work": ["offset", "name"],
   "take-program": ["name"],

@@ -50,6 +50,8 @@ export function prepareCommand(
   switch (form.intent) {
     case "load-tool":
       return loadCommand(setup, form, entry, locale);
+    case "number-holder":
+      return holderCommand(setup, form, entry);
     case "remove-tool":
       return setup.tools.some(({ offset, second }) => offset === form.offset && !second)
         ? { ...entry, kind: "tool-removed", payload: { offset: form.offset } }
@@ -128,9 +130,29 @@ function loadCommand(
     if ("outcome" in size) Object.assign(fields, size.fields);
     else tolerance[axis] = size.mm;
   }
+  const holder = (form.holder ?? "").trim();
+  const taken = holder === "" ? undefined : refusedHolder(tools, offset, holder);
+  if (taken !== undefined) fields.holder = taken;
   const [first] = Object.values(fields);
   if (first !== undefined || !read.ok) return refuse(first ?? INCOMPLETE, fields);
-  return { ...entry, kind: "tool-loaded", payload: { offset, station, tool: read.value, tolerance } };
+  const payload = { offset, station, tool: read.value, tolerance, ...(holder !== "" && { holder }) };
+  return { ...entry, kind: "tool-loaded", payload };
+}
+
+/** Why a tool cannot stand in a holder: its number is none, or another tool of the setup stands in it. */
+function refusedHolder(tools: SetupView["tools"], offset: string, holder: string): string | undefined {
+  if (!/^[A-Za-z0-9][A-Za-z0-9 ./-]{0,19}$/.test(holder))
+    return "A holder's number is as it is marked, at most 20 letters and digits, such as 12 or H-7.";
+  const other = tools.find((one) => one.offset !== offset && !one.second && one.holder === holder);
+  return other && `Holder ${holder} holds the tool of offset ${other.offset}. Number that one first.`;
+}
+
+/** The number of a tool's holder. Refused at the field where it is none, and where another tool stands in that holder. */
+function holderCommand({ tools }: SetupView, form: FormOf<"number-holder">, entry: NewEntry): CommandResult {
+  const holder = form.holder.trim();
+  const refused = refusedHolder(tools, form.offset, holder);
+  if (refused !== undefined) return refuse(refused, { holder: refused });
+  return { ...entry, kind: "holder-numbered", payload: { offset: form.offset, holder } };
 }
 
 /** Renumbers on the program as it was read, so that nothing is refused later when the file is taken away. */

@@ -28,6 +28,8 @@ export const CELLS = {
   feature: (feature: string) => `feature/${feature}`,
   measured: (feature: string, part: number) => `measured/${feature}/${part}`,
   tool: (offset: string) => `tool/${offset}`,
+  /** The number of the holder that a tool stands in. */
+  holder: (offset: string) => `holder/${offset}`,
   place: (offset: string) => `place/${offset}`,
   control: (offset: string) => `control/${offset}`,
   way: (offset: string, axis: string) => `way/${offset}/${axis}`,

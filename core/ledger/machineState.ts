@@ -15,12 +15,19 @@ interface Believed<Value> {
 /** One row of the control's table as it is believed to stand, from the latest entry of any setup. */
 type BelievedRow = Readonly<Partial<Record<BelievedField, Believed<number>>>>;
 
+/** A tool in a station, with the number of its holder where that was said. */
+interface StandingTool {
+  readonly offset: string;
+  readonly tool: Tool;
+  readonly holder?: string;
+}
+
 /**
  * A machine's present state: what outlives a setup. Which tool stands in which station, and what its control is
  * believed to hold; believed, because somebody may have keyed otherwise.
  */
 export interface MachineState {
-  readonly stations: Readonly<Record<string, Believed<{ readonly offset: string; readonly tool: Tool }>>>;
+  readonly stations: Readonly<Record<string, Believed<StandingTool>>>;
   readonly rows: Readonly<Record<string, BelievedRow>>;
 }
 
@@ -53,6 +60,10 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
         rows: () => Object.keys(rows),
         put: (station, tool) => {
           stations[station] = held(tool);
+        },
+        hold: (offset, holder) => {
+          for (const [station, { value, setupId: of }] of Object.entries(stations))
+            if (value.offset === offset && of === setupId) stations[station] = held({ ...value, holder });
         },
         move: (from, to) => {
           const moved = stations[from];

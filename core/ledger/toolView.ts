@@ -21,7 +21,7 @@ import {
 } from "../tool/index.ts";
 import { CELLS } from "./cells.ts";
 import { type ControlRow, type heldByControl, heldRow } from "./controlHolds.ts";
-import type { EntryOf } from "./entry.ts";
+import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload, StandingInTool } from "./kinds/index.ts";
 import { placeOf, topOf } from "./lookUp.ts";
 import type { TableEdit } from "./payloadWords.ts";
@@ -48,6 +48,10 @@ export interface ToolView extends PerAxis<TouchRecord | undefined>, StandingReco
   readonly station: string;
   readonly zone: Zone;
   readonly tool: Tool;
+  /** The number of the holder that it stands in; undefined where it was not said. */
+  readonly holder: string | undefined;
+  /** When it was put into another holder than the one that it stood in before; undefined where it was not. */
+  readonly holderChanged: Source | undefined;
   readonly tolerance: PerAxis<number>;
   /** The row that the control is believed to hold now, cell by cell; a cell that is not known is absent. */
   readonly control: ControlRow | undefined;
@@ -157,6 +161,7 @@ export function viewTool(state: SetupState, offset: string, known: ViewBasis): T
     station,
     zone,
     tool,
+    ...holderOf(state, loaded),
     tolerance: toleranceOf(tolerance, features, offset),
     control: heldRow(state, machine, offset, zone, known.table, known.held),
     worksUnder: under,
@@ -171,6 +176,22 @@ export function viewTool(state: SetupState, offset: string, known: ViewBasis): T
     ...standingInTool(state, offset),
     indexed: indexed && source(indexed),
   };
+}
+
+/** The holder of a tool: as it was loaded in it last, or as it was numbered since. */
+function holderOf(state: SetupState, loaded: EntryOf<"tool-loaded">): Pick<ToolView, "holder" | "holderChanged"> {
+  const { offset } = loaded.payload;
+  const said = [...(state.cells[CELLS.tool(offset)] ?? []), ...(state.cells[CELLS.holder(offset)] ?? [])];
+  let holder: string | undefined;
+  let before: string | undefined;
+  let changed: Entry | undefined;
+  for (const entry of said.sort((a, b) => a.seq - b.seq)) {
+    if (entry.kind !== "tool-loaded" && entry.kind !== "holder-numbered") continue;
+    holder = entry.payload.holder;
+    if (holder !== undefined && before !== undefined && holder !== before) changed = entry;
+    before = holder ?? before;
+  }
+  return { holder, holderChanged: changed && source(changed) };
 }
 
 /** A second offset is the same tool under another number; its geometry is what it was given, not touched. Empty where it, or its tool, is not there. */

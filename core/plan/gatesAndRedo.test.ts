@@ -297,3 +297,35 @@ describe("what must be redone when something changed, exactly that and nothing e
     expect(nextStep(touchingOrder(done))?.kind).toBe("nose");
   });
 });
+
+describe("a holder's number", () => {
+  const numbered = (holder: string) => entry("holder-numbered", { offset: "1", holder });
+  const state = (...commands: readonly Command[]) => {
+    const view = viewOf(opened(), loaded("1"), touched("1", "x", -339.25), touched("1", "z", -400), ...commands);
+    const steps = touchingOrder(view).filter(({ kind }) => kind === "x" || kind === "z");
+    return { holder: view.tools[0]?.holder, steps: steps.map(({ state: is, reason }) => `${is} ${reason}`.trim()) };
+  };
+  it("said for the first time leaves what was touched in it", () => {
+    expect(state(numbered("12"))).toEqual({ holder: "12", steps: ["done", "done"] });
+    expect(state(numbered("12"), numbered("12")).steps).toEqual(["done", "done"]);
+  });
+  it("that is another one asks for everything touched in the one before, until it is touched anew", () => {
+    expect(state(numbered("12"), numbered("7"))).toEqual({
+      holder: "7",
+      steps: ["redo stands in holder 7 now", "redo stands in holder 7 now"],
+    });
+    const after = state(numbered("12"), numbered("7"), touched("1", "x", -339.2));
+    expect(after.steps).toEqual(["done", "redo stands in holder 7 now"]);
+  });
+  it("is the one that the tool was loaded in last", () => {
+    const again = (holder: string): Command => {
+      const command = loaded("1");
+      return { ...command, payload: { ...command.payload, holder } } as Command;
+    };
+    expect(state(numbered("12"), again("9"))).toMatchObject({ holder: "9" });
+    expect(state(again("9"), numbered("4")).steps).toEqual([
+      "redo stands in holder 4 now",
+      "redo stands in holder 4 now",
+    ]);
+  });
+});

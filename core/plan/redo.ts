@@ -10,7 +10,7 @@ import type { StepKind } from "./step.ts";
  * - an insert indexed: X and Z of its tool (checked by measuring; radius and orientation stay), and for the master tool
  *   the work offset that it carries;
  * - the master's new insert, once the work offset is taught with it: Z of every other tool, re-based in one action;
- * - a tool moved to another station: everything touched on it;
+ * - a tool moved to another station, or put into another holder: everything touched on it;
  * - a second offset: once its first has been touched anew;
  * - a position that was lost and is off: what was touched before on that axis, and the work offset taught before;
  * - the bar re-chucked at another stick-out: the work offset's Z, with one tool for all; no tool's own offset.
@@ -24,6 +24,7 @@ export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: S
   // What follows from another offset is made again with that one; what was entered by hand rests on where the tool stood.
   if (!touch || (touch.derived && touch.edit === undefined)) return undefined;
   if (tool.moved && tool.moved.seq > touch.seq) return `moved to station ${tool.moved.to}`;
+  if (tool.holderChanged && tool.holderChanged.seq > touch.seq) return `stands in holder ${tool.holder} now`;
   const lost = lostReason(setup, kind, touch.seq);
   if (lost !== undefined) return lost;
   if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";

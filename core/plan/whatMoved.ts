@@ -40,11 +40,11 @@ function adviceFor(setup: SetupView, view: ToolView, before: MachineState): Move
 }
 
 /**
- * Why a tool does not stand as the machine's setups left it: another station, another tool, another row. Undefined where the same
+ * Why a tool does not stand as the machine's setups left it: another station, another tool, another holder, another row. Undefined where the same
  * tool, of the same dimensions, stands in the same station under the same offset.
  */
 export function whyMoved(
-  { offset, station, tool }: Pick<ToolView, "offset" | "station" | "tool">,
+  { offset, station, tool, holder }: Pick<ToolView, "offset" | "station" | "tool" | "holder">,
   { stations }: MachineState,
 ): string | undefined {
   const there = stations[station]?.value;
@@ -53,6 +53,8 @@ export function whyMoved(
     return elsewhere ? `it stood in station ${elsewhere[0]} before` : `nothing is on record of station ${station}`;
   }
   if (toolFacts(there.tool) !== toolFacts(tool)) return differenceWords(there.tool, tool);
+  if (there.holder !== undefined && holder !== undefined && there.holder !== holder)
+    return `it stands in holder ${holder}, and holder ${there.holder} stood there`;
   return there.offset === offset ? undefined : `its numbers stand in row ${there.offset}`;
 }
 

@@ -163,7 +163,8 @@ function linesOf({ machine }: SetupView, tool: ToolView, stops: readonly CheckSt
       ? ["G28 U0", "G28 W0"]
       : ["G28 W0", "G28 U0"];
   // A holder that is changed by hand is not brought by its call: somebody mounts it first.
-  const mount = tool.zone.kind === "post" && !tool.second ? [`(MOUNT ${offset} NOW, HOLDER CLAMPED)`, "M0"] : [];
+  const what = tool.holder === undefined ? offset : `HOLDER ${tool.holder.toUpperCase()}`;
+  const mount = tool.zone.kind === "post" && !tool.second ? [`(MOUNT ${what} NOW, HOLDER CLAMPED)`, "M0"] : [];
   return [
     `(${offset} ${name})`.trim(),
     ...mount,
@@ -234,6 +235,7 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
     tool.safetyWear,
     tool.indexed,
     tool.moved,
+    tool.holderChanged,
     tool.wear.x,
     tool.wear.z,
     taught?.x,

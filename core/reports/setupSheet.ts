@@ -42,6 +42,10 @@ interface SetupSheet {
 /** What is not known is not 0. */
 const NOT_KNOWN = "not known";
 
+/** Where a tool stands, with the number of its holder. */
+const stationWords = ({ station, holder }: ToolView) =>
+  holder === undefined ? station : `${station}, holder ${holder}`;
+
 /** The sheet of a setup as it stands. */
 export function setupSheet(setup: SetupView): SetupSheet {
   const { machine, stock, tools, notes, hole, partLength, features, signOff } = setup;
@@ -64,7 +68,7 @@ export function setupSheet(setup: SetupView): SetupSheet {
     return {
       tool,
       offset: offsetNumber(machine, tool.offset),
-      station: tool.second ? `${tool.station} (2nd of ${tool.second.of})` : tool.station,
+      station: tool.second ? `${tool.station} (2nd of ${tool.second.of})` : stationWords(tool),
       what: tool.tool.description,
       size: toolSize(tool.tool, machine.units),
       overhang: length(tool.tool.overhang),

@@ -39,7 +39,8 @@ export function setupWords(state: SetupState): readonly string[] {
   const { job, part, operation, program, machine, stock, tools, programRead, notes } = viewSetup(state);
   const texts: string[] = [job, part, operation, program, machine.name, stock.material, ...peopleOf(state)];
   if (programRead?.number) texts.push(`O${programRead.number}`);
-  for (const { tool, nose } of tools) texts.push(tool.description, toolSize(tool, machine.units), nose?.insert ?? "");
+  for (const { tool, nose, holder } of tools)
+    texts.push(tool.description, toolSize(tool, machine.units), nose?.insert ?? "", holder ?? "");
   for (const { text } of notes) texts.push(text);
   const words = new Set<string>();
   for (const text of texts) for (const word of wordsOf(text)) words.add(word);
@@ -52,6 +53,7 @@ const WITH_WORDS: readonly Entry["kind"][] = [
   "program-read",
   "tool-loaded",
   "tool-removed",
+  "holder-numbered",
   "second-offset-made",
   "nose-accepted",
   "table-edited",

@@ -228,7 +228,7 @@ async function tryOne(
     if (isNew) throw new Error("the first entry of a new setup has the id of another one's");
     return ID_IN_USE;
   }
-  await storeHistory(sql, setupId, next, entry);
+  await storeHistory(sql, setupId, { before: state, next }, entry);
   if (entry.kind === "program-read" || entry.kind === "program-proven")
     await markUsed(sql, "program", entry.payload.fingerprint);
   if (entry.kind === "note-added" && entry.payload.photo) await markUsed(sql, "photo", entry.payload.photo.fingerprint);
@@ -400,8 +400,9 @@ export async function rebuildSnapshots(
       await forgetHistory(sql, id);
       let until = EMPTY_SETUP;
       for (const entry of entries) {
+        const before = until;
         until = apply(until, entry);
-        await storeHistory(sql, id, until, entry);
+        await storeHistory(sql, id, { before, next: until }, entry);
       }
     });
   }

@@ -22,7 +22,12 @@ const works = read("ledger-version-2-work.json");
 describe("several work offsets stored in version 2", () => {
   it("are what each was said, and the tool works under the one that was chosen", () => {
     const view = viewSetup(fold(works));
-    expect(view.tools[0]).toMatchObject({ worksUnder: ["G55 path 2"], work: { z: -12.5 }, z: { exact: -400.1 } });
+    expect(view.tools[0]).toMatchObject({
+      holder: "H-7",
+      worksUnder: ["G55 path 2"],
+      work: { z: -12.5 },
+      z: { exact: -400.1 },
+    });
     expect(view).toMatchObject({
       ownWork: "G54",
       described: { "G55 path 2": { spindle: "sub", operation: "op 2" } },

@@ -1,5 +1,6 @@
 import { createHash } from "node:crypto";
 import {
+  activeEntry,
   type Entry,
   type SetupState,
   type SetupView,
@@ -17,43 +18,94 @@ import type { Sql } from "../database/pool.server.ts";
 type HistoryKind = "touch" | "wear";
 
 /**
- * A tool as it stands in a station, whatever setup it is in: told apart by every dimension that was recorded. Z means the
- * same number only under the same school.
+ * A tool as it stands in a station, in the holder of its number where it has one, whatever setup it is in: told apart by every
+ * dimension that was recorded. On a post a numbered holder is the same assembly wherever it hangs in the list. Z means the same number
+ * only under the same school.
  */
-function keyOf({ school }: SetupView, { station, tool }: ToolView, axis: Axis): string {
-  const words = [station, axis, axis === "z" ? school : "", toolFacts(tool)];
+function keyOf({ school }: SetupView, { station, tool, holder, zone }: ToolView, axis: Axis): string {
+  const place = holder === undefined ? [station] : [zone.kind === "post" ? "" : station, `holder ${holder}`];
+  const words = [...place, axis, axis === "z" ? school : "", toolFacts(tool)];
   return createHash("sha256").update(words.join("\n")).digest("hex");
 }
 
 /** Stores the values that an entry gives of a tool; deletes those of an entry that is taken back. */
-export async function storeHistory(sql: Sql, setupId: string, next: SetupState, entry: Entry): Promise<void> {
+export async function storeHistory(
+  sql: Sql,
+  setupId: string,
+  { before, next }: { readonly before: SetupState; readonly next: SetupState },
+  entry: Entry,
+): Promise<void> {
   if (entry.kind === "entry-undone") {
     await sql.run("DELETE FROM tool_history WHERE entry_id = ?", [entry.payload.entry]);
+    const undone = activeEntry(before, entry.payload.entry);
+    if (undone?.kind === "holder-numbered") await forgetUnderHolder(sql, viewSetup(before), undone.payload.offset);
     return;
   }
+  // What was touched before its holder was numbered was touched in that holder, unless it is another one by now.
+  if (entry.kind === "holder-numbered") return storeUnderHolder(sql, setupId, viewSetup(next), entry.payload.offset);
   const values = valuesOf(entry);
   if (values.length === 0) return;
   const setup = viewSetup(next);
   for (const { offset, axis, kind, value } of values) {
     const view = setup.tools.find((tool) => tool.offset === offset);
     if (!view) continue;
-    await sql.run(
-      `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at)
-       VALUES (:entry, :setupId, :machineId, :key, :axis, :kind, :value, :at)
-         ON DUPLICATE KEY UPDATE value = VALUES(value)`,
-      {
-        entry: entry.id,
-        setupId,
-        machineId: setup.machine.id,
-        key: keyOf(setup, view, axis),
-        axis,
-        kind,
-        value,
-        at: new Date(entry.at),
-      },
-    );
+    await storeValue(sql, {
+      entry: entry.id,
+      setupId,
+      machineId: setup.machine.id,
+      key: keyOf(setup, view, axis),
+      axis,
+      kind,
+      value,
+      at: new Date(entry.at),
+    });
   }
 }
+
+/** The standing touches of a tool that has just been given its holder's number, under that number. */
+async function storeUnderHolder(sql: Sql, setupId: string, setup: SetupView, offset: string): Promise<void> {
+  const view = setup.tools.find((tool) => tool.offset === offset);
+  if (!view || view.holderChanged) return;
+  for (const axis of AXES) {
+    const touch = view[axis];
+    if (!touch || touch.derived) continue;
+    const values = { entry: touch.entry, axis, kind: "touch", value: touch.exact, at: new Date(touch.at) } as const;
+    await storeValue(sql, { ...values, setupId, machineId: setup.machine.id, key: keyOf(setup, view, axis) });
+  }
+}
+
+/** What stands under the number of a holder that is taken back; what was stored without it stays. */
+async function forgetUnderHolder(sql: Sql, setup: SetupView, offset: string): Promise<void> {
+  const view = setup.tools.find((tool) => tool.offset === offset);
+  for (const axis of AXES) {
+    const touch = view?.[axis];
+    if (view && touch && !touch.derived)
+      await sql.run("DELETE FROM tool_history WHERE entry_id = ? AND tool_key = ?", [
+        touch.entry,
+        keyOf(setup, view, axis),
+      ]);
+  }
+}
+
+const storeValue = (
+  sql: Sql,
+  row: {
+    readonly entry: string;
+    readonly setupId: string;
+    readonly machineId: string;
+    readonly key: string;
+    readonly axis: Axis;
+    readonly kind: HistoryKind;
+    readonly value: number;
+    readonly at: Date;
+  },
+) =>
+  sql.run(
+    `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at)
+     VALUES (:entry, :setupId, :machineId, :key, :axis, :kind, :value, :at)
+       ON DUPLICATE KEY UPDATE value = VALUES(value)`,
+    row,
+  );
 
 interface Remembered {
   readonly offset: string;

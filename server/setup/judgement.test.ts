@@ -74,6 +74,50 @@ describe("where a tool was found before", () => {
   });
 });
 
+describe("a tool in a numbered holder", () => {
+  const numbered = async (holder: string, setup: typeof now) => {
+    expect(await send("number-holder", { offset: "7", holder }, setup)).toMatchObject({ outcome: "kept" });
+  };
+  const undoHolder = async (setup: typeof now) => {
+    const entry = (await readSetup(sqlOn(pool), setup))?.cells["holder/7"]?.at(-1)?.id ?? "";
+    expect(await send("undo", { entry }, setup)).toMatchObject({ outcome: "kept" });
+  };
+  it("has the past of that holder, also of what was touched before it was numbered, and none of another", async () => {
+    const past = (await history())["7"];
+    await numbered("12", before);
+    // Here it is not numbered: what was found in this station counts, as before.
+    expect((await history())["7"]).toEqual(past);
+    await numbered("12", now);
+    expect((await history())["7"]).toEqual(past);
+    await undoHolder(now);
+    await numbered("H-9", now);
+    expect((await history())["7"]).toBeUndefined();
+    await undoHolder(now);
+    const kept = await history();
+    await rebuildSnapshots(pool);
+    expect(await history()).toEqual(kept);
+  });
+  it("has no past of a number that was taken back", async () => {
+    await undoHolder(before);
+    await numbered("12", now);
+    expect((await history())["7"]).toBeUndefined();
+    await undoHolder(now);
+    expect((await history())["7"]?.x).toHaveLength(1);
+  });
+  it("refuses a number that is none, and a holder that another tool stands in", async () => {
+    expect(await send("number-holder", { offset: "7", holder: "#3" })).toMatchObject({
+      outcome: "refused",
+      fields: { holder: expect.stringContaining("as it is marked") },
+    });
+    await numbered("12", now);
+    expect(await send("number-holder", { offset: "1", holder: "12" })).toMatchObject({
+      outcome: "refused",
+      fields: { holder: "Holder 12 holds the tool of offset 7. Number that one first." },
+    });
+    await undoHolder(now);
+  });
+});
+
 describe("a doubtful touch", () => {
   const touch = { offset: "7", axis: "x", way: "paper", sizeUnit: "mm", size: "54.2", spacer: "0.1" };
   // The paper was counted, and none lay there: 0.2 too far in.

@@ -316,6 +316,7 @@ async function toolsStanding(setupId: string, machine: MachineProfile): Promise<
         station,
         tool: value.tool,
         tolerance: UNSETTLED,
+        ...(value.holder !== undefined && { holder: value.holder }),
       } satisfies Payload<"tool-loaded">,
     }));
 }

@@ -23,7 +23,10 @@ export const prepareForms = {
     sizeUnit,
     toleranceX: typed,
     toleranceZ: typed,
+    /** The number of its holder; empty where it has none. */
+    holder: typed,
   } as const),
+  "number-holder": form("number-holder", ["offset", "holder"], { offset, holder: typed } as const),
   "remove-tool": form("remove-tool", ["offset"], { offset } as const),
   "take-program": form("take-program", ["program", "name"], { program: fingerprint, name: typed } as const),
   /** `called` as programs write it; its path where the machine has several. */

@@ -11,6 +11,7 @@ import * as featureMeasured from "./featureMeasured.ts";
 import * as featureRecorded from "./featureRecorded.ts";
 import * as featureRemoved from "./featureRemoved.ts";
 import * as frontDescribed from "./frontDescribed.ts";
+import * as holderNumbered from "./holderNumbered.ts";
 import * as holeRecorded from "./holeRecorded.ts";
 import * as insertIndexed from "./insertIndexed.ts";
 import type { Kind } from "./kind.ts";
@@ -56,6 +57,7 @@ import * as workOffsetTaught from "./workOffsetTaught.ts";
 const KINDS = {
   "setup-opened": setupOpened,
   "tool-loaded": toolLoaded,
+  "holder-numbered": holderNumbered,
   "control-row-recorded": controlRowRecorded,
   "tool-removed": toolRemoved,
   "stock-described": stockDescribed,

@@ -75,7 +75,12 @@ export interface NumberWriter {
 /** A machine's present state while the entries of its setups are folded into it. Lengths in millimetres. */
 export interface MachineChanges {
   /** A tool stands in a station. */
-  readonly put: (station: string, tool: { readonly offset: string; readonly tool: Tool }) => void;
+  readonly put: (
+    station: string,
+    tool: { readonly offset: string; readonly tool: Tool; readonly holder?: string },
+  ) => void;
+  /** The tool of an offset, where this setup has it, stands in the holder of this number. */
+  readonly hold: (offset: string, holder: string) => void;
   /** Whatever stands in `from` stands in `to`. */
   readonly move: (from: string, to: string) => void;
   /** The tool of an offset leaves the stations where this setup had it. */
