@@ -20,7 +20,10 @@ module.exports = {
         "core runs unchanged in browser, worker, server and command; so do the readers of files and the comparison of texts that it uses",
       severity: "error",
       from: { path: "^core/", pathNot: "\\.(test|fixture)\\.ts$" },
-      to: { dependencyTypes: ["core", "npm", "npm-dev"], pathNot: "json-schema-to-ts|papaparse|fast-xml-parser|node_modules/diff/" },
+      to: {
+        dependencyTypes: ["core", "npm", "npm-dev"],
+        pathNot: "json-schema-to-ts|papaparse|fast-xml-parser|node_modules/diff/",
+      },
     },
     {
       name: "the-judge-shares-nothing",

@@ -27,10 +27,21 @@ interface PracticePageProps {
   readonly back?: string;
   /** Address of Luvrit's offset file for this setup's control. */
   readonly offsetsFile?: string;
+  /** What belongs to the machine itself and not to the lathe that is practised on. */
+  readonly children?: React.ReactNode;
 }
 
 /** The simulated lathe: control on the left, the true situation in the middle, hands and gauges on the right. */
-export function PracticePage({ machine, label, config, isShared, setup, back, offsetsFile }: PracticePageProps) {
+export function PracticePage({
+  machine,
+  label,
+  config,
+  isShared,
+  setup,
+  back,
+  offsetsFile,
+  children,
+}: PracticePageProps) {
   const lathe = useLathe({ machine, label, config, isShared });
   const { state } = lathe;
   const [axis, setAxis] = useState<Axis>("x");
@@ -58,6 +69,7 @@ export function PracticePage({ machine, label, config, isShared, setup, back, of
           <SpindleBlock lathe={lathe} />
           <SpacerBlock lathe={lathe} axis={axis} />
           <GaugeBlock lathe={lathe} />
+          {children}
         </Hands>
         <FeelStrip lathe={lathe} back={back} />
       </StageMain>

@@ -4,6 +4,7 @@ import { touchedRows } from "../../core/offsets/index.ts";
 import { latheOfSetup } from "../../sim/workshop/latheOfSetup.ts";
 import { PracticePage } from "../practice/PracticePage.tsx";
 import { type LoadedSetup, useSetup } from "../shell/useSetup.ts";
+import { AtTheMachine } from "../touch/PositionLost.tsx";
 import { EmptyPage } from "../ui/EmptyState.tsx";
 
 /** Lathes of the same setup stand alike: what is tried here is tried on the machine that the setup is about. */
@@ -22,7 +23,8 @@ export default function Practice() {
   return <Lathe {...loaded} />;
 }
 
-function Lathe({ setup, setupId, isShared, mayEnter }: LoadedSetup) {
+function Lathe(loaded: LoadedSetup) {
+  const { setup, setupId, isShared, mayEnter } = loaded;
   const [config] = useState(() => latheOfSetup(setup, SEED));
   return (
     <PracticePage
@@ -33,7 +35,9 @@ function Lathe({ setup, setupId, isShared, mayEnter }: LoadedSetup) {
       setup={setup}
       back={href("/setups/:setupId/touch", { setupId })}
       {...(touchedRows(setup).tools.length > 0 && { offsetsFile: href("/setups/:setupId/offsets.nc", { setupId }) })}
-    />
+    >
+      {mayEnter && <AtTheMachine {...loaded} />}
+    </PracticePage>
   );
 }
 

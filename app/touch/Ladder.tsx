@@ -15,8 +15,8 @@ import {
 import { EDIT_WORDS } from "../../core/offsets/index.ts";
 import { SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
-import type { SolveFor } from "../../core/touch/index.ts";
-import { convertLength, formatLength } from "../../core/units/index.ts";
+import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
+import { convertLength, formatLength, plainMillimetres } from "../../core/units/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
 import { ageOf } from "../setups/age.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -222,6 +222,7 @@ export function Ladder(props: LadderProps) {
             <HiddenSlipHint {...props} />
           </>
         )}
+        {mayEnter && !sum.isAsked && gate === undefined && <CoarseStep {...props} />}
         {mayEnter && !sum.isAsked && gate === undefined && !props.doubt && !sum.budget.fits && <WouldDo {...props} />}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {mayEnter && <OtherOnTool onTool={props.onTool} />}
@@ -236,6 +237,20 @@ export function Ladder(props: LadderProps) {
         )}
       </Foot>
     </LadderPanel>
+  );
+}
+
+/** Asks about a setter that seems to have been pressed with a coarse step: the tool then stands too deep. */
+function CoarseStep({ setup, tool, axis, way, entry }: LadderProps) {
+  const { machine } = entry.reading.facts.numbers;
+  const step = machine === undefined ? undefined : coarseLastStep(setup, tool, { axis, way }, machine);
+  if (step === undefined) return null;
+  const write = plainMillimetres(step, setup.machine.units);
+  return (
+    <Question>
+      The setter's readings all stand on whole steps of {write}: was the last step that coarse? The tool is then pressed
+      up to {write} too deep. Go back and press it with the finest step.
+    </Question>
   );
 }
 

@@ -9,7 +9,7 @@ import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { color, size } from "../ui/tokens.ts";
-import { type StepPlace, stepAddress } from "./stepOf.ts";
+import { isSetterAsked, type StepPlace, stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
   ...AXIS_NAME,
@@ -57,7 +57,7 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
   const done = shown.filter(({ state }) => state === "done").length;
   const groups = groupsOf(shown);
   const list = useRef<HTMLOListElement>(null);
-  const place = stepKey(current);
+  const place = isSetterAsked(setup, search) ? "" : stepKey(current);
   // What is worked on stands in sight, also in a long plan.
   useEffect(() => {
     if (place) list.current?.querySelector("[data-current]")?.scrollIntoView({ block: "nearest" });

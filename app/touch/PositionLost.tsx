@@ -3,10 +3,12 @@ import { styled } from "styled-components";
 import { LOST_BY, LOST_WORDS } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { useFold } from "../shell/useFold.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Fold } from "../ui/Fold.tsx";
 import { Question } from "../ui/Question.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
@@ -32,6 +34,24 @@ export function PositionLost({ setup, setupId }: LoadedSetup) {
       <small>Nothing is proven then until a reference tool is checked.</small>
       {form.trouble && <p role="alert">{form.trouble}</p>}
     </Box>
+  );
+}
+
+/** The same beside the simulated lathe: what happens there loses nothing, what happens at the machine does. */
+export function AtTheMachine(loaded: LoadedSetup) {
+  const { isOpen, fold } = useFold();
+  return (
+    <>
+      <PositionCheck {...loaded} />
+      {!loaded.setup.positionLost && (
+        <Fold {...fold}>
+          <summary data-word="open">
+            <span>Happened at the machine itself?</span>
+          </summary>
+          {isOpen && <PositionLost {...loaded} />}
+        </Fold>
+      )}
+    </>
   );
 }
 

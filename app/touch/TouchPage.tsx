@@ -20,8 +20,9 @@ import { PlanRail } from "./PlanRail.tsx";
 import { PositionCheck } from "./PositionLost.tsx";
 import { RebaseOffer } from "./RebaseOffer.tsx";
 import { SecondStep } from "./SecondStep.tsx";
+import { SetterLine, SetterStep } from "./SetterStep.tsx";
 import { StockEntry } from "./StockEntry.tsx";
-import { type StepPlace, stepOf } from "./stepOf.ts";
+import { isSetterAsked, type StepPlace, setterAddress, stepOf } from "./stepOf.ts";
 import { TouchStep } from "./TouchStep.tsx";
 import { useTouchKeys } from "./useTouchKeys.ts";
 
@@ -57,20 +58,25 @@ export function TouchPage(loaded: LoadedSetup) {
           mayEnter={loaded.mayEnter}
         />
         {loaded.mayEnter && tool && <HolderAsked key={tool.offset} {...loaded} tool={tool} />}
+        <SetterLine setup={loaded.setup} now={loaded.now} address={`?${setterAddress(search)}`} />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
         <PositionCheck {...loaded} />
         <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
       </PlanRail>
       <StageMain>
-        <StepView
-          key={stepKey(step)}
-          loaded={loaded}
-          step={step}
-          tool={tool}
-          called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
-          onTool={onTool}
-        />
+        {isSetterAsked(loaded.setup, search) ? (
+          <SetterStep {...loaded} />
+        ) : (
+          <StepView
+            key={stepKey(step)}
+            loaded={loaded}
+            step={step}
+            tool={tool}
+            called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
+            onTool={onTool}
+          />
+        )}
       </StageMain>
       <KeysHelp />
     </StageFrame>

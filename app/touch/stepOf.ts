@@ -33,3 +33,15 @@ export function stepAddress(search: URLSearchParams, { offset, kind, work }: Ste
   else next.set("under", work);
   return next;
 }
+
+/** Whether the address asks for the setter's calibration, which belongs to no tool. */
+export const isSetterAsked = ({ machine }: SetupView, search: URLSearchParams): boolean =>
+  machine.setter !== undefined && search.get("do") === "setter";
+
+/** The address of the setter's calibration. */
+export function setterAddress(search: URLSearchParams): URLSearchParams {
+  const next = new URLSearchParams(search);
+  for (const name of ["tool", "under"]) next.delete(name);
+  next.set("do", "setter");
+  return next;
+}

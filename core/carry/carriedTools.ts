@@ -13,6 +13,7 @@ import {
   AXES,
   AXIS_NAME,
   type Axis,
+  isLatheAxis,
   LATHE_AXES,
   type MachineProfile,
   stationOf,
@@ -150,7 +151,9 @@ function geometryRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: strin
   const held = owner.tool ?? tool;
   const record = held[axis];
   const value = moved === undefined ? owner.value : record?.exact;
-  const against = [moved ?? schoolAgainst(basis, axis)].filter((one) => one !== undefined);
+  const since = owner.said?.at ?? record?.at;
+  const lost = lostSince(basis, axis, since);
+  const against = [moved ?? schoolAgainst(basis, axis), lost].filter((one) => one !== undefined);
   if (record && held.indexed && held.indexed.seq > record.seq)
     against.push("its insert was indexed since: measure the first cut");
   const ended = shownCell(basis, tool, `geometry.${axis}`, tool[axis]?.exact);
@@ -164,12 +167,19 @@ function geometryRow(basis: CarryBasis, tool: ToolView, axis: Axis, moved: strin
     offset,
     what: `${AXIS_NAME[axis]} geometry`,
     shown,
-    since: value === undefined ? undefined : (owner.said?.at ?? record?.at),
+    since: value === undefined ? undefined : since,
     proven: value === undefined ? "" : provenWords(owner.view, held, axis, owner.said),
     against: value === undefined ? [...against, "it is not known"] : against,
     options: cells.length > 0 ? [{ choice: "taken", shown, effect: { cells } }, touch] : [touch],
-    proposed: cells.length > 0 ? "taken" : "touch",
+    proposed: cells.length > 0 && lost === undefined ? "taken" : "touch",
   };
+}
+
+/** Why a number that was found before the machine lost its position does not hold for sure; undefined where nothing was lost since. */
+function lostSince({ before: { position } }: CarryBasis, axis: Axis, since: string | undefined): string | undefined {
+  if (!position || since === undefined || Date.parse(position.lostAt) < Date.parse(since)) return undefined;
+  if (position.off === undefined) return "the position was lost since, and no reference tool was checked";
+  return isLatheAxis(axis) && position.off.includes(axis) ? "the position was lost since, and it is off" : undefined;
 }
 
 /** In the schools that refer to a master, Z is a difference to that one. */

@@ -179,6 +179,27 @@ describe("a job that comes back on the same machine", () => {
     // G54 keeps what it holds: it is not the work offset of this operation.
     expect(row(next, "work/G54/z")).toMatchObject({ shown: "0.000", proposed: "taken" });
   });
+  it("says that the position was lost since, until a check has found it, and on the axes on which it is off", () => {
+    const lost = made("position-lost", { by: "stall" });
+    const checked = (off: readonly string[]) => made("position-checked", { offset: "1", x: 0, z: 1.5, off });
+    const { rows: open } = machineWith({ past: done, since: [opened(), lost] });
+    expect(row(open, "geometry/1/x")).toMatchObject({
+      against: ["the position was lost since, and no reference tool was checked"],
+      proposed: "touch",
+    });
+    const other = [opened(), loaded("1"), lost, checked(["z"])];
+    const { rows: found } = machineWith({ past: [...done, lost, checked(["z"])], since: other });
+    expect(row(found, "geometry/1/x")).toMatchObject({ proposed: "taken" });
+    expect(row(found, "geometry/1/z")).toMatchObject({
+      against: expect.arrayContaining(["the position was lost since, and it is off"]),
+      proposed: "touch",
+    });
+    const { rows: held } = machineWith({ past: [...done, lost, checked([])] });
+    expect(row(held, "geometry/1/z")).toMatchObject({ proposed: "taken" });
+    // What was touched after it is not in question.
+    const { rows: after } = machineWith({ past: [opened(), lost, loaded("1"), touched("1", "x", -339.25, 51.48)] });
+    expect(row(after, "geometry/1/x")).toMatchObject({ against: [], proposed: "taken" });
+  });
   it("takes a tool in its numbered holder, and no number of it where another holder stands there now", () => {
     const numbered = (holder: string) => made("holder-numbered", { offset: "1", holder });
     const { rows } = machineWith({ past: [...done, numbered("12")] });
@@ -401,7 +422,19 @@ describe("everything that a ledger holds", () => {
     return same[kind];
   };
   // Of the machine and its table, read anew; of the setup and its stock, typed in the form of the new one.
-  const TYPED = ["position", "setup", "described", "stock", "bar", "table", "stale", "control", "work-read", "school"];
+  const TYPED = [
+    "position",
+    "setup",
+    "described",
+    "stock",
+    "bar",
+    "table",
+    "stale",
+    "control",
+    "work-read",
+    "school",
+    "setter",
+  ];
   const folder = new URL("../ledger/", import.meta.url);
   const ledgers = readdirSync(folder).filter(
     (file) => /^ledger-version-(1.*|2-work)\.json$/.test(file) && !file.includes("proof"),

@@ -24,6 +24,7 @@ export const FIELD_FRAMES = {
   "record-hole": { diameter: "size", depth: "distance" },
   "record-length": { length: "distance", nominal: "distance", tolerance: "distance" },
   "correct-length": { length: "distance" },
+  "calibrate-setter": { machine: "readout", geometry: "tool-offset" },
   "rechuck-bar": { stickOut: "distance" },
   "check-position": { readX: "readout", isX: "size", readZ: "readout", isZ: "distance" },
   "change-school": { work: "work-offset" },

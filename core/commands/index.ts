@@ -1,4 +1,5 @@
 export { type Brought, LARGEST_PHOTO, type Photo, readPhotoFile } from "./brought.ts";
+export { factElsewhere, MACHINE_KINDS } from "./factElsewhere.ts";
 export { FIELD_FRAMES, FIELDS_OF_WORDS, readField } from "./fieldFrames.ts";
 export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
 export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
@@ -14,4 +15,5 @@ export {
 export { type KnownBefore, readStock } from "./prepareCommand.ts";
 export { readSize } from "./readSize.ts";
 export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";
+export { LARGEST_DRIFT } from "./setterCommand.ts";
 export { findingOfCells } from "./tableCommand.ts";

@@ -19,6 +19,7 @@ import { positionCommand } from "./positionCommand.ts";
 import { isPrepareForm, type KnownBefore, type PrepareForm, prepareCommand } from "./prepareCommand.ts";
 import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.ts";
 import { may, type Role } from "./role.ts";
+import { setterCommand } from "./setterCommand.ts";
 import { isTableForm, type TableForm, tableCommand } from "./tableCommand.ts";
 import { type KnownOfTouch, noseCommand, secondCommand, touchCommand } from "./touchCommand.ts";
 
@@ -76,6 +77,8 @@ function partOrToolCommand(
       return correctedLengthCommand(setup, form, entry, actor);
     case "lose-position":
       return { ...entry, kind: "position-lost", payload: { by: form.by } };
+    case "calibrate-setter":
+      return setterCommand(setup, form, entry, actor);
     case "rechuck-bar":
       return rechuckCommand(form, entry, actor);
     case "change-school":

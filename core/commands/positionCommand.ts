@@ -35,11 +35,15 @@ export function positionCommand(
     const place = axis === "x" && tool.zone.from === "minus" ? -is.mm : is.mm;
     found[axis] = read.mm - expected - place;
   }
-  const off = LATHE_AXES.filter((axis) => {
-    const tightest = Math.min(...setup.tools.map(({ tolerance }) => tolerance[axis]));
+  return { ...entry, kind: "position-checked", payload: { offset: tool.offset, ...found, off: axesOff(setup, found) } };
+}
+
+/** The axes on which a check is farther off than the tools of a setup can stand; empty where none is. Millimetres, X as a diameter. */
+export function axesOff({ machine, tools }: SetupView, found: Readonly<Record<LatheAxis, number>>): LatheAxis[] {
+  return LATHE_AXES.filter((axis) => {
+    const tightest = Math.min(...tools.map(({ tolerance }) => tolerance[axis]));
     return Math.abs(found[axis]) > Math.max(TOLERANCES.readoutDigits * lastDigitInCore(machine, axis), tightest);
   });
-  return { ...entry, kind: "position-checked", payload: { offset: tool.offset, ...found, off } };
 }
 
 /** Geometry, wear and work offset of an axis together, millimetres; the name of what is not known in its place. */

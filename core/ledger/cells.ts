@@ -40,6 +40,8 @@ export const CELLS = {
   insert: (offset: string) => `insert/${offset}`,
   wear: (offset: string, axis: string) => `wear/${offset}/${axis}`,
   otherWork: (name: string, axis: string) => `other-work/${name}/${axis}`,
+  /** Trigger position of a side of the setter. */
+  setter: (side: string) => `setter/${side}`,
   workDescribed: (name: string) => `work-described/${name}`,
   /** The work offset that an offset works under. */
   under: (offset: string) => `under/${offset}`,

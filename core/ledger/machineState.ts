@@ -1,4 +1,4 @@
-import { AXES } from "../machine/index.ts";
+import { AXES, type LatheAxis, type SetterSide } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
 import { kindOf } from "./kinds/index.ts";
@@ -29,6 +29,13 @@ interface StandingTool {
 export interface MachineState {
   readonly stations: Readonly<Record<string, Believed<StandingTool>>>;
   readonly rows: Readonly<Record<string, BelievedRow>>;
+  /**
+   * The latest loss of position, with its time (ISO 8601, UTC), and the axes on which a reference tool was found off since; these
+   * are undefined while none was checked. Undefined where the position was never lost.
+   */
+  readonly position: { readonly lostAt: string; readonly off: readonly LatheAxis[] | undefined } | undefined;
+  /** Trigger positions of the setter as they were calibrated last, with the time (ISO 8601, UTC). */
+  readonly setter: Readonly<Partial<Record<SetterSide, Believed<number> & { readonly at: string }>>>;
 }
 
 /** An entry with the setup that it belongs to; a machine's history interleaves its setups. */
@@ -47,6 +54,8 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
   const standing = ({ setupId, entry }: MachineEntry) => setups.get(setupId)?.undone[entry.id] === undefined;
   const stations: Record<string, MachineState["stations"][string]> = {};
   const rows: Record<string, BelievedRow> = {};
+  const setter: Partial<Record<SetterSide, Believed<number> & { at: string }>> = {};
+  let position: MachineState["position"];
   for (const { setupId, entry } of history.filter(standing)) {
     const held = <Value>(value: Value): Believed<Value> => ({ value, setupId, entry: entry.id });
     const believe: MachineChanges["believe"] = (offset, row) => {
@@ -58,6 +67,15 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
         believe,
         read: (row) => believe(row.offset, row),
         rows: () => Object.keys(rows),
+        lose: () => {
+          position = { lostAt: entry.at, off: undefined };
+        },
+        find: (off) => {
+          position = position && { ...position, off };
+        },
+        calibrate: (side, trigger) => {
+          setter[side] = { ...held(trigger), at: entry.at };
+        },
         put: (station, tool) => {
           stations[station] = held(tool);
         },
@@ -84,7 +102,7 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
       entry.payload,
     );
   }
-  return { stations, rows };
+  return { stations, rows, setter, position };
 }
 
 /** Each setup of a machine as the fold of its own entries, by its id; empty without a history. */

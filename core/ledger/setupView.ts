@@ -1,4 +1,13 @@
-import { AXES, type Axis, type MachineProfile, type PerAxis, type School, zoneOf } from "../machine/index.ts";
+import {
+  AXES,
+  type Axis,
+  type MachineProfile,
+  type PerAxis,
+  type School,
+  SETTER_SIDES,
+  type SetterSide,
+  zoneOf,
+} from "../machine/index.ts";
 import { invariant } from "../refusal.ts";
 import { CELLS } from "./cells.ts";
 import { heldByControl, heldWork, tickOf } from "./controlHolds.ts";
@@ -74,6 +83,8 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   readonly workSaid: StandingNumbers["works"];
   /** Work offsets besides the setup's own that were set, taught or read in this setup, by name. */
   readonly otherWork: Readonly<Record<string, Readonly<Partial<Record<Axis, SetByHand>>>>>;
+  /** How each side of the setter was calibrated in this setup; the machine's own setter holds the positions that count now. */
+  readonly calibrated: Readonly<Partial<Record<SetterSide, Recorded<"setter-calibrated">>>>;
   /** What was said of work offsets, by name: whose part each places, and in which operation. */
   readonly described: WorkBasis["described"];
   /** How the work offset was set without a touch, axis by axis. */
@@ -109,7 +120,9 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
 export function viewSetup(state: SetupState): SetupView {
   const opened = top(state, CELLS.setup, "setup-opened");
   invariant(opened, "a setup is viewed after it was opened");
-  const { job, part, operation, program, machine, workOffset, hole } = opened.payload;
+  const { job, part, operation, program, workOffset, hole } = opened.payload;
+  const calibrated = calibratedOf(state);
+  const machine = withCalibrations(opened.payload.machine, calibrated);
   const stockSaid = top(state, CELLS.described, "stock-described");
   const stock = stockSaid?.payload ?? opened.payload.stock;
   const standing = standingInSetup(state);
@@ -163,6 +176,7 @@ export function viewSetup(state: SetupState): SetupView {
     taught: numbers.taught[workOffset.name] ?? {},
     taughtIn: numbers.taught,
     described,
+    calibrated,
     rawHole: hole,
     hole: recordedHole
       ? { diameter: recordedHole.payload.diameter, depth: recordedHole.payload.depth, source: source(recordedHole) }
@@ -290,6 +304,27 @@ function workSetOf(
     if (set && set.seq > (taught[axis]?.seq ?? 0)) workSet[axis] = set;
   }
   return workSet;
+}
+
+function calibratedOf(state: SetupState): SetupView["calibrated"] {
+  const calibrated: Partial<Record<SetterSide, Recorded<"setter-calibrated">>> = {};
+  for (const side of SETTER_SIDES) {
+    const record = recordOf<"setter-calibrated">(state, CELLS.setter(side), "setter-calibrated");
+    if (record) calibrated[side] = record;
+  }
+  return calibrated;
+}
+
+/** The machine with its setter as it was calibrated since it was described. */
+function withCalibrations(machine: MachineProfile, calibrated: SetupView["calibrated"]): MachineProfile {
+  const { setter } = machine;
+  if (!setter) return machine;
+  let now = setter;
+  for (const side of SETTER_SIDES) {
+    const one = calibrated[side];
+    if (one) now = { ...now, [side]: one.exact, calibratedAt: { ...now.calibratedAt, [side]: one.at } };
+  }
+  return now === setter ? machine : { ...machine, setter: now };
 }
 
 function describedOf(state: SetupState): SetupView["described"] {

@@ -46,6 +46,8 @@ export {
   repeatability,
   SCHOOLS,
   type School,
+  SETTER_SIDES,
+  type SetterSide,
 } from "./machineProfile.ts";
 export { profileFromAnswers } from "./machineQuestions.ts";
 export { nearSide, partHolder, toolHolder } from "./machineWords.ts";

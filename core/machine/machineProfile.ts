@@ -18,6 +18,10 @@ export const SCHOOLS = [
 ] as const;
 export type School = (typeof SCHOOLS)[number];
 
+/** The sides of a setter that a tool presses: an outside tip on X, a bar's on X, any tip on Z. */
+export const SETTER_SIDES = ["outside", "bore", "face"] as const;
+export type SetterSide = (typeof SETTER_SIDES)[number];
+
 const eachAxis = <const Value>(value: Value) => perAxisSchema(value, LATHE_AXES);
 const words = { type: "string", minLength: 1, maxLength: 60 } as const;
 const length = { type: "number", minimum: -100_000, maximum: 100_000 } as const;
@@ -131,6 +135,12 @@ export const machineProfileSchema = {
         outside: length,
         bore: length,
         face: length,
+        /** When each side was calibrated last in a setup, ISO 8601, UTC; absent where it is as the profile was described. */
+        calibratedAt: {
+          type: "object",
+          additionalProperties: false,
+          properties: { outside: words, bore: words, face: words },
+        },
       },
     },
     /** The fixed face that the datum-face school measures from, in words. */

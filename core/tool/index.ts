@@ -48,4 +48,5 @@ export {
   type WayOfTouching,
   wayOf,
 } from "./ways/index.ts";
+export { setterSide } from "./ways/offered.ts";
 export { axesOf, waysToTouch } from "./waysToTouch.ts";

@@ -1,6 +1,7 @@
 import { cuts, faceIsMade, type SetupView, type ToolView, type TouchRecord } from "../ledger/index.ts";
+import { isLatheAxis } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { familyOf, type SpacerKind, type TouchField, wayOf, wholeChoice } from "../tool/index.ts";
+import { familyOf, type SpacerKind, setterSide, type TouchField, wayOf, wholeChoice } from "../tool/index.ts";
 import { typedLength, withUnit } from "../units/index.ts";
 import { standardOverhang } from "./touchFields.ts";
 import { asTypedForControl, type TouchTask, type TypedTouch } from "./typedTouch.ts";
@@ -122,8 +123,8 @@ function propose(
     case "trigger": {
       const setter = setup.machine.setter;
       if (!setter) return "";
-      const trigger = axis === "z" ? setter.face : isBore ? setter.bore : setter.outside;
-      return asTypedForControl(setup, view, axis, field, trigger);
+      if (!isLatheAxis(axis)) return "";
+      return asTypedForControl(setup, view, axis, field, setter[setterSide(view.tool, axis)]);
     }
     case "old": {
       const before = view[axis]?.exact ?? view.control?.[axis];

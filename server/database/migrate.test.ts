@@ -49,6 +49,8 @@ describe("migrations", () => {
       "0024-ledger-form-digest.sql",
       "0025-uploads.sql",
       "0026-snapshot-version.sql",
+      "0027-setup-follows.sql",
+      "0028-setup-follows-fill.sql",
     ]);
     expect(await migrate(pool, folder)).toEqual([]);
   });

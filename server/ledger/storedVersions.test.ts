@@ -32,6 +32,7 @@ describe("several work offsets stored in version 2", () => {
       ownWork: "G54",
       described: { "G55 path 2": { spindle: "sub", operation: "op 2" } },
       otherWork: { "G55 path 2": { z: { value: -12.5 } }, G56: { z: { value: -20 } } },
+      calibrated: { outside: { exact: 100.25, before: 100.246 } },
       taughtIn: { G56: { z: { machine: -420 } } },
     });
   });

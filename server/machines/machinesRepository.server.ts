@@ -1,6 +1,8 @@
-import { type MachineProfile, machineProfileSchema } from "../../core/machine/index.ts";
+import { foldMachine } from "../../core/ledger/index.ts";
+import { type MachineProfile, machineProfileSchema, SETTER_SIDES } from "../../core/machine/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import type { Sql } from "../database/pool.server.ts";
+import { readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { type SchemaRefusal, validator } from "../validation/validate.server.ts";
 
 interface MachineRow {
@@ -62,6 +64,25 @@ export async function changeMachine(
 export async function readMachine(sql: Sql, id: string): Promise<MachineProfile | undefined> {
   const [row] = await sql.rows<MachineRow>("SELECT profile FROM machines WHERE id = ?", [id]);
   return row && toMachine(row);
+}
+
+/** A machine with its setter as setups have calibrated it since its profile was changed last; undefined where there is none such. */
+export async function readCalibratedMachine(sql: Sql, id: string): Promise<MachineProfile | undefined> {
+  const [row] = await sql.rows<MachineRow & { changed_at: Date }>(
+    "SELECT profile, changed_at FROM machines WHERE id = ?",
+    [id],
+  );
+  if (!row) return undefined;
+  const machine = toMachine(row);
+  if (!machine.setter) return machine;
+  const { setter: found } = foldMachine(await readMachineLedger(sql, id));
+  let { setter } = machine;
+  for (const side of SETTER_SIDES) {
+    const one = found[side];
+    if (one && Date.parse(one.at) > row.changed_at.getTime())
+      setter = { ...setter, [side]: one.value, calibratedAt: { ...setter.calibratedAt, [side]: one.at } };
+  }
+  return { ...machine, setter };
 }
 
 /** Stores a machine, new or changed; setups keep the profile that they were opened with. */

@@ -24,7 +24,7 @@ import { answering } from "../http/answering.server.ts";
 import { stableId } from "../identity/stableId.ts";
 import { appendForms, readMachineLedger } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
-import { readMachine } from "../machines/machinesRepository.server.ts";
+import { readCalibratedMachine } from "../machines/machinesRepository.server.ts";
 import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person } from "../people/person.server.ts";
 import { takeKeptProgram } from "../program/takeProgram.server.ts";
@@ -120,7 +120,7 @@ export async function openSetup(
   if (opened && opened.id !== entryId(form.id, 0))
     return refuse({}, "There is a setup with this form's id already. Reload the page and open it anew.");
   const wrong: Record<string, string> = {};
-  const machine = await readMachine(sql(), form.machine);
+  const machine = await readCalibratedMachine(sql(), form.machine);
   if (!machine) wrong.machine = "Choose the machine.";
   for (const name of ["job", "part", "operation"] as const)
     if (form[name].trim() === "") wrong[name] = ASKED[name];

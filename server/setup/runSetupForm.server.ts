@@ -17,6 +17,7 @@ import { NotRead, type Reader, withReader } from "../reading/readInWorker.server
 import { digestOf } from "./formDigest.ts";
 import { knownFor, NOTHING_KNOWN } from "./known.server.ts";
 import { readList, readSetupForm } from "./readForm.server.ts";
+import { tellOthers } from "./tellOthers.server.ts";
 
 /** A form as it came: its fields, and when and where it was made if it waited on a device. */
 interface SentForm {
@@ -100,6 +101,9 @@ export async function runSetupForms(
       throw new Response(failure.message, { status: 503, statusText: "Busy", headers: { "Retry-After": "3" } });
     throw failure;
   }
+  for (const [index, result] of results.entries())
+    if (result.outcome === "appended" || result.outcome === "repeated")
+      await tellOthers(setupId, result.entry, { person, device, made: sent[index]?.made });
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));
   const allKept = outcomes.every(({ outcome }) => outcome === "kept");
   return allKept && forms.length < sent.length ? [...outcomes, incomplete] : outcomes;

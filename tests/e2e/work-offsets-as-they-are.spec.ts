@@ -93,9 +93,7 @@ test("back tools on path 2 are touched, keyed and checked under the work offset 
   await expect(row).toContainText("sub-spindle");
   await expect(row).toContainText("T41, T42");
   await expect(row).toContainText("not known");
-  await expect(
-    page.getByText(/Z of G54, G55 path 2 is not known\. What is touched under them holds only if it is 0/),
-  ).toBeVisible();
+  await expect(page.getByText(/Z of G54, G55 path 2 is not known\. Teach them/)).toBeVisible();
 
   // Shown as 5.000; the display of the back block counts it so.
   await setWork(page, address, "G55 path 2", "Z", "5");

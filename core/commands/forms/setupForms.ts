@@ -1,6 +1,6 @@
 import type { FromSchema } from "json-schema-to-ts";
 import { LOST_BY, workNameSchema } from "../../ledger/index.ts";
-import { axisSchema, SCHOOLS } from "../../machine/index.ts";
+import { axisSchema, SCHOOLS, SETTER_SIDES } from "../../machine/index.ts";
 import { MOUNT_CHECKS } from "../../mount/index.ts";
 import { EDGES, type TOUCH_FIELDS, TOUCH_WAYS } from "../../tool/index.ts";
 import { form } from "./formSchema.ts";
@@ -79,6 +79,15 @@ export const setupForms = {
     edge: { type: "string", enum: ["left", "centre", "right"] },
   } as const),
   "index-insert": form("index-insert", ["offset"], { offset } as const),
+  /** With the tool of an offset, whose geometry is known; or with a gauge tool, whose geometry is typed as the control stores it. */
+  "calibrate-setter": form("calibrate-setter", ["side", "machine"], {
+    side: { type: "string", enum: SETTER_SIDES },
+    offset,
+    machine: typed,
+    geometry: typed,
+    /** `yes` where it trips far from where it did, and that is meant. */
+    meant: { type: "string", enum: ["yes"] },
+  } as const),
   "rechuck-bar": form("rechuck-bar", ["stickOut", "sizeUnit"], { stickOut: typed, sizeUnit } as const),
   "lose-position": form("lose-position", ["by"], { by: { type: "string", enum: LOST_BY } } as const),
   /** What the display reads for a tool at a known place, and what is true there. */

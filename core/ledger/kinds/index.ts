@@ -32,6 +32,7 @@ import * as reopened from "./reopened.ts";
 import * as safetyWearSet from "./safetyWearSet.ts";
 import * as schoolChanged from "./schoolChanged.ts";
 import * as secondOffsetMade from "./secondOffsetMade.ts";
+import * as setterCalibrated from "./setterCalibrated.ts";
 import * as setupOpened from "./setupOpened.ts";
 import * as signedOff from "./signedOff.ts";
 import * as staleDecided from "./staleDecided.ts";
@@ -95,6 +96,7 @@ const KINDS = {
   "part-length-corrected": partLengthCorrected,
   "insert-indexed": insertIndexed,
   "bar-rechucked": barRechucked,
+  "setter-calibrated": setterCalibrated,
   "position-lost": positionLost,
   "position-checked": positionChecked,
   "tool-moved": toolMoved,

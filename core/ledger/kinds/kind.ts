@@ -1,4 +1,4 @@
-import type { Axis, LatheAxis } from "../../machine/index.ts";
+import type { Axis, LatheAxis, SetterSide } from "../../machine/index.ts";
 import type { Tool } from "../../tool/index.ts";
 import type { Unit } from "../../units/index.ts";
 import type { Cell } from "../cells.ts";
@@ -81,6 +81,12 @@ export interface MachineChanges {
   ) => void;
   /** The tool of an offset, where this setup has it, stands in the holder of this number. */
   readonly hold: (offset: string, holder: string) => void;
+  /** It may not stand where its readout says. */
+  readonly lose: () => void;
+  /** A reference tool was checked: it stands where its readout says but on these axes. */
+  readonly find: (off: readonly LatheAxis[]) => void;
+  /** A side of the setter trips there. */
+  readonly calibrate: (side: SetterSide, trigger: number) => void;
   /** Whatever stands in `from` stands in `to`. */
   readonly move: (from: string, to: string) => void;
   /** The tool of an offset leaves the stations where this setup had it. */

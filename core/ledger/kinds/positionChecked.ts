@@ -1,7 +1,7 @@
 import { AXIS_NAME, latheAxisSchema } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool, topOf } from "../lookUp.ts";
-import { type Kind, unchanged } from "./kind.ts";
+import type { Kind } from "./kind.ts";
 import { lengthSchema, object, offset } from "./schemaParts.ts";
 
 /** After a loss of position: a reference tool was brought to a known place, and the display compared with what is true there. */
@@ -13,6 +13,8 @@ export const schema = object(["offset", "x", "z", "off"], {
   z: lengthSchema,
   /** The axes that are farther off than the control counts; none where the position holds. */
   off: { type: "array", maxItems: 2, items: latheAxisSchema },
+  /** True where the tool was checked in another setup on the same machine; it need not stand in this one. */
+  elsewhere: { type: "boolean" },
 });
 
 /** The check that settled the latest loss of position. */
@@ -21,16 +23,20 @@ export const standing = { setup: "positionChecked", cell: CELLS.position } as co
 export const kind: Kind<"position-checked"> = {
   version: 1,
   cells: () => [CELLS.position],
-  dependencies: ({ offset }) => [CELLS.geometry(offset, "x"), CELLS.geometry(offset, "z")],
-  describe: ({ off }) => (off.length === 0 ? "position checked, it holds" : "position checked, it is off"),
-  offsets: ({ offset }) => [offset],
+  dependencies: ({ offset, elsewhere }) =>
+    elsewhere ? [] : [CELLS.geometry(offset, "x"), CELLS.geometry(offset, "z")],
+  describe: ({ off, elsewhere }) =>
+    `position checked${elsewhere ? " in another setup on this machine" : ""}, ${off.length === 0 ? "it holds" : "it is off"}`,
+  offsets: ({ offset, elsewhere }) => (elsewhere ? [] : [offset]),
   numbers: ({ offset, x, z }, { readout }) =>
     `${AXIS_NAME.x} ${readout("x", x, offset, "always")}, ${AXIS_NAME.z} ${readout("z", z, offset, "always")}`,
   measurement: () => "",
   undo: "offered",
   refusal: (state, payload) =>
     topOf(state, CELLS.position)?.kind === "position-lost"
-      ? needsTool(state, payload)
+      ? payload.elsewhere
+        ? undefined
+        : needsTool(state, payload)
       : { code: "position-holds", message: "The position was not lost, so there is nothing to check." },
-  changeMachine: unchanged,
+  changeMachine: (machine, { off }) => machine.find(off),
 };

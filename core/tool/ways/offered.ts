@@ -1,3 +1,4 @@
+import type { LatheAxis, SetterSide } from "../../machine/index.ts";
 import { entersBore, familyOf, isLive } from "../toolKind.ts";
 import type { Tool } from "../toolSchema.ts";
 import type { Place } from "./way.ts";
@@ -20,3 +21,7 @@ export const isSweptOnY = (tool: Tool, { machine, zone }: Pick<Place, "machine" 
   machine.yAxis === true &&
   (zone.kind === "sub-side" || zone.kind === "back") &&
   (isOnAxisOfSpindle(tool) || entersBore(tool));
+
+/** The side of a setter that a tool presses on an axis. */
+export const setterSide = (tool: Tool, axis: LatheAxis): SetterSide =>
+  axis === "z" ? "face" : familyOf(tool) === "bore" ? "bore" : "outside";
