@@ -98,8 +98,9 @@ export function WorkSection(props: PrepareProps) {
       {unknown.length > 0 && (
         <Card $tone="spacer">
           <p>
-            Z of {unknown.map(({ name }) => name).join(", ")} is not known. Teach it with a tool that is set, or set it
-            on Table: what is touched under {unknown.length === 1 ? "it" : "them"} before holds only if it is 0.
+            Z of {unknown.map(({ name }) => name).join(", ")} is not known. Teach {unknown.length === 1 ? "it" : "them"}{" "}
+            with a tool that is set, or set a number on Table: what is touched under{" "}
+            {unknown.length === 1 ? "it" : "them"} before holds only if it is 0.
           </p>
         </Card>
       )}

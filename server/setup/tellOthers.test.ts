@@ -61,8 +61,8 @@ const proofOf = async (setup: string) => {
 describe("a position that is lost", () => {
   it("is lost for every setup that runs on the machine, once, and for no other machine and no record that is closed", async () => {
     expect(await proofOf(beside)).toBe("proven");
-    const form = await send("lose-position", { by: "power" });
-    expect((await view(beside)).positionLost).toMatchObject({ by: "power", elsewhere: true, person: setter.name });
+    const form = await send("lose-position", { by: "power-cut" });
+    expect((await view(beside)).positionLost).toMatchObject({ by: "power-cut", elsewhere: true, person: setter.name });
     expect(await proofOf(beside)).toBe("again");
     expect((await view(elsewhere)).positionLost).toBeUndefined();
     expect((await view(signedOff)).positionLost).toBeUndefined();
