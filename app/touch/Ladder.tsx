@@ -29,6 +29,7 @@ import { KeyedIn } from "./KeyedIn.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { OtherOnTool } from "./OtherOnTool.tsx";
+import { RestsQuestion } from "./RestsOn.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
@@ -215,6 +216,9 @@ export function Ladder(props: LadderProps) {
               />
             )}
           </KeptBox>
+        )}
+        {mayEnter && !sum.isAsked && !sum.isWork && sum.ladder.isKept && (
+          <RestsQuestion setup={setup} setupId={props.setupId} tool={tool} axis={axis} />
         )}
         {mayEnter && !sum.isAsked && !props.onTool.other && gate === undefined && (
           <>

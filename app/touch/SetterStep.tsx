@@ -291,5 +291,5 @@ const Line = styled.p`
   min-height: 48px;
   padding: 4px 14px;
   border-top: 1px solid ${color("line")};
-  > a { font-weight: 600; }
+  > a { display: grid; place-items: center; min-width: 48px; min-height: 48px; font-weight: 600; }
 `;

@@ -19,6 +19,7 @@ import { PartStep } from "./PartStep.tsx";
 import { PlanRail } from "./PlanRail.tsx";
 import { PositionCheck } from "./PositionLost.tsx";
 import { RebaseOffer } from "./RebaseOffer.tsx";
+import { ReckonAllOffer } from "./RestsOn.tsx";
 import { SecondStep } from "./SecondStep.tsx";
 import { SetterLine, SetterStep } from "./SetterStep.tsx";
 import { StockEntry } from "./StockEntry.tsx";
@@ -60,6 +61,7 @@ export function TouchPage(loaded: LoadedSetup) {
         {loaded.mayEnter && tool && <HolderAsked key={tool.offset} {...loaded} tool={tool} />}
         <SetterLine setup={loaded.setup} now={loaded.now} address={`?${setterAddress(search)}`} />
         {loaded.mayEnter && <RebaseOffer {...loaded} />}
+        {loaded.mayEnter && <ReckonAllOffer {...loaded} />}
         <PositionCheck {...loaded} />
         <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
         {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}

@@ -59,6 +59,7 @@ export const FIELD_FRAMES = {
 export const FIELDS_OF_WORDS: Partial<Readonly<Record<Intent, readonly string[]>>> = {
   "load-tool": ["offset", "station", "typed", "holder"],
   "number-holder": ["offset", "holder"],
+  "confirm-number": ["why"],
   "describe-work": ["called", "path", "operation"],
   "choose-work": ["offset", "name"],
   "take-program": ["name"],

@@ -18,6 +18,7 @@ import {
 import { positionCommand } from "./positionCommand.ts";
 import { isPrepareForm, type KnownBefore, type PrepareForm, prepareCommand } from "./prepareCommand.ts";
 import { isProofForm, type ProofForm, proofCommand } from "./proofCommand.ts";
+import { confirmCommand, reckonCommand } from "./restsCommand.ts";
 import { may, type Role } from "./role.ts";
 import { setterCommand } from "./setterCommand.ts";
 import { isTableForm, type TableForm, tableCommand } from "./tableCommand.ts";
@@ -77,6 +78,8 @@ function partOrToolCommand(
       return correctedLengthCommand(setup, form, entry, actor);
     case "lose-position":
       return { ...entry, kind: "position-lost", payload: { by: form.by } };
+    case "reckon-anew":
+      return reckonCommand(setup, form, entry);
     case "calibrate-setter":
       return setterCommand(setup, form, entry, actor);
     case "rechuck-bar":
@@ -95,6 +98,7 @@ function partOrToolCommand(
     case "set-safety-wear":
     case "record-mount":
     case "check-position":
+    case "confirm-number":
       return toolCommand(setup, form, entry, actor, known);
   }
 }
@@ -110,7 +114,8 @@ type ToolForm = Extract<
       | "move-tool"
       | "set-safety-wear"
       | "record-mount"
-      | "check-position";
+      | "check-position"
+      | "confirm-number";
   }
 >;
 
@@ -141,6 +146,8 @@ function toolCommand(
       return safetyWearCommand(setup, tool, form, entry, actor);
     case "record-mount":
       return mountCommand(tool, form, entry, actor);
+    case "confirm-number":
+      return confirmCommand(setup, tool, form, entry);
     case "check-position":
       return positionCommand(setup, tool, form, entry, actor);
   }

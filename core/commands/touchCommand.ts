@@ -21,7 +21,7 @@ import {
   wayOf,
   waysToTouch,
 } from "../tool/index.ts";
-import { readTypedTouch, reckonedWork, type ShopSpacer } from "../touch/index.ts";
+import { readTypedTouch, reckonedWork, restsOf, type ShopSpacer } from "../touch/index.ts";
 import { convertLength } from "../units/index.ts";
 import type { ShopGauge } from "../workshop/index.ts";
 import type { FormOf } from "./forms/setupForms.ts";
@@ -93,6 +93,7 @@ export function touchCommand(
     ...(stand && { stand }),
     exact: settled.exact,
     expectedError: budget.expanded,
+    rests: restsOf(setup, tool, facts, solveFor),
     typed,
     ...(spacer !== undefined && { gauge: spacer }),
     ...measured,

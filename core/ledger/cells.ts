@@ -34,6 +34,8 @@ export const CELLS = {
   control: (offset: string) => `control/${offset}`,
   way: (offset: string, axis: string) => `way/${offset}/${axis}`,
   geometry: (offset: string, axis: string) => `geometry/${offset}/${axis}`,
+  /** That a number still holds, although something that it rests on has changed. */
+  confirmed: (offset: string, axis: string) => `confirmed/${offset}/${axis}`,
   nose: (offset: string) => `nose/${offset}`,
   second: (offset: string) => `second/${offset}`,
   safetyWear: (offset: string) => `safety-wear/${offset}`,

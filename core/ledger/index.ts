@@ -22,6 +22,8 @@ export {
   PHOTO_TYPES,
   PROOF_FOUND,
   type ProofFound,
+  RESTS_ON,
+  type RestsOn,
   STALE_DECISIONS,
   type StaleDecision,
   TABLE_COLUMNS,

@@ -108,6 +108,8 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   /** Tools in the order of their offsets. */
   readonly tools: readonly ToolView[];
   readonly signedOff: boolean;
+  /** Entries that were taken back, by id, with the sequence number of the entry that took them back. */
+  readonly undone: SetupState["undone"];
   /** What was decided about its rows, by offset. */
   readonly stale: Readonly<Record<string, StaleDecision>>;
   readonly facts: Readonly<Partial<Record<MachineFact, Recorded<"fact-checked">>>>;
@@ -200,6 +202,7 @@ export function viewSetup(state: SetupState): SetupView {
     front: frontOf(state),
     notes: notesOf(state),
     signedOff: standing.signOff !== undefined,
+    undone: state.undone,
     features,
     measured: measuredOf(state, features),
     stale: staleOf(state, table),

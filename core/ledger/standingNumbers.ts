@@ -11,6 +11,11 @@ export type TouchRecord = Payload<"touch-accepted"> & {
   readonly seq: number;
   /** True where it was not touched: the master's zero, a second offset made from its first, a value by hand. */
   readonly derived?: boolean;
+  /**
+   * Set where it was reckoned anew from the same readings, since something that it rests on had changed: the touch that read
+   * them, and the place of the reckoning in the ledger. `entry`, `person` and `at` are then those of the reckoning, `seq` is the touch's.
+   */
+  readonly reckoned?: { readonly from: string; readonly seq: number };
   /** What was done by hand, where the value comes from no touch at all. */
   readonly edit?: TableEdit;
   /** Sequence number of the latest real touch under a value by hand: wear has begun at 0 with it. */
@@ -119,6 +124,15 @@ export function workNumbers(
         break;
       case "touch-accepted":
         keep(entry.payload.offset, entry.payload.axis, { ...entry.payload, ...source });
+        break;
+      case "numbers-reckoned-anew":
+        for (const { offset, axis, from: _from, to, because: _because, ...anew } of entry.payload.numbers) {
+          const touch = touches[offset]?.[axis];
+          const reckoned = touch && { from: touch.reckoned?.from ?? touch.entry, seq: entry.seq };
+          // Read when it was touched: what has happened to the tool since counts from there.
+          if (touch && reckoned)
+            keep(offset, axis, { ...touch, ...anew, ...source, seq: touch.seq, exact: to, reckoned });
+        }
         break;
       case "work-offset-taught": {
         const { name, axis, offset, exact, way } = entry.payload;

@@ -26,7 +26,7 @@ import type { Payload, StandingInTool } from "./kinds/index.ts";
 import { placeOf, topOf } from "./lookUp.ts";
 import type { TableEdit } from "./payloadWords.ts";
 import type { SetupState } from "./setupState.ts";
-import { type Recorded, type Source, type StandingRecords, source, standingInTool, top } from "./standing.ts";
+import { type Recorded, recordOf, type Source, type StandingRecords, source, standingInTool, top } from "./standing.ts";
 import type { StandingNumbers, TouchRecord } from "./standingNumbers.ts";
 import { type WorkBasis, worksUnder } from "./workOffsets.ts";
 
@@ -67,6 +67,8 @@ export interface ToolView extends PerAxis<TouchRecord | undefined>, StandingReco
   /** Set on a second offset of a tool: which offset it was made from, for which edge. */
   readonly second: (Source & { readonly of: string; readonly edge: BladeEdgeName }) | undefined;
   readonly mount: Readonly<Record<string, MountRecord>>;
+  /** By axis: what had changed under a number when somebody said that it is still right, with why. */
+  readonly confirmed: Readonly<Partial<Record<Axis, Recorded<"number-confirmed">>>>;
   /** Latest time at which its cutting edge was changed. */
   readonly indexed: Source | undefined;
 }
@@ -173,6 +175,7 @@ export function viewTool(state: SetupState, offset: string, known: ViewBasis): T
     wear: wearOf(state, offset),
     second: undefined,
     mount: mountsOf(state, offset),
+    confirmed: confirmedOf(state, offset),
     ...standingInTool(state, offset),
     indexed: indexed && source(indexed),
   };
@@ -255,6 +258,15 @@ function wearOf(state: SetupState, offset: string): ToolView["wear"] {
     if (edited && cell) wear[axis] = { value: cell.to, edit: edited.payload.edit, ...source(edited) };
   }
   return wear;
+}
+
+function confirmedOf(state: SetupState, offset: string): ToolView["confirmed"] {
+  const confirmed: Partial<Record<Axis, Recorded<"number-confirmed">>> = {};
+  for (const axis of AXES) {
+    const record = recordOf<"number-confirmed">(state, CELLS.confirmed(offset, axis), "number-confirmed");
+    if (record) confirmed[axis] = record;
+  }
+  return confirmed;
 }
 
 function mountsOf(state: SetupState, offset: string): ToolView["mount"] {

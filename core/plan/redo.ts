@@ -1,7 +1,7 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
-import { type Axis, isLatheAxis, LATHE_AXES, lastDigitInCore, toolNumber } from "../machine/index.ts";
-import { setterSide, wayOf } from "../tool/index.ts";
+import { type Axis, isLatheAxis, LATHE_AXES, toolNumber } from "../machine/index.ts";
 import { plainMillimetres } from "../units/index.ts";
+import { brokenRests, brokenTeaching, sinceOf } from "./rests.ts";
 import type { StepKind } from "./step.ts";
 
 /**
@@ -12,7 +12,7 @@ import type { StepKind } from "./step.ts";
  *   the work offset that it carries;
  * - the master's new insert, once the work offset is taught with it: Z of every other tool, re-based in one action;
  * - a tool moved to another station, or put into another holder: everything touched on it;
- * - a setter that was calibrated since and trips elsewhere: what it gave;
+ * - what a number rests on, taken back, taught or measured anew ({@link brokenRests}): that number;
  * - a second offset: once its first has been touched anew;
  * - a position that was lost and is off: what was touched before on that axis, and the work offset taught before;
  * - the bar re-chucked at another stick-out: the work offset's Z, with one tool for all; no tool's own offset.
@@ -30,21 +30,8 @@ export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: S
   const lost = lostReason(setup, kind, touch.seq);
   if (lost !== undefined) return lost;
   if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";
-  const drift = setterDrift(setup, tool, kind);
-  if (drift !== undefined) return drift;
   if (tool.indexed && tool.indexed.seq > touch.seq) return "insert indexed: check by measuring";
-  return undefined;
-}
-
-/** Why a number that the setter gave does not hold: it was calibrated since, and trips elsewhere; undefined where it does. */
-function setterDrift({ machine, calibrated }: SetupView, tool: ToolView, axis: Axis): string | undefined {
-  const touch = tool[axis];
-  if (!touch || touch.derived || !isLatheAxis(axis) || wayOf(touch.way).against !== "setter") return undefined;
-  const side = setterSide(tool.tool, axis);
-  const since = calibrated[side];
-  const off = since && touch.trigger !== undefined ? since.exact - touch.trigger : 0;
-  if (!since || since.seq < touch.seq || Math.abs(off) < lastDigitInCore(machine, axis)) return undefined;
-  return `setter calibrated: it trips ${plainMillimetres(Math.abs(off), machine.units)} off`;
+  return brokenRests(setup, tool, kind)[0]?.words;
 }
 
 /** Why a number that was found before the position was lost does not hold; undefined where it does, or while that is not checked. */
@@ -64,13 +51,13 @@ function workReason(setup: SetupView): string | undefined {
   const carrier = school === "master-tool" ? tools.find(({ offset }) => offset === master) : undefined;
   if (taught.z && carrier?.indexed && carrier.indexed.seq > since) return "master's insert indexed";
   if (taught.z && carrier?.moved && carrier.moved.seq > since) return "master moved";
-  return undefined;
+  return brokenTeaching(setup, "z")?.words;
 }
 
 function secondReason({ tools, machine }: SetupView, tool: ToolView): string | undefined {
   const made = tool.second;
   const first = made && tools.find(({ offset }) => offset === made.of);
   if (!made || !first) return undefined;
-  const isNewer = LATHE_AXES.some((axis) => (first[axis]?.seq ?? 0) > made.seq);
+  const isNewer = LATHE_AXES.some((axis) => sinceOf(first[axis]) > made.seq);
   return isNewer ? `${toolNumber(machine, first.offset)} was touched anew` : undefined;
 }

@@ -231,6 +231,8 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
   const changes = [
     tool.x,
     tool.z,
+    tool.x?.reckoned,
+    tool.z?.reckoned,
     tool.nose,
     tool.safetyWear,
     tool.indexed,

@@ -79,6 +79,9 @@ export const setupForms = {
     edge: { type: "string", enum: ["left", "centre", "right"] },
   } as const),
   "index-insert": form("index-insert", ["offset"], { offset } as const),
+  /** `offset` and `axis` of one number; both absent: every number that can be. */
+  "reckon-anew": form("reckon-anew", [], { offset, axis }),
+  "confirm-number": form("confirm-number", ["offset", "axis", "why"], { offset, axis, why: typed } as const),
   /** With the tool of an offset, whose geometry is known; or with a gauge tool, whose geometry is typed as the control stores it. */
   "calibrate-setter": form("calibrate-setter", ["side", "machine"], {
     side: { type: "string", enum: SETTER_SIDES },

@@ -19,6 +19,8 @@ import * as masterChanged from "./masterChanged.ts";
 import * as mountRecorded from "./mountRecorded.ts";
 import * as noseAccepted from "./noseAccepted.ts";
 import * as noteAdded from "./noteAdded.ts";
+import * as numberConfirmed from "./numberConfirmed.ts";
+import * as numbersReckonedAnew from "./numbersReckonedAnew.ts";
 import * as orderArranged from "./orderArranged.ts";
 import * as partLengthCorrected from "./partLengthCorrected.ts";
 import * as partLengthRecorded from "./partLengthRecorded.ts";
@@ -75,6 +77,8 @@ const KINDS = {
   "stock-measured": stockMeasured,
   "way-chosen": wayChosen,
   "touch-accepted": touchAccepted,
+  "numbers-reckoned-anew": numbersReckonedAnew,
+  "number-confirmed": numberConfirmed,
   "work-offset-taught": workOffsetTaught,
   "table-edited": tableEdited,
   "work-offset-set": workOffsetSet,

@@ -1,7 +1,7 @@
 import type { FromSchema } from "json-schema-to-ts";
 import { AXES, axisSchema, perAxis, SCHOOLS, type WearField, wearField } from "../../machine/index.ts";
 import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
-import { GRID_COLUMNS } from "../payloadWords.ts";
+import { GRID_COLUMNS, RESTS_ON } from "../payloadWords.ts";
 
 // Parts that payloads of several kinds share. Lengths are millimetres, X as diameters, offsets signed as in the touch
 // equation.
@@ -57,6 +57,13 @@ export const touchNumbers = {
   touching: { type: "string", enum: EDGES },
   programmed: { type: "string", enum: EDGES },
   stand: { type: "string", enum: ["front", "behind", "plus", "minus"] },
+} as const;
+
+/** The entries that a number was reckoned with; absent in older entries, and for what stood in the setup from the start. */
+export const rests = {
+  type: "array",
+  maxItems: 8,
+  items: object(["on", "entry"], { on: { type: "string", enum: RESTS_ON }, entry: uuid } as const),
 } as const;
 
 export const stock = object(["material", "nominalDiameter", "oversize", "stickOut", "chuckDiameter", "toFace"], {

@@ -9,6 +9,7 @@ import {
   name,
   object,
   offset,
+  rests,
   sizeSchema,
   touchedAxis,
   touchNumbers,
@@ -35,6 +36,7 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   /** What the display must read right after entry; absent where no surface of the part was touched. */
   touched: lengthSchema,
   expectedError: sizeSchema,
+  rests,
   typed: typedTouch,
   /** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
   doubt: object(["kind", "probability", "settled"], {

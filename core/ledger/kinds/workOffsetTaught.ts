@@ -8,6 +8,7 @@ import {
   name,
   object,
   offset,
+  rests,
   sizeSchema,
   touchedAxis,
   touchNumbers,
@@ -35,6 +36,7 @@ export const schema = object(
     exact: lengthSchema,
     touched: lengthSchema,
     expectedError: sizeSchema,
+    rests,
     typed: typedTouch,
   },
 );

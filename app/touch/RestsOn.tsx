@@ -1,0 +1,107 @@
+import { useState } from "react";
+import { styled } from "styled-components";
+import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { AXIS_NAME, type Axis, toolNumber } from "../../core/machine/index.ts";
+import { allReckonedAnew, brokenRests, type ReckonedNumber, reckonedAnew } from "../../core/plan/index.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
+import { useSetupForm } from "../shell/useSetupForm.ts";
+import { showFor } from "../shell/useShow.ts";
+import { PlainButton } from "../ui/Button.tsx";
+import { Field } from "../ui/Field.tsx";
+import { Question } from "../ui/Question.tsx";
+import { mono, size } from "../ui/tokens.ts";
+
+/** A number and what it becomes, as the control stores both. */
+function Change({
+  setup,
+  number: { tool, axis, from, to },
+}: {
+  readonly setup: SetupView;
+  readonly number: ReckonedNumber;
+}) {
+  const show = showFor(setup.machine);
+  return (
+    <Numbers>
+      {toolNumber(setup.machine, tool.offset)} {AXIS_NAME[axis]} {show.axis(axis, from, "tool-offset", tool.zone)} →{" "}
+      <b>{show.axis(axis, to, "tool-offset", tool.zone)}</b>
+    </Numbers>
+  );
+}
+
+/** What has changed under a number that stands: it is reckoned anew, touched again, or still right for a reason. */
+export function RestsQuestion({
+  setup,
+  setupId,
+  tool,
+  axis,
+}: {
+  readonly setup: SetupView;
+  readonly setupId: string;
+  readonly tool: ToolView;
+  readonly axis: Axis;
+}) {
+  const form = useSetupForm(setupId, setup.seq);
+  const [why, setWhy] = useState("");
+  const broken = brokenRests(setup, tool, axis);
+  if (broken.length === 0) return null;
+  const anew = reckonedAnew(setup, tool, axis);
+  return (
+    <Question role="alert">
+      {broken.map(({ words }) => (
+        <p key={words}>{words}.</p>
+      ))}
+      {anew ? (
+        <>
+          <Change setup={setup} number={anew} />
+          <PlainButton onPress={() => form.send("reckon-anew", { offset: tool.offset, axis })} isDisabled={form.busy}>
+            Reckon it anew
+          </PlainButton>
+        </>
+      ) : (
+        <p>The same readings do not say what it is now: touch it again.</p>
+      )}
+      <Field
+        name="why"
+        label="Or it is still right, because"
+        value={why}
+        onChange={setWhy}
+        refusal={form.refusalOf("why")}
+      />
+      <PlainButton
+        onPress={() => form.send("confirm-number", { offset: tool.offset, axis, why })}
+        isDisabled={form.busy || why.trim() === ""}
+      >
+        Still right
+      </PlainButton>
+      {form.trouble && <p role="alert">{form.trouble}</p>}
+    </Question>
+  );
+}
+
+/** All numbers that can be reckoned anew, as a difference, in one action. Nothing where all stand. */
+export function ReckonAllOffer({ setup, setupId }: LoadedSetup) {
+  const form = useSetupForm(setupId, setup.seq);
+  const all = allReckonedAnew(setup);
+  if (all.length < 2) return null;
+  return (
+    <Question>
+      <p>{all.length} numbers rest on something that has changed. The same readings give:</p>
+      <ul>
+        {all.map((number) => (
+          <li key={`${number.tool.offset} ${number.axis}`}>
+            <Change setup={setup} number={number} />
+          </li>
+        ))}
+      </ul>
+      <PlainButton onPress={() => form.send("reckon-anew")} isDisabled={form.busy}>
+        Reckon all {all.length} anew
+      </PlainButton>
+      {form.trouble && <p role="alert">{form.trouble}</p>}
+    </Question>
+  );
+}
+
+const Numbers = styled.span`
+  ${mono}
+  font-size: ${size.small};
+`;
