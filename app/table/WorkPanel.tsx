@@ -16,6 +16,7 @@ import { formatLength, readLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
+import { WouldReckon } from "../touch/RestsOn.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
@@ -141,6 +142,7 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               }
             />
             {to !== undefined && <WorkChange setup={setup} able={able} name={name} axis={axis} to={to} />}
+            {to !== undefined && <WouldReckon setup={setup} name={name} axis={axis} to={to} />}
             {doubt !== undefined && (
               <Question>
                 <p>{doubt}</p>

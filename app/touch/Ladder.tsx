@@ -29,7 +29,7 @@ import { KeyedIn } from "./KeyedIn.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { OtherOnTool } from "./OtherOnTool.tsx";
-import { RestsQuestion } from "./RestsOn.tsx";
+import { RestsQuestion, WouldReckon } from "./RestsOn.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
@@ -225,6 +225,14 @@ export function Ladder(props: LadderProps) {
             <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
             <HiddenSlipHint {...props} />
           </>
+        )}
+        {mayEnter && sum.isWork && sum.found !== undefined && !sum.ladder.isKept && (
+          <WouldReckon
+            setup={setup}
+            name={setup.workOffset.name}
+            axis={axis}
+            to={workInZone(sum.machine, axis, sum.found, tool.zone)}
+          />
         )}
         {mayEnter && !sum.isAsked && gate === undefined && <CoarseStep {...props} />}
         {mayEnter && !sum.isAsked && gate === undefined && !props.doubt && !sum.budget.fits && <WouldDo {...props} />}

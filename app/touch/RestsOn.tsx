@@ -2,7 +2,13 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, toolNumber } from "../../core/machine/index.ts";
-import { allReckonedAnew, brokenRests, type ReckonedNumber, reckonedAnew } from "../../core/plan/index.ts";
+import {
+  allReckonedAnew,
+  brokenRests,
+  type ReckonedNumber,
+  reckonedAnew,
+  reckonedUnder,
+} from "../../core/plan/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -74,6 +80,38 @@ export function RestsQuestion({
         Still right
       </PlainButton>
       {form.trouble && <p role="alert">{form.trouble}</p>}
+    </Question>
+  );
+}
+
+/** What rests on a work offset that is about to be another one: old and new numbers. Nothing where nothing does. */
+export function WouldReckon({
+  setup,
+  name,
+  axis,
+  to,
+}: {
+  readonly setup: SetupView;
+  readonly name: string;
+  readonly axis: Axis;
+  /** In the main spindle's frame, millimetres. */
+  readonly to: number;
+}) {
+  const all = reckonedUnder(setup, name, axis, to);
+  if (all.length === 0) return null;
+  return (
+    <Question>
+      <p>
+        {all.length === 1 ? "One number rests" : `${all.length} numbers rest`} on it, and{" "}
+        {all.length === 1 ? "is" : "are"} marked then. The same readings give:
+      </p>
+      <ul>
+        {all.map((number) => (
+          <li key={`${number.tool.offset} ${number.axis}`}>
+            <Change setup={setup} number={number} />
+          </li>
+        ))}
+      </ul>
     </Question>
   );
 }

@@ -391,6 +391,7 @@ describe("everything that a ledger holds", () => {
       holder: `tool/${offset}`,
       way: `tool/${offset}`,
       geometry: `geometry/${offset}/${axis}`,
+      confirmed: `geometry/${offset}/${axis}`,
       wear: `wear/${offset}/${axis}`,
       "safety-wear": `wear/${offset}/x`,
       nose: `nose/${offset}`,

@@ -24,7 +24,7 @@ export function reckonCommand(setup: SetupView, form: FormOf<"reckon-anew">, ent
   return { ...entry, kind: "numbers-reckoned-anew", payload: { numbers } };
 }
 
-/** A number looked at again and still right, with why. Refused where nothing has changed under it, and without a reason. */
+/** A number of a tool, in millimetres, looked at again and still right, with why. Refused where nothing has changed under it, and without a reason. */
 export function confirmCommand(
   setup: SetupView,
   tool: ToolView,

@@ -16,7 +16,7 @@ import { countsWork, restsOf, solveTouchOf } from "../touch/index.ts";
 import { formatLength, plainMillimetres } from "../units/index.ts";
 
 /** Something that a number rests on and that is not what it was when the number was kept. */
-export interface BrokenRest {
+interface BrokenRest {
   /** What has changed, with the old and the new value, in the machine's own numbers. */
   readonly words: string;
   /** What takes the place of the old value in the sum; undefined where nothing does, so that only a new touch helps. */
@@ -211,4 +211,19 @@ export function restingOn(
   return setup.tools.flatMap((tool) =>
     AXES.filter((axis) => tool[axis]?.rests?.some((rest) => rest.entry === entry)).map((axis) => ({ tool, axis })),
   );
+}
+
+/**
+ * The numbers that would have to be reckoned anew if a work offset were another one, with what they would become. Empty where none rests
+ * on it. `to` is in the main spindle's frame, millimetres, X as a diameter.
+ */
+export function reckonedUnder(setup: SetupView, name: string, axis: Axis, to: number): readonly ReckonedNumber[] {
+  const source = { entry: "", person: "", at: "", seq: setup.seq + 1 };
+  const workSaid = { ...setup.workSaid, [name]: { ...setup.workSaid[name], [axis]: { value: to, ...source } } };
+  const tools = setup.tools.map((tool) =>
+    tool.worksUnder[0] === name
+      ? { ...tool, work: { ...tool.work, [axis]: workInZone(setup.machine, axis, to, tool.zone) } }
+      : tool,
+  );
+  return allReckonedAnew({ ...setup, workSaid, tools });
 }

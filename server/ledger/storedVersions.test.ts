@@ -26,7 +26,8 @@ describe("several work offsets stored in version 2", () => {
       holder: "H-7",
       worksUnder: ["G55 path 2"],
       work: { z: -12.5 },
-      z: { exact: -400.1 },
+      z: { exact: -400.05, work: -12.55, reckoned: { from: expect.any(String), seq: 12 } },
+      confirmed: { z: { why: "the part was turned round" } },
     });
     expect(view).toMatchObject({
       ownWork: "G54",
