@@ -74,7 +74,16 @@ function useLadder(props: LadderProps) {
         ? shown.work(axis, workInZone(machine, axis, millimetres, tool.zone))
         : show(millimetres, "tool-offset");
 
-  const ladder = ladderOf(setup, tool, { axis, way, solveFor }, entry.reading, entry.hasEdited ? undefined : kept);
+  // The person who has taken the tool over enters now: here stands what is on record, and not what was typed on this page.
+  const isTakenOver = props.onTool.other !== undefined;
+  const reading = isTakenOver && !kept ? { ...entry.reading, solved: undefined } : entry.reading;
+  const ladder = ladderOf(
+    setup,
+    tool,
+    { axis, way, solveFor },
+    reading,
+    entry.hasEdited && !isTakenOver ? undefined : kept,
+  );
   const { rungs, keyed, found, closes } = ladder;
   const before = isWork ? setup.workHeld[setup.workOffset.name]?.[axis] : tool.control?.[axis];
   const wear = isWork ? undefined : tool.control?.[wearField(axis)];
@@ -189,6 +198,17 @@ export function Ladder(props: LadderProps) {
             </Choices>
           </Question>
         )}
+        {entry.underHand.was !== undefined && (
+          <Question role="alert">
+            <p>
+              Something that this rests on has changed while you typed: {sum.writeResult(entry.underHand.was)} is{" "}
+              {sum.writeResult(sum.found)} now.
+            </p>
+            <Choices>
+              <PlainButton onPress={entry.underHand.look}>I have seen it</PlainButton>
+            </Choices>
+          </Question>
+        )}
         {answer?.outcome === "unreachable" && <Question role="alert">{answer.message}</Question>}
         {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
           <Question role="alert">{answer.message}</Question>
@@ -238,7 +258,10 @@ export function Ladder(props: LadderProps) {
         {mayEnter && !sum.isAsked && gate === undefined && !props.doubt && !sum.budget.fits && <WouldDo {...props} />}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {mayEnter && <OtherOnTool onTool={props.onTool} />}
-        {sum.isAsked || props.onTool.other || (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
+        {sum.isAsked ||
+        entry.underHand.was !== undefined ||
+        props.onTool.other ||
+        (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
           <PrimaryButton onPress={() => onAccept()} isDisabled={entry.busy || gate !== undefined}>
             {entry.busy
               ? "Accepting…"

@@ -1,11 +1,13 @@
-import { useLayoutEffect, useMemo, useRef } from "react";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import { useFetcher, useSearchParams } from "react-router";
+import { shownNumber } from "../../core/commands/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/machine/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
 import { openDoubt, plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import { type EdgeChoice, type TouchField, wayOf, waysToTouch } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
+import { convertLength } from "../../core/units/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
@@ -38,9 +40,9 @@ function useTouchStep(props: TouchStepProps) {
   // What somebody has just chosen holds at once; the ledger's answer follows.
   const sent = choice.formData;
   const ways = useWays(setup, tool, axis, solveFor);
-  const wanted = (sent?.get("way") as TouchWay | undefined) ?? tool.way[axis];
-  const way = ways.includes(wanted) ? wanted : (ways[0] ?? wanted);
-  const edges = useMemo(() => (sent ? edgesOf(sent) : tool.choice[axis]), [sent, tool.choice, axis]);
+  const held = useHeldWay(tool, axis, sent);
+  const way = ways.includes(held.way) ? held.way : (ways[0] ?? held.way);
+  const { edges } = held;
   const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
   const form = useRef<HTMLFormElement>(null);
   const input = (field: TouchField) => form.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`);
@@ -61,6 +63,7 @@ function useTouchStep(props: TouchStepProps) {
     shop: props.shop,
     onPage,
   });
+  held.keepWhile(entry.hasEdited);
   const { solved, facts, budget } = entry.reading;
   const plausibility = useMemo(() => {
     if (!solved || solveFor === "work") return undefined;
@@ -89,6 +92,8 @@ function useTouchStep(props: TouchStepProps) {
     focus(next ?? "machine");
   };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
+    if (onTool.other) return;
+    held.chosen(next, nextEdges);
     const content: Record<string, string> = { offset: tool.offset, axis, way: next };
     for (const [name, value] of Object.entries(nextEdges)) if (value !== undefined) content[name] = value;
     choice.submit(
@@ -100,11 +105,23 @@ function useTouchStep(props: TouchStepProps) {
     if (next !== way) choose(next, next === "eye" ? edges : { ...edges, touching: undefined });
   };
   const asked = useRef<HTMLElement>(null);
+  /** The number without a slip that is named, as a core length; undefined where there is none. */
+  const correctedBy = (doubted: string) => {
+    const corrected = (plausibility?.kinds.find(({ kind }) => kind === doubted) ?? doubt)?.corrected;
+    return corrected === undefined || corrected === null
+      ? undefined
+      : convertLength(corrected, setup.machine.units, "mm");
+  };
   const accept = (over?: number, settled?: Settlement, overdue = false) => {
     if (entry.busy || !mayEnter || gate !== undefined || onTool.other) return;
+    // What has changed under the hand is looked at first.
+    if (entry.underHand.was !== undefined) return asked.current?.focus();
     // Never past an open doubt: the question takes the focus.
     if (doubt && !settled && !overdue) return asked.current?.focus();
-    const wrong = entry.accept(over, settled, overdue);
+    const corrected = settled?.settled === "corrected" ? correctedBy(settled.doubted) : undefined;
+    const accepted = corrected ?? solved?.exact;
+    const seen = accepted === undefined ? undefined : shownNumber(setup, tool, axis, solveFor, accepted);
+    const wrong = entry.accept(over, settled, overdue, seen);
     if (wrong) focus(wrong);
   };
 
@@ -167,7 +184,7 @@ export function TouchStep(props: TouchStepProps) {
           way={step.way}
           shop={props.shop}
           onWay={step.chooseWay}
-          isDisabled={!mayEnter}
+          isDisabled={!mayEnter || onTool.other !== undefined}
         />
         <TouchForm
           setup={setup}
@@ -187,7 +204,7 @@ export function TouchStep(props: TouchStepProps) {
             way={step.way}
             choice={step.edges}
             onChoice={(next) => step.choose(step.way, next)}
-            isDisabled={!mayEnter}
+            isDisabled={!mayEnter || onTool.other !== undefined}
             refusal={step.entry.refusalOf("choice")}
           />
         </TouchForm>
@@ -240,6 +257,28 @@ function useWays(setup: LoadedSetup["setup"], tool: ToolView, axis: Axis, solveF
     const ways = waysToTouch(tool.tool, axis, place);
     return solveFor === "work" ? ways.filter((way) => wayOf(way).canTeach) : ways;
   }, [setup, tool, axis, solveFor]);
+}
+
+/**
+ * How the tool is touched, as this page has it: while something is typed here, another person's choice does not change it under the
+ * hand. What was just chosen here holds at once; the ledger's answer follows.
+ */
+function useHeldWay(tool: ToolView, axis: Axis, sent: FormData | undefined) {
+  const [isKept, setKept] = useState(false);
+  const [own, setOwn] = useState({ way: tool.way[axis], edges: tool.choice[axis] });
+  const way = (sent?.get("way") as TouchWay | undefined) ?? (isKept ? own.way : tool.way[axis]);
+  const ledger = isKept ? own.edges : tool.choice[axis];
+  const edges = useMemo(() => (sent ? edgesOf(sent) : ledger), [sent, ledger]);
+  return {
+    way,
+    edges,
+    chosen: (next: TouchWay, nextEdges: EdgeChoice) => setOwn({ way: next, edges: nextEdges }),
+    keepWhile: (isTyping: boolean) => {
+      if (isTyping === isKept) return;
+      if (isTyping) setOwn({ way, edges });
+      setKept(isTyping);
+    },
+  };
 }
 
 /** The edges in a form that has been sent and not yet answered. */

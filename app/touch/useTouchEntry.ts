@@ -3,6 +3,7 @@ import { useFetcher } from "react-router";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import type { ShopUncertainty } from "../../core/limits/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
+import { TOLERANCES } from "../../core/tolerances.ts";
 import type { EdgeChoice } from "../../core/tool/index.ts";
 import { TOUCH_FIELDS, type TouchField, wayOf } from "../../core/tool/index.ts";
 import {
@@ -167,10 +168,10 @@ export function useTouchEntry(task: TouchEntryTask) {
   };
 
   /**
-   * Sends the touch to the ledger; `over` accepts although somebody else was faster, on the knowledge of that, `overdue` with a gauge
+   * Sends the touch to the ledger, with the number that stood on the screen; `over` accepts although somebody else was faster, on the knowledge of that, `overdue` with a gauge
    * whose calibration has run out.
    */
-  const accept = (over?: number, answered?: Settlement, overdue = false): TouchField | undefined => {
+  const accept = (over?: number, answered?: Settlement, overdue = false, seen?: string): TouchField | undefined => {
     // The question about the gauge comes after the one about the number: its answer stays.
     const settled = answered ?? (overdue ? lastSettled.current : undefined);
     lastSettled.current = settled;
@@ -191,6 +192,7 @@ export function useTouchEntry(task: TouchEntryTask) {
       if (choice[name] !== undefined) content[name] = choice[name];
     if (solveFor === "work" && taught !== undefined) content.work = taught;
     if (settled) Object.assign(content, settled);
+    if (seen !== undefined) content.seen = seen;
     if (gauge.value !== "") content.gauge = gauge.value;
     if (overdue) content.overdue = "yes";
     const isSame = sent.current.content === JSON.stringify(content);
@@ -215,7 +217,20 @@ export function useTouchEntry(task: TouchEntryTask) {
   };
 
   const busy = fetcher.state !== "idle";
-  return { gauge, typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
+  const underHand = useUnderHand(JSON.stringify([typed, way, choice, sizeUnit]), hasEdited, reading.solved?.exact);
+  return { underHand, gauge, typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
+}
+
+/**
+ * Whether the result of what is typed has become another one although nothing was typed: something that it rests on has changed meanwhile.
+ * `was` is what stood on the screen before, in millimetres; undefined where it is what it was. `look` takes the new one as seen.
+ */
+function useUnderHand(typed: string, isTyping: boolean, exact: number | undefined) {
+  const [seen, setSeen] = useState({ typed, exact });
+  const isSame = seen.typed === typed && isTyping && seen.exact !== undefined && exact !== undefined;
+  const has = isSame && Math.abs((seen.exact ?? 0) - (exact ?? 0)) > TOLERANCES.sameLength;
+  if (!has && (seen.typed !== typed || seen.exact !== exact)) setSeen({ typed, exact });
+  return { was: has ? seen.exact : undefined, look: () => setSeen({ typed, exact }) };
 }
 
 /**

@@ -17,3 +17,4 @@ export { readSize } from "./readSize.ts";
 export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";
 export { LARGEST_DRIFT } from "./setterCommand.ts";
 export { findingOfCells } from "./tableCommand.ts";
+export { shownNumber } from "./touchCommand.ts";

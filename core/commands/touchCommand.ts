@@ -8,7 +8,7 @@ import {
   underWork,
 } from "../ledger/index.ts";
 import type { ShopUncertainty } from "../limits/index.ts";
-import { stationOf } from "../machine/index.ts";
+import { type Axis, lastDigit, stationOf, toControl, workInZone, workToControl } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
 import { type NewValue, openDoubt, plausibilityOfTouch, type ToolHistory } from "../plausibility/index.ts";
 import {
@@ -21,8 +21,8 @@ import {
   wayOf,
   waysToTouch,
 } from "../tool/index.ts";
-import { readTypedTouch, reckonedWork, restsOf, type ShopSpacer } from "../touch/index.ts";
-import { convertLength } from "../units/index.ts";
+import { readTypedTouch, reckonedWork, restsOf, type ShopSpacer, type SolveFor } from "../touch/index.ts";
+import { convertLength, formatLength } from "../units/index.ts";
 import type { ShopGauge } from "../workshop/index.ts";
 import type { FormOf } from "./forms/setupForms.ts";
 import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
@@ -81,6 +81,11 @@ export function touchCommand(
     history,
   );
   if ("outcome" in settled) return settled;
+  const shown = shownNumber(setup, tool, axis, solveFor, settled.exact);
+  if (form.seen !== undefined && form.seen !== shown)
+    return refuse(
+      `It is ${shown} by now, and ${form.seen} stood on your screen: something that it rests on has changed. Look at the sum again.`,
+    );
   const typed: Record<string, string> = { sizeUnit };
   for (const field of wayOf(way).fields(axis, tool.zone)) typed[field] = form[field] ?? "";
   const common = {
@@ -116,6 +121,24 @@ export function touchCommand(
       ...(settled.doubt && { doubt: settled.doubt }),
     },
   };
+}
+
+/**
+ * A touch's result as the control holds it, in its own digits: what a page shows, and what is sent back as seen. Millimetres, on the
+ * diameter for X, in the frame of the tool's zone.
+ */
+export function shownNumber(
+  { machine }: Pick<SetupView, "machine">,
+  { zone }: Pick<ToolView, "zone">,
+  axis: Axis,
+  solveFor: SolveFor,
+  exact: number,
+): string {
+  const value =
+    solveFor === "work"
+      ? workToControl(machine, axis, workInZone(machine, axis, exact, zone))
+      : toControl(machine, axis, exact, "tool-offset", zone);
+  return formatLength(value, lastDigit(machine, axis));
 }
 
 interface Settled {

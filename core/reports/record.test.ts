@@ -54,6 +54,8 @@ describe("words of a setup", () => {
   it("are looked for as they are written", () => {
     expect(searchedWords("F-052 cnmg 3/8")).toEqual(["f052", "cnmg", "38"]);
     expect(searchedWords("   ")).toEqual([]);
+    expect(searchedWords("% - *")).toEqual([]);
+    expect(wordsOf("Großer Ring, GROẞER")).toEqual(["grosser", "ring", "grosser"]);
   });
   it("hold job, part, tools, inserts, people and notes", () => {
     const words = setupWords(stateOf(opened(), loaded("1"), note("soft jaws bored to 54")));

@@ -6,7 +6,7 @@ const LONGEST_WORD = 40;
 const MOST_WORDS = 400;
 
 /**
- * Words of a text as search knows them: small letters without accents, runs of letters and digits; what a hyphen, a
+ * Words of a text as search knows them: small letters without accents, ss for ß, runs of letters and digits; what a hyphen, a
  * point or a slash joins counts in parts and as a whole.
  *
  * @example wordsOf("CNMG 120408, F-052") gives cnmg, 120408, f, 052, f052
@@ -17,7 +17,8 @@ export function wordsOf(text: string): readonly string[] {
     .replace(/[\u00bc-\u00be\u2150-\u215e]/g, " $&")
     .normalize("NFKD")
     .replace(/[\u0300-\u036f]/g, "")
-    .toLowerCase();
+    .toLowerCase()
+    .replace(/ß/g, "ss");
   const words: string[] = [];
   for (const [run] of plain.matchAll(/[\p{L}\p{N}]+(?:[-./_\u2044][\p{L}\p{N}]+)*/gu)) {
     const parts = run.split(/[-./_\u2044]/);

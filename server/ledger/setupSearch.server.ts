@@ -103,7 +103,12 @@ export async function searchSetups(
   { text, machine, from, to }: SetupSearch,
   most = 50,
 ): Promise<{ readonly setups: readonly SetupSummary[]; readonly hasMore: boolean }> {
-  const tokens = searchedWords(text).map(tokenOf);
+  const words = searchedWords(text);
+  // Signs alone are no word of any setup.
+  if (words.length === 0 && text.trim() !== "") return { setups: [], hasMore: false };
+  // A single letter or digit begins too many words to say anything: it is a word of its own, or nothing.
+  const whole = words.filter((word) => [...word].length === 1).map(tokenOf);
+  const tokens = words.filter((word) => [...word].length > 1).map(tokenOf);
   const conditions: string[] = [];
   const values: SqlValue[] = [];
   const must = (condition: string, value: SqlValue) => {
@@ -113,6 +118,7 @@ export async function searchSetups(
   const keys = tokens.length > 0 ? await rarest(sql, tokens) : [];
   if (keys.length > 0) must("MATCH (w.words) AGAINST (? IN BOOLEAN MODE)", keys.map((key) => `+${key}*`).join(" "));
   for (const token of tokens) if (!keys.includes(token)) must("w.words LIKE ?", `% ${token}%`);
+  for (const token of whole) must("CONCAT(w.words, ' ') LIKE ?", `% ${token} %`);
   if (machine) must("w.machine_id = ?", machine);
   if (from) must("w.opened_at >= ?", new Date(from));
   if (to) must("w.opened_at < ?", new Date(to));

@@ -85,3 +85,13 @@ export async function readClaims(
   }
   return claims;
 }
+
+/** The other person who is on a tool of a setup now, by name; undefined where none is, or where it is this person. */
+export async function otherOn(sql: Sql, setupId: string, row: string, personId: string): Promise<string | undefined> {
+  const [there] = await sql.rows<{ person_name: string }>(
+    `SELECT person_name FROM claims
+      WHERE setup_id = ? AND row_key = ? AND person_id <> ? AND seen_at >= TIMESTAMPADD(SECOND, ?, UTC_TIMESTAMP(3))`,
+    [setupId, row, personId, -CLAIM_SECONDS],
+  );
+  return there?.person_name;
+}

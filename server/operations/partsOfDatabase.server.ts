@@ -1,4 +1,5 @@
 import { createHash } from "node:crypto";
+import type { Readable } from "node:stream";
 import type { PoolConnection } from "../database/pool.server.ts";
 import { type BackupRow, NOT_KEPT, type Part, type PartSum } from "./backupFormat.ts";
 
@@ -41,6 +42,13 @@ export const lineOf = (row: BackupRow): string => `${JSON.stringify(row)}\n`;
 /** A driver's value under a cast that hands on bytes. */
 type Cast = (field: { buffer(): Buffer | null }) => Buffer | null;
 
+/** What the driver has below its promises: rows one by one, and the news that its connection is gone. */
+interface StreamingDriver {
+  query(options: object): { stream(options: object): Readable };
+  on(event: "error" | "end", listen: (failure?: Error) => void): StreamingDriver;
+  off(event: "error" | "end", listen: (failure?: Error) => void): StreamingDriver;
+}
+
 /** The rows of a part as lines; its sum stands in the answer once all of them are taken. */
 export function linesOf(connection: PoolConnection, part: Part) {
   const digest = createHash("sha256");
@@ -50,18 +58,28 @@ export function linesOf(connection: PoolConnection, part: Part) {
     const typeCast: Cast = (field) => field.buffer();
     // Quoted names of our own schema; there is no value in this statement.
     const sql = `SELECT ${part.columns.map((column) => `\`${column}\``).join(", ")} FROM \`${part.name}\``;
-    const { connection: driver } = connection as unknown as {
-      connection: {
-        query(options: object): { stream(options: object): AsyncIterable<readonly (Buffer | null)[]> };
-      };
+    const { connection: driver } = connection as unknown as { connection: StreamingDriver };
+    let stream: Readable | undefined;
+    let failure: Error | undefined;
+    // A connection that is lost says so itself: a stream that waits for its rows is not told by the driver.
+    const lose = (lost?: Error) => {
+      failure ??= lost ?? Object.assign(new Error("The connection was lost."), { code: "PROTOCOL_CONNECTION_LOST" });
+      stream?.destroy(failure);
     };
-    for await (const row of driver.query({ sql, typeCast, rowsAsArray: true }).stream({ highWaterMark: 20 })) {
-      const line = lineOf(
-        row.map((value, index) => (value === null ? null : value.toString(isBinary[index] ? "base64" : "utf8"))),
-      );
-      digest.update(line);
-      rows++;
-      yield line;
+    driver.on("error", lose).on("end", lose);
+    try {
+      stream = driver.query({ sql, typeCast, rowsAsArray: true }).stream({ highWaterMark: 20 });
+      if (failure) stream.destroy(failure);
+      for await (const row of stream as AsyncIterable<readonly (Buffer | null)[]>) {
+        const line = lineOf(
+          row.map((value, index) => (value === null ? null : value.toString(isBinary[index] ? "base64" : "utf8"))),
+        );
+        digest.update(line);
+        rows++;
+        yield line;
+      }
+    } finally {
+      driver.off("error", lose).off("end", lose);
     }
   }
   return { lines, sum: (): PartSum => ({ name: part.name, rows, sha256: digest.copy().digest("hex") }) };

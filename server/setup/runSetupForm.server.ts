@@ -11,6 +11,7 @@ import { database } from "../context.server.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { answering } from "../http/answering.server.ts";
 import { type Author, appendForms, type FormResult } from "../ledger/ledgerRepository.server.ts";
+import { otherOn } from "../news/claimsRepository.server.ts";
 import { holdRole } from "../people/peopleRepository.server.ts";
 import { may, type Person, type Role } from "../people/person.server.ts";
 import { NotRead, type Reader, withReader } from "../reading/readInWorker.server.ts";
@@ -67,6 +68,12 @@ export async function runSetupForms(
       if (role === undefined || !may(role, "setter"))
         return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
       if (state.seq === 0) return refuse("There is no such setup.");
+      // How a tool is touched belongs to the person who is on it; what waited on a device was chosen before.
+      if (form.intent === "choose-way" && !sent[index]?.made) {
+        const other = await otherOn(inside, setupId, form.offset, person.id);
+        if (other !== undefined)
+          return refuse(`${other} is on this tool. Take it over before you change how it is touched.`);
+      }
       const brought = sent[index]?.brought;
       try {
         // What came back from the control is compared with what came in: both texts are read where they are kept.

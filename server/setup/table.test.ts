@@ -255,6 +255,10 @@ describe("search", () => {
     expect(await found("q701")).toEqual(["Q-701"]);
     expect(await found("3/8")).toEqual(["Q-701"]);
     expect(await found("großer")).toEqual(["Q-702"]);
+    expect(await found("grösser")).toEqual(["Q-702"]);
+    // Signs are no words, and a single digit is a word of its own or nothing.
+    for (const nothing of ["%", "- _", "0", "q"]) expect(await found(nothing)).toEqual([]);
+    expect(await found("3")).toEqual(["Q-701"]);
     expect(await found("zylinder")).toEqual(["Q-703"]);
     expect(await found("pulley knob")).toEqual([]);
     expect(await found("pulley", { machine: "attic" })).toEqual(["Q-701"]);

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, longTest, openLike, openSetup, signInAs, test } from "./shop.ts";
+import { expect, keyIn, longTest, openLike, openSetup, sendForm, signInAs, test } from "./shop.ts";
 
 async function takeOver(page: Page, from: string): Promise<void> {
   const told = page.getByRole("alert").filter({ hasText: `${from} is on this tool` });
@@ -33,6 +33,8 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await other.getByRole("button", { name: "Accept X, go to Z" }).click();
   await expect(other.getByRole("link", { name: "X of T05, done" })).toBeVisible();
 
+  // Taken over, her page shows what is on record in big digits, and not what she had typed.
+  await expect(keyIn(page)).toContainText("−338.700");
   // Her page says so by itself; what she typed stands, and what Bruno entered is not overwritten unasked.
   await takeOver(page, "Bruno");
   await page.getByRole("button", { name: /^Accept X/ }).click();
@@ -53,7 +55,8 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   // Asked again on Z, somebody keeps the other's: what was typed goes, what is on record shows.
   const typeZ = async (one: Page, z: string) => {
     await one.goto(`${address}/touch?tool=1&do=z`);
-    await one.locator("label", { hasText: "Skim and measure" }).click();
+    const skim = one.getByRole("radio", { name: "Skim and measure" });
+    if (!(await skim.isChecked())) await one.locator("label", { hasText: "Skim and measure" }).click();
     await one.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill(z);
   };
   await typeZ(page, "-402.5");
@@ -67,6 +70,50 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await expect(page.getByText(/Accepted by Bruno, just now: −402.520/)).toBeVisible();
   await expect(page.getByRole("alert")).toHaveCount(0);
   await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ })).toHaveValue("");
+  await other.context().close();
+});
+
+test("how a tool is touched belongs to the person who is on it, and what changes under the hand is looked at first", async ({
+  browser,
+  page,
+}) => {
+  const other = await (await browser.newContext()).newPage();
+  await signInAs(page, "Ines");
+  await signInAs(other, "Bruno");
+  const address = await openLike(page, demoSetup("drawtube").address, "F-156", "Tube under the hand");
+  const setG54 = async (value: string) => {
+    await page.goto(`${address}/table?side=work`);
+    const panel = page.getByRole("region", { name: "Work offsets" });
+    await panel.getByRole("textbox", { name: /as the control shows it/ }).fill(value);
+    await panel.getByRole("button", { name: "Set G54 Z" }).click();
+    await expect(panel.getByRole("listitem").filter({ hasText: "G54" }).first()).toContainText(value.replace("-", "−"));
+  };
+  await setG54("-10.000");
+  await other.goto(`${address}/touch?tool=1&do=z`);
+  await other.locator("label", { hasText: "Bare touch" }).click();
+  await expect(other.getByRole("radio", { name: "Bare touch" })).toBeChecked();
+  await other.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill("-402.88");
+  await other.getByRole("textbox", { name: /stock still to be faced, Z, tool 1/ }).fill("0");
+  // −402.88 − (−10) = −392.880.
+  await expect(keyIn(other)).toContainText("−392.880");
+
+  // Ines sees who is on it: she cannot choose another way, and the server does not let her either.
+  await page.goto(`${address}/touch?tool=1&do=z`);
+  await expect(page.getByText(/Bruno is on this tool since/)).toBeVisible();
+  await expect(page.getByRole("radio", { name: /Paper or shim/ })).toBeDisabled();
+  const form = { intent: "choose-way", id: crypto.randomUUID(), base: "0", offset: "1", axis: "z", way: "paper" };
+  expect(await sendForm(page, address, form)).toContain("Bruno is on this tool");
+
+  // G54 becomes another one while he is about to accept: the sum says so, and he looks at it first.
+  await setG54("-10.050");
+  await expect(other.getByText(/has changed while you typed: −392\.880 is −392\.830 now/)).toBeVisible();
+  await expect(other.getByRole("button", { name: /^Accept Z/ })).toHaveCount(0);
+  await other.getByRole("button", { name: "I have seen it" }).click();
+  await other.getByRole("button", { name: /^Accept Z/ }).click();
+  await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+  await other.goto(`${address}/touch?tool=1&do=z`);
+  await expect(other.getByText(/Accepted by Bruno, .*: −392\.830/)).toBeVisible();
+  await other.getByRole("button", { name: "Take back Z of T01" }).click();
   await other.context().close();
 });
 

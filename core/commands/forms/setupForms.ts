@@ -44,6 +44,8 @@ export const setupForms = {
     ...edges,
     /** The work offset that is taught, where it is not the setup's own. */
     work: workNameSchema,
+    /** The number as the page showed it, in the control's own digits; what is worked out must be the same. */
+    seen: { type: "string", maxLength: 40 },
     /** Name of the gauge, or of the spacer, that it was made with; empty where none is named. */
     gauge: { type: "string", maxLength: 120 },
     /** `yes` to count a gauge whose calibration has run out. */
