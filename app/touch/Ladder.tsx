@@ -121,7 +121,6 @@ function useLadder(props: LadderProps) {
 export function Ladder(props: LadderProps) {
   const { setup, tool, axis, gate, entry, mayEnter, now, onAccept } = props;
   const sum = useLadder(props);
-  const { answer } = sum;
   return (
     <LadderPanel
       aria-label={`Result, ${sum.isWork ? `${setup.workOffset.name} ${sum.name}` : `${sum.name} of ${toolNumber(sum.machine, tool.offset)}`}`}
@@ -171,48 +170,7 @@ export function Ladder(props: LadderProps) {
         isAssumed={sum.ladder.assumed !== undefined}
       />
       <Foot>
-        {answer?.outcome === "conflict" && (
-          <Question role="alert">
-            <strong>
-              {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}.
-            </strong>
-            <p>
-              {answer.theirs.under !== undefined
-                ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
-                : `On record: ${answer.theirs.exact === undefined ? "taken back" : sum.writeResult(answer.theirs.exact)}.`}{" "}
-              Yours: {sum.writeResult(sum.found)}.
-            </p>
-            <Choices>
-              <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
-              <PlainButton onPress={() => onAccept(answer.seq)}>Use mine</PlainButton>
-            </Choices>
-          </Question>
-        )}
-        {answer?.outcome === "refused" && answer.fields.gauge !== undefined && (
-          <Question role="alert">
-            <p>{answer.fields.gauge}</p>
-            <Choices>
-              <PlainButton onPress={() => onAccept(undefined, undefined, true)} isDisabled={entry.busy}>
-                Use it, knowing it is overdue
-              </PlainButton>
-            </Choices>
-          </Question>
-        )}
-        {entry.underHand.was !== undefined && (
-          <Question role="alert">
-            <p>
-              Something that this rests on has changed while you typed: {sum.writeResult(entry.underHand.was)} is{" "}
-              {sum.writeResult(sum.found)} now.
-            </p>
-            <Choices>
-              <PlainButton onPress={entry.underHand.look}>I have seen it</PlainButton>
-            </Choices>
-          </Question>
-        )}
-        {answer?.outcome === "unreachable" && <Question role="alert">{answer.message}</Question>}
-        {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
-          <Question role="alert">{answer.message}</Question>
-        )}
+        <Answered {...props} sum={sum} />
         {sum.kept && !sum.isAsked && (
           <KeptBox>
             <span>
@@ -272,6 +230,57 @@ export function Ladder(props: LadderProps) {
         )}
       </Foot>
     </LadderPanel>
+  );
+}
+
+/** What the server answered, or what has changed under the hand: each wants a look before anything is accepted. */
+function Answered({ entry, onAccept, now, sum }: LadderProps & { readonly sum: ReturnType<typeof useLadder> }) {
+  const { answer } = sum;
+  return (
+    <>
+      {answer?.outcome === "conflict" && (
+        <Question role="alert">
+          <strong>
+            {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}.
+          </strong>
+          <p>
+            {answer.theirs.under !== undefined
+              ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
+              : `On record: ${answer.theirs.exact === undefined ? "taken back" : sum.writeResult(answer.theirs.exact)}.`}{" "}
+            Yours: {sum.writeResult(sum.found)}.
+          </p>
+          <Choices>
+            <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
+            <PlainButton onPress={() => onAccept(answer.seq)}>Use mine</PlainButton>
+          </Choices>
+        </Question>
+      )}
+      {answer?.outcome === "refused" && answer.fields.gauge !== undefined && (
+        <Question role="alert">
+          <p>{answer.fields.gauge}</p>
+          <Choices>
+            <PlainButton onPress={() => onAccept(undefined, undefined, true)} isDisabled={entry.busy}>
+              Use it, knowing it is overdue
+            </PlainButton>
+          </Choices>
+        </Question>
+      )}
+      {entry.underHand.was !== undefined && (
+        <Question role="alert">
+          <p>
+            Something that this rests on has changed while you typed: {sum.writeResult(entry.underHand.was)} is{" "}
+            {sum.writeResult(sum.found)} now.
+          </p>
+          <Choices>
+            <PlainButton onPress={entry.underHand.look}>I have seen it</PlainButton>
+          </Choices>
+        </Question>
+      )}
+      {answer?.outcome === "unreachable" && <Question role="alert">{answer.message}</Question>}
+      {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
+        <Question role="alert">{answer.message}</Question>
+      )}
+    </>
   );
 }
 

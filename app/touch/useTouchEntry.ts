@@ -180,7 +180,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     const wrong = fields.find((field) => reading.refusals[field]);
     if (wrong || reading.refusals.choice) return wrong ?? fields[0];
     const content: Record<string, string> = {
-      base: String(over ?? base),
+      base: String(over ?? base.seq),
       offset: tool.offset,
       axis,
       way,
@@ -217,7 +217,9 @@ export function useTouchEntry(task: TouchEntryTask) {
   };
 
   const busy = fetcher.state !== "idle";
-  const underHand = useUnderHand(JSON.stringify([typed, way, choice, sizeUnit]), hasEdited, reading.solved?.exact);
+  const changed = useUnderHand(JSON.stringify([typed, way, choice, sizeUnit]), hasEdited, reading.solved?.exact);
+  // What was looked at is known from then on; another person's entry on the same axis is still asked about.
+  const underHand = { was: changed.was, look: () => [changed.look(), base.look()] };
   return { underHand, gauge, typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
 }
 
@@ -244,10 +246,11 @@ function useBase(
   isTyping: boolean,
 ) {
   const rests = JSON.stringify(setup.workOffset);
-  const [seen, setSeen] = useState({ seq: setup.seq, entry: record?.entry, rests });
+  const now = { seq: setup.seq, entry: record?.entry, rests };
+  const [seen, setSeen] = useState(now);
   const isNews = seen.entry !== record?.entry ? record?.person !== me : seen.rests !== rests;
-  if (seen.seq !== setup.seq && !(isTyping && isNews)) setSeen({ seq: setup.seq, entry: record?.entry, rests });
-  return seen.seq;
+  if (seen.seq !== setup.seq && !(isTyping && isNews)) setSeen(now);
+  return { seq: seen.seq, look: () => seen.entry === record?.entry && setSeen(now) };
 }
 
 /** What was typed for the touch that stands, if it was made this way, with its unit where that is another. */
