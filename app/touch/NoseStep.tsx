@@ -58,7 +58,7 @@ function useNoseStep({ setup, setupId, tool, mayEnter, onTool }: NoseStepProps) 
   );
   const show = (millimetres: number) => formatLength(radiusForControl(setup, millimetres), machine.resolution.z);
   const size = (millimetres: number) => plainMillimetres(millimetres, machine.units);
-  const heldNose = (held: ToolView["control"]) =>
+  const heldNose = (held: ToolView["control"] | ToolView["nose"]) =>
     `${held?.noseRadius === undefined ? "not known" : show(held.noseRadius)} · ${held?.orientation ?? "not known"}`;
   const answer = fetcher.state === "idle" ? fetcher.data : undefined;
   const refusal = isNamed && !insert.ok ? insert.refusal : undefined;
@@ -200,8 +200,7 @@ export function NoseStep(props: NoseStepProps) {
           {tool.nose && (
             <KeptBox>
               <span>
-                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {step.show(tool.nose.noseRadius)} ·{" "}
-                {tool.nose.orientation}
+                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {step.heldNose(tool.nose)}
               </span>
               {mayEnter && (
                 <UndoButton

@@ -30,7 +30,10 @@ import { type Recorded, recordOf, type Source, type StandingRecords, source, sta
 import type { StandingNumbers, TouchRecord } from "./standingNumbers.ts";
 import { type WorkBasis, worksUnder } from "./workOffsets.ts";
 
-type NoseRecord = Payload<"nose-accepted"> & Source & { readonly edit?: TableEdit };
+/** Nose radius in millimetres and tip orientation as last said; each is absent while only the other was set by hand. */
+type NoseRecord = Omit<Payload<"nose-accepted">, "noseRadius" | "orientation"> &
+  Partial<Pick<Payload<"nose-accepted">, "noseRadius" | "orientation">> &
+  Source & { readonly edit?: TableEdit };
 /** A number that somebody set by hand. */
 export interface SetByHand extends Source {
   readonly value: number;
@@ -238,11 +241,12 @@ function noseOf(state: SetupState, offset: string, first?: NoseRecord): NoseReco
     if (entry.kind !== "table-edited" || entry.seq < (first?.seq ?? 0)) continue;
     const { edit, cells } = entry.payload;
     const to = (column: string) => cells.find((cell) => cell.offset === offset && cell.column === column)?.to;
+    const [noseRadius, orientation] = [to("noseRadius"), to("orientation")];
     nose = {
       offset,
       ...nose,
-      noseRadius: to("noseRadius") ?? nose?.noseRadius ?? 0,
-      orientation: to("orientation") ?? nose?.orientation ?? 0,
+      ...(noseRadius !== undefined && { noseRadius }),
+      ...(orientation !== undefined && { orientation }),
       edit,
       ...source(entry),
     };

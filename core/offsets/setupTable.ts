@@ -87,7 +87,7 @@ export function setupTable(setup: SetupView): readonly TableRow[] {
       wearWanted: perAxis(wearWanted),
       noseRadius: {
         before: control?.noseRadius === undefined ? undefined : radiusForControl(setup, control.noseRadius),
-        value: nose && radiusForControl(setup, nose.noseRadius),
+        value: nose?.noseRadius === undefined ? undefined : radiusForControl(setup, nose.noseRadius),
       },
       orientation: { before: control?.orientation, value: nose?.orientation },
     };

@@ -3,7 +3,17 @@ import { describe, expect, it } from "vitest";
 import { apply, type Command, cellsOf, decide, type Payload, viewSetup } from "../ledger/index.ts";
 import { loaded, nextId, opened, recorded, stateOf, touched, undone, viewOf } from "../ledger/setup.fixture.ts";
 import type { MachineProfile } from "../machine/index.ts";
-import { clearWear, copyRow, type EditedCell, enterCell, setupTable, standingCell, touchedRows } from "./index.ts";
+import { touchingOrder } from "../plan/index.ts";
+import {
+  clearWear,
+  copyRow,
+  type EditedCell,
+  enterCell,
+  setupTable,
+  standingCell,
+  tableGrid,
+  touchedRows,
+} from "./index.ts";
 
 const edited = (edit: Payload<"table-edited">["edit"], cells: readonly EditedCell[]): Command => ({
   id: nextId(),
@@ -86,6 +96,21 @@ describe("a value entered by hand", () => {
       orientation: { value: 4 },
     });
     expect(setupTable(viewOf(...commands, radius, tip, undone(tip.id)))[0]?.noseRadius.value).toBe(1.2);
+  });
+  it("leaves the tip not known where only the radius was entered, and the step open until both are", () => {
+    const commands = [opened(), loaded("1")];
+    const radius = edited("entered", cellsOrThrow(enterCell(viewOf(...commands), "1", "noseRadius", { value: 1.2 })));
+    const view = viewOf(...commands, radius);
+    const [row] = setupTable(view);
+    expect(row?.noseRadius.value).toBe(1.2);
+    expect(row?.orientation.value).toBeUndefined();
+    const cells = tableGrid(view).find((one) => one.row === "1")?.cells;
+    expect(cells?.noseRadius?.wanted).toBe(1.2);
+    expect(cells?.orientation).toMatchObject({ wanted: undefined, key: undefined, source: undefined });
+    const noseStep = (seen: typeof view) => touchingOrder(seen).find(({ kind }) => kind === "nose")?.state;
+    expect(noseStep(view)).not.toBe("done");
+    const tip = edited("entered", cellsOrThrow(enterCell(view, "1", "orientation", { value: 3 })));
+    expect(noseStep(viewOf(...commands, radius, tip))).toBe("done");
   });
 });
 

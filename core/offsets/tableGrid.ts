@@ -121,7 +121,10 @@ function toolCell(setup: SetupView, row: TableRow, column: TableColumn): GridCel
       ...common,
       ...done(before, value),
       key: plain(value),
-      source: nose && { ...nose, words: noseWords(tool), canUndo: !tool.second || nose.edit !== undefined },
+      source:
+        value === undefined
+          ? undefined
+          : nose && { ...nose, words: noseWords(tool), canUndo: !tool.second || nose.edit !== undefined },
     };
   }
   if (column.startsWith("wear.")) {

@@ -126,11 +126,17 @@ function toolStep(setup: SetupView, tool: ToolView, kind: StepKind, work?: strin
   return gate === undefined ? { ...step, state: "ready", reason: "" } : { ...step, state: "waiting", reason: gate };
 }
 
+/** Whether radius and tip are both known once somebody has said one of them; the other may be what the control holds. */
+const noseIsSaid = ({ nose, control }: ToolView): boolean =>
+  nose !== undefined &&
+  (nose.noseRadius ?? control?.noseRadius) !== undefined &&
+  (nose.orientation ?? control?.orientation) !== undefined;
+
 function isDone(setup: SetupView, tool: ToolView, kind: StepKind): boolean {
   if (isAxis(kind)) return tool[kind] !== undefined;
   switch (kind) {
     case "nose":
-      return tool.nose !== undefined;
+      return noseIsSaid(tool);
     case "work":
       return (
         setup.taught.z !== undefined ||

@@ -117,10 +117,16 @@ function toolLines(
 ): readonly ComparedLine[] {
   const words = (setup: SetupView, tool: ToolView | undefined) =>
     tool ? `${tool.tool.description}, ${toolSize(tool.tool, setup.machine.units)}` : "no tool";
-  const radius = (setup: SetupView, tool: ToolView | undefined) =>
-    tool?.nose
-      ? `${formatLength(radiusForControl(setup, tool.nose.noseRadius), setup.machine.resolution.z)} ${setup.machine.units}, tip ${tool.nose.orientation}`
-      : "–";
+  const radius = (setup: SetupView, tool: ToolView | undefined) => {
+    if (!tool?.nose) return "–";
+    const { noseRadius, orientation } = tool.nose;
+    const { resolution, units } = setup.machine;
+    const size =
+      noseRadius === undefined
+        ? "not known"
+        : `${formatLength(radiusForControl(setup, noseRadius), resolution.z)} ${units}`;
+    return `${size}, tip ${orientation ?? "not known"}`;
+  };
   const lines = [
     text("tool", words(left, one), words(right, other)),
     text("station", one?.station ?? "–", other?.station ?? "–"),
