@@ -48,7 +48,11 @@ export function AtTheMachine(loaded: LoadedSetup) {
           <summary data-word="open">
             <span>Happened at the machine itself?</span>
           </summary>
-          {isOpen && <PositionLost {...loaded} />}
+          {isOpen && (
+            <Inside>
+              <PositionLost {...loaded} />
+            </Inside>
+          )}
         </Fold>
       )}
     </>
@@ -152,6 +156,9 @@ function CheckForm({ setup, setupId, person }: LoadedSetup) {
   );
 }
 
+const Inside = styled.div`
+  padding: 0 14px 14px;
+`;
 const Box = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr);

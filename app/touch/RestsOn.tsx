@@ -14,6 +14,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field } from "../ui/Field.tsx";
+import { FoldedPart } from "../ui/Fold.tsx";
 import { Question } from "../ui/Question.tsx";
 import { mono, size } from "../ui/tokens.ts";
 
@@ -52,7 +53,7 @@ export function RestsQuestion({
   if (broken.length === 0) return null;
   const anew = reckonedAnew(setup, tool, axis);
   return (
-    <Question role="alert">
+    <Asked role="alert">
       {broken.map(({ words }) => (
         <p key={words}>{words}.</p>
       ))}
@@ -66,21 +67,18 @@ export function RestsQuestion({
       ) : (
         <p>The same readings do not say what it is now: touch it again.</p>
       )}
-      <Field
-        name="why"
-        label="Or it is still right, because"
-        value={why}
-        onChange={setWhy}
-        refusal={form.refusalOf("why")}
-      />
-      <PlainButton
-        onPress={() => form.send("confirm-number", { offset: tool.offset, axis, why })}
-        isDisabled={form.busy || why.trim() === ""}
-      >
-        Still right
-      </PlainButton>
+      <FoldedPart>
+        <summary>Or it is still right</summary>
+        <Field name="why" label="Because" value={why} onChange={setWhy} refusal={form.refusalOf("why")} />
+        <PlainButton
+          onPress={() => form.send("confirm-number", { offset: tool.offset, axis, why })}
+          isDisabled={form.busy || why.trim() === ""}
+        >
+          Still right
+        </PlainButton>
+      </FoldedPart>
       {form.trouble && <p role="alert">{form.trouble}</p>}
-    </Question>
+    </Asked>
   );
 }
 
@@ -122,7 +120,7 @@ export function ReckonAllOffer({ setup, setupId }: LoadedSetup) {
   const all = allReckonedAnew(setup);
   if (all.length < 2) return null;
   return (
-    <Question>
+    <Asked>
       <p>{all.length} numbers rest on something that has changed. The same readings give:</p>
       <ul>
         {all.map((number) => (
@@ -135,10 +133,16 @@ export function ReckonAllOffer({ setup, setupId }: LoadedSetup) {
         Reckon all {all.length} anew
       </PlainButton>
       {form.trouble && <p role="alert">{form.trouble}</p>}
-    </Question>
+    </Asked>
   );
 }
 
+const Asked = styled(Question)`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  > button { justify-self: start; }
+`;
 const Numbers = styled.span`
   ${mono}
   font-size: ${size.small};

@@ -15,7 +15,7 @@ import { showFor } from "../shell/useShow.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
-import { color, radius } from "../ui/tokens.ts";
+import { color, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
@@ -291,5 +291,7 @@ const Line = styled.p`
   min-height: 48px;
   padding: 4px 14px;
   border-top: 1px solid ${color("line")};
+  font-size: ${size.small};
+  line-height: 1.2;
   > a { display: grid; place-items: center; min-width: 48px; min-height: 48px; font-weight: 600; }
 `;
