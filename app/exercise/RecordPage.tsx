@@ -15,6 +15,7 @@ import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Day } from "../ui/Moment.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { minutesAndSeconds } from "./DebriefPage.tsx";
@@ -27,8 +28,6 @@ interface Sign {
   readonly note: string;
   readonly at: string;
 }
-
-const dayOf = (at: string) => at.slice(0, 10);
 
 /** What somebody has practised, skill by skill, with the leads' names under it; to be printed, and to be signed by a lead. */
 export function RecordPage({
@@ -62,7 +61,10 @@ export function RecordPage({
       <Page>
         <header>
           <h1>
-            {about.name}: what was practised <small>{dayOf(now)}</small>
+            {about.name}: what was practised{" "}
+            <small>
+              <Day at={now} />
+            </small>
           </h1>
           <PlainButton onPress={() => window.print()}>Print</PlainButton>
         </header>
@@ -93,7 +95,7 @@ export function RecordPage({
                     <td>
                       {sign ? (
                         <>
-                          {sign.by}, {dayOf(sign.at)}
+                          {sign.by}, <Day at={sign.at} />
                           {sign.note && <small> “{sign.note}”</small>}
                         </>
                       ) : (
@@ -136,7 +138,9 @@ export function RecordPage({
             <tbody>
               {runs.slice(0, RUNS_SHOWN).map((run) => (
                 <tr key={run.id}>
-                  <td>{dayOf(run.at)}</td>
+                  <td>
+                    <Day at={run.at} />
+                  </td>
                   <th scope="row">
                     <Link to={href("/practice/runs/:runId", { runId: run.id })}>{run.title}</Link>
                   </th>

@@ -1,10 +1,11 @@
 import { Chart, LinearScale, LineController, LineElement, PointElement, ScatterController } from "chart.js";
-import { useEffect, useMemo, useRef } from "react";
+import { Fragment, useEffect, useMemo, useRef } from "react";
 import { styled } from "styled-components";
 import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/correction/index.ts";
 import { lastDigit, toDrawing } from "../../core/machine/index.ts";
 import { holderScatter } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
+import { Day } from "../ui/Moment.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { drawnLimits } from "./drawnLimits.ts";
 import { type ChartInk, driftChartConfig } from "./driftChartConfig.ts";
@@ -68,7 +69,13 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
       {past.length > 0 && (
         <Remark as="p" $tone="plain">
           Wear in earlier setups:{" "}
-          {past.map(({ value, at }) => `${write(value, "always")} (${at.slice(0, 10)})`).join(", ")}.
+          {past.map(({ value, at }, index) => (
+            <Fragment key={at}>
+              {index > 0 && ", "}
+              {write(value, "always")} (<Day at={at} />)
+            </Fragment>
+          ))}
+          .
         </Remark>
       )}
       {found.length > 1 && tool && (

@@ -6,7 +6,6 @@ import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
 import { useEarly } from "../shell/useEarly.ts";
@@ -17,10 +16,11 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { FileLink, PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Moment } from "../ui/Moment.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
-
 import { ProvenProgram } from "./ProvenProgram.tsx";
+import { useNoteDraft } from "./useNoteDraft.ts";
 
 interface KeepProps extends LoadedSetup {
   readonly lines: readonly LedgerLine[];
@@ -79,7 +79,7 @@ export function KeepPage(props: KeepProps) {
         </Sheets>
         <ProvenProgram {...props} />
         <SignOff {...props} />
-        {mayEnter && <NoteForm {...props} />}
+        {mayEnter && <NoteForm key={setupId} {...props} />}
       </Aside>
     </Page>
   );
@@ -91,10 +91,15 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
     <li data-undone={isUndone}>
       <Seq>{line.seq}</Seq>
       <When>
-        <time dateTime={line.at}>{ageOf(line.at, now)}</time>
+        <Moment at={line.madeAt ?? line.at} now={now} />
         <small>
           {line.person}, {line.device}
         </small>
+        {line.madeAt && (
+          <small>
+            made without the server, here <Moment at={line.at} now={now} />
+          </small>
+        )}
       </When>
       <What>
         <b>{line.what}</b>
@@ -140,7 +145,7 @@ function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
       <Panel $tone="clear" aria-label="Sign-off">
         <h2>Signed off</h2>
         <p>
-          {signOff.person}, {ageOf(signOff.at, now)}.{" "}
+          {signOff.person}, <Moment at={signOff.at} now={now} />.{" "}
           {signOff.unproven.length === 0 ? "Nothing was unproven." : "Signed with this unproven:"}
         </p>
         <Unproven lines={signOff.unproven} />
@@ -208,7 +213,7 @@ function Unproven({ lines }: { readonly lines: readonly string[] }) {
 
 function NoteForm({ setup, setupId }: KeepProps) {
   const fetcher = useFetcher<TouchAnswer>();
-  const [text, setText] = useState("");
+  const [text, setText] = useNoteDraft(setupId);
   const note = useEarly<HTMLTextAreaElement>(text, setText);
   const [offset, setOffset] = useState("");
   const [photo, setPhoto] = useState<File>();

@@ -10,6 +10,7 @@ import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Day } from "../ui/Moment.tsx";
 import { color, mono } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { StationsDrawing } from "./StationsDrawing.tsx";
@@ -58,9 +59,16 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
               {setup.job} · {setup.operation} · {machine.name} · {machine.units}, X as {machine.xShown}
             </p>
             <p>
-              {signOff ? `Signed off by ${signOff.person}, ${signOff.at.slice(0, 10)}` : "Not signed off"},{" "}
+              {signOff ? (
+                <>
+                  Signed off by {signOff.person}, <Day at={signOff.at} />
+                </>
+              ) : (
+                "Not signed off"
+              )}
+              ,{" "}
               {sheet.unproven.length === 0 ? "nothing unproven" : <b>{sheet.unproven.length} not proven, see below</b>}{" "}
-              · printed {now.slice(0, 10)} by {person.name} · entry {setup.seq}
+              · printed <Day at={now} /> by {person.name} · entry {setup.seq}
             </p>
           </div>
           <figure>

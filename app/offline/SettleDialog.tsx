@@ -7,11 +7,11 @@ import { type Command, describeEntry, type SetupView } from "../../core/ledger/i
 import { mainZone, workInZone } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
-import { ageOf } from "../setups/age.ts";
 import { useRevalidate } from "../shell/useRevalidate.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DialogSheet, Shade } from "../ui/Dialog.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";
@@ -115,9 +115,13 @@ function TroubleOf({
   return (
     <>
       <p>
-        {theirs.under === undefined
-          ? `${theirs.person} has entered the same meanwhile, ${ageOf(theirs.at, new Date().toISOString())}.`
-          : `${theirs.person} has changed what this rests on: ${theirs.under}.`}
+        {theirs.under === undefined ? (
+          <>
+            {theirs.person} has entered the same meanwhile, <Moment at={theirs.at} now={new Date().toISOString()} />.
+          </>
+        ) : (
+          `${theirs.person} has changed what this rests on: ${theirs.under}.`
+        )}
       </p>
       {mine !== undefined && theirs.exact !== undefined && (
         <dl>

@@ -36,6 +36,9 @@ export function TopStrip({
   }
   return (
     <Strip>
+      <Skip type="button" onClick={toTheWork}>
+        To the work
+      </Skip>
       <Home to="/" aria-label="Luvrit, all setups">
         <Mark />
       </Home>
@@ -67,6 +70,18 @@ export function TopStrip({
   );
 }
 
+/** Focus on the first field of the page's main part, or on that part where it has none: one key past the strip and the plan. */
+function toTheWork(): void {
+  const main = document.querySelector("main");
+  if (!main) return;
+  const fields = main.querySelectorAll<HTMLElement>("input, select, textarea");
+  const isField = (field: HTMLElement) =>
+    field.matches(":enabled:not([type=radio], [hidden])") && field.checkVisibility() && !field.closest("nav");
+  const first = [...fields].find(isField);
+  if (!first) main.tabIndex = -1;
+  (first ?? main).focus();
+}
+
 function ThemeButton() {
   const { pathname, search } = useLocation();
   const theme = useRouteLoaderData<{ theme?: "light" | "dark" }>("root")?.theme ?? "light";
@@ -83,6 +98,21 @@ function ThemeButton() {
   );
 }
 
+const Skip = styled.button`
+  position: absolute;
+  top: 0;
+  left: 0;
+  z-index: 2;
+  display: grid;
+  place-items: center;
+  min-height: 52px;
+  padding: 0 20px;
+  border: 0;
+  background: ${color("sheet")};
+  color: ${color("measured")};
+  font-weight: 700;
+  &:not(:focus) { clip-path: inset(50%); pointer-events: none; }
+`;
 const Strip = styled.header`
   display: flex;
   align-items: center;

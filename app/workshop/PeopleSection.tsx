@@ -6,6 +6,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { List, Split } from "../ui/ListWithDetails.tsx";
+import { ClockTime } from "../ui/Moment.tsx";
 import { AnswerNote } from "./Answer.tsx";
 import { FormActions, ListForm } from "./Lists.tsx";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
@@ -144,8 +145,8 @@ function Sessions({ person, sessions }: { readonly person: KeptPerson; readonly 
       <ul>
         {sessions.map(({ id, device, address, began, seen }) => (
           <li key={id}>
-            {device || "a device"} at {address || "an unknown address"}, since {began.slice(0, 16).replace("T", " ")},
-            last used {seen.slice(11, 16)} UTC
+            {device || "a device"} at {address || "an unknown address"}, since <ClockTime at={began} />, last used{" "}
+            <ClockTime at={seen} />
           </li>
         ))}
       </ul>

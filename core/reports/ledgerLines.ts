@@ -18,7 +18,10 @@ export interface LedgerLine {
   readonly seq: number;
   readonly entry: string;
   readonly kind: Entry["kind"];
+  /** When it was recorded; ISO 8601, UTC. */
   readonly at: string;
+  /** When it was made on a device without its server, by that device's clock; undefined where it was recorded at once. */
+  readonly madeAt: string | undefined;
   readonly person: string;
   readonly device: string;
   /** What was done, in a few words. */
@@ -50,6 +53,7 @@ export function ledgerLines(
         entry: entry.id,
         kind: entry.kind,
         at: entry.at,
+        madeAt: entry.madeAt,
         person: entry.person,
         device: entry.device,
         what: describeEntry(entry),
