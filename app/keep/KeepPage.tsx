@@ -8,7 +8,6 @@ import { takeHere } from "../offline/takeHere.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
-import { useEarly } from "../shell/useEarly.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
@@ -79,7 +78,7 @@ export function KeepPage(props: KeepProps) {
         </Sheets>
         <ProvenProgram {...props} />
         <SignOff {...props} />
-        {mayEnter && <NoteForm key={setupId} {...props} />}
+        {mayEnter && <NoteForm key={`${setupId} ${props.person.name}`} {...props} />}
       </Aside>
     </Page>
   );
@@ -211,10 +210,9 @@ function Unproven({ lines }: { readonly lines: readonly string[] }) {
   );
 }
 
-function NoteForm({ setup, setupId }: KeepProps) {
+function NoteForm({ setup, setupId, person }: KeepProps) {
   const fetcher = useFetcher<TouchAnswer>();
-  const [text, setText] = useNoteDraft(setupId);
-  const note = useEarly<HTMLTextAreaElement>(text, setText);
+  const { text, write, field, forget } = useNoteDraft(setupId, person.name);
   const [offset, setOffset] = useState("");
   const [photo, setPhoto] = useState<File>();
   const busy = fetcher.state !== "idle";
@@ -224,7 +222,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
   if (answer !== heard) {
     setHeard(answer);
     if (answer?.outcome === "done") {
-      setText("");
+      write("");
       setPhoto(undefined);
     }
   }
@@ -233,6 +231,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
     const fields = { intent: "add-note", id: newId(), base: String(setup.seq), text, ...(offset && { offset }) };
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     if (photo) form.set("photo", photo);
+    forget();
     fetcher.submit(form, {
       method: "post",
       action: entriesAddress(setupId),
@@ -249,12 +248,12 @@ function NoteForm({ setup, setupId }: KeepProps) {
         }}
       >
         <textarea
-          ref={note}
+          ref={field}
           aria-label="Note"
           rows={3}
           maxLength={2000}
           value={text}
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => write(event.target.value)}
           placeholder="What the next setter should know"
         />
         <Pick
