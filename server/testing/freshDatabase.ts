@@ -30,5 +30,6 @@ export async function dropEverything(pool: Pool): Promise<void> {
 }
 
 export async function somebody(pool: Pool, role: "setter" | "lead" | "viewer" = "setter") {
-  return addPerson(sqlOn(pool), { name: `Person ${randomUUID().slice(0, 8)}`, role, isGiven: false, secret: "2468" });
+  // With a letter first: a name that began with digits would be found where a number is searched for.
+  return addPerson(sqlOn(pool), { name: `Person x${randomUUID().slice(0, 8)}`, role, isGiven: false, secret: "2468" });
 }
