@@ -38,10 +38,13 @@ export function positionCommand(
   return { ...entry, kind: "position-checked", payload: { offset: tool.offset, ...found, off: axesOff(setup, found) } };
 }
 
-/** The axes on which a check is farther off than the tools of a setup can stand; empty where none is. Millimetres, X as a diameter. */
+/**
+ * The axes on which a check is farther off than the tools of a setup can stand, or without tools than its readout can; empty where
+ * none is. Millimetres, X as a diameter.
+ */
 export function axesOff({ machine, tools }: SetupView, found: Readonly<Record<LatheAxis, number>>): LatheAxis[] {
   return LATHE_AXES.filter((axis) => {
-    const tightest = Math.min(...tools.map(({ tolerance }) => tolerance[axis]));
+    const tightest = tools.length === 0 ? 0 : Math.min(...tools.map(({ tolerance }) => tolerance[axis]));
     return Math.abs(found[axis]) > Math.max(TOLERANCES.readoutDigits * lastDigitInCore(machine, axis), tightest);
   });
 }

@@ -48,6 +48,26 @@ describe("foldMachine", () => {
     expect(foldMachine(interleaved).rows["1"]?.x).toMatchObject({ value: -1, setupId: "one" });
     expect(foldMachine([])).toEqual({ stations: {}, rows: {}, setter: {}, position: undefined });
   });
+  it("takes a loss of position and its check from where they were entered, not from the setups that were told", () => {
+    const entry = (kind: string, payload: unknown) => ({ id: nextId(), kind, version: 1, payload }) as Command;
+    const check = { offset: "1", x: 0, z: 0.03 };
+    const told = setup(
+      "other",
+      opened(),
+      entry("position-lost", { by: "stall", elsewhere: true }),
+      entry("position-checked", { ...check, off: [], elsewhere: true }),
+    );
+    const here = [...before, ...setup("now", opened(), loaded("1"), entry("position-lost", { by: "stall" }))];
+    expect(foldMachine([...here, ...told]).position?.off).toBeUndefined();
+    const checked = setup(
+      "now",
+      opened(),
+      loaded("1"),
+      entry("position-lost", { by: "stall" }),
+      entry("position-checked", { ...check, off: ["z"] }),
+    );
+    expect(foldMachine([...checked, ...told]).position?.off).toEqual(["z"]);
+  });
   it("follows a tool to its new station, a second offset, and what a setup re-based of its own", () => {
     const entry = (kind: string, payload: unknown) => ({ id: nextId(), kind, version: 1, payload }) as Command;
     const state = foldMachine([

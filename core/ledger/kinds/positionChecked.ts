@@ -38,5 +38,6 @@ export const kind: Kind<"position-checked"> = {
         ? undefined
         : needsTool(state, payload)
       : { code: "position-holds", message: "The position was not lost, so there is nothing to check." },
-  changeMachine: (machine, { off }) => machine.find(off),
+  // Where it was checked it was judged; elsewhere by the tolerances of another setup.
+  changeMachine: (machine, { off, elsewhere }) => (elsewhere ? undefined : machine.find(off)),
 };

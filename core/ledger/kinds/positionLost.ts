@@ -25,5 +25,5 @@ export const kind: Kind<"position-lost"> = {
   measurement: () => "",
   undo: "offered",
   refusal: allowed,
-  changeMachine: (machine) => machine.lose(),
+  changeMachine: (machine, { elsewhere }) => (elsewhere ? undefined : machine.lose()),
 };
