@@ -232,3 +232,67 @@ describe("a diameter that a number rests on", () => {
     expect(wordsOf(state, "x")).toEqual([]);
   });
 });
+
+describe("what was made before a number was found", () => {
+  // T02 is touched on the face that T01 has cut as Z0.
+  const faced = (machine: number, size = 0) =>
+    entry("touch-accepted", {
+      offset: "1",
+      axis: "z",
+      way: "skim",
+      machine,
+      size,
+      exact: machine - size,
+      touched: size,
+      expectedError: 0.01,
+      rests: [],
+      typed: { machine: String(machine), size: String(size) },
+    });
+  const onFace = (rest: string) =>
+    entry("touch-accepted", {
+      offset: "2",
+      axis: "z",
+      way: "scratch",
+      machine: -405,
+      size: 0,
+      exact: -405,
+      touched: 0,
+      expectedError: 0.01,
+      rests: [{ on: "face", entry: rest }],
+      typed: { machine: "-405", size: "0" },
+    });
+  const start = (...more: Command[]) => {
+    const first = faced(-402.9);
+    return stateOf(opened(), loaded("1"), loaded("2", { faces: false }), first, onFace(first.id), ...more);
+  };
+  it("a face that is cut anew as Z0 asks for a touch", () => {
+    expect(wordsOf(start())).toEqual([]);
+    const anew = start(faced(-403.1));
+    expect(wordsOf(anew)).toEqual(["the face was made anew after it was touched"]);
+    expect(reckonedAnew(toolOf(anew).view, toolOf(anew).tool, "z")).toBeUndefined();
+  });
+  it("one that was measured in front of the face leaves what was touched on it", () => {
+    expect(wordsOf(start(faced(-402.6, 0.3)))).toEqual([]);
+  });
+  it("one after the bar was chucked anew leaves it, since the work offset is taught", () => {
+    expect(wordsOf(start(entry("bar-rechucked", { stickOut: 70 }), faced(-403.1)))).toEqual([]);
+  });
+  it("a holder that is swept anew asks for a touch", () => {
+    const swept = () => entry("mount-recorded", { offset: "2", check: "sweep", given: {}, found: {} });
+    const first = swept();
+    const centred = entry("touch-accepted", {
+      offset: "2",
+      axis: "x",
+      way: "centre",
+      machine: -300,
+      exact: -300,
+      touched: 0,
+      expectedError: 0.01,
+      rests: [{ on: "sweep", entry: first.id }],
+      typed: { machine: "-300" },
+    });
+    const before = stateOf(opened(), loaded("1"), loaded("2", { faces: false }), first, centred);
+    expect(wordsOf(before, "x")).toEqual([]);
+    expect(wordsOf(withNext(before, swept()), "x")).toEqual(["its holder was swept anew after it was touched"]);
+  });
+});

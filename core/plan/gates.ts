@@ -6,10 +6,9 @@ import { plainMillimetres } from "../units/index.ts";
 import type { StepKind } from "./step.ts";
 
 /**
- * The setup is seen under the work offset that the step is about ({@link underWork}).
- *
  * What a step waits for, in a few words; undefined where nothing keeps it. Kept per tool and zone: a Swiss-type's back
- * tools wait for a good part while its main side is proven.
+ * tools wait for a good part while its main side is proven. The setup is seen under the work offset that the step is about
+ * ({@link underWork}).
  */
 export function gateOf(setup: SetupView, tool: ToolView, kind: StepKind): string | undefined {
   if (kind === "x") return holeGate(setup, tool);

@@ -1,4 +1,4 @@
-import { type SetupView, type ToolView, type TouchRecord, underWork } from "../ledger/index.ts";
+import { cuts, facingTool, type SetupView, type ToolView, type TouchRecord, underWork } from "../ledger/index.ts";
 import {
   AXES,
   AXIS_NAME,
@@ -38,7 +38,7 @@ export function brokenRests(setup: SetupView, tool: ToolView, axis: Axis): reado
     brokenWork(setup, tool, axis, touch),
     brokenSize(setup, tool, touch),
     brokenTrigger(setup, tool, axis, touch),
-    ...takenBack(setup, touch),
+    ...brokenMaking(setup, tool, touch),
   ].filter((one) => one !== undefined);
   const confirmed = tool.confirmed[axis];
   const said = confirmed && confirmed.seq > sinceOf(touch) ? confirmed.changed : [];
@@ -129,12 +129,39 @@ const TAKEN_BACK = {
   length: "the length of the part that it was touched on was taken back",
   sweep: "the sweep of its holder was taken back",
 } as const;
+const MADE_ANEW = {
+  face: "the face was made anew after it was touched",
+  length: "the length of the part was measured anew after it was touched",
+  sweep: "its holder was swept anew after it was touched",
+} as const;
 
-const takenBack = ({ undone }: SetupView, touch: TouchRecord): readonly BrokenRest[] =>
-  (["face", "length", "sweep"] as const).flatMap((on) => {
+/** What was made on the part or the holder, and is taken back or made anew since: nothing in the readings says what it is now. */
+function brokenMaking(setup: SetupView, tool: ToolView, touch: TouchRecord): readonly BrokenRest[] {
+  const latest = { face: latestFace(setup, touch), sweep: tool.mount.sweep, length: undefined };
+  return (["face", "length", "sweep"] as const).flatMap((on): readonly BrokenRest[] => {
     const entry = rested(touch, on);
-    return entry !== undefined && undone[entry] !== undefined ? [{ words: TAKEN_BACK[on], now: undefined }] : [];
+    if (entry === undefined) return [];
+    if (setup.undone[entry] !== undefined) return [{ words: TAKEN_BACK[on], now: undefined }];
+    const now = latest[on];
+    const isAnew = now !== undefined && now.entry !== entry && now.seq > touch.seq;
+    return isAnew ? [{ words: MADE_ANEW[on], now: undefined }] : [];
   });
+}
+
+/**
+ * The latest facing, where it has moved the face on which a tool was touched: a cut that is Z0 itself. One that was measured in front
+ * of the face leaves it, and a bar chucked anew is taught anew.
+ */
+function latestFace(
+  setup: SetupView,
+  touch: TouchRecord,
+): { readonly entry: string; readonly seq: number } | undefined {
+  if ((setup.rechucked?.seq ?? 0) > touch.seq) return undefined;
+  if (setup.face) return setup.face;
+  const z = facingTool(setup)?.z;
+  if (!z || z.derived || !cuts(z.way) || z.size !== 0) return undefined;
+  return { entry: z.reckoned?.from ?? z.entry, seq: z.seq };
+}
 
 /** Why a taught work offset does not hold: the tool that taught it has another geometry now. Undefined where it does, and without one. */
 export function brokenTeaching(setup: SetupView, axis: Axis): BrokenRest | undefined {

@@ -40,8 +40,8 @@ function adviceFor(setup: SetupView, view: ToolView, before: MachineState): Move
 }
 
 /**
- * Why a tool does not stand as the machine's setups left it: another station, another tool, another holder, another row. Undefined where the same
- * tool, of the same dimensions, stands in the same station under the same offset.
+ * Why a tool does not stand as the machine's setups left it: another station, another tool, another holder, another row. Undefined
+ * where the same tool, of the same dimensions, stands in the same station under the same offset.
  */
 export function whyMoved(
   { offset, station, tool, holder }: Pick<ToolView, "offset" | "station" | "tool" | "holder">,
