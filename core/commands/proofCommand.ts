@@ -1,6 +1,6 @@
 import type { SetupView } from "../ledger/index.ts";
 import { type LatheAxis, mainZone, shownAs } from "../machine/index.ts";
-import { judgeStop, twoLineCheck, whereToolsStand } from "../proof/index.ts";
+import { judgeStop, provenFrom, twoLineCheck, whereToolsStand } from "../proof/index.ts";
 import { readLength } from "../units/index.ts";
 import { readField } from "./fieldFrames.ts";
 import { proofForms } from "./forms/proofForms.ts";
@@ -105,6 +105,7 @@ function checkedCommand(setup: SetupView, form: FormOf<"record-proof">, { decima
       by,
       source: form.source,
       ...(standing.tool.worksUnder[0] !== setup.ownWork && { under: standing.tool.worksUnder[0] }),
+      rests: provenFrom(setup, standing.tool),
       ...(form.note.trim() !== "" && { note: form.note.trim() }),
     },
   };

@@ -4,6 +4,7 @@ export {
   judgeStop,
   type ProofState,
   proofState,
+  provenFrom,
   stoppedAt,
   type TwoLineCheck,
   twoLineCheck,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "../ledger/index.ts";
-import { loaded, mounted, nextId, opened, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { loaded, mounted, nextId, opened, touched, undone, viewOf } from "../ledger/setup.fixture.ts";
 import { shownAs } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { checkFile, checksOf, judgeStop, proofState, stoppedAt, whereToolsStand } from "./index.ts";
@@ -177,5 +177,24 @@ describe("two-line checks", () => {
     expect(state(proof, touched("1", "z", -402.1, 0))).toBe("again");
     expect(state(proof, command("insert-indexed", { offset: "1" }))).toBe("again");
     expect(state({ ...proof, payload: { ...(proof.payload as object), found: "off" } } as Command)).toBe("off");
+  });
+  it("hold no longer once a number under them is taken back, which leaves an older one", () => {
+    const second = touched("1", "x", -340.2);
+    const proof = command("proof-checked", {
+      offset: "1",
+      found: "right",
+      stop: { x: 109.4, z: 27.5 },
+      by: { x: null, z: null },
+      source: "seen",
+      rests: [{ on: "geometry", entry: second.id }],
+    });
+    const base = [opened(), loaded("1"), ...touchedTool("1", -340, -402), second, proof];
+    const stateAfter = (...more: Command[]) => {
+      const view = viewOf(...base, ...more);
+      const [tool] = view.tools;
+      return tool && proofState(view, tool);
+    };
+    expect(stateAfter()).toBe("proven");
+    expect(stateAfter(undone(second.id))).toBe("again");
   });
 });

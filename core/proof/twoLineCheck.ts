@@ -2,6 +2,7 @@ import { calledWork, chosenEdge, type SetupView, type ToolView } from "../ledger
 import {
   callOf,
   fromControl,
+  LATHE_AXES,
   type LatheAxis,
   lastDigit,
   lastDigitInCore,
@@ -218,6 +219,18 @@ export function stoppedAt(stop: CheckStop, machine: number): CheckStop {
   return { ...stop, at, machine, toGo: stop.goal - at, gap: stop.gap === undefined ? undefined : stop.gap - nearer };
 }
 
+/** The entries that gave the sum which a check holds against the machine: geometry and work offset of each axis. */
+export function provenFrom(
+  setup: SetupView,
+  tool: ToolView,
+): { readonly on: "geometry" | "work"; readonly entry: string }[] {
+  const work = setup.workSaid[tool.worksUnder[0]];
+  return LATHE_AXES.flatMap((axis) => [
+    { on: "geometry" as const, entry: tool[axis]?.entry ?? "" },
+    { on: "work" as const, entry: work?.[axis]?.entry ?? "" },
+  ]).filter(({ entry }) => entry !== "");
+}
+
 /** How a tool's offset stands with its proof. */
 export type ProofState = "proven" | "off" | "stopped" | "again" | "open";
 
@@ -227,6 +240,9 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
   if (!proof) return "open";
   const [under] = tool.worksUnder;
   if ((proof.under ?? setup.ownWork) !== under) return "again";
+  // A number that was taken back is an older one now: no entry since the check says so.
+  const stands = new Set(provenFrom(setup, tool).map(({ entry }) => entry));
+  if (proof.rests?.some(({ entry }) => !stands.has(entry))) return "again";
   const [taught, workSet] = [setup.taughtIn[under], setup.workSetIn[under]];
   const changes = [
     tool.x,

@@ -3,7 +3,7 @@ import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
 import { PROOF_FOUND } from "../payloadWords.ts";
 import { type Kind, unchanged } from "./kind.ts";
-import { freeText, lengthSchema, object, offset, workNameSchema } from "./schemaParts.ts";
+import { freeText, lengthSchema, object, offset, rests, workNameSchema } from "./schemaParts.ts";
 
 /** The two-line check of an offset: what was predicted where it paused, and what somebody saw. */
 export const schema = object(["offset", "found", "stop", "by", "source"], {
@@ -17,6 +17,7 @@ export const schema = object(["offset", "found", "stop", "by", "source"], {
   note: freeText,
   /** Name of the work offset that it was checked under, where it is not the one that the setup was opened with. */
   under: workNameSchema,
+  rests,
 });
 
 const FOUND = { right: "as predicted", off: "off", stopped: "stopped" } as const;
