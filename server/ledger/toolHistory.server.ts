@@ -119,6 +119,8 @@ function valuesOf(entry: Entry): readonly Remembered[] {
     const { offset, axis, exact } = entry.payload;
     return [{ offset, axis, kind: "touch", value: exact }];
   }
+  if (entry.kind === "numbers-reckoned-anew")
+    return entry.payload.numbers.map(({ offset, axis, to }) => ({ offset, axis, kind: "touch", value: to }));
   if (entry.kind === "table-edited")
     return entry.payload.cells.flatMap(({ offset, column, to }): readonly Remembered[] => {
       const axis = AXES.find((one) => column === `wear.${one}`);

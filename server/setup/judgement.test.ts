@@ -72,6 +72,17 @@ describe("where a tool was found before", () => {
     await rebuildSnapshots(pool);
     expect(await history()).toEqual(kept);
   });
+  it("is remembered as it was reckoned anew, and as it was once that is taken back", async () => {
+    const topOf = async (cell: string) => (await readSetup(sqlOn(pool), before))?.cells[cell]?.at(-1)?.id ?? "";
+    const moved = { name: "G54", axis: "x", means: "entered", value: "0.05", meant: "yes" };
+    expect(await send("set-work", moved, before)).toMatchObject({ outcome: "kept" });
+    expect(await send("reckon-anew", { offset: "7", axis: "x" }, before)).toMatchObject({ outcome: "kept" });
+    // −285.918 − 54.2 − 0.05 = −340.168.
+    expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.168, 9);
+    expect(await send("undo", { entry: await topOf("geometry/7/x") }, before)).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.118, 9);
+    expect(await send("undo", { entry: await topOf("work/x") }, before)).toMatchObject({ outcome: "kept" });
+  });
 });
 
 describe("a tool in a numbered holder", () => {

@@ -1,0 +1,1 @@
+DELETE FROM setup_words WHERE words LIKE '%udf%'
