@@ -5,11 +5,11 @@ import { styled } from "styled-components";
 import { isProvenNow, programName } from "../../core/program/index.ts";
 import { ChangedLines } from "../prepare/ChangedLines.tsx";
 import { FileChoice } from "../prepare/FileChoice.tsx";
-import { ageOf } from "../setups/age.ts";
 import { useProgramForm } from "../shell/useProgramForm.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { FileLink, PlainButton } from "../ui/Button.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Card, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { size } from "../ui/tokens.ts";
@@ -36,7 +36,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
         <p>
           {programProven.name},{" "}
           {programProven.as === "went-out" ? "as it went out" : "as it came back from the control"}, kept by{" "}
-          {programProven.person}, {ageOf(programProven.at, now)}.{" "}
+          {programProven.person}, <Moment at={programProven.at} now={now} />.{" "}
           {changed === undefined
             ? "It differs in so many lines that they are not listed."
             : changed === 0

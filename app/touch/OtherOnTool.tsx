@@ -1,4 +1,5 @@
 import type { OnTool } from "../offline/useClaim.ts";
+import { clockOf } from "../setups/clock.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 
@@ -6,7 +7,7 @@ import { Question } from "../ui/Question.tsx";
 export function OtherOnTool({ onTool }: { readonly onTool: OnTool }) {
   const { other, take } = onTool;
   if (!other) return null;
-  const since = new Date(other.since).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+  const since = clockOf(other.since, new Date().toISOString());
   return (
     <Question role="alert">
       <p>

@@ -14,8 +14,8 @@ import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
-import { CentreForm } from "./CentreForm.tsx";
+import { size } from "../ui/tokens.ts";
+import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
@@ -291,10 +291,10 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
         }}
       >
         <h1>{title}</h1>
-        <Card>
+        <StepCard>
           <p>{lead}</p>
           {mayEnter && children}
-        </Card>
+        </StepCard>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
       <LadderPanel aria-label={`Record, ${title}`}>
@@ -340,16 +340,6 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
   );
 }
 
-const Card = styled.div`
-  display: grid;
-  align-content: start;
-  gap: 20px;
-  padding: 24px;
-  border: 1px solid ${color("line")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  > p { max-width: 62ch; }
-`;
 const Moves = styled.ul`
   display: grid;
   gap: 6px;

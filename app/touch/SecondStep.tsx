@@ -10,8 +10,8 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
-import { CentreForm } from "./CentreForm.tsx";
+import { color, mono, size } from "../ui/tokens.ts";
+import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { secondZ, shownGeometry } from "./secondNumbers.ts";
@@ -54,7 +54,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
         <h1>
           {name}: {edgeName(second.edge, machine, tool.zone)} of the blade of {toolNumber(machine, first.offset)}
         </h1>
-        <Card>
+        <StepCard>
           <p>
             The blade is {formatLength(convertLength(width, "mm", machine.units), machine.resolution.z)} {machine.units}{" "}
             wide. Its second offset lets the program move the other edge, and the two walls be corrected apart:{" "}
@@ -106,7 +106,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
             Calling the second offset is an index command. If the tool is moved to another station and only one call is
             renumbered, it indexes over the part: send it clear first, or accept the risk knowingly.
           </Question>
-        </Card>
+        </StepCard>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
       <LadderPanel aria-label={`Result, second offset ${tool.offset}`}>
@@ -147,17 +147,6 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
   );
 }
 
-const Card = styled.div`
-  display: grid;
-  align-content: start;
-  gap: 18px;
-  padding: 24px;
-  overflow: auto;
-  border: 1px solid ${color("line")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  > p { max-width: 66ch; }
-`;
 const Grid = styled.table`
   border-collapse: collapse;
   th { padding: 8px; text-align: left; font-size: ${size.small}; color: ${color("quiet")}; }

@@ -15,8 +15,8 @@ import { showFor } from "../shell/useShow.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Question } from "../ui/Question.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
-import { CentreForm } from "./CentreForm.tsx";
+import { color, size } from "../ui/tokens.ts";
+import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
 import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
@@ -111,14 +111,14 @@ export function SetterStep(loaded: LoadedSetup) {
         }}
       >
         <h1>Setter's calibration</h1>
-        <Card>
+        <StepCard>
           <p>
             Press the setter with a tool whose geometry is known: one that has just been skimmed and measured, or a
             gauge tool. Finest jog step for the last approach. Where it trips now is what every tool after it is
             measured from.
           </p>
           {mayEnter && <SetterFields setup={setup} step={step} />}
-        </Card>
+        </StepCard>
         <button type="submit" hidden tabIndex={-1} aria-hidden="true" />
       </CentreForm>
       <LadderPanel aria-label="Result, setter's calibration">
@@ -273,16 +273,6 @@ export function SetterLine({
   );
 }
 
-const Card = styled.div`
-  display: grid;
-  align-content: start;
-  gap: 16px;
-  padding: 24px;
-  border: 1px solid ${color("line")};
-  border-radius: ${radius};
-  background: ${color("sheet")};
-  > p { max-width: 62ch; }
-`;
 const Line = styled.p`
   display: flex;
   justify-content: space-between;

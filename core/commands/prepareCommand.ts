@@ -1,5 +1,5 @@
 import { correctedCell } from "../correction/index.ts";
-import { type Payload, readCalledWork, type SetupView, workOfPath } from "../ledger/index.ts";
+import { holderSchema, type Payload, readCalledWork, type SetupView, workOfPath } from "../ledger/index.ts";
 import {
   type Axis,
   fromControl,
@@ -12,7 +12,14 @@ import {
 } from "../machine/index.ts";
 import { controlNumbers } from "../offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../plan/index.ts";
-import { changedLines, programDiff, programMachine, readProgram, renumberCalls } from "../program/index.ts";
+import {
+  changedLines,
+  keptChanges,
+  programDiff,
+  programMachine,
+  readProgram,
+  renumberCalls,
+} from "../program/index.ts";
 import { misfitOf, readTypedTool } from "../tool/index.ts";
 import { convertLength, formatMillimetres } from "../units/index.ts";
 import type { ShopGauge } from "../workshop/index.ts";
@@ -141,7 +148,7 @@ function loadCommand(
 
 /** Why a tool cannot stand in a holder: its number is none, or another tool of the setup stands in it. */
 function refusedHolder(tools: SetupView["tools"], offset: string, holder: string): string | undefined {
-  if (!/^[A-Za-z0-9][A-Za-z0-9 ./-]{0,19}$/.test(holder))
+  if (!new RegExp(holderSchema.pattern).test(holder))
     return "A holder's number is as it is marked, at most 20 letters and digits, such as 12 or H-7.";
   const other = tools.find((one) => one.offset !== offset && !one.second && one.holder === holder);
   return other && `Holder ${holder} holds the tool of offset ${other.offset}. Number that one first.`;
@@ -424,7 +431,7 @@ function provenCommand(
     const changes = changedLines(program, setup);
     const { name, fingerprint, lines } = programRead;
     const kept = { as: form.as, name, fingerprint, lines, changed: changes.length };
-    return { ...entry, kind: "program-proven", payload: { ...kept, changes: changes.slice(0, 200).map(shortened) } };
+    return { ...entry, kind: "program-proven", payload: { ...kept, changes: [...keptChanges(changes)] } };
   }
   if (brought?.kind !== "program" || brought.text === undefined || brought.program.fingerprint !== form.program) {
     const message = "The program has not come along. Choose its file again.";
@@ -435,17 +442,3 @@ function provenCommand(
   const kept = { as: form.as, name, fingerprint, lines, ...(count !== undefined && { changed: count }) };
   return { ...entry, kind: "program-proven", payload: { ...kept, changes: [...changes] } };
 }
-
-const shortened = ({
-  line,
-  before,
-  after,
-}: {
-  readonly line: number;
-  readonly before: string;
-  readonly after: string;
-}) => ({
-  line,
-  before: before.slice(0, 200),
-  after: after.slice(0, 200),
-});

@@ -25,14 +25,14 @@ export type WorkMeans = (typeof WORK_MEANS)[number];
 /** How a number came into the control: by hand, from a file that was loaded, by its own measuring function. */
 export const KEYED_BY = ["hand", "file", "measuring"] as const;
 
-/** By what the position of a machine is lost. */
 /**
- * What a number can rest on besides its own reading: the work offset, the size that was measured with another tool or kept of the part, the face
- * that was made, the part's length, the sweep of the holder, the setter's calibration, the geometry of the tool that teaches.
+ * What a number can rest on besides its own reading: the work offset, the size that was measured with another tool or kept of the
+ * part, the face that was made, the part's length, the sweep of the holder, the setter's calibration, the geometry of a tool.
  */
 export const RESTS_ON = ["work", "size", "face", "length", "sweep", "trigger", "geometry"] as const;
 export type RestsOn = (typeof RESTS_ON)[number];
 
+/** By what the position of a machine is lost. */
 export const LOST_BY = ["stall", "crash", "power-cut"] as const;
 /** The same in words, behind "by" or "after". */
 export const LOST_WORDS = { stall: "a stall", crash: "a crash", "power-cut": "a power cut" } as const;

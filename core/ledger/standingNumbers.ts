@@ -51,11 +51,9 @@ type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
 type PartLength = Payload<"part-length-recorded"> & ReturnType<typeof sourceOf>;
 
 /**
- * `under` names the work offset under which an offset works.
- *
  * Walks through the standing entries in their order and keeps the numbers that a later entry can shift: a change of
  * school or master moves the same amount from every tool's Z into the work offset, a corrected part length moves all
- * back tools touched on it. G + W + S stays what it was.
+ * back tools touched on it. G + W + S stays what it was. `under` names the work offset under which an offset works.
  */
 export function workNumbers(
   opened: EntryOf<"setup-opened">,

@@ -83,8 +83,8 @@ function outsideTravel(setup: SetupView, tool: ToolView, axis: Axis, sum: number
 }
 
 /**
- * A work offset held against every tool that works under it, or against all where none does: refused where a tool would leave the travel, questioned where a touch says
- * otherwise. Millimetres, on the diameter for X.
+ * A work offset held against every tool that works under it, or against all where none does: refused where a tool would leave the
+ * travel, questioned where a touch says otherwise. Millimetres, on the diameter for X.
  */
 export function findingOfWork(setup: SetupView, name: string, axis: Axis, to: number): SumFinding {
   const { machine } = setup;

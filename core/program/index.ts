@@ -3,7 +3,7 @@ export { chordsOfArc, type Range } from "./extents.ts";
 export { FINDINGS, type FindingCode, type ProgramFinding } from "./finding.ts";
 export { motionsInPart } from "./motionsInPart.ts";
 export { LARGEST_PROGRAM, programName, textOfBytes, textOfProgram } from "./programBytes.ts";
-export { programDiff } from "./programDiff.ts";
+export { keptChanges, programDiff } from "./programDiff.ts";
 export { programFile } from "./programFile.ts";
 export { inOtherUnit } from "./programFindings.ts";
 export { programMachine } from "./programMachine.ts";

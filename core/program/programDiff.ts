@@ -24,8 +24,8 @@ export function programDiff(before: string, after: string): ProgramDiff {
     for (let index = 0; index < most && lines.length < MOST.kept; index++)
       lines.push({
         line: line + Math.min(index, added.length),
-        before: short(removed[index]),
-        after: short(added[index]),
+        before: removed[index] ?? "",
+        after: added[index] ?? "",
       });
     count += most;
     line += added.length;
@@ -40,12 +40,19 @@ export function programDiff(before: string, after: string): ProgramDiff {
     }
   }
   if (removed.length > 0) keep([]);
-  return { count, lines };
+  return { count, lines: keptChanges(lines) };
 }
+
+/** The first of the changes of a program, each line cut to what a ledger keeps of it. */
+export const keptChanges = (changes: readonly ChangedLine[]): readonly ChangedLine[] =>
+  changes.slice(0, MOST.kept).map(({ line, before, after }) => ({
+    line,
+    before: before.slice(0, MOST.letters),
+    after: after.slice(0, MOST.letters),
+  }));
 
 const linesOf = (text: string): string[] =>
   text
     .trimEnd()
     .split("\n")
     .map((line) => line.trimEnd());
-const short = (line = "") => line.slice(0, MOST.letters);
