@@ -29,6 +29,8 @@ export default [
   route("setups/:setupId/pack", "routes/pack.ts"),
   route("setups/:setupId/replay", "routes/replay.ts"),
   route("setups/:setupId/here", "routes/here.ts"),
+  route("setups/:setupId/device", "routes/setupDevice.ts"),
+  route("setups/:setupId/late", "routes/late.ts"),
   route("setups/:setupId/compare", "routes/compare.tsx"),
   route("photos/:fingerprint", "routes/photo.ts"),
   route("files", "routes/files.ts"),

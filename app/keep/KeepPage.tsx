@@ -8,22 +8,21 @@ import { takeHere } from "../offline/takeHere.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
-import type { LoadedSetup } from "../shell/useSetup.ts";
-import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
-import { FileLink, PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
-import { Field, Pick } from "../ui/Field.tsx";
-import { fieldBox } from "../ui/fieldBox.ts";
+import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
+import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { KeepPanel } from "./KeepPanel.tsx";
+import { LatePanel } from "./LatePanel.tsx";
 import { ProvenProgram } from "./ProvenProgram.tsx";
+import { SignOff, type SignOffProps } from "./SignOff.tsx";
 import { useNoteDraft } from "./useNoteDraft.ts";
 
-interface KeepProps extends LoadedSetup {
+interface KeepProps extends SignOffProps {
   readonly lines: readonly LedgerLine[];
-  readonly unproven: readonly string[];
 }
 
 /** The record: who did what, when, from which measurement; notes and photos; the sheet; sign-off with what is unproven. */
@@ -77,6 +76,7 @@ export function KeepPage(props: KeepProps) {
           </FileLink>
         </Sheets>
         <ProvenProgram {...props} />
+        <LatePanel {...props} />
         <SignOff {...props} />
         {mayEnter && <NoteForm key={`${setupId} ${props.person.name}`} {...props} />}
       </Aside>
@@ -132,84 +132,6 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
   );
 }
 
-/** A lead signs the setup off; what is not proven is named before. */
-function SignOff({ setup, setupId, unproven, person, now }: KeepProps) {
-  const form = useSetupForm(setupId, setup.seq);
-  const [reason, setReason] = useState("");
-  const [seen, setSeen] = useState(false);
-  const { signOff } = setup;
-  const isLead = person.role === "lead";
-  if (signOff)
-    return (
-      <Panel $tone="clear" aria-label="Sign-off">
-        <h2>Signed off</h2>
-        <p>
-          {signOff.person}, <Moment at={signOff.at} now={now} />.{" "}
-          {signOff.unproven.length === 0 ? "Nothing was unproven." : "Signed with this unproven:"}
-        </p>
-        <Unproven lines={signOff.unproven} />
-        {isLead ? (
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              form.send("reopen", { reason });
-            }}
-          >
-            <Field
-              name="reason"
-              label="Why it is opened again"
-              value={reason}
-              onChange={setReason}
-              refusal={form.refusalOf("reason")}
-            />
-            <PlainButton type="submit" isDisabled={form.busy}>
-              Open it again
-            </PlainButton>
-            <RefusalLine>{form.trouble}</RefusalLine>
-          </form>
-        ) : (
-          <p>A lead opens it again.</p>
-        )}
-      </Panel>
-    );
-  return (
-    <Panel $tone={unproven.length === 0 ? "clear" : "spacer"} aria-label="Sign-off">
-      <h2>Sign-off</h2>
-      <p>{unproven.length === 0 ? "Everything is done and keyed in." : `${unproven.length} unproven:`}</p>
-      <Unproven lines={unproven} />
-      {isLead ? (
-        <>
-          {unproven.length > 0 && (
-            <label>
-              <input type="checkbox" checked={seen} onChange={(event) => setSeen(event.target.checked)} /> I have read
-              what is unproven and sign for it
-            </label>
-          )}
-          <PrimaryButton onPress={() => form.send("sign-off")} isDisabled={form.busy || (unproven.length > 0 && !seen)}>
-            Sign off as {person.name}
-          </PrimaryButton>
-          <RefusalLine>{form.trouble}</RefusalLine>
-        </>
-      ) : (
-        <p>A lead signs off.</p>
-      )}
-    </Panel>
-  );
-}
-
-function Unproven({ lines }: { readonly lines: readonly string[] }) {
-  if (lines.length === 0) return null;
-  return (
-    <Scrolled tabIndex={0} role="region" aria-label="What is unproven">
-      <ul>
-        {lines.map((line) => (
-          <li key={line}>{line}</li>
-        ))}
-      </ul>
-    </Scrolled>
-  );
-}
-
 function NoteForm({ setup, setupId, person }: KeepProps) {
   const fetcher = useFetcher<TouchAnswer>();
   const { text, write, field, forget } = useNoteDraft(setupId, person.name);
@@ -239,7 +161,7 @@ function NoteForm({ setup, setupId, person }: KeepProps) {
     });
   };
   return (
-    <Panel $tone="line" aria-label="Note or photo">
+    <KeepPanel $tone="line" aria-label="Note or photo">
       <h2>Note or photo</h2>
       <form
         onSubmit={(event) => {
@@ -281,7 +203,7 @@ function NoteForm({ setup, setupId, person }: KeepProps) {
         </PlainButton>
         <RefusalLine>{answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}</RefusalLine>
       </form>
-    </Panel>
+    </KeepPanel>
   );
 }
 
@@ -350,24 +272,4 @@ const Sheets = styled.div`
   display: grid;
   grid-template-columns: 1fr auto;
   gap: 8px;
-`;
-const Panel = styled.section<{ $tone: "clear" | "spacer" | "line" }>`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 8px;
-  padding: 4px 0 4px 14px;
-  border-left: 5px solid ${({ $tone }) => color($tone)};
-  h2 { font-size: ${size.text}; }
-  p { font-size: ${size.small}; }
-  form { display: grid; gap: 8px; }
-  label { font-size: ${size.small}; }
-  input[type="checkbox"] { width: 22px; height: 22px; vertical-align: -5px; }
-  textarea { width: 100%; ${fieldBox} padding: 8px 12px; resize: vertical; }
-`;
-const Scrolled = styled.div`
-  max-height: 210px;
-  overflow: auto;
-  font-size: ${size.small};
-  li { padding: 2px 0 2px 16px; text-indent: -16px; }
-  li::before { content: "– "; }
 `;

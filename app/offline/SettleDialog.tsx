@@ -11,7 +11,7 @@ import { useRevalidate } from "../shell/useRevalidate.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DialogSheet, Shade } from "../ui/Dialog.tsx";
-import { Moment } from "../ui/Moment.tsx";
+import { ClockTime, Moment } from "../ui/Moment.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { setupHere } from "./loadSetup.ts";
 import { giveUp, useMine } from "./sendWaiting.ts";
@@ -62,7 +62,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
               <p>
                 <b>{describeEntry(one.command)}</b>
                 <span>
-                  {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, {one.madeAt.slice(11, 16)} UTC
+                  {setups.get(one.setupId)?.part ?? "a setup"} · {one.personName}, <ClockTime at={one.madeAt} />
                 </span>
               </p>
               {one.trouble && <TroubleOf one={one} trouble={one.trouble} setup={setups.get(one.setupId)} />}

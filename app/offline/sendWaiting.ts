@@ -51,47 +51,61 @@ async function sendAll(): Promise<void> {
   if (setups.size === 0) return countWaiting();
   connection.change({ isSending: true });
   try {
-    let sent = 0;
-    for (const setupId of setups) sent += await sendOf(setupId);
+    let [sent, late] = [0, 0];
+    for (const setupId of setups) {
+      const of = await sendOf(setupId);
+      sent += of.sent;
+      late += of.late;
+    }
     if (sent > 0) toast(sent === 1 ? "1 waiting entry is sent." : `${sent} waiting entries are sent.`);
+    if (late > 0) toast(`After the sign-off came: ${late}. A lead decides what is entered; Keep shows it.`);
   } finally {
     connection.change({ isSending: false });
     await countWaiting();
   }
 }
 
-/** Sends what waits of one setup until it stops; how many were kept by the server. */
-async function sendOf(setupId: string): Promise<number> {
-  let total = 0;
+/** How many entries the server took: entered, and kept for a lead since the setup was signed off meanwhile. */
+interface Sent {
+  readonly sent: number;
+  readonly late: number;
+}
+
+/** Sends what waits of one setup until it stops. */
+async function sendOf(setupId: string): Promise<Sent> {
+  let [total, late] = [0, 0];
+  const soFar = (): Sent => ({ sent: total, late });
   for (;;) {
     const queue = (await readOwnQueue(setupId)).slice(0, BATCH);
     const [first] = queue;
-    if (!first || first.trouble) return total;
+    if (!first || first.trouble) return soFar();
     const end = queue.findIndex(({ trouble }) => trouble);
     const batch = end < 0 ? queue : queue.slice(0, end);
     const files = await sendFiles(batch);
-    if (!files) return total;
+    if (!files) return soFar();
     if (files.refusal !== undefined && files.sent === 0) {
       await changeWaiting({ ...first, trouble: { outcome: "refused", message: files.refusal } });
-      return total;
+      return soFar();
     }
     const sent = batch.slice(0, files.sent);
     const answer = await post(setupId, sent);
-    if (!answer) return total;
-    const kept = sent.slice(0, answer.kept);
-    total += kept.length;
+    if (!answer) return soFar();
+    const taken = answer.kept + (answer.late ?? 0);
+    const kept = sent.slice(0, taken);
+    total += answer.kept;
+    late += answer.late ?? 0;
     // Heard before it is forgotten, so that no page goes back for a moment.
     if (kept.length > 0) await syncPack(setupId);
     await removeWaiting(kept.flatMap(({ order }) => (order === undefined ? [] : [order])));
     await countWaiting();
-    const stopped = sent[answer.kept];
+    const stopped = sent[taken];
     if (!answer.stopped || !stopped) continue;
     const trouble =
       answer.stopped.outcome === "conflict"
         ? answer.stopped
         : ({ outcome: "refused", message: answer.stopped.message } as const);
     await changeWaiting({ ...stopped, trouble });
-    return total;
+    return soFar();
   }
 }
 

@@ -16,7 +16,7 @@ const SETTLE_MS = 250;
 /**
  * Hears what others change in a setup while the page is visible, shows it, and takes it along on this device.
  */
-export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
+export function useSetupNews(setupId: string, seq: number, late: number | undefined): readonly Claim[] {
   const [news, setNews] = useState<SetupNews>();
   const { revalidate, state } = useRevalidate();
   const navigation = useNavigation();
@@ -54,7 +54,9 @@ export function useSetupNews(setupId: string, seq: number): readonly Claim[] {
     });
   }, [setupId, known]);
 
-  const behind = known !== undefined && known > seq && connection.read().waiting === 0;
+  const isOther =
+    (known !== undefined && known > seq) || (late !== undefined && news !== undefined && news.late !== late);
+  const behind = isOther && connection.read().waiting === 0;
   useEffect(() => {
     if (!behind || isBusy || state !== "idle") return;
     const timer = setTimeout(() => ask.current(), SETTLE_MS);

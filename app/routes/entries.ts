@@ -6,6 +6,7 @@ import { LARGEST_PROGRAM } from "../../core/program/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import { sql } from "../../server/context.server.ts";
 import { deviceOf } from "../../server/http/device.server.ts";
+import { takeInLate } from "../../server/late/lateForms.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { runSetupForm } from "../../server/setup/runSetupForm.server.ts";
@@ -39,6 +40,7 @@ export async function action({ request, context, params: { setupId } }: Route.Ac
     const { fields, brought } = taken.value;
     const outcome = await runSetupForm(setupId, person, deviceOf(request), fields, brought);
     if (outcome.outcome !== "kept") return data<TouchAnswer>(outcome, outcome.outcome === "refused" ? 422 : 409);
+    if (outcome.form.intent === "reopen") await takeInLate(setupId);
     const next = addressAfter(setupId, () => viewSetup(outcome.state), outcome.form);
     return next === undefined ? data<TouchAnswer>({ outcome: "done" }) : redirect(next);
   } finally {

@@ -3,18 +3,21 @@ import { href, Outlet, PrefetchPageLinks, type ShouldRevalidateFunctionArgs } fr
 import { viewSetup } from "../../core/ledger/index.ts";
 import { isThrough, touchingOrder } from "../../core/plan/index.ts";
 import { sql } from "../../server/context.server.ts";
+import { countLate, givenBackTo } from "../../server/late/lateRepository.server.ts";
 import { readSetup } from "../../server/ledger/setupsRepository.server.ts";
 import { readHistory } from "../../server/ledger/toolHistory.server.ts";
 import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { shopGauges, shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
+import { LateMark } from "../keep/LateMark.tsx";
 import { keepSetupPages } from "../offline/keepSetupPages.ts";
 import { loadedSetup } from "../offline/loadedSetup.ts";
 import { loadSetup } from "../offline/loadSetup.ts";
 import { pageIdIfAny } from "../offline/pageId.ts";
 import { SetupNewsContext } from "../offline/SetupNewsContext.ts";
 import { workingOut } from "../offline/sendSetupForm.ts";
+import { useSayOpen } from "../offline/useSayOpen.ts";
 import { useSetupNews } from "../offline/useSetupNews.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { OthersHere } from "../shell/OthersHere.tsx";
@@ -30,11 +33,13 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const state = await readSetup(sql(), params.setupId);
   if (!state) throw new Response("There is no such setup.", { status: 404 });
   const setup = viewSetup(state);
-  const [spacers, gauges, shop, history] = await Promise.all([
+  const [spacers, gauges, shop, history, late, givenBack] = await Promise.all([
     shopSpacers(sql()),
     shopGauges(sql()),
     shopUncertainty(sql()),
     readHistory(sql(), params.setupId, setup),
+    countLate(sql(), [params.setupId]),
+    givenBackTo(sql(), params.setupId, person.id),
   ]);
   return loadedSetup(params.setupId, state, person, {
     hasFeed: hasFeed(setup.machine.id),
@@ -43,6 +48,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     gauges,
     shop,
     history,
+    late: { waiting: late.get(params.setupId) ?? 0, givenBack: givenBack.length },
   });
 }
 
@@ -64,11 +70,12 @@ export const shouldRevalidate = (change: ShouldRevalidateFunctionArgs) => {
   return change.formMethod === undefined && sameStage ? false : change.defaultShouldRevalidate;
 };
 
-export default function Setup({ loaderData: { setup, setupId, person } }: Route.ComponentProps) {
+export default function Setup({ loaderData: { setup, setupId, person, mayEnter, late } }: Route.ComponentProps) {
   const order = touchingOrder(setup);
   const touched = setup.tools.filter(({ offset }) => isThrough(order, offset)).length;
   const { machine } = setup;
-  const claims = useSetupNews(setupId, setup.seq);
+  const claims = useSetupNews(setupId, setup.seq, late?.waiting);
+  useSayOpen(setupId, mayEnter);
   useEffect(() => {
     keepSetupPages(setupId);
     workingOut().catch(() => {
@@ -83,7 +90,10 @@ export default function Setup({ loaderData: { setup, setupId, person } }: Route.
         person={person}
         beside={{ to: href("/setups/:setupId/practice", { setupId }), name: "Practice" }}
         others={
-          <OthersHere setup={setup} setupId={setupId} others={claims.filter(({ page }) => page !== pageIdIfAny())} />
+          <>
+            <LateMark setupId={setupId} role={person.role} late={late} />
+            <OthersHere setup={setup} setupId={setupId} others={claims.filter(({ page }) => page !== pageIdIfAny())} />
+          </>
         }
       >
         <StageChain setupId={setupId} touched={touched} tools={setup.tools.length} />

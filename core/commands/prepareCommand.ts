@@ -1,5 +1,5 @@
 import { correctedCell } from "../correction/index.ts";
-import { holderSchema, type Payload, readCalledWork, type SetupView, workOfPath } from "../ledger/index.ts";
+import { HOLDER_NUMBER, type Payload, readCalledWork, type SetupView, workOfPath } from "../ledger/index.ts";
 import {
   type Axis,
   fromControl,
@@ -148,7 +148,7 @@ function loadCommand(
 
 /** Why a tool cannot stand in a holder: its number is none, or another tool of the setup stands in it. */
 function refusedHolder(tools: SetupView["tools"], offset: string, holder: string): string | undefined {
-  if (!new RegExp(holderSchema.pattern).test(holder))
+  if (!HOLDER_NUMBER.test(holder))
     return "A holder's number is as it is marked, at most 20 letters and digits, such as 12 or H-7.";
   const other = tools.find((one) => one.offset !== offset && !one.second && one.holder === holder);
   return other && `Holder ${holder} holds the tool of offset ${other.offset}. Number that one first.`;

@@ -7,7 +7,7 @@ export { cellsOf, dependenciesOf, describeEntry, offsetsOf } from "./entryFacts.
 export { cuts, faceIsMade, facingTool } from "./facing.ts";
 export { ENTRY_KINDS, type EntryKind, kindOf, type Payload, payloadSchemas } from "./kinds/index.ts";
 export type { NumberWriter } from "./kinds/kind.ts";
-export { holderSchema, type TouchedAxis, workNameSchema } from "./kinds/schemaParts.ts";
+export { HOLDER_NUMBER, type TouchedAxis, workNameSchema } from "./kinds/schemaParts.ts";
 export { activeEntry, type DecisionCode, topOf } from "./lookUp.ts";
 export { foldMachine, foldSetups, type MachineEntry, type MachineState } from "./machineState.ts";
 export { makeEntry } from "./makeEntry.ts";

@@ -22,36 +22,7 @@ afterAll(async () => {
 describe("migrations", () => {
   it("are applied once, in order, even by two processes at once", async () => {
     const [one, other] = await Promise.all([migrate(pool, folder), migrate(pool, folder)]);
-    expect([...one, ...other].sort()).toEqual([
-      "0001-people.sql",
-      "0002-sessions.sql",
-      "0003-setups.sql",
-      "0004-ledger.sql",
-      "0005-programs.sql",
-      "0006-machines.sql",
-      "0007-photos.sql",
-      "0008-setup-words.sql",
-      "0009-workshop.sql",
-      "0010-machines-version.sql",
-      "0011-people-version.sql",
-      "0012-tool-history.sql",
-      "0013-made-offline.sql",
-      "0014-claims.sql",
-      "0015-sessions-seen.sql",
-      "0016-audit.sql",
-      "0017-exercises.sql",
-      "0018-practice-runs.sql",
-      "0019-skill-signs.sql",
-      "0020-people-own-secret.sql",
-      "0021-sign-in-counts.sql",
-      "0022-known-devices.sql",
-      "0023-write-probe.sql",
-      "0024-ledger-form-digest.sql",
-      "0025-uploads.sql",
-      "0026-snapshot-version.sql",
-      "0027-setup-follows.sql",
-      "0028-setup-follows-fill.sql",
-    ]);
+    expect([...one, ...other].sort()).toEqual((await readdir(folder)).sort());
     expect(await migrate(pool, folder)).toEqual([]);
   });
   it("stop the start when an applied file has changed or is missing", async () => {

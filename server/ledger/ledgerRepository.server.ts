@@ -105,41 +105,9 @@ export async function appendForms(
   // Looked for beforehand, unlocked: a row that is not there would be locked as the gap that it is missing from, where others
   // open their setups in the same moment, and all but one of them would be turned back.
   const isNew = forms[0]?.author.base === 0 && !(await isSetup(sqlOn(pool), setupId));
-  const take = async (sql: Sql): Promise<readonly FormResult[]> => {
-    const locked = isNew ? undefined : await lockSetup(sql, setupId);
-    const before = locked?.state ?? EMPTY_SETUP;
-    const made: FormResult[] = [];
-    // What was sent before mostly stands behind what its page knew then: where nothing does, it is looked for only if
-    // something is in the way.
-    const mayRepeat = !locked || forms.some(({ author }) => author.base !== before.seq);
-    const there = mayRepeat
-      ? await readById(
-          sql,
-          forms.map(({ id }) => id),
-        )
-      : undefined;
-    const others = new Map<string, readonly Entry[]>();
-    let [state, latest, changesWords] = [before, locked?.latest ?? null, false];
-    for (const { author, ...asked } of forms) {
-      const result = await takeOne(sql, setupId, asked, author, { state, latest, now: clock(), there, others });
-      made.push(result);
-      if (result.outcome === "repeated") continue;
-      if (result.outcome !== "appended") break;
-      changesWords ||= mayChangeWords(state, result.entry);
-      state = result.state;
-      latest = new Date(result.entry.at);
-    }
-    if (state !== before && latest) {
-      const at = latest.toISOString();
-      // A setup that is opened is stored with its first entry.
-      if (locked || state.seq > 1) await storeSnapshot(sql, setupId, state, at);
-      if (changesWords) await storeWords(sql, setupId, state, locked?.state);
-    }
-    return made;
-  };
   let results: readonly FormResult[];
   try {
-    results = await inTransaction(pool, take);
+    results = await inTransaction(pool, (sql) => takeForms(sql, setupId, forms, { clock, isNew, goesOn: false }));
   } catch (failure) {
     // Opened meanwhile, most likely by this very form, sent twice.
     if (isNew && (failure as { code?: string }).code === "ER_DUP_ENTRY")
@@ -148,6 +116,78 @@ export async function appendForms(
   }
   for (const { outcome } of results) countAppend(outcome);
   return results;
+}
+
+/** A form whose base may be left open: then it is entered on knowledge of all that stands by then. */
+export type EachForm = Asked & { readonly author: Omit<Author, "base"> & { readonly base?: number } };
+
+/**
+ * The same for forms that do not rest on each other: one that is not kept does not end it, and each has its result. Afterwards `then`
+ * runs in the same transaction. What it gives decides: false takes everything back, as if it had not been tried.
+ */
+export async function appendEach(
+  pool: Pool,
+  setupId: string,
+  forms: readonly EachForm[],
+  then: (sql: Sql, results: readonly FormResult[]) => Promise<boolean>,
+  clock: () => Date = () => new Date(),
+): Promise<readonly FormResult[]> {
+  class TakenBack extends Error {}
+  let results: readonly FormResult[] = [];
+  try {
+    await inTransaction(pool, async (sql) => {
+      results = await takeForms(sql, setupId, forms, { clock, isNew: false, goesOn: true });
+      if (!(await then(sql, results))) throw new TakenBack("this was a trial");
+    });
+  } catch (failure) {
+    if (failure instanceof TakenBack) return results;
+    throw failure;
+  }
+  for (const { outcome } of results) countAppend(outcome);
+  return results;
+}
+
+/** Takes forms inside a transaction: up to the first that is not kept, or all of them where it `goesOn`. */
+async function takeForms(
+  sql: Sql,
+  setupId: string,
+  forms: readonly EachForm[],
+  { clock, isNew, goesOn }: { readonly clock: () => Date; readonly isNew: boolean; readonly goesOn: boolean },
+): Promise<readonly FormResult[]> {
+  const locked = isNew ? undefined : await lockSetup(sql, setupId);
+  const before = locked?.state ?? EMPTY_SETUP;
+  const made: FormResult[] = [];
+  // What was sent before mostly stands behind what its page knew then: where nothing does, it is looked for only if
+  // something is in the way.
+  const mayRepeat = !locked || forms.some(({ author }) => author.base !== before.seq);
+  const there = mayRepeat
+    ? await readById(
+        sql,
+        forms.map(({ id }) => id),
+      )
+    : undefined;
+  const others = new Map<string, readonly Entry[]>();
+  let [state, latest, changesWords] = [before, locked?.latest ?? null, false];
+  for (const { author, ...asked } of forms) {
+    const known = { ...author, base: author.base ?? state.seq };
+    const result = await takeOne(sql, setupId, asked, known, { state, latest, now: clock(), there, others });
+    made.push(result);
+    if (result.outcome === "repeated") continue;
+    if (result.outcome !== "appended") {
+      if (goesOn) continue;
+      break;
+    }
+    changesWords ||= mayChangeWords(state, result.entry);
+    state = result.state;
+    latest = new Date(result.entry.at);
+  }
+  if (state !== before && latest) {
+    const at = latest.toISOString();
+    // A setup that is opened is stored with its first entry.
+    if (locked || state.seq > 1) await storeSnapshot(sql, setupId, state, at);
+    if (changesWords) await storeWords(sql, setupId, state, locked?.state);
+  }
+  return made;
 }
 
 /** Entries with these ids, of whatever setup. */

@@ -1,10 +1,13 @@
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { log } from "../http/log.server.ts";
+import { countLate } from "../late/lateRepository.server.ts";
 import { type Claim, readClaims } from "./claimsRepository.server.ts";
 
-/** What an open page of a setup is told: how far its ledger is, and who is on which tool. */
+/** What an open page of a setup is told: how far its ledger is, who is on which tool, and what waits for a lead. */
 export interface SetupNews {
   readonly seq: number;
+  /** Entries that came after the sign-off and wait for a lead. */
+  readonly late: number;
   readonly claims: readonly Claim[];
 }
 
@@ -56,16 +59,17 @@ export class NewsDesk {
     const ids = [...this.listeners.keys()];
     if (ids.length === 0) return;
     const sql = sqlOn(this.pool());
-    const [rows, claims] = await Promise.all([
+    const [rows, claims, late] = await Promise.all([
       sql.rows<{ id: string; seq: number }>(
         `SELECT id, seq FROM setups WHERE id IN (${ids.map(() => "?").join(", ")})`,
         ids,
       ),
       readClaims(sql, ids),
+      countLate(sql, ids),
     ]);
     const now = Date.now();
     for (const { id, seq } of rows) {
-      const news: SetupNews = { seq, claims: claims.get(id) ?? [] };
+      const news: SetupNews = { seq, late: late.get(id) ?? 0, claims: claims.get(id) ?? [] };
       const text = JSON.stringify(news);
       const told = this.told.get(id);
       if (told && told.text === text && now - told.at < REPEAT_EVERY_MS) continue;

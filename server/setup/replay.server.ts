@@ -1,5 +1,6 @@
 import type { FromSchema } from "json-schema-to-ts";
 import type { SetupOutcome } from "../../core/commands/index.ts";
+import { keepLate, takeInLate } from "../late/lateForms.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { validator } from "../validation/validate.server.ts";
 import { runSetupForms } from "./runSetupForm.server.ts";
@@ -36,6 +37,8 @@ const readReplay = validator<FromSchema<typeof schema>>(schema);
 /** How many of the forms are kept, in their order, and what became of the first that is not. */
 export interface ReplayAnswer {
   readonly kept: number;
+  /** How many behind those came after the sign-off: the server keeps them for a lead. */
+  readonly late?: number;
   readonly stopped?: Exclude<SetupOutcome, { outcome: "kept" }>;
 }
 
@@ -64,12 +67,16 @@ export async function replayForms(
   if (!read.ok || read.value.person !== person.id) return undefined;
   const { items, device: on } = read.value;
   if (items.some(({ madeAt }) => Number.isNaN(Date.parse(madeAt)))) return undefined;
-  const outcomes = await runSetupForms(
-    setupId,
-    person,
-    device,
-    items.map(({ fields, madeAt }) => ({ fields, made: { at: madeOf(madeAt), on } })),
-  );
+  const sent = items.map(({ fields, madeAt }) => ({ fields, made: { at: madeOf(madeAt), on } }));
+  const outcomes = await runSetupForms(setupId, person, device, sent);
+  if (outcomes.some((outcome) => outcome.outcome === "kept" && outcome.form.intent === "reopen"))
+    await takeInLate(setupId);
   const last = outcomes.at(-1);
-  return !last || last.outcome === "kept" ? { kept: outcomes.length } : { kept: outcomes.length - 1, stopped: last };
+  if (!last || last.outcome === "kept") return { kept: outcomes.length };
+  const kept = outcomes.length - 1;
+  if (last.outcome === "conflict") return { kept, stopped: last };
+  // Refused since the setup was signed off meanwhile: nothing of it is lost, and nothing of it is entered without a lead.
+  const rest = sent.slice(kept).map(({ fields, made }) => ({ fields, madeAt: made.at, madeOn: made.on }));
+  const late = await keepLate(setupId, person, device, rest);
+  return late > 0 ? { kept, late } : { kept, stopped: last };
 }

@@ -57,63 +57,83 @@ export async function runSetupForms(
   const incomplete = refuse("This form was not complete. Reload the page; what you typed is kept.");
   if (forms.length === 0) return sent.length === 0 ? [] : [incomplete];
   const roleNow = rolesHeld(person.id);
-  let reader: Reader | undefined;
-  const asked = forms.map((form, index) => ({
-    id: form.id,
-    author: { person, device, base: Number(form.base), made: sent[index]?.made },
-    digest: digestOf(form),
-    make: async (state: SetupState, inside: Sql) => {
-      // As it is inside this transaction: a role that was lowered a moment ago lets nothing more through.
-      const role = await roleNow(inside);
-      if (role === undefined || !may(role, "setter"))
-        return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
-      if (state.seq === 0) return refuse("There is no such setup.");
-      // How a tool is touched belongs to the person who is on it; what waited on a device was chosen before.
-      if (form.intent === "choose-way" && !sent[index]?.made) {
-        const other = await otherOn(inside, setupId, form.offset, person.id);
-        if (other !== undefined)
-          return refuse(`${other} is on this tool. Take it over before you change how it is touched.`);
-      }
-      const brought = sent[index]?.brought;
-      try {
-        // What came back from the control is compared with what came in: both texts are read where they are kept.
-        const known =
-          brought && form.intent !== "keep-proven"
-            ? { ...NOTHING_KNOWN, brought }
-            : await knownFor(inside, setupId, state, form, reader);
-        const actor = { ...person, role };
-        return reader && isFileForm(form)
-          ? await reader("command", { state, form, actor, known })
-          : makeCommand(state, form, { ...actor, readList }, known);
-      } catch (failure) {
-        // This form's file: those before it are kept.
-        if (!(failure instanceof NotRead)) throw failure;
-        return refuse(failure.message, { text: failure.message, program: failure.message });
-      }
-    },
-  }));
-  // A place for reading is taken before the setup is locked: waiting for one does not hold the lock.
-  const append = () => answering(() => appendForms(database(), setupId, asked));
-  let results: readonly FormResult[];
-  try {
-    results = forms.some(isFileForm)
-      ? await withReader((read) => {
-          reader = read;
-          return append();
-        })
-      : await append();
-  } catch (failure) {
-    // No place for reading: nothing was looked at yet, and what was sent may be sent again.
-    if (failure instanceof NotRead)
-      throw new Response(failure.message, { status: 503, statusText: "Busy", headers: { "Retry-After": "3" } });
-    throw failure;
-  }
+  const asked = (reader: Reader | undefined) =>
+    forms.map((form, index) =>
+      askedOf(setupId, form, { person, device, base: Number(form.base), made: sent[index]?.made }, roleNow, {
+        reader,
+        brought: sent[index]?.brought,
+      }),
+    );
+  const results = await withReaderFor(forms, (reader) =>
+    answering(() => appendForms(database(), setupId, asked(reader))),
+  );
   for (const [index, result] of results.entries())
     if (result.outcome === "appended" || result.outcome === "repeated")
       await tellOthers(setupId, result.entry, { person, device, made: sent[index]?.made });
   const outcomes = results.map((result, index) => outcomeOf(result, forms[index] as SetupForm));
   const allKept = outcomes.every(({ outcome }) => outcome === "kept");
   return allKept && forms.length < sent.length ? [...outcomes, incomplete] : outcomes;
+}
+
+/** What a form is worked out with besides the setup: a reader for files, and the file that came with it. */
+interface FormHelp {
+  readonly reader: Reader | undefined;
+  readonly brought?: Brought | undefined;
+}
+
+/** How a form is worked out once its setup is locked; `roleNow`: the role of its person, as it is inside the transaction. */
+export function askedOf<Whose extends Omit<Author, "base">>(
+  setupId: string,
+  form: SetupForm,
+  author: Whose & { readonly person: Person },
+  roleNow: (inside: Sql) => Promise<Role | undefined>,
+  { reader, brought }: FormHelp,
+) {
+  const { person, made } = author;
+  const make = async (state: SetupState, inside: Sql) => {
+    // As it is inside this transaction: a role that was lowered a moment ago lets nothing more through.
+    const role = await roleNow(inside);
+    if (role === undefined || !may(role, "setter"))
+      return refuse(`This needs the role setter; ${person.name} has ${role ? `the role ${role}` : "left"}.`);
+    if (state.seq === 0) return refuse("There is no such setup.");
+    // How a tool is touched belongs to the person who is on it; what waited on a device was chosen before.
+    if (form.intent === "choose-way" && !made) {
+      const other = await otherOn(inside, setupId, form.offset, person.id);
+      if (other !== undefined)
+        return refuse(`${other} is on this tool. Take it over before you change how it is touched.`);
+    }
+    try {
+      // What came back from the control is compared with what came in: both texts are read where they are kept.
+      const known =
+        brought && form.intent !== "keep-proven"
+          ? { ...NOTHING_KNOWN, brought }
+          : await knownFor(inside, setupId, state, form, reader);
+      const actor = { ...person, role };
+      return reader && isFileForm(form)
+        ? await reader("command", { state, form, actor, known })
+        : makeCommand(state, form, { ...actor, readList }, known);
+    } catch (failure) {
+      // This form's file: those before it are kept.
+      if (!(failure instanceof NotRead)) throw failure;
+      return refuse(failure.message, { text: failure.message, program: failure.message });
+    }
+  };
+  return { id: form.id, author, digest: digestOf(form), make };
+}
+
+/** With a place for reading where one of the forms needs it, taken before the setup is locked: waiting for one holds no lock. */
+export async function withReaderFor<Result>(
+  forms: readonly SetupForm[],
+  work: (reader: Reader | undefined) => Promise<Result>,
+): Promise<Result> {
+  try {
+    return await (forms.some(isFileForm) ? withReader(work) : work(undefined));
+  } catch (failure) {
+    // No place for reading: nothing was looked at yet, and what was sent may be sent again.
+    if (failure instanceof NotRead)
+      throw new Response(failure.message, { status: 503, statusText: "Busy", headers: { "Retry-After": "3" } });
+    throw failure;
+  }
 }
 
 /** Forms that bring the text of a file, or work on one that is kept: they are worked out by a reader. */

@@ -85,7 +85,8 @@ export const stock = object(["material", "nominalDiameter", "oversize", "stickOu
 const WORK_NAME = "(G5[4-9]|G54\\.1 P[1-9][0-9]{0,2})( path [2-9])?";
 export const workNameSchema = { type: "string", pattern: `^${WORK_NAME}$` } as const;
 /** The number of a holder as it is marked on it, such as `12` or `H-7`. */
-export const holderSchema = { type: "string", pattern: "^[A-Za-z0-9][A-Za-z0-9 ./-]{0,19}$" } as const;
+export const HOLDER_NUMBER = /^[A-Za-z0-9][A-Za-z0-9 ./-]{0,19}$/;
+export const holderSchema = { type: "string", pattern: HOLDER_NUMBER.source } as const;
 /** A row of the control's table by its offset, or a work offset by its name; a column by its field. */
 export const tableRow = { type: "string", pattern: `^([0-9]{1,3}|${WORK_NAME})$` } as const;
 export const tableColumn = { type: "string", enum: GRID_COLUMNS } as const;

@@ -1,0 +1,23 @@
+CREATE TABLE late_forms (
+  id CHAR(36) CHARACTER SET ascii NOT NULL,
+  place BIGINT NOT NULL AUTO_INCREMENT,
+  setup_id CHAR(36) CHARACTER SET ascii NOT NULL,
+  person_id CHAR(36) CHARACTER SET ascii NOT NULL,
+  person_name VARCHAR(80) NOT NULL,
+  decimal_mark CHAR(1) NULL,
+  device VARCHAR(80) NOT NULL,
+  made_on CHAR(36) CHARACTER SET ascii NOT NULL,
+  made_at DATETIME(3) NULL,
+  arrived_at DATETIME(3) NOT NULL,
+  fields MEDIUMTEXT NOT NULL,
+  decision ENUM('entered', 'given-back') NULL,
+  decided_by VARCHAR(80) NULL,
+  decided_at DATETIME(3) NULL,
+  reason VARCHAR(400) NULL,
+  said TEXT NULL,
+  is_seen TINYINT(1) NOT NULL DEFAULT 0,
+  PRIMARY KEY (id),
+  UNIQUE KEY late_forms_by_place (place),
+  KEY late_forms_by_setup (setup_id, decision),
+  CONSTRAINT late_forms_setup FOREIGN KEY (setup_id) REFERENCES setups (id)
+) ENGINE = InnoDB
