@@ -183,7 +183,7 @@ const Box = styled.div<{ $tone: Token; $isLow: boolean }>`
   box-shadow: ${color("shadow")};
   > span { font-size: 1.6em; }
   > small { font-size: 1em; font-weight: 400; color: ${color("quiet")}; }
-  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
+  &:focus-within { outline: 3px solid ${color("measured")}; outline-offset: -1px; }
   [data-invalid] & { border-color: ${color("stop")}; background: ${color("stopGround")}; }
 `;
 const Digits = styled(Input)`

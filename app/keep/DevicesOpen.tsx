@@ -39,7 +39,7 @@ export function DevicesOpen({
             {device.person}, {device.device}
           </b>
           <span>
-            {device.isOpen ? "open since " : "left; last heard of "}
+            {device.isOpen ? "opened " : "left; last heard of "}
             <Moment at={device.isOpen ? device.openedAt : device.heardAt} now={now} />
             {device.isOpen && isSilent(device) && (
               <>

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
 import { shownNumber } from "../../core/commands/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
@@ -18,6 +18,7 @@ import { EdgeChoices } from "./EdgeChoices.tsx";
 import { FootStrip } from "./FootStrip.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
+import { useHeldWay } from "./useHeldWay.ts";
 import { type Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { isTyping } from "./useTouchKeys.ts";
 import { Ways } from "./Ways.tsx";
@@ -38,9 +39,9 @@ function useTouchStep(props: TouchStepProps) {
   const sizeUnit = sizes === "mm" || sizes === "in" ? sizes : setup.machine.units;
   const choice = useFetcher();
   // What somebody has just chosen holds at once; the ledger's answer follows.
-  const sent = choice.formData;
+  const isSent = choice.formData !== undefined;
   const ways = useWays(setup, tool, axis, solveFor);
-  const held = useHeldWay(tool, axis, sent);
+  const held = useHeldWay(tool, axis, isSent);
   const way = ways.includes(held.way) ? held.way : (ways[0] ?? held.way);
   const { edges } = held;
   const gate = gateOf(setup, tool, solveFor === "work" ? "work" : axis);
@@ -257,32 +258,4 @@ function useWays(setup: LoadedSetup["setup"], tool: ToolView, axis: Axis, solveF
     const ways = waysToTouch(tool.tool, axis, place);
     return solveFor === "work" ? ways.filter((way) => wayOf(way).canTeach) : ways;
   }, [setup, tool, axis, solveFor]);
-}
-
-/**
- * How the tool is touched, as this page has it: while something is typed here, another person's choice does not change it under the
- * hand. What was just chosen here holds at once; the ledger's answer follows.
- */
-function useHeldWay(tool: ToolView, axis: Axis, sent: FormData | undefined) {
-  const [isKept, setKept] = useState(false);
-  const [own, setOwn] = useState({ way: tool.way[axis], edges: tool.choice[axis] });
-  const way = (sent?.get("way") as TouchWay | undefined) ?? (isKept ? own.way : tool.way[axis]);
-  const ledger = isKept ? own.edges : tool.choice[axis];
-  const edges = useMemo(() => (sent ? edgesOf(sent) : ledger), [sent, ledger]);
-  return {
-    way,
-    edges,
-    chosen: (next: TouchWay, nextEdges: EdgeChoice) => setOwn({ way: next, edges: nextEdges }),
-    keepWhile: (isTyping: boolean) => {
-      if (isTyping === isKept) return;
-      if (isTyping) setOwn({ way, edges });
-      setKept(isTyping);
-    },
-  };
-}
-
-/** The edges in a form that has been sent and not yet answered. */
-function edgesOf(form: FormData): EdgeChoice {
-  const word = <Key extends keyof EdgeChoice>(name: Key) => (form.get(name) ?? undefined) as EdgeChoice[Key];
-  return { touching: word("touching"), programmed: word("programmed"), stand: word("stand") };
 }

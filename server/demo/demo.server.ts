@@ -39,6 +39,8 @@ export async function loadDemo(pool: Pool, folder: string, { fresh }: { readonly
       "ledger",
       "tool_history",
       "claims",
+      "late_forms",
+      "setup_devices",
       "audit",
       "practice_runs",
       "skill_signs",

@@ -6,9 +6,11 @@ import { stationOf } from "../../core/machine/index.ts";
 import { setupTable } from "../../core/offsets/index.ts";
 import { hasNamedNose, readInsertDesignation } from "../../core/tool/index.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
+import { keepLateForm } from "../late/lateRepository.server.ts";
 import { readLedger } from "../ledger/ledgerRows.server.ts";
 import { listSetups, readSetup } from "../ledger/setupsRepository.server.ts";
 import { claimRow } from "../news/claimsRepository.server.ts";
+import { noteSetupDevice } from "../news/devicesRepository.server.ts";
 import { audit } from "../people/auditRepository.server.ts";
 import { listPeople } from "../people/peopleRepository.server.ts";
 import { beginSession } from "../people/sessionRepository.server.ts";
@@ -35,12 +37,25 @@ describe("the demo data", () => {
     if (!person) throw new Error("the demo has people");
     const origin = { device: "tablet", address: "192.0.2.1" };
     await claimRow(pool, first[0] ?? "", "1", { id: randomUUID(), person, device: "tablet", since: new Date() }, false);
+    const tablet = { device: randomUUID(), kind: "tablet", person, isOpen: true, waiting: 1 };
+    await noteSetupDevice(sqlOn(pool), first[0] ?? "", tablet);
+    const late = { id: randomUUID(), person, device: "tablet", madeOn: tablet.device, madeAt: undefined, fields: {} };
+    await keepLateForm(sqlOn(pool), first[0] ?? "", late);
     await beginSession(sqlOn(pool), person.id, origin);
     await audit(sqlOn(pool), "signed-in", person, origin);
     await loadDemo(pool, FOLDER, { fresh: true });
     expect(await ids()).toEqual(first);
     // No table keeps anything of the shop before.
-    for (const table of ["claims", "sessions", "audit", "practice_runs", "skill_signs", "exercises"])
+    for (const table of [
+      "claims",
+      "late_forms",
+      "setup_devices",
+      "sessions",
+      "audit",
+      "practice_runs",
+      "skill_signs",
+      "exercises",
+    ])
       expect([table, await sqlOn(pool).rows(`SELECT * FROM ${table}`)]).toEqual([table, []]);
   });
   it("holds numbers that close: every touch gives back its readout", async () => {

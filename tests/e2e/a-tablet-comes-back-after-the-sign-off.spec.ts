@@ -16,7 +16,7 @@ test("what a tablet entered without the server waits for the lead who signed off
   await signInAs(desk, "Marit");
   await desk.goto(`${address}/keep`);
   const devices = desk.getByRole("list", { name: "Devices with this setup" });
-  await expect(devices).toContainText(/Ines, computeropen since just now/);
+  await expect(devices).toContainText(/Ines, computeropened just now/);
   await expect(devices).toContainText("Nothing waits on it.");
 
   await page.context().setOffline(true);

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { beSignedIn, expect, tableCell, test, withoutFeed } from "./shop.ts";
+import { beSignedIn, expect, openLike, tableCell, test, withoutFeed } from "./shop.ts";
 
 /**
  * The pictures in docs/screenshots, taken from the demo as it stands at first: with LUVRIT_PICTURES set, and by one worker. They are
@@ -50,24 +50,39 @@ const PICTURES: readonly (readonly [
   [
     "touch-doubt",
     "Ines",
-    at("collar", "touch?tool=7&do=x"),
+    "/",
     async (page) => {
-      await page.locator("label", { hasText: "Scratch a known size" }).click();
-      await field(page, /machine position at contact, X, tool 7/).fill("-285.738");
+      const address = await openLike(page, demoSetup("dome-collar").address, "F-081", "Dome clamp collar, second lot");
+      await page.goto(`${address}/touch?tool=7&do=x`);
+      await page.waitForLoadState("networkidle");
+      await page.locator("label", { hasText: "Paper or shim" }).click();
+      await field(page, /machine position at contact/).fill("-285.918");
       await field(page, /known diameter/).fill("54.2");
+      await field(page, /thickness/).fill(".09");
       await expect(page.getByRole("alert", { name: "Doubt" })).toBeVisible();
     },
   ],
   ["nose", "Ines", at("drawtube", "touch?tool=1&do=nose")],
   ["table", "Ines", at("roller", "table"), async (page) => (await tableCell(page, "02", "X geometry")).click()],
   ["clear-turret", "Ines", at("dome-collar", "clear?view=swing")],
-  ["clear-combs", "Ines", at("cap-pin", "clear?view=combs")],
+  [
+    "clear-combs",
+    "Ines",
+    at("cap-pin", "clear?view=combs"),
+    async (page) => {
+      await page.getByRole("slider", { name: /T21/ }).fill("38");
+      await page.getByRole("slider", { name: /T42/ }).fill("37");
+      await page.getByRole("button", { name: "Find slots that mesh" }).click();
+      await expect(page.getByText(/then nothing meets/)).toBeVisible();
+    },
+  ],
   [
     "prove-checks",
     "Ines",
     at("dome-collar", "prove?view=checks"),
     async (page) => {
-      await field(page, /^machine Z/i).fill("-375.014");
+      await field(page, /machine reading at the Z pause/).fill("-375.014");
+      await field(page, /machine reading at the X pause/).fill("-230.232");
     },
   ],
   [
@@ -80,7 +95,12 @@ const PICTURES: readonly (readonly [
   ["first-part", "Ines", at("dome-collar", "first-part")],
   ["keep", "Marit", at("roller", "keep")],
   ["setup-sheet", "Ines", at("clamp-ring", "sheet")],
-  ["workshop", "Marit", "/workshop/machines"],
+  [
+    "workshop",
+    "Marit",
+    "/workshop/machines",
+    async (page) => page.getByRole("link", { name: /^Sliding-headstock lathe 20/ }).click(),
+  ],
   ["exercises", "Ines", "/practice"],
   [
     "exercise",
