@@ -63,6 +63,7 @@ async function takeIn(page: Page, address: string, name: string, text: string): 
 /** Sets a work offset as the control shows it, without a touch. */
 async function setWork(page: Page, address: string, name: string, axis: "X" | "Z", value: string): Promise<void> {
   await page.goto(`${address}/table?side=work`);
+  await page.waitForLoadState("networkidle");
   const panel = page.getByRole("region", { name: "Work offsets" });
   await panel.getByRole("combobox", { name: "Work offset" }).selectOption(name);
   await panel.getByRole("combobox", { name: "Axis" }).selectOption(axis.toLowerCase());
@@ -78,6 +79,7 @@ async function touchOnPaper(
   paper: string,
 ): Promise<void> {
   await page.goto(`${address}/touch?tool=${offset}&do=z`);
+  await page.waitForLoadState("networkidle");
   await page.locator("label", { hasText: "Paper or shim" }).click();
   await page.getByRole("textbox", { name: new RegExp(`machine position.*tool ${offset}$`) }).fill(machine);
   await page.getByRole("textbox", { name: new RegExp(`thickness.*tool ${offset}$`) }).fill(paper);
@@ -98,6 +100,7 @@ test("back tools on path 2 are touched, keyed and checked under the work offset 
   // Shown as 5.000; the display of the back block counts it so.
   await setWork(page, address, "G55 path 2", "Z", "5");
   await page.goto(`${address}/touch?do=length`);
+  await page.waitForLoadState("networkidle");
   await page.getByRole("textbox", { name: "overall length as measured" }).fill("18");
   await page.getByRole("textbox", { name: "overall length on the drawing" }).fill("18");
   await page.getByRole("textbox", { name: "limits of the overall length" }).fill(".05");
@@ -165,6 +168,7 @@ test("a length that is wrong, measured better, and wrong again moves the back to
   const address = await openLike(page, demoSetup("cap-pin").address, "P-041", "Cap pin, length");
   await setWork(page, address, "G54", "Z", "0");
   await page.goto(`${address}/touch?do=length`);
+  await page.waitForLoadState("networkidle");
   const measured = page.getByRole("textbox", { name: "overall length as measured" });
   await measured.fill("18.3");
   await page.getByRole("textbox", { name: "overall length on the drawing" }).fill("18");
@@ -180,6 +184,7 @@ test("a length that is wrong, measured better, and wrong again moves the back to
 
   // Measured better: 18.25. The end stood 0.25 in front: −30.41 − 0.3 = −30.710. It is still outside its limits.
   await page.goto(`${address}/touch?do=length`);
+  await page.waitForLoadState("networkidle");
   await measured.fill("18.25");
   await expect(page.getByText("T41: Z −30.760 → −30.710")).toBeVisible();
   await expect(page.getByRole("button", { name: /^Shift 1 back tool/ })).toBeDisabled();
