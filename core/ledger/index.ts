@@ -1,5 +1,6 @@
 export type { Tool, TouchWay } from "../tool/index.ts";
 export { CELLS, type Cell } from "./cells.ts";
+export { conflictAmong, lastOneHolds } from "./conflict.ts";
 export type { ControlRow } from "./controlHolds.ts";
 export { decide } from "./decide.ts";
 export type { Command, Entry, EntryOf, Provenance } from "./entry.ts";

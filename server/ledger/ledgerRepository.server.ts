@@ -5,12 +5,12 @@ import {
   apply,
   type Cell,
   type Command,
-  cellsOf,
+  conflictAmong,
   decide,
-  dependenciesOf,
   EMPTY_SETUP,
   type Entry,
   fold,
+  lastOneHolds,
   makeEntry,
   type SetupState,
   SNAPSHOT_VERSION,
@@ -326,11 +326,7 @@ async function sameCellSince(
   state: SetupState,
   others: Map<string, readonly Entry[]>,
 ): Promise<AppendResult | undefined> {
-  // Choosing a way or ticking a cell loses nothing: the last one holds, however quickly one follows the other.
-  if (command.kind === "way-chosen" || command.kind === "cells-keyed") return undefined;
-  const undone = command.kind === "entry-undone" ? activeEntry(state, command.payload.entry) : undefined;
-  // Its own cells, and those that its numbers rest on: a touch made under another work offset is asked about.
-  const cells = [...cellsOf(command, undone), ...dependenciesOf(command)];
+  if (lastOneHolds(command)) return undefined;
   const key = `${base} ${made?.on ?? ""}`;
   let entries = others.get(key);
   if (!entries) {
@@ -342,12 +338,15 @@ async function sameCellSince(
     // Kept only for what one device sends at once: its own entries, which come in between, do not count.
     if (made) others.set(key, entries);
   }
-  for (const entry of entries) {
-    const taken = entry.kind === "entry-undone" ? await entryById(sql, entry.payload.entry) : undefined;
-    const cell = cellsOf(entry, taken).find((one) => cells.includes(one));
-    if (cell !== undefined) return { outcome: "conflict", cell, theirs: entry, command, state };
+  const takenBack = entries.flatMap((entry) => (entry.kind === "entry-undone" ? [entry.payload.entry] : []));
+  const known = new Map<string, Entry>();
+  for (const id of takenBack) {
+    const entry = await entryById(sql, id);
+    if (entry) known.set(id, entry);
   }
-  return undefined;
+  const undone = command.kind === "entry-undone" ? activeEntry(state, command.payload.entry) : undefined;
+  const met = conflictAmong(entries, command, undone, (id) => known.get(id));
+  return met && { outcome: "conflict", ...met, command, state };
 }
 
 async function entryById(sql: Sql, id: string): Promise<Entry | undefined> {
