@@ -70,7 +70,7 @@ function report(name, began, { passed, failed }) {
 }
 
 const json = (file) => JSON.parse(readFileSync(file, "utf8"));
-const vitest = (projects) => {
+const vitest = (projects, workers = os.availableParallelism()) => {
   const name = projects.join(" and ");
   const file = `${REPORTS}/${projects.join("-")}.json`;
   return tests(
@@ -79,6 +79,7 @@ const vitest = (projects) => {
       "vitest/vitest.mjs",
       "run",
       ...projects.flatMap((project) => ["--project", project]),
+      `--maxWorkers=${workers}`,
       "--reporter=default",
       "--reporter=json",
       `--outputFile.json=${file}`,
@@ -138,11 +139,11 @@ const [isBuilt] = await Promise.all([
   vitest(["core", "component", "judge"]),
 ]);
 if (isBuilt) {
-  // These wait for processes and disks as often as they compute. Only the long load holds its bars to the millisecond.
+  // These wait for processes and disks as often as they compute: one more than there are cores keeps all of them busy. Only the long load holds its bars to the millisecond.
   if (isLong) {
     await vitest(["command", "hard"]);
     await vitest(["load"]);
-  } else await vitest(["command", "hard", "load"]);
+  } else await vitest(["command", "hard", "load"], os.availableParallelism() + 1);
   const file = ".luvrit/e2e-report.json";
   rmSync(file, { force: true });
   await tests(

@@ -17,13 +17,14 @@ const refused = (message: string): LateAnswer => ({ outcome: "refused", message 
 export async function action({ request, params: { setupId }, context }: Route.ActionArgs) {
   const form = await fieldsOf(request);
   const text = (name: string) => String(form[name] ?? "");
-  if (text("decision") === "put-away") {
-    const person = await requireRole({ request, context }, "setter");
+  const person = await requireRole({ request, context }, "setter");
+  const decision = text("decision");
+  if (decision === "put-away") {
     await putAway(sql(), setupId, person.id);
     return { outcome: "done", message: "" } satisfies LateAnswer;
   }
+  if (decision !== "enter" && decision !== "give-back") return data(refused("Not understood."), 400);
   const lead = await requireRole({ request, context }, "lead");
-  const decision = text("decision") === "give-back" ? "give-back" : "enter";
   const reason = text("reason").trim().slice(0, 120);
   if (reason === "") return data(refused("Say why. It stands in the record."), 422);
   const ids = text("ids").split(",");

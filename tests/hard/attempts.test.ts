@@ -44,6 +44,8 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "setups/:setupId/pack": ["viewer", "absent"],
   "setups/:setupId/replay": ["absent", "setter"],
   "setups/:setupId/here": ["absent", "setter"],
+  "setups/:setupId/device": ["absent", "setter"],
+  "setups/:setupId/late": ["absent", "setter"],
   "setups/:setupId/compare": ["viewer", "absent"],
   "photos/:fingerprint": ["viewer", "absent"],
   files: ["absent", "setter"],
@@ -193,6 +195,11 @@ describe("every route and every role", () => {
     expect((await sendTo(address(), setup, cookies.viewer, { intent: "add-note", text: "x", ...id() })).status).toBe(
       403,
     );
+    // What came after the sign-off is a lead's to decide.
+    for (const decision of ["enter", "give-back"])
+      expect(
+        (await ask(`/setups/${setup}/late`, "setter", form({ decision, reason: "x", ids: "", over: "" }))).status,
+      ).toBe(403);
     const replay = JSON.stringify({ device: randomUUID(), person: randomUUID(), items: [] });
     const others = await ask(`/setups/${setup}/replay`, "setter", {
       method: "POST",
