@@ -104,6 +104,11 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
         <b>{line.what}</b>
         {line.numbers && <span>{line.numbers}</span>}
         {line.from && <small>{line.from}</small>}
+        {line.replaces && (
+          <small>
+            in place of {line.replaces.person}'s entry {line.replaces.seq}, knowing of it
+          </small>
+        )}
         {isUndone && <small>taken back by entry {line.undoneBy}</small>}
       </What>
       {line.photo && (

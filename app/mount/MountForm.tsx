@@ -15,7 +15,6 @@ import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/Dra
 import { mountScene } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
-import { ageOf } from "../setups/age.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -25,6 +24,7 @@ import { FactList, Foot, KeptBox, LadderPanel } from "../touch/Ladder.tsx";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
@@ -225,7 +225,7 @@ export function MountForm(props: MountFormProps) {
           {mounting.kept && (
             <KeptBox>
               <span>
-                Kept by {mounting.kept.person}, {ageOf(mounting.kept.at, now)}
+                Kept by {mounting.kept.person}, <Moment at={mounting.kept.at} now={now} />
               </span>
               {mayEnter && (
                 <UndoButton

@@ -2,9 +2,9 @@ import { styled } from "styled-components";
 import type { CarriedRow, CarryAnswer, CarryChoice } from "../../core/carry/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import { ageOf } from "../setups/age.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Moment } from "../ui/Moment.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 
@@ -157,7 +157,7 @@ function Line({
     <tr data-left={choice === "left" || undefined} data-asks={choice === undefined || undefined}>
       <th scope="row">{what}</th>
       <td data-number={/^[−\d]/.test(shown) || undefined}>{shown || "not known"}</td>
-      <td>{since === undefined ? "" : ageOf(since, now)}</td>
+      <td>{since !== undefined && <Moment at={since} now={now} />}</td>
       <td>{proven}</td>
       <td>
         {against.map((reason) => (

@@ -5,11 +5,11 @@ import type { MachineFact, SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, directionOf, LATHE_AXES, lastDigit, ONLY_ZONE, readoutSense } from "../../core/machine/index.ts";
 import { inOtherUnit } from "../../core/program/index.ts";
 import { plainMillimetres } from "../../core/units/index.ts";
-import { ageOf } from "../setups/age.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Card, Panel, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -129,7 +129,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
             <span>
               <b>{kept.found}</b>
               <Quiet as="small">
-                {kept.person}, {ageOf(kept.at, now)}
+                {kept.person}, <Moment at={kept.at} now={now} />
               </Quiet>
             </span>
             {mayEnter && (

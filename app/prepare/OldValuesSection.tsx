@@ -4,10 +4,10 @@ import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/
 import { type LatheAxis, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
-import { ageOf } from "../setups/age.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size, target } from "../ui/tokens.ts";
@@ -69,7 +69,7 @@ export function OldValuesSection(props: PrepareProps) {
             {table.source === "file"
               ? `the file ${table.name}`
               : "earlier setups, as they are on record: believed, not proven"}
-            ; {table.person}, {ageOf(table.at, now)}. The old table stays on record whatever is decided.
+            ; {table.person}, <Moment at={table.at} now={now} />. The old table stays on record whatever is decided.
           </Quiet>
         ) : (
           <Quiet>

@@ -5,7 +5,6 @@ import { type LatheAxis, lastDigit, readingOfFeed, shownAs, toControl } from "..
 import { judgeStop, proofState, stoppedAt, type TwoLineCheck } from "../../core/proof/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { ageOf } from "../setups/age.ts";
 import { useEarly } from "../shell/useEarly.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -14,6 +13,7 @@ import { useFeed } from "../stream/useFeed.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Moment } from "../ui/Moment.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { color, size } from "../ui/tokens.ts";
 
@@ -128,7 +128,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
       )}
       {proof && (
         <Quiet>
-          {FOUND[proof.found]}, {proof.person}, {ageOf(proof.at, loaded.now)}
+          {FOUND[proof.found]}, {proof.person}, <Moment at={proof.at} now={loaded.now} />
           {proofState(setup, check.tool) === "again" && ": something has changed since"}
           {mayEnter && (
             <UndoButton

@@ -20,13 +20,13 @@ import {
 import { plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import type { Answer } from "../../core/refusal.ts";
 import { convertLength, formatLength, readLength, toControlText } from "../../core/units/index.ts";
-import { ageOf } from "../setups/age.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
 import { FoldedPart } from "../ui/Fold.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { PanelRow } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
@@ -94,13 +94,13 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
       </dl>
       {source && (
         <p>
-          {source.words}; {source.person}, {ageOf(source.at, now)} · entry {source.seq}
+          {source.words}; {source.person}, <Moment at={source.at} now={now} /> · entry {source.seq}
         </p>
       )}
       {keyed && (
         <p>
           {keyed.stale ? `keyed as ${write(keyed.value)} before it changed` : "keyed in"}; {keyed.person},{" "}
-          {ageOf(keyed.at, now)}
+          <Moment at={keyed.at} now={now} />
         </p>
       )}
       {mayEnter && (

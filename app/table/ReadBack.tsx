@@ -5,11 +5,11 @@ import { columnDigit, columnWords } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { ForeignColumns, useForeignTable } from "../prepare/ForeignColumns.tsx";
-import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
+import { Moment } from "../ui/Moment.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
@@ -77,7 +77,7 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
           : `${differences.length} ${differences.length === 1 ? "cell differs" : "cells differ"}, ${agreed.length} agree`}
       </b>
       <small>
-        {name}; {person}, {ageOf(at, now)}
+        {name}; {person}, <Moment at={at} now={now} />
       </small>
       {differences.length > 0 && (
         <ChangeTable>

@@ -3,9 +3,9 @@ import { styled } from "styled-components";
 import type { GridColumn, SetupView } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
 import type { KeyIn } from "../../core/offsets/index.ts";
-import { ageOf } from "../setups/age.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 /**
@@ -39,7 +39,13 @@ export function KeyedIn({
     return (
       <Said>
         <Check size={18} aria-hidden="true" />{" "}
-        {tick ? `keyed in by ${tick.person}, ${ageOf(tick.at, now)}` : "it holds this already"}
+        {tick ? (
+          <>
+            keyed in by {tick.person}, <Moment at={tick.at} now={now} />
+          </>
+        ) : (
+          "it holds this already"
+        )}
       </Said>
     );
   if (!mayEnter) return null;

@@ -18,9 +18,9 @@ import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength, plainMillimetres } from "../../core/units/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
-import { ageOf } from "../setups/age.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
@@ -174,7 +174,7 @@ export function Ladder(props: LadderProps) {
         {sum.kept && !sum.isAsked && (
           <KeptBox>
             <span>
-              Accepted by {sum.kept.person}, {ageOf(sum.kept.at, now)}: {sum.writeResult(sum.kept.exact)}
+              Accepted by {sum.kept.person}, <Moment at={sum.kept.at} now={now} />: {sum.writeResult(sum.kept.exact)}
             </span>
             {"doubt" in sum.kept && sum.kept.doubt && <em>{doubtSettled(sum.kept.doubt)}</em>}
             {"derived" in sum.kept && sum.kept.derived && (
@@ -241,7 +241,7 @@ function Answered({ entry, onAccept, now, sum }: LadderProps & { readonly sum: R
       {answer?.outcome === "conflict" && (
         <Question role="alert">
           <strong>
-            {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}.
+            {answer.theirs.person} was faster, <Moment at={answer.theirs.at} now={now} />.
           </strong>
           <p>
             {answer.theirs.under !== undefined

@@ -17,13 +17,13 @@ import { formatLength, plainMillimetres } from "../../core/units/index.ts";
 import { noseScene } from "../drawing/geometry/noseScene.ts";
 import { NoseDrawing } from "../drawing/NoseDrawing.tsx";
 import type { OnTool } from "../offline/useClaim.ts";
-import { ageOf } from "../setups/age.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { newId } from "../shell/newId.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
@@ -193,14 +193,15 @@ export function NoseStep(props: NoseStepProps) {
           {answer && "message" in answer && <Question role="alert">{answer.message}</Question>}
           {answer?.outcome === "conflict" && (
             <Question role="alert">
-              {answer.theirs.person} was faster, {ageOf(answer.theirs.at, now)}: what they entered stands above.
+              {answer.theirs.person} was faster, <Moment at={answer.theirs.at} now={now} />: what they entered stands
+              above.
               <PlainButton onPress={() => step.accept(answer.seq)}>Use mine</PlainButton>
             </Question>
           )}
           {tool.nose && (
             <KeptBox>
               <span>
-                Accepted by {tool.nose.person}, {ageOf(tool.nose.at, now)}: {step.heldNose(tool.nose)}
+                Accepted by {tool.nose.person}, <Moment at={tool.nose.at} now={now} />: {step.heldNose(tool.nose)}
               </span>
               {mayEnter && (
                 <UndoButton

@@ -6,13 +6,13 @@ import { TOLERANCES } from "../../core/tolerances.ts";
 import { makesFace } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { ageOf } from "../setups/age.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
@@ -310,7 +310,7 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
           {kept && (
             <KeptBox>
               <span>
-                Kept by {kept.source.person}, {ageOf(kept.source.at, kept.now)}
+                Kept by {kept.source.person}, <Moment at={kept.source.at} now={kept.now} />
               </span>
               {mayEnter && (
                 <UndoButton

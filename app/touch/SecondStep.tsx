@@ -4,11 +4,11 @@ import { LATHE_AXES, type LatheAxis, offsetNumber, toolNumber } from "../../core
 import { keyIn } from "../../core/offsets/index.ts";
 import { redoReason } from "../../core/plan/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
-import { ageOf } from "../setups/age.ts";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
@@ -120,7 +120,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
           <KeptBox>
             <span>
-              Made by {second.person}, {ageOf(second.at, now)}
+              Made by {second.person}, <Moment at={second.at} now={now} />
             </span>
             {mayEnter && (
               <UndoButton

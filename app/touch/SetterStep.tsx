@@ -14,6 +14,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
@@ -137,7 +138,7 @@ export function SetterStep(loaded: LoadedSetup) {
             <dd data-main="">{write(step.found)}</dd>
           </div>
           <div>
-            <dt>last time{at === undefined ? ", as the profile says" : `, ${ageOf(at, now)}`}</dt>
+            <dt>last time, {at === undefined ? "as the profile says" : <Moment at={at} now={now} />}</dt>
             <dd>{write(step.before)}</dd>
           </div>
           <div>
@@ -161,7 +162,7 @@ export function SetterStep(loaded: LoadedSetup) {
           {kept && (
             <KeptBox>
               <span>
-                Calibrated by {kept.person}, {ageOf(kept.at, now)}: {write(kept.exact)}, drift{" "}
+                Calibrated by {kept.person}, <Moment at={kept.at} now={now} />: {write(kept.exact)}, drift{" "}
                 {write(kept.exact - kept.before, "always")}
               </span>
               {mayEnter && (

@@ -1,7 +1,10 @@
 import {
+  type Cell,
+  cellsOf,
   describeEntry,
   type Entry,
   kindOf,
+  lastOneHolds,
   type NumberWriter,
   offsetsOf,
   type Payload,
@@ -34,6 +37,8 @@ export interface LedgerLine {
   /** Sequence number of the entry that took it back; undefined while it stands. */
   readonly undoneBy: number | undefined;
   readonly canUndo: boolean;
+  /** Another person's entry of the same kind that stood in its place and that its author knew of; undefined where there was none. */
+  readonly replaces: { readonly seq: number; readonly person: string } | undefined;
   readonly photo: Payload<"note-added">["photo"] | undefined;
 }
 
@@ -44,6 +49,7 @@ export function ledgerLines(
   setup: SetupView,
 ): readonly LedgerLine[] {
   const write = writerFor(setup);
+  const replaced = replacedEntries(entries);
   return entries
     .map((entry): LedgerLine => {
       const kind = kindOf(entry.kind);
@@ -58,6 +64,7 @@ export function ledgerLines(
         device: entry.device,
         what: describeEntry(entry),
         undoneBy,
+        replaces: replaced.get(entry.id),
         numbers: kind.numbers(entry.payload, write),
         from: kind.measurement(entry.payload),
         offsets: offsetsOf(entry),
@@ -66,6 +73,36 @@ export function ledgerLines(
       };
     })
     .reverse();
+}
+
+/** What each entry replaced of another person, by its id: nothing is replaced without its author having been told of it. */
+function replacedEntries(
+  entries: readonly Entry[],
+): ReadonlyMap<string, { readonly seq: number; readonly person: string }> {
+  const standing = new Map<Cell, readonly Entry[]>();
+  const replaced = new Map<string, { readonly seq: number; readonly person: string }>();
+  const known = new Map(entries.map((entry) => [entry.id, entry]));
+  for (const entry of entries) {
+    if (entry.kind === "entry-undone") {
+      const { entry: id } = entry.payload;
+      const taken = known.get(id);
+      for (const cell of taken ? cellsOf(taken) : [])
+        standing.set(
+          cell,
+          (standing.get(cell) ?? []).filter((one) => one.id !== id),
+        );
+      continue;
+    }
+    if (lastOneHolds(entry)) continue;
+    for (const cell of cellsOf(entry)) {
+      const stack = standing.get(cell) ?? [];
+      const top = stack.at(-1);
+      if (top?.kind === entry.kind && top.person !== entry.person)
+        replaced.set(entry.id, { seq: top.seq, person: top.person });
+      standing.set(cell, [...stack, entry]);
+    }
+  }
+  return replaced;
 }
 
 /** Writes the numbers of entries as the setup's machine shows them. */

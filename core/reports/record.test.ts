@@ -291,3 +291,29 @@ describe("the setup sheet", () => {
     expect(setupSheet(viewOf(...commands, signed)).unproven).toEqual(["T01: X not done"]);
   });
 });
+
+describe("an entry in place of another person's", () => {
+  /** The ledger with each entry by the person beside it, as the record reads it: the entry's number, and whose it replaces. */
+  const replaced = (...made: readonly (readonly [string, Command])[]) => {
+    const entries = asEntries(made.map(([, command]) => command)).map((entry, index) => ({
+      ...entry,
+      person: made[index]?.[0] ?? "",
+    })) as Entry[];
+    const state = entries.reduce(apply, EMPTY_SETUP);
+    return ledgerLines(entries, state, viewSetup(state)).flatMap(({ seq, replaces }) =>
+      replaces ? [[seq, replaces.person, replaces.seq]] : [],
+    );
+  };
+  const begin = [
+    ["Ines", opened()],
+    ["Ines", loaded("1")],
+  ] as const;
+  it("names it, and names neither one's own nor one that was taken back", () => {
+    const hers = touched("1", "x", -339.25);
+    expect(replaced(...begin, ["Ines", hers], ["Bruno", touched("1", "x", -339.24)])).toEqual([[4, "Ines", 3]]);
+    expect(replaced(...begin, ["Ines", hers], ["Ines", touched("1", "x", -339.24)])).toEqual([]);
+    expect(replaced(...begin, ["Ines", hers], ["Bruno", touched("1", "z", -400)])).toEqual([]);
+    const back = undone(hers.id);
+    expect(replaced(...begin, ["Ines", hers], ["Bruno", back], ["Bruno", touched("1", "x", -339.24)])).toEqual([]);
+  });
+});
