@@ -20,6 +20,7 @@ import type { Route } from "./+types/root";
 import { goOn } from "./offline/keptPage.ts";
 import { FailurePage } from "./shell/FailurePage.tsx";
 import { NavigationProgress } from "./shell/NavigationProgress.tsx";
+import { useFocusOnArrival } from "./shell/useFocusOnArrival.ts";
 import base from "./ui/base.css?url";
 import { useNonce } from "./ui/nonce.ts";
 import { Toasts } from "./ui/Toast.tsx";
@@ -78,6 +79,7 @@ export function Layout({ children }: { readonly children: ReactNode }) {
 
 export default function App() {
   const navigate = useNavigate();
+  useFocusOnArrival();
   useEffect(() => {
     const to = goOn();
     if (to !== undefined) navigate(to, { replace: true });

@@ -7,6 +7,7 @@ import { formatLength, type LengthReading, type Unit, usualResolution } from "..
 import { useEarly } from "../shell/useEarly.ts";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+import { useSettling } from "../ui/useSettling.ts";
 
 const Keypad = lazy(() => import("./Keypad.tsx"));
 
@@ -62,6 +63,8 @@ export function LengthEntry(props: LengthEntryProps) {
   const input = useEarly<HTMLInputElement>(text, (early) => onEdit(() => early));
   const isPointed = useRef(false);
   const tone = QUANTITY_TONE[quantity];
+  const heard = understood && !props.refusal ? echo(understood, unit, props.resolution) : "";
+  const isSettling = useSettling(heard);
   return (
     <Field
       ref={field}
@@ -112,7 +115,7 @@ export function LengthEntry(props: LengthEntryProps) {
       </Box>
       <Caption>
         {!isNamedAbove && <span>{caption}</span>}
-        <output>{understood && !props.refusal ? echo(understood, unit, props.resolution) : ""}</output>
+        <output aria-busy={isSettling}>{heard}</output>
       </Caption>
       <Refused>{refusal}</Refused>
       {keypad && (

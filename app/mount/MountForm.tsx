@@ -27,6 +27,7 @@ import { fieldBox } from "../ui/fieldBox.ts";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { useSettling } from "../ui/useSettling.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
 
 interface MountFormProps extends LoadedSetup {
@@ -135,6 +136,7 @@ function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
 export function MountForm(props: MountFormProps) {
   const { setup, setupId, tool, check, mayEnter, now } = props;
   const mounting = useMountForm(props);
+  const isSettling = useSettling(JSON.stringify(mounting.found ?? {}));
   return (
     <>
       <CentreForm
@@ -200,7 +202,7 @@ export function MountForm(props: MountFormProps) {
         <h1>
           {mounting.name} · {CHECK_NAME[check].toLowerCase()}
         </h1>
-        <Results aria-live="polite">
+        <Results aria-live="polite" aria-busy={isSettling}>
           {Object.entries(RESULT_WORDS[check]).map(([key, words]) =>
             mounting.found?.[key] === undefined && mounting.found ? null : (
               <div key={key}>

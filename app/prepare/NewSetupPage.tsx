@@ -7,6 +7,8 @@ import type { MachineProfile } from "../../core/machine/index.ts";
 import { type Unit, withUnit } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { OpenOutcome } from "../../server/setup/openSetup.server.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { type FormDraft, useDraft } from "../entry/useDraft.ts";
 import { newId } from "../shell/newId.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
@@ -41,20 +43,25 @@ const lengthsOn = (machine: MachineProfile | undefined) =>
   [...stockLengths(machine), ["hole", "Hole in the stock, if any"]] as const;
 const WORK_FIELDS = ["workX", "workZ"] as const;
 
+/** What was chosen of what comes along stands in the draft as text. */
+const CHOICES = "#choices";
+
 /** What is typed of a new setup, and the way to the server. */
 function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupProps) {
   const navigation = useNavigation();
   const [id] = useState(newId);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() =>
-    firstTexts(machines, past?.setup, nextOperation),
+  const draft = useDraft(
+    `new-setup:${past?.id ?? "empty"}:${nextOperation ? "next" : "again"}`,
+    () => ({ ...firstTexts(machines, past?.setup, nextOperation), [CHOICES]: "{}" }),
+    refused?.outcome === "refused",
   );
+  const { typed, set, change: setTyped } = draft;
   const [file, setFile] = useState<File>();
-  const carry = useCarry(past, nextOperation, typed);
+  const carry = useCarry(past, nextOperation, draft);
   const machine = machines.find((one) => one.id === typed.machine);
   const lengths = lengthsOn(machine);
   const unit: Unit = typed.sizeUnit === "in" ? "in" : "mm";
   const read = useProgramFile(file, machine);
-  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   /** Lengths are typed in another unit from now on: those that stand there get theirs written out, and stay what they are. */
   const setUnit = (to: "mm" | "in") =>
     setTyped((now) => {
@@ -89,6 +96,7 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
   // What the program calls stands in the form until somebody chooses otherwise.
   const called = read.state === "read" ? WORK.find((one) => one === read.reading.work[0]?.name) : undefined;
   return {
+    draft,
     carry,
     id,
     file,
@@ -109,8 +117,9 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
 }
 
 /** What comes along from the past setup, read anew where the machine, the work offset or the master is another. */
-function useCarry(past: PastSetup | undefined, nextOperation: boolean, typed: Readonly<Record<string, string>>) {
-  const [choices, setChoices] = useState<CarryChoices>({});
+function useCarry(past: PastSetup | undefined, nextOperation: boolean, { typed, set }: FormDraft) {
+  const choices: CarryChoices = JSON.parse(typed[CHOICES] ?? "{}");
+  const setChoices = (next: CarryChoices) => set(CHOICES)(JSON.stringify(next));
   const { load, data, state } = useFetcher<{ readonly past: PastSetup | undefined }>();
   const { machine = "", workOffset = "", master = "" } = typed;
   const from = past?.id;
@@ -150,7 +159,8 @@ export function NewSetupPage(props: NewSetupProps) {
             No machine is in the workshop yet. Add one by its profile: <code>./luvrit add-machine FILE</code>
           </p>
         ) : (
-          <Form method="post" encType="multipart/form-data">
+          <Form method="post" encType="multipart/form-data" onSubmit={page.draft.sent}>
+            <DraftNote draft={page.draft} />
             <input type="hidden" name="id" value={page.id} />
             {past && <input type="hidden" name="from" value={past.id} />}
             <Group>

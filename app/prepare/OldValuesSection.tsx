@@ -1,9 +1,10 @@
-import { useState } from "react";
 import { styled } from "styled-components";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
 import { type LatheAxis, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { type Typed, useDraft } from "../entry/useDraft.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
@@ -84,10 +85,13 @@ export function OldValuesSection(props: PrepareProps) {
   );
 }
 
+const NO_DECISION: Typed = {};
+
 function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly table: NonNullable<SetupView["table"]> }) {
   const { machine, tools, stale } = setup;
   const form = useSetupForm(setupId, setup.seq);
-  const [chosen, setChosen] = useState<Readonly<Record<string, StaleDecision>>>({});
+  const draft = useDraft(`${setupId}:old:${table.entry}`, () => NO_DECISION, form.isRefused);
+  const chosen = draft.typed as Readonly<Record<string, StaleDecision>>;
   const calls = new Set(setupLists(setup)?.called.map(({ offset }) => offset));
   // A called row is touched; one of a tool that only stands there is kept; any other is cleared. A person decides otherwise.
   const hasProgram = setup.programRead !== undefined;
@@ -97,10 +101,12 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
     return hasProgram ? "keep" : "touch";
   };
   const decided = (offset: string) => chosen[offset] ?? stale[offset] ?? usual(offset);
-  const decide = () =>
+  const decide = () => {
+    draft.sent();
     form.send("decide-rows", {
       rows: JSON.stringify(table.rows.map(({ offset }) => ({ offset, decision: decided(offset) }))),
     });
+  };
   const write = (offset: string, axis: LatheAxis, value: number | undefined) => {
     if (value === undefined) return "not known";
     const tool = tools.find((one) => one.offset === offset);
@@ -110,6 +116,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
   const open = oldValuesLeft(setup);
   return (
     <>
+      <DraftNote draft={draft} />
       <DataTable>
         <thead>
           <tr>
@@ -151,7 +158,7 @@ function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly tab
                           value={one}
                           disabled={!mayEnter}
                           checked={decided(offset) === one}
-                          onChange={() => setChosen((now) => ({ ...now, [offset]: one }))}
+                          onChange={() => draft.set(offset)(one)}
                         />
                         <span>{DECISION[one]}</span>
                       </label>

@@ -3,6 +3,8 @@ import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { plainLength } from "../../core/units/index.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { type Typed, useDraft } from "../entry/useDraft.ts";
 import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
@@ -36,20 +38,26 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
   const { stock, machine } = setup;
   const unit = machine.units;
   const form = useSetupForm(setupId, setup.seq);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
-    material: stock.material,
-    ...Object.fromEntries(stockLengths(machine).map(([name]) => [name, plainLength(stock[name], unit)])),
-  }));
-  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
+  const draft = useDraft(
+    `${setupId}:stock`,
+    () => ({
+      material: stock.material,
+      ...Object.fromEntries(stockLengths(machine).map(([name]) => [name, plainLength(stock[name], unit)])),
+    }),
+    form.isRefused,
+  );
+  const { typed, set } = draft;
   return (
     <Card
       as="form"
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault();
         form.send("describe-stock", { ...typed, sizeUnit: unit });
+        draft.sent();
       }}
     >
       <h2>Stock</h2>
+      <DraftNote draft={draft} />
       <Columns>
         <Field
           name="material"
@@ -83,24 +91,31 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
   );
 }
 
-const EMPTY = { name: "", offset: "", axis: "x", nominal: "", lower: "", upper: "" };
+const EMPTY: Typed = { name: "", offset: "", axis: "", nominal: "", lower: "", upper: "" };
 
 function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
   const { features, machine, tools } = setup;
   const unit = machine.units;
   const form = useSetupForm(setupId, setup.seq);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({ ...EMPTY, feature: newId() });
+  const draft = useDraft(`${setupId}:feature`, () => EMPTY, form.isRefused);
+  const { typed, set } = draft;
+  const [feature, setFeature] = useState(newId);
+  /** What the dimension before was made by: mostly the next one is as well. */
+  const [last, setLast] = useState({ offset: "", axis: "" });
   const [asked, setAsked] = useState(false);
-  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
-  const offset = typed.offset || tools[0]?.offset || "";
+  const offset = typed.offset || last.offset || tools[0]?.offset || "";
+  const axis = typed.axis || last.axis || "x";
   const add = () => {
     setAsked(true);
-    const { feature = "", name = "", axis = "x", nominal = "", lower = "", upper = "" } = typed;
+    const { name = "", nominal = "", lower = "", upper = "" } = typed;
     form.send("record-feature", { feature, name, axis, nominal, lower, upper, offset, sizeUnit: unit });
+    draft.sent();
   };
   // What was kept leaves the form, ready for the next one.
-  if (form.isDone && features.some(({ feature }) => feature === typed.feature)) {
-    setTyped({ ...EMPTY, feature: newId(), offset, axis: typed.axis ?? "x" });
+  if (form.isDone && features.some((one) => one.feature === feature)) {
+    setFeature(newId());
+    setLast({ offset, axis });
+    draft.clear();
     setAsked(false);
   }
   return (
@@ -156,6 +171,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
           }}
         >
           <h2>A tolerance that matters</h2>
+          <DraftNote draft={draft} />
           <Columns>
             <Field
               name="name"
@@ -178,7 +194,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
             <Pick
               name="axis"
               label="On"
-              value={typed.axis ?? "x"}
+              value={axis}
               onChange={set("axis")}
               options={[
                 ["x", "X, a diameter"],

@@ -15,6 +15,8 @@ import {
 import type { Unit } from "../../core/units/index.ts";
 import { plainLength } from "../../core/units/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { useDraft } from "../entry/useDraft.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
@@ -33,25 +35,30 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
   const navigate = useNavigate();
   const form = useSetupForm(setupId, setup.seq);
   const first = firstTool(setup, search.get("tool") ?? "", search.get("station") ?? "", unit);
-  const [kind, setKind] = useState<ToolKind>(first.kind);
-  const [offset, setOffset] = useState(first.offset);
-  const [station, setStation] = useState(first.station);
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>(() => ({
-    ...usualTolerances(library.tolerances, setup.stock.nominalDiameter, unit),
-    ...first.typed,
-  }));
-  const [holder, setHolder] = useState(first.holder);
+  const draft = useDraft(
+    `${setupId}:tool:${search.get("tool") ?? ""}:${search.get("station") ?? ""}`,
+    () => ({
+      ...usualTolerances(library.tolerances, setup.stock.nominalDiameter, unit),
+      ...first.typed,
+      kind: first.kind,
+      offset: first.offset,
+      station: first.station,
+      holder: first.holder,
+    }),
+    form.isRefused,
+  );
+  const { typed, set } = draft;
+  const { offset = "", station = "", holder = "" } = typed;
+  const kind = TOOL_KINDS.find((one) => one === typed.kind) ?? first.kind;
   const [fromShop, setFromShop] = useState("");
   const [asked, setAsked] = useState(false);
-  const set = (name: string) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
   const fields = toolFields(kind);
   /** A tool of the shop as it is put together: its form is filled in, and may still be changed. */
   const takeFromShop = (name: string) => {
     setFromShop(name);
     const tool = library.assemblies.find((one) => one.name === name)?.tool;
     if (!tool) return;
-    setKind(tool.kind);
-    setTyped((now) => ({ ...now, ...textsOf(tool, unit) }));
+    draft.change((now) => ({ ...now, ...textsOf(tool, unit), kind: tool.kind }));
   };
   const texts = Object.fromEntries(fields.map(({ name }) => [name, typed[name] ?? ""]));
   const read = readTypedTool(kind, texts, { unit, decimal: person.decimalMark });
@@ -71,6 +78,7 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
       toleranceZ,
       holder,
     });
+    draft.sent();
   };
   // Once it stands in its station the lists are shown again.
   const isLoaded = form.isDone;
@@ -87,14 +95,15 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
     form,
     first,
     kind,
-    setKind,
+    setKind: set("kind"),
     offset,
-    setOffset,
+    setOffset: set("offset"),
     station,
-    setStation,
+    setStation: set("station"),
     holder,
-    setHolder,
+    setHolder: set("holder"),
     typed,
+    draft,
     fromShop,
     asked,
     set,
@@ -125,6 +134,7 @@ export function ToolSection(props: PrepareProps) {
         <h1>Load a tool</h1>
         <p>{section.first.words || "Its real dimensions, so that it is drawn, touched and judged as what it is."}</p>
       </header>
+      <DraftNote draft={section.draft} />
       <Card>
         <Columns>
           {section.stations ? (

@@ -5,6 +5,8 @@ import { calledWork, type SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, toolNumber } from "../../core/machine/index.ts";
 import { type UsedWork, workNow, workPurpose, workUses } from "../../core/offsets/index.ts";
 import { teachingTool } from "../../core/plan/index.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { useDraft } from "../entry/useDraft.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PlainButtonLink } from "../ui/Button.tsx";
@@ -118,11 +120,21 @@ export function WorkSection(props: PrepareProps) {
   );
 }
 
+const NO_WORK = { called: "", path: "1", spindle: "main", operation: "" };
+
 /** Says what a work offset is for; one that is not there yet is added by it. */
 function DescribeWork({ setup, setupId }: PrepareProps) {
   const form = useSetupForm(setupId, setup.seq);
-  const [typed, setTyped] = useState({ called: "", path: "1", spindle: "main", operation: "" });
-  const set = (name: keyof typeof typed) => (value: string) => setTyped((now) => ({ ...now, [name]: value }));
+  const draft = useDraft(`${setupId}:work`, () => NO_WORK, form.isRefused);
+  const { called = "", path = "1", spindle = "main", operation = "" } = draft.typed;
+  const { set } = draft;
+  // What was kept leaves the form, ready for the next one.
+  const { isDone } = form;
+  const [wasDone, setDone] = useState(isDone);
+  if (wasDone !== isDone) {
+    setDone(isDone);
+    if (isDone) draft.clear();
+  }
   const hasPaths =
     setup.machine.zones?.some(({ works }) => works === "sub") || setup.programRead?.work.some(({ path }) => path > 1);
   return (
@@ -130,15 +142,17 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
       as="form"
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault();
-        form.send("describe-work", typed);
+        form.send("describe-work", { called, path, spindle, operation });
+        draft.sent();
       }}
     >
       <h2>Say what a work offset is for</h2>
+      <DraftNote draft={draft} />
       <Columns>
         <Field
           name="called"
           label="Work offset as called"
-          value={typed.called}
+          value={called}
           onChange={set("called")}
           refusal={form.refusalOf("called")}
         />
@@ -146,7 +160,7 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
           <Pick
             name="path"
             label="Path"
-            value={typed.path}
+            value={path}
             onChange={set("path")}
             options={[
               ["1", "path 1"],
@@ -158,7 +172,7 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
         <Pick
           name="spindle"
           label="Places the part in"
-          value={typed.spindle}
+          value={spindle}
           onChange={set("spindle")}
           options={[
             ["main", "the main spindle"],
@@ -168,13 +182,13 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
         <Field
           name="operation"
           label="Operation, if another"
-          value={typed.operation}
+          value={operation}
           onChange={set("operation")}
           refusal={form.refusalOf("operation")}
         />
       </Columns>
       <PanelRow>
-        <PlainButton type="submit" isDisabled={form.busy || typed.called.trim() === ""}>
+        <PlainButton type="submit" isDisabled={form.busy || called.trim() === ""}>
           Save
         </PlainButton>
         <RefusalLine>{form.trouble}</RefusalLine>

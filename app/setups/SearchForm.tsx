@@ -12,7 +12,10 @@ const RESTS_MS = 140;
 /** Looks for setups over years: any words, a machine, dates. `/` goes to it from anywhere on the page. */
 export function SearchForm({
   machines,
+  found,
 }: {
+  /** How many were found, in words; undefined where nothing was looked for. */
+  readonly found: string | undefined;
   readonly machines: readonly { readonly id: string; readonly name: string }[];
 }) {
   const [search] = useSearchParams();
@@ -80,7 +83,7 @@ export function SearchForm({
         <span>to</span>
         <input type="date" name="to" defaultValue={value("to")} />
       </label>
-      <output aria-live="polite">{state === "loading" ? "Looking…" : ""}</output>
+      <output aria-live="polite">{state === "loading" ? "Looking…" : (found ?? "")}</output>
       {isAsked && (
         <Link to="/" reloadDocument>
           Show all

@@ -62,7 +62,10 @@ export function SetupsPage({
           <h1>{isSearch ? "Found setups" : "Running setups"}</h1>
           {mayOpen && <PrimaryButtonLink to={href("/setups/new")}>Open a setup</PrimaryButtonLink>}
         </Head>
-        <SearchForm machines={machines} />
+        <SearchForm
+          machines={machines}
+          found={isSearch ? `${hasMore ? "over " : ""}${setups.length} found` : undefined}
+        />
         {search.get("with") && (
           <Remark as="p" $tone="chosen" role="status">
             {compared ? `${compared.job}, ${compared.part}, ${compared.operation}` : "That setup"} is to be compared:

@@ -13,6 +13,7 @@ import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, size } from "../ui/tokens.ts";
+import { useSettling } from "../ui/useSettling.ts";
 import type { Settlement } from "./useTouchEntry.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
 
@@ -44,12 +45,20 @@ export function DoubtQuestion({
   isBusy,
   onSettle,
 }: DoubtProps & { readonly isBusy: boolean; readonly onSettle: (settled: Settlement) => void }) {
+  const isSettling = useSettling(plausibility?.message ?? "");
   if (!plausibility || !doubt) return null;
   const stored = storedBy({ setup, tool, axis, plausibility });
   const second = secondWay(setup, tool, axis, otherWays, shop);
   const doubted = doubt.kind;
   return (
-    <Box ref={asked as RefObject<HTMLDivElement>} role="alert" tabIndex={-1} aria-label="Doubt" data-asks>
+    <Box
+      ref={asked as RefObject<HTMLDivElement>}
+      role="alert"
+      aria-busy={isSettling}
+      tabIndex={-1}
+      aria-label="Doubt"
+      data-asks
+    >
       <strong>{plausibility.message}</strong>
       <small>
         {chanceWords(doubt.probability, honestOf(plausibility))} {BASIS_WORDS[plausibility.basis]}

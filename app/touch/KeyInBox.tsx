@@ -4,6 +4,7 @@ import { AXIS_NAME, type Axis, lastDigit, storesOpposite, toControl, type Zone }
 import type { KeyIn } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { useSettling } from "../ui/useSettling.ts";
 
 interface KeyInBoxProps {
   readonly setup: Pick<SetupView, "machine" | "workOffset">;
@@ -49,6 +50,12 @@ export function KeyInBox(props: KeyInBoxProps) {
   const isFlipped = !isWork && storesOpposite(machine, axis, zone);
   const hasWear = wear !== undefined && Math.abs(stored(wear)) >= resolution / 2;
   const clearsWear = !isWork && keyed !== undefined && !isIn && (hasWear || wear === undefined);
+  const number = keyed
+    ? isIn
+      ? formatLength(keyed.value, resolution)
+      : formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {})
+    : "–";
+  const isSettling = useSettling(number);
   return (
     <Box $idle={keyed === undefined} data-testid="key-in">
       {clearsWear && (
@@ -69,12 +76,8 @@ export function KeyInBox(props: KeyInBoxProps) {
         </p>
       )}
       <p>{what}</p>
-      <output aria-label={what}>
-        {keyed
-          ? isIn
-            ? formatLength(keyed.value, resolution)
-            : formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {})
-          : "–"}
+      <output aria-label={what} aria-busy={isSettling}>
+        {number}
       </output>
       {isFlipped && <small>this control stores it with the other sign</small>}
       {assumed !== undefined && <p>Right if {assumed} is 0: it is not known.</p>}

@@ -1,4 +1,3 @@
-import { useState } from "react";
 import { kindName, TOOL_KINDS, type ToolKind } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import {
@@ -10,6 +9,8 @@ import {
   workshopFields,
 } from "../../core/workshop/index.ts";
 import type { WorkshopItem } from "../../server/workshop/workshopRepository.server.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { useDraft } from "../entry/useDraft.ts";
 import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
@@ -58,6 +59,9 @@ export function ItemsSection({
   );
 }
 
+/** Fields of the form that are none of the item's own. */
+const [NAME, UNIT] = ["#name", "#unit"];
+
 function ItemForm({
   kind,
   item,
@@ -71,14 +75,17 @@ function ItemForm({
   readonly decimal: "." | "," | undefined;
   readonly mayChange: boolean;
 }) {
-  const [name, setName] = useState(item?.name ?? "");
-  const [texts, setTexts] = useState<Readonly<Record<string, string>>>(() =>
-    item ? typedItem(kind, item.content) : {},
+  const draft = useDraft(
+    `workshop:${kind}:${item?.id ?? "new"}`,
+    () => ({ ...(item && typedItem(kind, item.content)), [NAME]: item?.name ?? "", [UNIT]: "mm" }),
+    form.answer?.outcome === "refused",
   );
-  const [unit, setUnit] = useState<Unit>("mm");
-  const set = (field: string) => (text: string) => setTexts((now) => ({ ...now, [field]: text }));
+  const { set, typed: texts } = draft;
+  const name = texts[NAME] ?? "";
+  const unit: Unit = texts[UNIT] === "in" ? "in" : "mm";
   const fields = workshopFields(kind, texts.toolKind);
-  const keep = (retired: boolean) =>
+  const keep = (retired: boolean) => {
+    draft.sent();
     form.send("keep-item", {
       kind,
       name,
@@ -87,6 +94,7 @@ function ItemForm({
       texts: JSON.stringify(Object.fromEntries(fields.map(({ name: one }) => [one, texts[one] ?? ""]))),
       ...(item && { id: item.id, version: String(item.version) }),
     });
+  };
   return (
     <ListForm
       aria-label={item ? `Change ${item.name}` : "A new one"}
@@ -96,12 +104,13 @@ function ItemForm({
       }}
     >
       <h2>{item ? item.name : "A new one"}</h2>
+      <DraftNote draft={draft} />
       <Columns>
         <Field
           name="name"
           label="Name"
           value={name}
-          onChange={setName}
+          onChange={set(NAME)}
           refusal={form.refusalOf("name")}
           isReadOnly={!mayChange}
         />
@@ -109,7 +118,7 @@ function ItemForm({
           name="unit"
           label="Lengths here are in"
           value={unit}
-          onChange={(value) => setUnit(value === "in" ? "in" : "mm")}
+          onChange={set(UNIT)}
           options={[
             ["mm", "millimetres"],
             ["in", "inches"],

@@ -1,8 +1,9 @@
-import { useState } from "react";
 import { styled } from "styled-components";
 import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/machine/index.ts";
 import { type ProfileField, profileFields, textsOfProfile } from "../../core/workshop/index.ts";
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { useDraft } from "../entry/useDraft.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
@@ -83,24 +84,39 @@ type MachineFormProps = {
   readonly form: WorkshopSending;
 };
 
+/** Zones and stations stand in the draft as text, beside the profile's own fields. */
+const ZONES = "#zones";
+const STATIONS = "#stations";
+
 /** What is typed of a machine's profile, and the way to the workshop. */
 function useMachineForm({ kept, mayChange, form }: MachineFormProps) {
-  const [texts, setTexts] = useState<Texts>(() => (kept ? textsOfProfile(machineProfileSchema, kept.machine) : USUAL));
-  const [zones, setZones] = useState<readonly Texts[]>(() =>
-    (kept?.machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone)),
+  const draft = useDraft(
+    `workshop:machine:${kept?.machine.id ?? "new"}`,
+    () => ({
+      ...(kept ? textsOfProfile(machineProfileSchema, kept.machine) : USUAL),
+      [ZONES]: JSON.stringify((kept?.machine.zones ?? []).map((zone) => textsOfProfile(zoneSchema, zone))),
+      [STATIONS]: JSON.stringify(
+        (kept?.machine.stations ?? []).map((station) => textsOfProfile(stationSchema, station)),
+      ),
+    }),
+    form.answer?.outcome === "refused",
   );
-  const [stations, setStations] = useState<readonly Texts[]>(() =>
-    (kept?.machine.stations ?? []).map((station) => textsOfProfile(stationSchema, station)),
-  );
-  const set = (path: string) => (text: string) => setTexts((now) => ({ ...now, [path]: text }));
-  const keep = (retired: boolean) =>
+  const { set } = draft;
+  const { [ZONES]: zonesAsText = "[]", [STATIONS]: stationsAsText = "[]", ...texts } = draft.typed;
+  const zones: readonly Texts[] = JSON.parse(zonesAsText);
+  const stations: readonly Texts[] = JSON.parse(stationsAsText);
+  const setZones = (next: readonly Texts[]) => set(ZONES)(JSON.stringify(next));
+  const setStations = (next: readonly Texts[]) => set(STATIONS)(JSON.stringify(next));
+  const keep = (retired: boolean) => {
+    draft.sent();
     form.send("keep-machine", {
       texts: JSON.stringify(texts),
-      zones: JSON.stringify(zones),
-      stations: JSON.stringify(stations),
+      zones: zonesAsText,
+      stations: stationsAsText,
       retired: retired ? "yes" : "no",
       ...(kept && { version: String(kept.version) }),
     });
+  };
   const field = (one: ProfileField) => (
     <ProfileEntry
       key={one.path}
@@ -111,12 +127,58 @@ function useMachineForm({ kept, mayChange, form }: MachineFormProps) {
       isReadOnly={!mayChange || (one.path === "id" && kept !== undefined)}
     />
   );
-  return { zones, setZones, stations, setStations, keep, field };
+  return { draft, zones, setZones, stations, setStations, keep, field };
+}
+
+interface ZonesPartProps {
+  readonly zones: readonly Texts[];
+  readonly setZones: (zones: readonly Texts[]) => void;
+  readonly mayChange: boolean;
+  readonly form: WorkshopSending;
+}
+
+/** The zones of a machine, each with its own fields. */
+function ZonesPart({ zones, setZones, mayChange, form }: ZonesPartProps) {
+  return (
+    <FoldedPart>
+      <summary>Zones ({zones.length})</summary>
+      {zones.map((zone, index) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: a zone that is being named has no other name yet
+        <FoldedPart key={index}>
+          <summary>{zone.name || `zone ${index + 1}`}</summary>
+          <Columns>
+            {ZONE_FIELDS.map((one) => (
+              <ProfileEntry
+                key={one.path}
+                field={one}
+                value={zone[one.path] ?? ""}
+                onChange={(text) =>
+                  setZones(zones.map((old, at) => (at === index ? { ...old, [one.path]: text } : old)))
+                }
+                refusal={form.refusalOf(`zones/${index}/${one.path}`)}
+                isReadOnly={!mayChange}
+              />
+            ))}
+          </Columns>
+          {mayChange && (
+            <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>
+              Take this zone out
+            </PlainButton>
+          )}
+        </FoldedPart>
+      ))}
+      {mayChange && (
+        <PlainButton onPress={() => setZones([...zones, { works: "main", from: "plus", kind: "turret" }])}>
+          Add a zone
+        </PlainButton>
+      )}
+    </FoldedPart>
+  );
 }
 
 function MachineForm(props: MachineFormProps) {
   const { kept, mayChange, form } = props;
-  const { zones, setZones, stations, setStations, keep, field } = useMachineForm(props);
+  const { draft, zones, setZones, stations, setStations, keep, field } = useMachineForm(props);
   return (
     <ListForm
       aria-label={kept ? `Change ${kept.machine.name}` : "A new machine"}
@@ -126,45 +188,14 @@ function MachineForm(props: MachineFormProps) {
       }}
     >
       <h2>{kept ? kept.machine.name : "A new machine"}</h2>
+      <DraftNote draft={draft} />
       {GROUPS.map(({ title, belongs, isOpen }) => (
         <FoldedPart key={title} open={isOpen}>
           <summary>{title}</summary>
           <Columns>{FIELDS.filter(({ path }) => belongs(path)).map(field)}</Columns>
         </FoldedPart>
       ))}
-      <FoldedPart>
-        <summary>Zones ({zones.length})</summary>
-        {zones.map((zone, index) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: a zone that is being named has no other name yet
-          <FoldedPart key={index}>
-            <summary>{zone.name || `zone ${index + 1}`}</summary>
-            <Columns>
-              {ZONE_FIELDS.map((one) => (
-                <ProfileEntry
-                  key={one.path}
-                  field={one}
-                  value={zone[one.path] ?? ""}
-                  onChange={(text) =>
-                    setZones(zones.map((old, at) => (at === index ? { ...old, [one.path]: text } : old)))
-                  }
-                  refusal={form.refusalOf(`zones/${index}/${one.path}`)}
-                  isReadOnly={!mayChange}
-                />
-              ))}
-            </Columns>
-            {mayChange && (
-              <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>
-                Take this zone out
-              </PlainButton>
-            )}
-          </FoldedPart>
-        ))}
-        {mayChange && (
-          <PlainButton onPress={() => setZones([...zones, { works: "main", from: "plus", kind: "turret" }])}>
-            Add a zone
-          </PlainButton>
-        )}
-      </FoldedPart>
+      <ZonesPart zones={zones} setZones={setZones} mayChange={mayChange} form={form} />
       <FoldedPart>
         <summary>Stations ({stations.length})</summary>
         <Stations>

@@ -2,6 +2,8 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import type { KeptPerson } from "../../server/people/peopleRepository.server.ts";
 import type { RunningSession } from "../../server/people/sessionRepository.server.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { useDraft } from "../entry/useDraft.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
@@ -60,11 +62,16 @@ function PersonForm({
   readonly person: KeptPerson | undefined;
   readonly children: React.ReactNode;
 }) {
-  const [name, setName] = useState(person?.name ?? "");
-  const [role, setRole] = useState<string>(person?.role ?? "setter");
-  const [mark, setMark] = useState<string>(person?.decimalMark ?? "either");
+  const draft = useDraft(
+    `workshop:person:${person?.id ?? "new"}`,
+    () => ({ name: person?.name ?? "", role: person?.role ?? "setter", mark: person?.decimalMark ?? "either" }),
+    form.answer?.outcome === "refused",
+  );
+  const { name = "", role = "setter", mark = "either" } = draft.typed;
+  // Never kept on the device.
   const [secret, setSecret] = useState("");
-  const keep = (retired: boolean) =>
+  const keep = (retired: boolean) => {
+    draft.sent();
     form.send("keep-person", {
       name,
       role,
@@ -73,6 +80,7 @@ function PersonForm({
       retired: retired ? "yes" : "no",
       ...(person && { id: person.id, version: String(person.version) }),
     });
+  };
   return (
     <ListForm
       aria-label={person ? `Change ${person.name}` : "A new person"}
@@ -82,12 +90,13 @@ function PersonForm({
       }}
     >
       <h2>{person ? person.name : "A new person"}</h2>
+      <DraftNote draft={draft} />
       <Columns>
         <Field
           name="name"
           label="Name"
           value={name}
-          onChange={setName}
+          onChange={draft.set("name")}
           refusal={form.refusalOf("name")}
           isReadOnly={person !== undefined}
         />
@@ -95,7 +104,7 @@ function PersonForm({
           name="role"
           label="Role"
           value={role}
-          onChange={setRole}
+          onChange={draft.set("role")}
           options={ROLES}
           refusal={form.refusalOf("role")}
         />
@@ -103,7 +112,7 @@ function PersonForm({
           name="mark"
           label="Decimal mark"
           value={mark}
-          onChange={setMark}
+          onChange={draft.set("mark")}
           options={[
             ["either", "either; 1,250 is asked about"],
             [".", "point"],
