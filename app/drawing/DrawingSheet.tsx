@@ -1,4 +1,5 @@
 import { styled } from "styled-components";
+import { narrow } from "../ui/tokens.ts";
 import { SHEET, type SheetPoint } from "./view.ts";
 
 /** Room that a sheet fills as far as its proportions allow. */
@@ -8,6 +9,8 @@ export const DrawingRoom = styled.div`
   min-height: 0;
   overflow: hidden;
   container-type: size;
+  /* A page that scrolls gives the sheet its whole width. */
+  ${narrow} { height: calc((100vw - 30px) * ${SHEET.height / SHEET.width}); min-height: 300px; }
 `;
 /** The sheet keeps its proportions and is as large as the room allows. */
 export const DrawingSheet = styled.div`

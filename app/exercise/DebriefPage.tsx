@@ -15,7 +15,7 @@ import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { PanelRow } from "../ui/Panel.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
 import { DEPTH_WORDS } from "./depthWords.ts";
@@ -222,6 +222,7 @@ const Page = styled.main`
   gap: 20px;
   height: calc(100dvh - 52px);
   min-height: 600px;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); height: auto; min-height: 0; }
 `;
 const Found = styled.section`
   display: grid;

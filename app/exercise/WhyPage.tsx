@@ -5,7 +5,7 @@ import { TOPICS, type Topic } from "../../sim/exercise/topics.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButtonLink } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
 import { WhyDrawing } from "./WhyDrawing.tsx";
 
@@ -52,6 +52,7 @@ const Page = styled.main`
   min-height: 600px;
   margin: 0 auto;
   padding: 20px 24px;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); height: auto; min-height: 0; padding: 14px; }
   section { display: grid; align-content: start; gap: 14px; overflow: auto; }
   h1 { font-size: 30px; line-height: 1.15; }
   p { font-size: 20px; line-height: 1.35; }

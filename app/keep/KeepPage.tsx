@@ -14,7 +14,7 @@ import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { KeepPanel } from "./KeepPanel.tsx";
 import { LatePanel } from "./LatePanel.tsx";
 import { ProvenProgram } from "./ProvenProgram.tsx";
@@ -218,6 +218,7 @@ const Page = styled.div`
   height: calc(100dvh - 52px);
   @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 290px; }
   @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 520px; }
+  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
   @media print { display: block; height: auto; }
 `;
 const Main = styled.main`
@@ -229,6 +230,7 @@ const Main = styled.main`
   > header { display: grid; grid-template-columns: auto minmax(0, 1fr) 230px; align-items: end; gap: 16px; }
   h1 { font-size: ${size.number}; }
   header p { color: ${color("quiet")}; font-size: ${size.small}; }
+  ${narrow} { > header { grid-template-columns: minmax(0, 1fr); gap: 6px; } }
 `;
 const Entries = styled.ol`
   overflow: auto;
@@ -238,6 +240,7 @@ const Entries = styled.ol`
   > li { display: flex; align-items: center; gap: 14px; min-height: 62px; padding: 8px 14px; border-bottom: 1px solid ${color("line")}; }
   > li[data-undone="true"] { color: ${color("quiet")}; }
   > li[data-undone="true"] b { text-decoration: line-through; font-weight: 400; }
+  ${narrow} { max-height: 70dvh; > li { flex-wrap: wrap; gap: 4px 14px; } }
   img { display: block; width: 72px; height: 54px; object-fit: cover; border: 1px solid ${color("line")}; }
   small { color: ${color("quiet")}; font-size: ${size.small}; }
   @media print { overflow: visible; }
@@ -271,6 +274,7 @@ const Aside = styled.aside`
   overflow: auto;
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
+  ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   @media print { display: none; }
 `;
 const Sheets = styled.div`

@@ -27,7 +27,10 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
   const { machine, signOff } = setup;
   return (
     <Page>
-      <PaperStyle $name={name} />
+      <PaperStyle
+        $name={name}
+        $about={[setup.part, setup.job, setup.operation, machine.name].filter((word) => word !== "").join(" · ")}
+      />
       <Bar>
         <Pick
           name="paper"
@@ -217,9 +220,18 @@ function ToolTable({ sheet }: { readonly sheet: ReturnType<typeof setupSheet> })
   );
 }
 
-/** The paper that the browser prints on; nothing but the sheet is printed. */
-const PaperStyle = createGlobalStyle<{ $name: string }>`
-  @page { size: ${({ $name }) => $name} portrait; margin: 10mm; }
+/** Words as a string of a style sheet, whatever signs are in them. */
+const inStyle = (words: string): string =>
+  `"${words.replace(/[^\p{L}\p{N} .,·-]/gu, (sign) => `\\${sign.codePointAt(0)?.toString(16)} `)}"`;
+
+/** The paper that the browser prints on: on each page what it belongs to, and which of how many it is. */
+const PaperStyle = createGlobalStyle<{ $name: string; $about: string }>`
+  @page {
+    size: ${({ $name }) => $name} portrait;
+    margin: 10mm;
+    @bottom-left { content: ${({ $about }) => inStyle($about)}; font: 8pt "Atkinson Hyperlegible Next Variable", sans-serif; }
+    @bottom-right { content: counter(page) " of " counter(pages); font: 8pt "Atkinson Hyperlegible Next Variable", sans-serif; }
+  }
   @media print { body { background: #fff; min-height: 0; } }
 `;
 const Page = styled.main`
@@ -232,6 +244,7 @@ const Bar = styled.div`
   display: flex;
   align-items: end;
   justify-content: center;
+  flex-wrap: wrap;
   gap: 12px;
   margin-bottom: 16px;
   @media print { display: none; }

@@ -8,7 +8,7 @@ import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { EmptyPage } from "../ui/EmptyState.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 import { MachineFacts } from "./MachineFacts.tsx";
 import { MountForm } from "./MountForm.tsx";
 import { CHECK_NAME } from "./words.ts";
@@ -75,6 +75,12 @@ const Rail = styled.nav`
   h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
   li { padding: 10px 12px 10px 10px; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; }
   li[data-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  ${narrow} {
+    border-right: 0;
+    border-bottom: 1px solid ${color("line")};
+    > ol { display: flex; overflow-x: auto; }
+    > ol > li { flex: 0 0 220px; }
+  }
 `;
 const Checks = styled.div`
   display: flex;

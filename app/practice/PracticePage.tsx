@@ -8,7 +8,7 @@ import { observe } from "../../sim/lathe/index.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "./ControlBlocks.tsx";
 import { signalFeel } from "./feelSignal.ts";
 import { GaugeBlock, SpacerBlock, SpindleBlock } from "./HandsBlock.tsx";
@@ -216,6 +216,7 @@ const Strip = styled.footer`
   font-size: ${size.small};
   > p { flex: 1; font-size: 16px; line-height: 1.2; }
   > small { max-width: 170px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
+  ${narrow} { flex-wrap: wrap; padding: 10px 14px; > p { flex: 1 1 240px; } }
 `;
 const Felt = styled.div<{ $feel: string }>`
   display: grid;

@@ -4,7 +4,7 @@ import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { workNow, workUses } from "../../core/offsets/index.ts";
 import { setupLists } from "../../core/program/index.ts";
-import { color, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { FactsSection, factsDone } from "./FactsSection.tsx";
 import { MovedSection } from "./MovedSection.tsx";
 import { OldValuesSection, oldValuesLeft } from "./OldValuesSection.tsx";
@@ -134,6 +134,7 @@ const Frame = styled.div`
   min-height: 600px;
   @media (width < 1200px) { grid-template-columns: 220px minmax(0, 1fr); }
   @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr); }
+  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; min-height: 0; }
   @media print { display: block; height: auto; }
 `;
 const Rail = styled.nav`
@@ -142,6 +143,12 @@ const Rail = styled.nav`
   background: ${color("sheet")};
   h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
   > p { padding: 14px; color: ${color("quiet")}; font-size: ${size.small}; }
+  ${narrow} {
+    border-right: 0;
+    border-bottom: 1px solid ${color("line")};
+    > ol { display: flex; overflow-x: auto; }
+    > ol > li { flex: 0 0 200px; }
+  }
   @media print { display: none; }
 `;
 const TONE = { done: "clear", open: "quiet", trouble: "spacer" } as const;

@@ -4,7 +4,7 @@ import { Form, Link, useNavigation, useSearchParams, useSubmit } from "react-rou
 import { styled } from "styled-components";
 import { isTyping } from "../touch/useTouchKeys.ts";
 import { fieldBox } from "../ui/fieldBox.ts";
-import { color, size, target } from "../ui/tokens.ts";
+import { color, narrow, size, target } from "../ui/tokens.ts";
 
 /** How long typing rests before the list follows it. */
 const RESTS_MS = 140;
@@ -98,6 +98,7 @@ const Fields = styled(Form)`
   grid-template-columns: minmax(200px, 1fr) 210px 160px 160px 74px auto;
   align-items: end;
   gap: 10px 14px;
+  ${narrow} { grid-template-columns: 1fr 1fr; > label:first-of-type { grid-column: 1 / -1; } }
   label { display: grid; gap: 3px; min-width: 0; font-size: ${size.small}; font-weight: 600; }
   input, select { width: 100%; min-width: 0; ${fieldBox} font-size: ${size.text}; font-weight: 400; }
   output, a { align-self: center; padding-top: 18px; font-size: ${size.small}; }

@@ -13,7 +13,7 @@ import { Page } from "../ui/Page.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { Progress } from "../ui/Progress.tsx";
 import { Remark } from "../ui/Remark.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
 import { chainsOf, currentOf, type OperationChain } from "./chains.ts";
 import { SearchForm } from "./SearchForm.tsx";
@@ -252,6 +252,7 @@ const Row = styled.li`
   display: grid;
   grid-template-columns: minmax(0, 1fr) 118px 122px;
   @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 80px 104px; }
+  ${narrow} { grid-template-columns: 1fr 1fr; > :first-child { grid-column: 1 / -1; } }
   border-radius: ${radius};
   background: ${color("sheet")};
   box-shadow: ${color("shadow")};
@@ -262,6 +263,12 @@ const SetupLink = styled(Link)`
   align-items: center;
   gap: 20px;
   @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1.7fr) 140px 62px; gap: 12px; }
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr) minmax(110px, auto);
+    gap: 6px 12px;
+    > :first-child { grid-column: 1 / -1; }
+    > :nth-child(5) { grid-area: 2 / 2; text-align: right; }
+  }
   min-height: 76px;
   padding: 12px 20px;
   border-left: 6px solid ${color("action")};
@@ -276,6 +283,7 @@ const Joined = styled.div`
   align-items: center;
   gap: 20px;
   @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 3fr) 62px; gap: 12px; }
+  ${narrow} { grid-template-columns: minmax(0, 1fr) auto; gap: 6px 12px; > ol { grid-column: 1 / -1; } }
   min-height: 76px;
   padding: 8px 20px;
   border-left: 6px solid ${color("action")};

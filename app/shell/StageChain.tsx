@@ -1,7 +1,7 @@
 import { href, NavLink } from "react-router";
 import { styled } from "styled-components";
 import { CHAIN } from "../stages.ts";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 
 /** The stages as a chain line, a tick where one stands; any stage opens at any time. */
 export function StageChain({
@@ -38,6 +38,7 @@ const Chain = styled.ol`
   max-width: 900px;
   margin: 0 auto;
   background: repeating-linear-gradient(90deg, ${color("onStrip")} 0 12px, transparent 12px 15px, ${color("onStrip")} 15px 18px, transparent 18px 21px) 0 15px / 100% 1px no-repeat;
+  ${narrow} { width: max-content; min-width: 100%; > li { padding: 0 8px; } }
   > li { flex: 1 1 auto; display: flex; }
 `;
 const Stage = styled(NavLink)`

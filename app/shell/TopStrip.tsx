@@ -5,7 +5,7 @@ import { css, styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { ConnectionMark } from "../offline/ConnectionMark.tsx";
 import { SwitchPerson } from "../people/SwitchPerson.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
 
@@ -124,6 +124,7 @@ const Strip = styled.header`
   color: ${color("onStrip")};
   white-space: nowrap;
   border-bottom: 1px solid ${color("line")};
+  ${narrow} { flex-wrap: wrap; justify-content: space-between; height: auto; gap: 0 6px; padding: 0 6px 0 10px; }
   @media print { display: none; }
 `;
 const Home = styled(Link)`
@@ -141,10 +142,15 @@ const Title = styled.div`
   line-height: 1.2;
   > * { overflow: hidden; text-overflow: ellipsis; }
   @media (width < 1200px) { max-width: 150px; }
+  ${narrow} { flex: 1 1 90px; max-width: none; }
 `;
 const Middle = styled.div`
   flex: 1;
   min-width: 0;
+  overflow-x: auto;
+  scrollbar-width: none;
+  /* The stages get a line of their own, which goes along where it is too long. */
+  ${narrow} { order: 1; flex: 0 0 100%; overflow-x: auto; &:empty { display: none; } }
 `;
 const Who = styled.div`
   display: flex;

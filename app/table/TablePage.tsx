@@ -16,7 +16,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { KeysHelp } from "../touch/KeysHelp.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Quiet } from "../ui/Panel.tsx";
-import { color, size, target } from "../ui/tokens.ts";
+import { color, narrow, size, target } from "../ui/tokens.ts";
 import { BigDigits } from "./BigDigits.tsx";
 import { CellPanel } from "./CellPanel.tsx";
 import { FilesPanel } from "./FilesPanel.tsx";
@@ -184,6 +184,7 @@ const Page = styled.div`
   height: calc(100dvh - 52px);
   @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
   @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 560px; }
+  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
   @media print { display: block; height: auto; }
 `;
 const Main = styled.main`
@@ -196,6 +197,7 @@ const Main = styled.main`
   > header { display: flex; align-items: center; gap: 16px; }
   > header > div:first-child { flex: 1; min-width: 0; }
   header p { font-size: ${size.small}; color: ${color("quiet")}; }
+  ${narrow} { > header { flex-wrap: wrap; } > header > div:first-child { flex: 1 1 260px; } }
 `;
 const Progress = styled.div`
   display: grid;
@@ -217,6 +219,7 @@ const Aside = styled.aside`
   min-height: 0;
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
+  ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   @media print { display: none; }
 `;
 const Tabs = styled.nav`

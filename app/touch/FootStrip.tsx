@@ -6,7 +6,7 @@ import { wayOf } from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { HeardReport } from "../stream/useFeed.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, mono, narrow, size } from "../ui/tokens.ts";
 import type { useTouchEntry } from "./useTouchEntry.ts";
 import { backOff, caution } from "./words.ts";
 
@@ -108,6 +108,7 @@ export const FootStripBox = styled.footer`
   > button { flex: none; min-width: 184px; }
   strong { color: ${color("clear")}; }
   em { font-style: normal; color: ${color("quiet")}; }
+  ${narrow} { flex-wrap: wrap; padding: 10px 14px; > p { flex: 1 1 240px; } }
 `;
 const Readout = styled.div`
   display: grid;

@@ -23,7 +23,7 @@ import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
-import { color, mono, radius, size, type Token } from "../ui/tokens.ts";
+import { color, mono, narrow, radius, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyedIn } from "./KeyedIn.tsx";
 import { KeyInBox } from "./KeyInBox.tsx";
@@ -451,6 +451,7 @@ export const LadderPanel = styled.section`
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   h1 { font-size: ${size.text}; font-weight: 700; }
+  ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   /* Beside a question what the display must read stays in sight. */
   &:has([data-asks]) { gap: 8px; padding-top: 8px; }
 `;

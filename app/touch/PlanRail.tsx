@@ -8,7 +8,7 @@ import { type Step, type StepKind, stepKey, touchingOrder } from "../../core/pla
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { Quiet } from "../ui/Panel.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { isSetterAsked, type StepPlace, stepAddress } from "./stepOf.ts";
 
 const STEP_NAME: Readonly<Record<StepKind, string>> = {
@@ -203,6 +203,12 @@ const Rail = styled.nav`
     font-size: ${size.small};
     font-weight: 600;
     > span { color: ${color("quiet")}; font-weight: 400; font-variant-numeric: tabular-nums; }
+  }
+  ${narrow} {
+    border-right: 0;
+    border-bottom: 1px solid ${color("line")};
+    > ol { display: flex; flex: none; min-height: 0; overflow-x: auto; }
+    > ol > li { flex: 0 0 220px; border-right: 1px solid ${color("line")}; }
   }
 `;
 const Zones = styled.div`

@@ -6,7 +6,7 @@ import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { errorBudget, type ShopUncertainty } from "../../core/limits/index.ts";
 import { AXIS_NAME, type Axis, lastDigit } from "../../core/machine/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size } from "../ui/tokens.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
 
 interface WaysProps {
@@ -74,6 +74,7 @@ const Group = styled(RadioGroup)<{ $columns: number }>`
   display: grid;
   grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
   gap: 6px;
+  ${narrow} { grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); }
   strong { font-size: ${({ $columns }) => ($columns <= 3 ? size.text : "16px")}; }
 `;
 const Digit = styled.span`

@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { FileLink, PlainButtonLink } from "../ui/Button.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { ImportFile } from "./ImportFile.tsx";
 import { ItemsSection } from "./ItemsSection.tsx";
 import { MachinesSection } from "./MachinesSection.tsx";
@@ -84,12 +84,19 @@ const Frame = styled.div`
   height: calc(100dvh - 52px);
   @media (width < 1200px) { grid-template-columns: 200px minmax(0, 1fr); }
   @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr); }
+  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
   @media print { display: block; height: auto; }
 `;
 const Rail = styled.nav`
   overflow: auto;
   border-right: 1px solid ${color("line")};
   background: ${color("sheet")};
+  ${narrow} {
+    border-right: 0;
+    border-bottom: 1px solid ${color("line")};
+    > ul { display: flex; overflow-x: auto; }
+    > ul > li { flex: 0 0 190px; }
+  }
   @media print { display: none; }
 `;
 const Part = styled(Link)`

@@ -1,8 +1,44 @@
 import { readFile } from "node:fs/promises";
+import { inflateSync } from "node:zlib";
 import { demoSetup } from "./demoSetup.ts";
 import { expect, longTest, openLike, sendForm, signInAs, tableCell, test } from "./shop.ts";
 
 /** Pages of a PDF, counted by the objects that are pages. */
+/** What stands in a PDF, run after run of one font, decoded by each of its fonts: which was meant makes sense to a reader alone. */
+function textsOf(pdf: Buffer): readonly string[] {
+  const streams = [...pdf.toString("latin1").matchAll(/stream\r?\n/g)].flatMap(({ index, 0: word }) => {
+    const from = index + word.length;
+    try {
+      return [inflateSync(pdf.subarray(from, pdf.indexOf("endstream", from))).toString("latin1")];
+    } catch {
+      // A picture, or something else that is not packed.
+      return [];
+    }
+  });
+  const number = (hex: string) => Number.parseInt(hex, 16);
+  const fonts = streams
+    .filter((text) => text.includes("beginbfchar") || text.includes("beginbfrange"))
+    .map((text) => {
+      const letters = new Map<number, string>();
+      for (const [, from = "", to = ""] of text.matchAll(/^<([0-9A-F]+)> <([0-9A-F]{4})>$/gim))
+        letters.set(number(from), String.fromCharCode(number(to)));
+      for (const [, from = "", to = "", at = ""] of text.matchAll(/^<([0-9A-F]+)> <([0-9A-F]+)> <([0-9A-F]{4})>$/gim))
+        for (let code = number(from); code <= number(to); code++)
+          letters.set(code, String.fromCharCode(number(at) + code - number(from)));
+      return letters;
+    });
+  return streams.flatMap((text) => {
+    const codes = new Map<string, number[]>();
+    for (const [, font = "", run = ""] of text.matchAll(/\/(F\d+) [\d.]+ Tf([\s\S]*?)\bET\b/g))
+      codes.set(font, [
+        ...(codes.get(font) ?? []),
+        ...[...run.matchAll(/<([0-9A-F]+)>/gi)].flatMap(([, hex = ""]) => (hex.match(/../g) ?? []).map(number)),
+      ]);
+    return [...codes.values()].flatMap((of) =>
+      fonts.map((letters) => of.map((code) => letters.get(code) ?? "").join("")),
+    );
+  });
+}
 const pagesOf = (pdf: Buffer) => pdf.toString("latin1").match(/\/Type\s*\/Page\b/g)?.length ?? 0;
 
 test("last year's job comes back: found, compared, started from, signed off by name", async ({ page }) => {
@@ -105,6 +141,9 @@ test("a setup sheet of twelve tools prints on one page, A4 and Letter", async ({
     expect(pagesOf(pdf)).toBe(1);
     const [, right] = /\/MediaBox\s*\[0 0 ([\d.]+)/.exec(pdf.toString("latin1")) ?? [];
     expect(Math.round(Number(right))).toBe(width);
+    const texts = textsOf(pdf);
+    expect(texts).toContainEqual(expect.stringContaining("1 of 1"));
+    expect(texts).toContainEqual(expect.stringContaining("Ring 31, second lot · E-144"));
   }
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Take as CSV" }).click();
@@ -112,6 +151,61 @@ test("a setup sheet of twelve tools prints on one page, A4 and Letter", async ({
   const lines = csv.trim().split("\n");
   expect(lines.filter((line) => !/^(not proven|dimension),/.test(line))).toHaveLength(9 + 1 + 1 + 12);
   expect(lines.some((line) => line.startsWith("not proven,"))).toBe(true);
+});
+
+test("a setup sheet of twenty-four tools and their second offsets says on each page what it belongs to, and which page it is", async ({
+  page,
+}) => {
+  await signInAs(page, "Marit");
+  const address = await openLike(page, demoSetup("cap-pin").address, "P-041", 'Pin "long", 24 tools');
+  await page.goto(`${address}/keep`);
+  let base = Number((await page.getByText(/^\d+ entries/).textContent())?.split(" ")[0]);
+  const send = async (fields: Readonly<Record<string, string>>) => {
+    expect(await sendForm(page, address, { id: crypto.randomUUID(), base: String(base++), ...fields })).toMatch(
+      /done|redirect/,
+    );
+  };
+  const drill = {
+    description: "Drill",
+    diameter: "3",
+    pointAngle: "140",
+    programmed: "corner",
+    holder: "10",
+    overhang: "35",
+  };
+  const blade = {
+    description: "Groove",
+    width: "2",
+    cornerRadius: "0.1",
+    depth: "5",
+    programmed: "left",
+    overhang: "25",
+  };
+  const tools: [station: string, call: string][] = [
+    ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`G${n}`, n]),
+    ...["1", "2", "3", "4"].map((n): [string, string] => [`C${n}`, `1${n}`]),
+    ...["1", "2", "3", "4"].map((n): [string, string] => [`S${n}`, `2${n}`]),
+    ["A1", "31"],
+    ["A2", "32"],
+    ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`B${n}`, `4${n}`]),
+  ];
+  const more = { intent: "load-tool", sizeUnit: "mm", toleranceX: "0.05", toleranceZ: "0.1" };
+  for (const [station, offset] of tools) {
+    const isGang = station.startsWith("G");
+    const typed = JSON.stringify(isGang ? { ...blade, shank: "12" } : drill);
+    await send({ ...more, station, offset, kind: isGang ? "groove-outside" : "drill", typed });
+    if (isGang) await send({ intent: "make-second", offset: `5${offset}`, of: offset, edge: "right" });
+  }
+  await page.goto(`${address}/sheet`);
+  // Two heads, one work offset, the tools, and a second offset for each of the seven blades.
+  await expect(page.getByRole("row")).toHaveCount(2 + 1 + 24 + 7);
+  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+  const pages = pagesOf(pdf);
+  expect(pages).toBeGreaterThan(1);
+  const texts = textsOf(pdf);
+  for (let at = 1; at <= pages; at++) expect(texts).toContainEqual(expect.stringContaining(`${at} of ${pages}`));
+  const about = texts.filter((text) => text.includes('Pin "long", 24 tools · P-041'));
+  expect(about.length).toBeGreaterThanOrEqual(pages);
 });
 
 test("the workshop: a spacer measured once is proposed everywhere, a machine is changed, a setter let in", async ({
