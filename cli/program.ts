@@ -7,13 +7,13 @@ export const LARGEST_INPUT = 50_000_000;
 
 /** `./luvrit program`: what a program calls, where it moves, and what a careful setter would stop at. */
 export function program(text: string, machine: unknown): unknown {
-  const { units, percent, number, ends, calls, findings } = readProgram(text, machineOf(machine));
+  const { units, percent, number, ends, calls, findings, followed } = readProgram(text, machineOf(machine));
   return {
     units,
     percent,
     number,
     ends,
-    calls: calls.map(({ line, path, station, offset, work, x, z, compensation }) => ({
+    calls: calls.map(({ line, path, station, offset, work, x, z, compensation, atLeast }) => ({
       line,
       path,
       station,
@@ -22,8 +22,10 @@ export function program(text: string, machine: unknown): unknown {
       x,
       z,
       compensation,
+      ...(atLeast && { atLeast }),
     })),
     findings,
+    followed,
   };
 }
 

@@ -24,6 +24,8 @@ export const TOLERANCES = {
   unroundedDigit: 1e-6,
   /** Slope, radius over length, below which a way is level, and above whose inverse it is upright. */
   levelSlope: 1e-6,
+  /** Sine of the angle between two lines below which they do not meet. */
+  parallelLines: 1e-6,
   /** Seconds that an order of work must gain to be another one: a second in an hour is none. */
   leastGain: 1e-6,
   /** Millimetres by which a size that was given in the other unit may miss. */

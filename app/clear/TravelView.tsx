@@ -131,6 +131,10 @@ function TravelVerdict({ travel }: { readonly travel: ToolTravel }) {
     <Verdict $tone="stop">
       <OctagonX size={16} aria-hidden="true" /> runs out of travel
     </Verdict>
+  ) : travel.reach.atLeast ? (
+    <Verdict $tone="doubt">
+      <TriangleAlert size={16} aria-hidden="true" /> within travel as far as the program was followed
+    </Verdict>
   ) : (
     <Verdict $tone="clear">
       <CircleCheck size={16} aria-hidden="true" /> within travel

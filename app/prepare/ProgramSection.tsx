@@ -2,7 +2,14 @@ import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { href } from "react-router";
 import { styled } from "styled-components";
-import { editedProgram, FINDINGS, type FindingCode, programName, setupLists } from "../../core/program/index.ts";
+import {
+  editedProgram,
+  FINDINGS,
+  type FindingCode,
+  leftWords,
+  programName,
+  setupLists,
+} from "../../core/program/index.ts";
 import { setupHere } from "../offline/loadSetup.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { useFold } from "../shell/useFold.ts";
@@ -37,7 +44,10 @@ export function ProgramSection(props: PrepareProps) {
         <>
           <Beside>
             <ThreeLists {...props} lists={lists} />
-            <Conflicts {...props} conflicts={lists.conflicts.map((one) => conflictWords(setup, one))} />
+            <Judged>
+              <NotFollowed {...props} />
+              <Conflicts {...props} conflicts={lists.conflicts.map((one) => conflictWords(setup, one))} />
+            </Judged>
           </Beside>
           <Renumbered {...props} />
           <Findings {...props} />
@@ -110,6 +120,26 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
 const WEIGHT = { stop: CircleAlert, doubt: TriangleAlert, note: Info } as const;
 const WEIGHT_WORD = { stop: "stop", doubt: "doubt", note: "note" } as const;
 const WEIGHT_TONE = { stop: "stop", doubt: "spacer", note: "line" } as const;
+
+/** What of the program is not carried out: extents and verdicts hold as far as it was followed. */
+function NotFollowed({ setup }: Pick<PrepareProps, "setup">) {
+  const left = setup.programRead?.left ?? [];
+  if (left.length === 0) return null;
+  return (
+    <Card as="section" $tone="spacer" aria-label="Not followed">
+      <h2>Not followed: {left.length}</h2>
+      <p>Where these tools go is known as far as the program was followed. Look at these lines yourself.</p>
+      <ul>
+        {left.slice(0, 8).map(({ line, column, why, words }) => (
+          <li key={`${line} ${column}`}>
+            line {line}, <code>{words}</code>: {leftWords(why)}
+          </li>
+        ))}
+      </ul>
+      {left.length > 8 && <p>and {left.length - 8} more</p>}
+    </Card>
+  );
+}
 
 function Conflicts({ conflicts, ...props }: PrepareProps & { readonly conflicts: readonly ConflictWords[] }) {
   if (conflicts.length === 0)
@@ -290,6 +320,12 @@ const Named = styled.div`
 `;
 const Said = styled.p`
   font-size: ${size.small};
+`;
+const Judged = styled.div`
+  display: grid;
+  align-content: start;
+  gap: 10px;
+  min-width: 0;
 `;
 const Beside = styled.div`
   display: grid;

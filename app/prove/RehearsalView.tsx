@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
+import { type LeftWord, leftWords } from "../../core/program/index.ts";
 import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
 import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -186,7 +187,7 @@ function Stage(props: StageProps) {
             aria-label={
               rehearsal.steps.length === 0
                 ? "The part before the first move"
-                : `The program at line ${played.line}: ${played.worst === 0 ? "nothing is hit" : `${played.worst} findings that stop it`}`
+                : `The program at line ${played.line}: ${played.worst > 0 ? `${played.worst} findings that stop it` : isPartial(rehearsal) ? "not all of it was played" : "nothing is hit"}`
             }
           />
           <Bar>
@@ -236,6 +237,10 @@ function Stage(props: StageProps) {
             <div role="status">
               {rehearsal.steps.length === 0 && running !== undefined ? (
                 "Being played …"
+              ) : rehearsal.findings.length === 0 && isPartial(rehearsal) ? (
+                <Verdict $tone="doubt">
+                  <TriangleAlert size={18} aria-hidden="true" /> not all of it was played; nothing was met in what was
+                </Verdict>
               ) : rehearsal.findings.length === 0 ? (
                 <Verdict $tone="clear">
                   <CircleCheck size={18} aria-hidden="true" /> nothing is hit, nothing comes close
@@ -276,6 +281,7 @@ function Stage(props: StageProps) {
               show them on the finished part
             </label>
           </section>
+          <NotPlayed words={rehearsal.notPlayed} />
           {rehearsal.left.length > 0 && (
             <section>
               <h3>Not rehearsed</h3>
@@ -292,6 +298,28 @@ function Stage(props: StageProps) {
     </>
   );
 }
+
+/** Whether something of the program, or one of its tools, was left out: what was not seen is not green. */
+const isPartial = ({ left, notPlayed }: PlayedRehearsal): boolean => left.length + notPlayed.length > 0;
+
+/** Lines of the program that were not carried out, each with why. */
+function NotPlayed({ words }: { readonly words: readonly LeftWord[] }) {
+  if (words.length === 0) return null;
+  return (
+    <section aria-label="Not played">
+      <h3>Not played</h3>
+      <ul>
+        {words.slice(0, MOST_LINES).map(({ line, column, why, words: written }) => (
+          <li key={`${line} ${column}`}>
+            line {line}, <code>{written}</code>: {leftWords(why)}
+          </li>
+        ))}
+      </ul>
+      {words.length > MOST_LINES && <p>and {words.length - MOST_LINES} more</p>}
+    </section>
+  );
+}
+const MOST_LINES = 12;
 
 const WEIGHT = { collision: "hits", stop: "the machine stops", near: "close" } as const;
 

@@ -1,5 +1,5 @@
 import type { SetupView } from "../../core/ledger/index.ts";
-import { motionsInPart, programMachine, programMotions } from "../../core/program/index.ts";
+import { type LeftWord, motionsInPart, programMachine, programMotions } from "../../core/program/index.ts";
 import { outlinesOf } from "../../sim/clipping/region.ts";
 import {
   comparedWith,
@@ -43,6 +43,8 @@ export interface PlayedRehearsal extends Omit<Rehearsal, "stock" | "fallen"> {
   readonly blankSizes: Stage["blank"];
   readonly front: Stage["front"];
   readonly left: Stage["left"];
+  /** Words of the program that are not carried out. */
+  readonly notPlayed: readonly LeftWord[];
   /** Where the part differs from the one that is programmed; undefined until that has been played too. */
   readonly differences: readonly PlacedDifference[] | undefined;
   /** The deepest cut that is programmed: what the drawing must show. */
@@ -70,7 +72,7 @@ self.onmessage = ({ data }: MessageEvent<RehearsalRequest>) => {
 /** The stage at once, so that there is something to see; then what is played, then the part as it is programmed to compare. */
 function play({ setup, program, slips, margin }: RehearsalRequest): void {
   const began = performance.now();
-  const { motions: written } = programMotions(program, programMachine(setup.machine));
+  const { motions: written, reading } = programMotions(program, programMachine(setup.machine));
   const motions = motionsInPart(written, setup.machine);
   const run = (stage: Stage, asProgrammed: boolean) => {
     const steps = rehearseInSteps(stage, motions, { margin, asProgrammed });
@@ -99,6 +101,7 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
         blankSizes: stage.blank,
         front: stage.front,
         left: stage.left,
+        notPlayed: reading.followed?.left ?? [],
         differences: undefined,
         deepest,
         took: performance.now() - began,

@@ -10,7 +10,11 @@ type ReachSource = "program" | "hand" | "none";
 /** A tool's travel on both axes, and where its ways come from. Millimetres, X as diameters. */
 export interface ToolTravel {
   readonly standing: ToolStanding;
-  readonly reach: Pick<TravelTool, "box" | "retract"> & { readonly source: ReachSource };
+  readonly reach: Pick<TravelTool, "box" | "retract"> & {
+    readonly source: ReachSource;
+    /** Something of the program is not carried out: the tool goes at least as far. */
+    readonly atLeast: boolean;
+  };
   /** Undefined where the tool has no offset yet. */
   readonly x: TravelResult | undefined;
   readonly z: TravelResult | undefined;
@@ -56,12 +60,12 @@ function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
       ...(reach.retractX !== undefined && { x: reach.retractX }),
       ...(reach.retractZ !== undefined && { z: reach.retractZ }),
     };
-    return { box: { x: pair(reach.x), z: pair(reach.z) }, retract, source: "hand" };
+    return { box: { x: pair(reach.x), z: pair(reach.z) }, retract, source: "hand", atLeast: false };
   }
   const station = stationOf(setup.machine, tool.station);
   const call = (station && callOf(station)) ?? tool.station;
   const called = setup.programRead?.tools.find((one) => one.station === call && one.offsets.includes(tool.offset));
-  if (!called) return { box: { x: null, z: null }, source: "none" };
+  if (!called) return { box: { x: null, z: null }, source: "none", atLeast: false };
   const units = setup.programRead?.units ?? setup.machine.units;
   const toPart = (axis: LatheAxis, range: readonly number[] | null) => {
     const ends = (range ?? []).map((end) =>
@@ -75,7 +79,8 @@ function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
     );
     return ends.length === 2 ? pair([Math.min(...ends), Math.max(...ends)]) : null;
   };
-  return { box: { x: toPart("x", called.x), z: toPart("z", called.z) }, source: "program" };
+  const box = { x: toPart("x", called.x), z: toPart("z", called.z) };
+  return { box, source: "program", atLeast: called.atLeast === true };
 }
 
 const pair = (range: readonly number[] | null): readonly [number, number] | null =>

@@ -77,6 +77,11 @@ export function unprovenOf(setup: SetupView): readonly string[] {
   const { programRead, programProven } = setup;
   if (programProven && !isProvenNow(setup)) lines.push(`${programProven.name}: changed since it was kept as proven`);
   else if (programRead && !programProven) lines.push(`${programRead.name}: not kept as proven`);
+  const left = programRead?.left?.length ?? 0;
+  if (programRead && left > 0)
+    lines.push(
+      `${programRead.name}: ${left} ${left === 1 ? "place" : "places"} not followed, first in line ${programRead.left?.[0]?.line}`,
+    );
   if (setup.positionLost)
     lines.push(`Position lost (${LOST_WORDS[setup.positionLost.by]}): no reference tool checked since`);
   lines.push(...unprovenWork(setup));

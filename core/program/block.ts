@@ -110,7 +110,7 @@ const POWERS = Float64Array.from({ length: 16 }, (_, power) => 10 ** power);
 
 /** Words of variable programming and of jumps, which belong to a control's own language, not to ISO 6983's words. */
 const MACRO_WORD =
-  /(?:IF|GOTO|WHILE|DO\d|END|THEN|ELSE|SETVN|POPEN|PCLOS|BPRNT|DPRNT|SUB|CALL|RETURN|REPEAT|BREAK|CONTINUE|SIN|COS|TAN|SQRT|ABS|FIX|FUP|ROUND)/iy;
+  /(?:IF|GOTO|WHILE|DO|END|THEN|ELSE|SETVN|POPEN|PCLOS|BPRNT|DPRNT|SUB|CALL|RETURN|REPEAT|BREAK|CONTINUE|SIN|COS|TAN|SQRT|ABS|FIX|FUP|ROUND)/iy;
 
 const NEWLINE = 10;
 const RETURN = 13;
@@ -233,7 +233,8 @@ function readWord(text: string, start: number, letter: number, from: number, blo
     fault(block, "syntax", column, text.charAt(start));
     return Math.max(at, start + 1);
   }
-  if (isComma) return at;
+  // Of the corner words the angle leads the line; a chamfer or a rounding leaves where it leads.
+  if (isComma && letter !== LETTER.A) return at;
   const size = decimals > 0 ? mantissa / (POWERS[Math.min(decimals, 15)] ?? 1) : mantissa;
   const value = isNegative ? -size : size;
   if (letter === LETTER.G) {
@@ -306,7 +307,11 @@ function readWait(text: string, start: number, block: Block): number {
     const isDigit = code >= 48 && code <= 57;
     if (!isDigit && (code | 32) !== 108) break;
   }
-  block.wait = text.slice(start, at).toUpperCase();
+  // `!2L5` in path 1 and `!1L5` in path 2 are one mark: the path that is waited for stands in front of it.
+  block.wait = text
+    .slice(start, at)
+    .toUpperCase()
+    .replace(/^!\d+L/, "!L");
   return at;
 }
 

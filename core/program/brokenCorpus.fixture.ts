@@ -25,7 +25,7 @@ export const BROKEN: readonly CorpusProgram[] = [
     "O1\nG21 G54\nT0101\nG0 X20. Z1.\nT0100\nG1 Z-5. F.1\nG0 X60. Z60.\nM30\n",
     "mm",
     "M30",
-    ["3 1:1 G54 20..20 1..1", "5 1:0 G54 60..60 -5..60"],
+    ["3 1:1 G54 20..20 1..1", "5 1:0 G54 20..60 -5..60"],
     ["offset-cancelled-motion@6"],
   ),
   of(
@@ -113,7 +113,7 @@ export const BROKEN: readonly CorpusProgram[] = [
     "O1\nG21 G54\nG52 X2. Z1.\nT0101\nG0 X20. Z1.\nG1 Z-5. F.1\nG0 X60. Z60.\nM30\n",
     "mm",
     "M30",
-    ["4 1:1 G54 20..60 -5..60"],
+    ["4 1:1 G54 22..62 -4..61"],
     ["x-work-offset@3"],
   ),
   of(
@@ -217,7 +217,7 @@ export const BROKEN: readonly CorpusProgram[] = [
     "O1\nG21 G54\nT0101\nG0 X20. Z1.\nG777 Z-5.\nG0 X60. Z60.\nM30\n",
     "mm",
     "M30",
-    ["3 1:1 G54 20..60 -5..60"],
+    ["3 1:1 G54 20..60 1..60"],
     ["unknown-word@5"],
   ),
   of(
@@ -225,8 +225,8 @@ export const BROKEN: readonly CorpusProgram[] = [
     "O1\n#100=20.\nG21 G54\nT0101\nG0 X#100 Z1.\nG1 Z-5. F.1\nIF[#100GT10]GOTO 20\nN20 G0 X60. Z60.\nM30\n",
     "mm",
     "M30",
-    ["4 1:1 G54 60..60 -5..60"],
-    ["not-followed@2", "not-followed@5", "not-followed@7"],
+    ["4 1:1 G54 20..60 -5..60"],
+    [],
   ),
   of(
     "another program behind the end",

@@ -1,9 +1,9 @@
 import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import { type ContourMove, contourPasses } from "./contourPasses.ts";
 import { reach } from "./cycle.ts";
-import type { Following, Next } from "./following.ts";
+import { type Following, type Next, textOfWord } from "./following.ts";
 import { readModes } from "./modes.ts";
-import type { Coordinates } from "./motion.ts";
+import { type Coordinates, numberOf } from "./motion.ts";
 import { move, startMotion } from "./move.ts";
 import type { PathState } from "./pathState.ts";
 import type { BlockIndex } from "./survey.ts";
@@ -15,13 +15,15 @@ import type { BlockIndex } from "./survey.ts";
 export function followContour(all: Following, path: PathState, block: Block, at: number, how: Coordinates): Next {
   const { line } = block;
   const [p, q] = [block.value[LETTER.P] ?? 0, block.value[LETTER.Q] ?? 0];
-  const column = block.column[LETTER.P] ?? 1;
+  const column = block.column[hasWord(block, LETTER.P) ? LETTER.P : LETTER.Q] ?? 1;
   const setBack = block.gCodes.subarray(0, block.gCount).includes(730) ? path.pattern : undefined;
-  const found = nearest(all.blocks, p, at);
+  const sub = hasWord(block, LETTER.P) ? undefined : subOf(all, String(q));
+  const found = sub ?? (hasWord(block, LETTER.P) ? nearest(all.blocks, p, at) : undefined);
   startMotion(all, path, block, true);
-  if (!found || !all.blocks.has(q)) {
+  if (!found || (!sub && !all.blocks.has(q))) {
     const message = `The contour from block N${p} to N${q} is not in this file, so the cycle's extents are not known.`;
     all.say("contour-missing", line, column, message);
+    all.leave("missing", path, line, column, textOfWord(all.text, at, column));
     return { go: "on" };
   }
   const [startX, startZ, motion] = [path.x, path.z, path.motion];
@@ -35,11 +37,19 @@ export function followContour(all: Following, path: PathState, block: Block, at:
   while (from < all.text.length && all.budget-- > 0 && !isClosed) {
     const next = readBlock(all.text, from, contour);
     contour.line = number;
-    isClosed = hasWord(contour, LETTER.N) && contour.value[LETTER.N] === q;
-    const use = readModes(all, path, contour);
+    isClosed = sub ? from >= sub.end : hasWord(contour, LETTER.N) && contour.value[LETTER.N] === q;
+    if (sub && isClosed) break;
+    const use = readModes(all, path, contour, from);
     if (use === "move") {
-      move(all, path, contour, how, use);
-      if (setBack) reach(path, path.x + 2 * setBack.radius, path.z + setBack.z);
+      move(all, path, contour, how, use, from);
+      if (setBack) {
+        const allowance = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
+        const by = {
+          x: 2 * setBack.radius + allowance(LETTER.U) * (how.isRadius ? 2 : 1),
+          z: setBack.z + allowance(LETTER.W),
+        };
+        reach(path, path.x + by.x, path.z + by.z);
+      }
     }
     from = next;
     number++;
@@ -52,7 +62,16 @@ export function followContour(all: Following, path: PathState, block: Block, at:
   Object.assign(path, { x: startX, z: startZ, motion, isIncremental });
   if (sink) contourPasses(path, block, line_, how);
   Object.assign(path, { cutSince: true, rapidSince: true, homeSince: false });
-  return found.at >= at && isClosed ? { go: "behind", at: from, line: number } : { go: "on" };
+  return !sub && found.at >= at && isClosed ? { go: "behind", at: from, line: number } : { go: "on" };
+}
+
+/** The subroutine that a contour is written as (`o100 sub … endsub`): from its first line to its end. */
+function subOf(all: Following, name: string) {
+  const lines = all.oWords();
+  const first = lines.findIndex((one) => one.name === name && one.word === "sub");
+  const end = lines.find((one, index) => index > first && one.name === name && one.word === "endsub");
+  const [begin] = first < 0 ? [] : lines.slice(first, first + 1);
+  return begin && end && { at: begin.next, line: begin.line + 1, end: end.at };
 }
 
 /** The place of a block that comes next behind `at`, or else the last one before it. */

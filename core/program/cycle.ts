@@ -16,7 +16,8 @@ export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: B
   if (target.movesX) path.cycleX = target.x;
   if (target.movesZ) path.cycleZ = target.z;
   const taper = hasWord(block, LETTER.R) ? LETTER.R : cycle === 94 ? LETTER.K : LETTER.I;
-  const by = hasWord(block, taper) ? numberOf(block, taper, how) : 0;
+  if (hasWord(block, taper)) path.cycleTaper = numberOf(block, taper, how);
+  const by = path.cycleTaper;
   boxPasses(path, cycle, by);
   reach(path, path.cycleX, path.cycleZ);
   if (by !== 0 && cycle === 94) reach(path, path.cycleX, path.cycleZ + by);
@@ -27,8 +28,24 @@ export function cutBox(block: Block, path: PathState, how: Coordinates, cycle: B
 /** Peck, groove and thread cycles of X, Z (or U, W): from where the tool stands to that corner and back. */
 export function cutToCorner(block: Block, path: PathState, how: Coordinates): void {
   const target = targetOfBlock(block, path, how);
+  if (hasWord(block, LETTER.P) && hasWord(block, LETTER.K) && hasWord(block, LETTER.I) && isCode(block, 760)) {
+    cutThreadFromDriveLine(block, path, target, how);
+    return;
+  }
   cornerPasses(path, block, target, how);
   reachTarget(path, target);
+  const taper = isCode(block, 760) ? (hasWord(block, LETTER.R) ? LETTER.R : LETTER.I) : LETTER.R;
+  if (isCode(block, 760) && hasWord(block, taper)) reach(path, target.x + 2 * numberOf(block, taper, how), target.z);
+  comeBack(path);
+}
+
+const isCode = (block: Block, code: number) => block.gCodes.subarray(0, block.gCount).includes(code);
+
+/** RS-274's thread: the crest lies I from where the tool stands, the depth K beyond it, away from the drive line. */
+function cutThreadFromDriveLine(block: Block, path: PathState, target: Target, how: Coordinates): void {
+  const crest = numberOf(block, LETTER.I, how);
+  const depth = Math.sign(crest || -1) * Math.abs(numberOf(block, LETTER.K, how));
+  reach(path, path.x + 2 * (crest + depth), target.z);
   comeBack(path);
 }
 

@@ -14,6 +14,8 @@ export const FINDINGS = {
   "compensation-left-on": "doubt",
   "integer-word": "doubt",
   "position-preset": "doubt",
+  arithmetic: "doubt",
+  "tool-offset-written": "doubt",
   "arc-radius": "doubt",
   "contour-missing": "doubt",
   "subprogram-missing": "doubt",

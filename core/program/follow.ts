@@ -1,30 +1,110 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { callsOffset, callTool } from "./callTool.ts";
 import { followContour } from "./contour.ts";
-import type { Following, Next } from "./following.ts";
+import type { MacroValues } from "./flow.ts";
+import { type Following, type Next, textOfWord } from "./following.ts";
+import type { Value } from "./macro/value.ts";
 import { readModes } from "./modes.ts";
 import { move } from "./move.ts";
 import type { PathState } from "./pathState.ts";
 
 /** Follows one line on its path: modes first, then the tool call, then the motion, then the end or a subprogram. */
-export function followBlock(all: Following, path: PathState, block: Block, at: number): Next {
+export function followBlock(
+  all: Following,
+  path: PathState,
+  block: Block,
+  at: number,
+  macro: MacroValues | undefined,
+): Next {
   path.lastLine = block.line;
   if (block.faults.length > 0) sayFaults(all, block);
   if (block.comments.length > 0) keepComments(path, block.comments);
-  if (block.isMacro)
-    all.say("not-followed", block.line, 1, "Variables and jumps are not worked out here. Extents leave this line out.");
+  const macroCall = callOfMacro(all, path, block, at, macro);
+  if (macroCall) return macroCall;
   all.on?.begin(path, block);
-  const use = readModes(all, path, block);
+  if (macro) leaveUnknown(all, path, block, macro);
+  const use = readModes(all, path, block, at);
   if (block.toolDigits !== "" || callsOffset(all, block)) callTool(all, path, block);
   const { how } = all;
   let next: Next = { go: "on" };
   if (use === "contour") next = followContour(all, path, block, at, how);
-  else if (use !== "nothing") move(all, path, block, how, use);
+  else if (use !== "nothing") move(all, path, block, how, use, at);
   for (let index = 0; index < block.mCount; index++) {
-    const asked = readM(all, block, block.mCodes[index] ?? 0);
+    const asked = readM(all, path, block, block.mCodes[index] ?? 0, at);
     if (asked) next = asked;
   }
   return next;
+}
+
+/** Variables of a macro by the letters of its arguments. */
+const ARGUMENTS: readonly (readonly [letter: keyof typeof LETTER, variable: number])[] = [
+  ["A", 1],
+  ["B", 2],
+  ["C", 3],
+  ["D", 7],
+  ["E", 8],
+  ["F", 9],
+  ["H", 11],
+  ["I", 4],
+  ["J", 5],
+  ["K", 6],
+  ["M", 13],
+  ["Q", 17],
+  ["R", 18],
+  ["S", 19],
+  ["T", 20],
+  ["U", 21],
+  ["V", 22],
+  ["W", 23],
+  ["X", 24],
+  ["Y", 25],
+  ["Z", 26],
+];
+
+/** G65 calls a macro with arguments, G66 after every move until G67: none of their words moves or calls a tool. */
+function callOfMacro(
+  all: Following,
+  path: PathState,
+  block: Block,
+  at: number,
+  macro: MacroValues | undefined,
+): Next | undefined {
+  const codes = block.gCodes.subarray(0, block.gCount);
+  if (codes.includes(670)) path.modalCall = undefined;
+  const index = codes.findIndex((code) => code === 650 || code === 660);
+  if (index < 0) return undefined;
+  const column = block.gColumns[index] ?? 1;
+  const words = textOfWord(all.text, at, column);
+  if (!hasWord(block, LETTER.P)) {
+    all.leave("unknown-value", path, block.line, column, words);
+    return { go: "on" };
+  }
+  const values = new Map<number, Value>();
+  for (const [letter, variable] of ARGUMENTS) {
+    const name = LETTER[letter];
+    if (macro?.values.has(name)) values.set(variable, macro.values.get(name));
+    else if (letter === "T" && block.toolDigits !== "") values.set(variable, Number(block.toolDigits));
+    else if (letter === "M" && block.mCount > 0) values.set(variable, block.mCodes[0]);
+    else if (hasWord(block, name)) values.set(variable, block.value[name]);
+  }
+  const program = Math.trunc(block.value[LETTER.P] ?? 0);
+  const times = hasWord(block, LETTER.L) ? Math.trunc(block.value[LETTER.L] ?? 1) : 1;
+  const call = { program, times, values, column, words };
+  if (codes[index] === 660) {
+    path.modalCall = { name: `O${program}`, call };
+    return { go: "on" };
+  }
+  return { go: "macro", call };
+}
+
+/** Letters that move nothing: feed, speed, sequence number. */
+const STILL: readonly number[] = [LETTER.F, LETTER.S, LETTER.N, LETTER.E];
+
+/** Words whose value only the machine knows are left; a dwell, a feed or a speed of that kind moves nothing. */
+function leaveUnknown(all: Following, path: PathState, block: Block, { unknown }: MacroValues): void {
+  const isDwell = block.gCodes.subarray(0, block.gCount).includes(40);
+  const word = unknown.find(({ letter }) => !STILL.includes(letter) && !isDwell);
+  if (word) all.leave("unknown-value", path, block.line, word.column, word.text);
 }
 
 /** Comments belong to the call that follows them, and those before a call's first motion to it too. */
@@ -47,19 +127,31 @@ function sayFaults(all: Following, block: Block): void {
   }
 }
 
-function readM(all: Following, block: Block, code: number): Next | undefined {
+function readM(all: Following, path: PathState, block: Block, code: number, at: number): Next | undefined {
+  const wordOf = (letter: number) => textOfWord(all.text, at, block.column[letter] ?? 1);
   switch (code) {
     case 30:
       return block.isOptional ? undefined : { go: "end", ends: "M30" };
     case 2:
       return block.isOptional ? undefined : { go: "end", ends: "M02" };
-    case 99:
-      return block.isOptional ? undefined : { go: "end", ends: "M99" };
+    case 99: {
+      if (block.isOptional) return undefined;
+      if (!hasWord(block, LETTER.P)) return { go: "end", ends: "M99" };
+      const column = block.column[LETTER.P] ?? 1;
+      return { go: "end", ends: "M99", back: Math.trunc(block.value[LETTER.P] ?? 0), column };
+    }
+    case 97:
     case 98: {
-      if (!hasWord(block, LETTER.P)) return undefined;
-      const asked = Math.trunc(block.value[LETTER.P] ?? 0);
       const times = hasWord(block, LETTER.L) ? Math.trunc(block.value[LETTER.L] ?? 1) : 1;
-      return { go: "into", program: asked, times, column: block.column[LETTER.P] ?? 1 };
+      const isBlock = code === 97 || (!hasWord(block, LETTER.P) && hasWord(block, LETTER.H));
+      const letter = code === 98 && isBlock ? LETTER.H : LETTER.P;
+      const column = block.column[letter] ?? 1;
+      if (!hasWord(block, letter)) return undefined;
+      const number = Math.trunc(block.value[letter] ?? 0);
+      const words = wordOf(letter);
+      return isBlock
+        ? { go: "block", number, times, column, words }
+        : { go: "into", program: number, times, column, words };
     }
     case 198:
       all.say(
@@ -68,6 +160,7 @@ function readM(all: Following, block: Block, code: number): Next | undefined {
         1,
         "A program outside of this file is called; it is not followed here.",
       );
+      all.leave("missing", path, block.line, 1, "M198");
       return undefined;
     default:
       // Every other M code: none of them moves a slide.

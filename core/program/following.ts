@@ -1,8 +1,10 @@
 import type { Block } from "./block.ts";
 import type { FindingCode } from "./finding.ts";
+import type { createLines } from "./flow.ts";
+import type { Value, Variables } from "./macro/value.ts";
 import type { Coordinates } from "./motion.ts";
 import type { PathState, ToolPlace } from "./pathState.ts";
-import type { ProgramCall } from "./programReading.ts";
+import type { LeftWhy, ProgramCall } from "./programReading.ts";
 import type { BlockIndex } from "./survey.ts";
 import type { CallForm } from "./toolCall.ts";
 
@@ -23,11 +25,17 @@ export interface ProgramEvents {
 }
 
 /** Everything that holds for the whole program while it is followed. */
-export interface Following {
+export interface Following extends ReturnType<typeof createLines> {
   readonly text: string;
   readonly form: CallForm;
   readonly blocks: BlockIndex;
   readonly say: (code: FindingCode, line: number, column: number, message: string) => void;
+  /**
+   * Notes a word that is not carried out: why, where, and as it is written. The call in which it was run has extents *at least*; so have
+   * the calls behind it where `lasts`.
+   */
+  readonly leave: (why: LeftWhy, path: PathState, line: number, column: number, words: string, lasts?: boolean) => void;
+  readonly variables: Variables;
   /** Length of one last digit for numbers without a point in this unit; 1 where they count as whole units. */
   readonly integerFactor: (units: "mm" | "in" | null) => number;
   /** True where the machine counts whole numbers in last digits, so that a missing point is a hundred-fold slip. */
@@ -64,10 +72,45 @@ const ARC_TOLERANCE = 0.02;
 export type Next =
   | { readonly go: "on" }
   | { readonly go: "behind"; readonly at: number; readonly line: number }
-  | { readonly go: "into"; readonly program: number; readonly times: number; readonly column: number }
-  | { readonly go: "end"; readonly ends: "M30" | "M02" | "M99" };
+  | {
+      readonly go: "into";
+      readonly program: number;
+      readonly times: number;
+      readonly column: number;
+      readonly words: string;
+    }
+  /** A block of this program by its number, run up to M99. */
+  | {
+      readonly go: "block";
+      readonly number: number;
+      readonly times: number;
+      readonly column: number;
+      readonly words: string;
+    }
+  | { readonly go: "macro"; readonly call: MacroCall }
+  /** `back`: the block of the caller at which it goes on. */
+  | { readonly go: "end"; readonly ends: "M30" | "M02" | "M99"; readonly back?: number; readonly column?: number };
+
+/** A macro that is called with arguments: its variables by their numbers. */
+export interface MacroCall {
+  readonly program: number;
+  readonly times: number;
+  readonly values: ReadonlyMap<number, Value>;
+  readonly column: number;
+  readonly words: string;
+}
+
 /** Says that nose compensation is still on where the tool leaves the part. Line and column count from 1. */
 export function sayCompensation(all: Following, path: PathState, line: number, column: number): void {
   const message = `Nose compensation ${path.compensation} is still on here. Cancel it with G40 on a move away from the part.`;
   all.say("compensation-left-on", line, column, message);
+}
+
+/**
+ * A word as it is written: a letter and what belongs to it; empty where none stands there. `from` is where its line begins, in characters;
+ * `column` counts from 1.
+ */
+export function textOfWord(text: string, from: number, column: number): string {
+  const found = /^,?\s*[A-Z]\s*[-+]?\s*[\d.]*/i.exec(text.slice(from + column - 1, from + column + 40));
+  return found?.[0].trim() ?? "";
 }

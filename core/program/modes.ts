@@ -1,20 +1,20 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
-import { type Following, settleCoordinates, UNIT_WORD } from "./following.ts";
+import { type Following, settleCoordinates, textOfWord, UNIT_WORD } from "./following.ts";
 import { CONTOUR_CYCLES, HOMING, KNOWN_G } from "./knownWords.ts";
 import { numberOf } from "./motion.ts";
-import { addCycle, type PathState } from "./pathState.ts";
+import { addCycle, type PathState, settleShift } from "./pathState.ts";
 
 /** What a block does with its coordinates where they are no motion. */
 export type Use = "move" | "nothing" | "home" | "machine" | "preset" | "probe" | "contour" | "corner" | "hole";
 
 /** Carries out the G codes and says what the coordinates of the block are for. */
-export function readModes(all: Following, path: PathState, block: Block): Use {
+export function readModes(all: Following, path: PathState, block: Block, at: number): Use {
   let use: Use = "move";
   const hasAxis = hasAnyAxis(block);
   for (let index = 0; index < block.gCount; index++) {
     const code = block.gCodes[index] ?? 0;
     const column = block.gColumns[index] ?? 1;
-    const other = readG(all, path, block, code, column, hasAxis);
+    const other = readG(all, path, block, code, column, hasAxis, at);
     if (other) use = other;
   }
   return use;
@@ -36,7 +36,10 @@ function readG(
   code: number,
   column: number,
   hasAxis: boolean,
+  at: number,
 ): Use | undefined {
+  const leave = (lasts: boolean) =>
+    all.leave("unsupported", path, block.line, column, textOfWord(all.text, at, column), lasts);
   if (code <= 30 && code % 10 === 0) {
     path.motion = code / 10;
     return undefined;
@@ -54,7 +57,6 @@ function readG(
   switch (code) {
     case 40:
     case 270:
-    case 290:
     case 360:
     case 370:
       return "nothing";
@@ -67,7 +69,7 @@ function readG(
       settleCoordinates(all);
       return undefined;
     case 100:
-      readData(all, block, column);
+      readData(all, path, block, column, at);
       return "nothing";
     case 200:
     case 210:
@@ -82,6 +84,10 @@ function readG(
     case 350:
       path.motion = 33;
       addCycle(path.call, `G${code / 10}`);
+      return undefined;
+    case 290:
+      // Back from home by way of the point in between, to its own end.
+      path.motion = 0;
       return undefined;
     case 400:
       path.compensation = null;
@@ -99,13 +105,53 @@ function readG(
       return readLimitOrPreset(all, path, block, code, column, hasAxis);
     case 520:
       if (hasWord(block, LETTER.X) && block.value[LETTER.X] !== 0) sayWorkX(all, block.line, column);
+      shiftLocally(all, path, block);
       return "nothing";
+    case 921:
+      Object.assign(path.preset, { x: 0, z: 0 });
+      settleShift(path);
+      return "nothing";
+    case 770:
+    case 780:
+    case 790:
+      all.absoluteIsKnown = true;
+      startCycle(path, code === 770 ? 90 : code === 780 ? 92 : 94);
+      return undefined;
     case 530:
       return "machine";
-    case 650:
-    case 660:
-      all.say("not-followed", block.line, column, "A macro call is not followed here. Extents leave it out.");
+    case 501:
+    case 690:
+    case 691:
+      // What was turned or mirrored is as it was.
+      path.isShifted = false;
       return "nothing";
+    case 131:
+    case 1130:
+    case 180:
+      path.plane = "turning";
+      return code === 180 ? undefined : "nothing";
+    case 511:
+    case 680:
+    case 681:
+      leave(true);
+      return "nothing";
+    case 121:
+    case 1120:
+      path.plane = "polar";
+      return "nothing";
+    case 71:
+    case 1070: {
+      const radius = hasWord(block, LETTER.C) ? (block.value[LETTER.C] ?? 0) : 0;
+      path.cylinderRadius = radius;
+      path.plane = radius === 0 ? "turning" : "cylinder";
+      return "nothing";
+    }
+    case 170:
+      path.plane = "xy";
+      return undefined;
+    case 190:
+      path.plane = "yz";
+      return undefined;
     case 740:
     case 750:
     case 760:
@@ -127,9 +173,11 @@ function readG(
       return undefined;
     default:
       // Every other code of a program: a control may know many more.
-      if (!KNOWN_G.has(code))
-        all.say("unknown-word", block.line, column, `G${code / 10} is not known here and was passed over.`);
-      return undefined;
+      if (KNOWN_G.has(code)) return undefined;
+      all.say("unknown-word", block.line, column, `G${code / 10} is not known here and was passed over.`);
+      if (!hasAxis) return undefined;
+      leave(false);
+      return "nothing";
   }
 }
 
@@ -140,6 +188,7 @@ function callWork(all: Following, path: PathState, block: Block, code: number): 
   const isExtended = code === 541;
   const name = isExtended ? `G54.1 P${hasWord(block, LETTER.P) ? block.value[LETTER.P] : 1}` : `G${code / 10}`;
   path.work = name;
+  settleShift(path);
   if (path.call && !path.call.hasMoved) path.call.work = name;
   all.onWork(path, name, block.line);
 }
@@ -147,6 +196,11 @@ function callWork(all: Following, path: PathState, block: Block, code: number): 
 /** G70 to G73: with P and Q a contour; alone, G70 and G71 are the units of ISO 6983; G73 with a depth is a hole. */
 function readContourCode(all: Following, path: PathState, block: Block, code: number, column: number): Use | undefined {
   if (hasWord(block, LETTER.P) && hasWord(block, LETTER.Q) && !hasWord(block, LETTER.Z)) {
+    addCycle(path.call, `G${code / 10}`);
+    return "contour";
+  }
+  // RS-274's form: along the subroutine of that number.
+  if (code <= 720 && hasWord(block, LETTER.Q) && !hasWord(block, LETTER.P)) {
     addCycle(path.call, `G${code / 10}`);
     return "contour";
   }
@@ -169,12 +223,68 @@ function readContourCode(all: Following, path: PathState, block: Block, code: nu
   return "nothing";
 }
 
-/** Data that the program writes itself: a work offset with X is a finding. */
-function readData(all: Following, block: Block, column: number): void {
+/** G52: what follows lies so much further; an axis that it does not name keeps its shift. */
+function shiftLocally(all: Following, path: PathState, block: Block): void {
+  const how = all.how;
+  if (hasWord(block, LETTER.X)) path.local.x = numberOf(block, LETTER.X, how) * (how.isRadius ? 2 : 1);
+  if (hasWord(block, LETTER.Z)) path.local.z = numberOf(block, LETTER.Z, how);
+  settleShift(path);
+}
+
+/** Data that the program writes itself: a work offset shifts what follows in it, a tool's offset is a finding. */
+function readData(all: Following, path: PathState, block: Block, column: number, at: number): void {
   const kind = hasWord(block, LETTER.L) ? block.value[LETTER.L] : undefined;
-  const isWork = kind === 2 || kind === 20 || (kind === undefined && block.value[LETTER.P] === 0);
+  const number = hasWord(block, LETTER.P) ? Math.trunc(block.value[LETTER.P] ?? 0) : undefined;
+  const isWork = kind === 2 || kind === 20 || (kind === undefined && number === 0);
+  if (!isWork) {
+    if (number === undefined && kind === undefined) return;
+    const message = "The program writes into the tool's own offset: what was touched is written over when it runs.";
+    all.say("tool-offset-written", block.line, column, message);
+    return;
+  }
   const x = hasWord(block, LETTER.X) ? block.value[LETTER.X] : hasWord(block, LETTER.U) ? block.value[LETTER.U] : 0;
-  if (isWork && x !== 0) sayWorkX(all, block.line, column);
+  if (x !== 0 && kind !== 20) sayWorkX(all, block.line, column);
+  const own = path.work ?? "";
+  const isExtended = own.startsWith("G54.1");
+  const names = number === 0 ? [own] : [isExtended ? `G54.1 P${number}` : `G${53 + (number ?? 1)}`];
+  for (const name of names) writeWork(all, path, block, { name, isPresent: kind === 20, column, at });
+  settleShift(path);
+}
+
+/** A work offset that the program writes: by how much what follows in it lies elsewhere than it did. */
+function writeWork(
+  all: Following,
+  path: PathState,
+  block: Block,
+  {
+    name,
+    isPresent,
+    column,
+    at,
+  }: { readonly name: string; readonly isPresent: boolean; readonly column: number; readonly at: number },
+): void {
+  const shift = path.workShift.get(name) ?? { x: 0, z: 0 };
+  const written = path.written.get(name) ?? { x: Number.NaN, z: Number.NaN };
+  path.workShift.set(name, shift);
+  path.written.set(name, written);
+  const factor = all.how.isRadius ? 2 : 1;
+  const leave = () => all.leave("unknown-value", path, block.line, column, textOfWord(all.text, at, column));
+  for (const [axis, absolute, increment, by] of [
+    ["x", LETTER.X, LETTER.U, factor],
+    ["z", LETTER.Z, LETTER.W, 1],
+  ] as const) {
+    if (hasWord(block, increment)) shift[axis] += numberOf(block, increment, all.how) * by;
+    if (!hasWord(block, absolute)) continue;
+    const value = numberOf(block, absolute, all.how) * by;
+    if (isPresent) {
+      if (name !== path.work || Number.isNaN(path[axis])) leave();
+      else shift[axis] += path[axis] - value - path.shift[axis];
+      continue;
+    }
+    if (!Number.isNaN(written[axis])) shift[axis] += value - written[axis];
+    else if (path.movedIn.has(name)) leave();
+    written[axis] = value;
+  }
 }
 
 function sayWorkX(all: Following, line: number, column: number): void {
@@ -222,6 +332,7 @@ function startCycle(path: PathState, cycle: number): void {
     path.cycleX = Number.NaN;
     path.cycleZ = Number.NaN;
   }
+  if (path.motion !== cycle) path.cycleTaper = 0;
   path.motion = cycle;
   addCycle(path.call, `G${cycle}`);
 }

@@ -34,9 +34,10 @@ export function targetOfBlock(block: Block, path: PathState, how: Coordinates): 
   let { x, z } = path;
   const movesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
   const movesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
-  if (hasWord(block, LETTER.X)) x = diameter(block, LETTER.X, how) + (path.isIncremental ? path.x : 0);
+  const { shift } = path;
+  if (hasWord(block, LETTER.X)) x = diameter(block, LETTER.X, how) + (path.isIncremental ? path.x : shift.x);
   else if (hasWord(block, LETTER.U)) x = path.x + diameter(block, LETTER.U, how);
-  if (hasWord(block, LETTER.Z)) z = numberOf(block, LETTER.Z, how) + (path.isIncremental ? path.z : 0);
+  if (hasWord(block, LETTER.Z)) z = numberOf(block, LETTER.Z, how) + (path.isIncremental ? path.z : shift.z);
   else if (hasWord(block, LETTER.W)) z = path.z + numberOf(block, LETTER.W, how);
   return { x, z, movesX, movesZ };
 }
@@ -46,6 +47,8 @@ export function keepAside(block: Block, path: PathState, how: Coordinates): void
   const { call } = path;
   if (hasWord(block, LETTER.Y)) path.y = numberOf(block, LETTER.Y, how) + (path.isIncremental ? path.y : 0);
   else if (hasWord(block, LETTER.V)) path.y += numberOf(block, LETTER.V, how);
+  if (hasWord(block, LETTER.C)) path.c = numberOf(block, LETTER.C, { ...how, integerFactor: 1 });
+  else if (hasWord(block, LETTER.H)) path.c += numberOf(block, LETTER.H, { ...how, integerFactor: 1 });
   if (!call) return;
   if (hasWord(block, LETTER.Y) || hasWord(block, LETTER.V)) include(call.y, path.y);
   if (hasWord(block, LETTER.C) || hasWord(block, LETTER.H)) call.turnsSpindle = true;
@@ -55,6 +58,11 @@ export function keepAside(block: Block, path: PathState, how: Coordinates): void
 export function moveStraight(block: Block, path: PathState, how: Coordinates, isCut: boolean): void {
   const target = targetOfBlock(block, path, how);
   let { x, z } = target;
+  if (isCut && path.openAngle !== undefined) meet(block, path, target, how);
+  if (isCut && hasWord(block, LETTER.A) && !target.movesX && !target.movesZ) {
+    path.openAngle = numberOf(block, LETTER.A, { ...how, integerFactor: 1 });
+    return;
+  }
   if (isCut && hasWord(block, LETTER.A) && target.movesX !== target.movesZ) {
     const slope = Math.tan((numberOf(block, LETTER.A, { ...how, integerFactor: 1 }) * Math.PI) / 180);
     // Steeper than this, or flatter, and the missing coordinate would run away: the line lies along an axis then.
@@ -64,6 +72,21 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
     return;
   }
   arrive(path, target, isCut);
+}
+
+/** A line by its angle alone ends where it meets the one behind it, which has an angle and an end. */
+function meet(block: Block, path: PathState, to: Target, how: Coordinates): void {
+  const [first, second] = [path.openAngle ?? 0, numberOf(block, LETTER.A, { ...how, integerFactor: 1 })];
+  path.openAngle = undefined;
+  if (!hasWord(block, LETTER.A) || !to.movesX || !to.movesZ) return;
+  const [a, b] = [first, second].map((angle) => (angle * Math.PI) / 180) as [number, number];
+  // From (z, r) along a and back from the end along b; r the radius.
+  const [z, r] = [to.z - path.z, (to.x - path.x) / 2];
+  const determinant = Math.cos(a) * Math.sin(b) - Math.sin(a) * Math.cos(b);
+  if (Math.abs(determinant) < TOLERANCES.parallelLines) return;
+  const along = (z * Math.sin(b) - r * Math.cos(b)) / determinant;
+  const at = { x: path.x + 2 * along * Math.sin(a), z: path.z + along * Math.cos(a) };
+  arrive(path, { ...at, movesX: true, movesZ: true }, true);
 }
 
 /** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
@@ -96,6 +119,11 @@ export function feed(path: PathState, z: number): void {
 /** A cut begins where the tool stands. */
 function cutFrom(path: PathState): void {
   includeCut(path, path.x, path.z);
+  // A cut has its beginning, also where the call has not said that coordinate again.
+  if (path.call) {
+    include(path.call.x, path.x);
+    include(path.call.z, path.z);
+  }
 }
 
 function cutTo(path: PathState): void {
@@ -143,4 +171,62 @@ export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1
   arrive(path, target, true, arc && isGood ? { x: arc.centre.radius * 2, z: arc.centre.z, turn } : undefined);
   // From a place that is not known nothing can be said of the arc.
   return isGood || Number.isNaN(off) ? 0 : off;
+}
+
+/**
+ * An arc in another plane than that of turning: of X and Y (or X and C in polar mode), of Y and Z, or around the cylinder. `from` is
+ * where Y and C were. X and Z count with what their own coordinate passes through; the other one is no coordinate of a section.
+ */
+export function moveArcAside(
+  block: Block,
+  path: PathState,
+  how: Coordinates,
+  turn: 1 | -1,
+  from: { readonly y: number; readonly c: number },
+): void {
+  const target = targetOfBlock(block, path, how);
+  const { plane, call } = path;
+  const length = (c: number) => (plane === "cylinder" ? ((c * Math.PI) / 180) * path.cylinderRadius : c);
+  // Each as two coordinates, counter-clockwise from the first to the second.
+  const pair = (x: number, z: number, y: number, c: number): readonly [number, number] => {
+    if (plane === "yz") return [y, z];
+    if (plane === "cylinder") return [z, length(c)];
+    return [x / 2, plane === "polar" ? c : y];
+  };
+  const begin = pair(path.x, path.z, from.y, from.c);
+  const end = pair(target.x, target.z, path.y, path.c);
+  const word = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
+  const [first, second] =
+    plane === "yz" ? [LETTER.J, LETTER.K] : plane === "cylinder" ? [LETTER.K, LETTER.J] : [LETTER.I, LETTER.J];
+  const hasCentre = hasWord(block, first) || hasWord(block, second);
+  const centre = hasCentre
+    ? { radius: begin[0] + word(first), z: begin[1] + word(second) }
+    : centreOfArc({ radius: begin[0], z: begin[1] }, { radius: end[0], z: end[1] }, word(LETTER.R), turn === 1 ? -1 : 1)
+        .centre;
+  const radius = Math.hypot(begin[0] - centre.radius, begin[1] - centre.z);
+  // What the first coordinate passes through, and the second.
+  for (const quarter of [0, 1, 2, 3]) {
+    const angle = (quarter * Math.PI) / 2;
+    if (!isPassed(begin, end, centre, angle, turn) || !call) continue;
+    const at = [centre.radius + radius * Math.cos(angle), centre.z + radius * Math.sin(angle)] as const;
+    if (plane === "yz") include(call.z, at[1]);
+    else if (plane === "cylinder") include(call.z, at[0]);
+    else include(call.x, 2 * at[0]);
+  }
+  arrive(path, target, true);
+}
+
+/** Whether an arc about a centre passes a direction, from its beginning to its end. */
+function isPassed(
+  begin: readonly [number, number],
+  end: readonly [number, number],
+  centre: { readonly radius: number; readonly z: number },
+  angle: number,
+  turn: 1 | -1,
+): boolean {
+  const angleOf = ([a, b]: readonly [number, number]) => Math.atan2(b - centre.z, a - centre.radius);
+  const whole = 2 * Math.PI;
+  const by = (to: number) => (((turn * (to - angleOf(begin))) % whole) + whole) % whole;
+  const swept = by(angleOf(end));
+  return by(angle) <= (swept < TOLERANCES.binaryNoise ? whole : swept) + TOLERANCES.binaryNoise;
 }

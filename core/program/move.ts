@@ -1,12 +1,12 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { cutBox, cutHole, cutToCorner } from "./cycle.ts";
-import { type Following, sayCompensation } from "./following.ts";
+import { type Following, sayCompensation, textOfWord } from "./following.ts";
 import { ASIDE, hasAnyAxis, type Use } from "./modes.ts";
-import { type Coordinates, keepAside, moveArc, moveStraight, targetOfBlock } from "./motion.ts";
-import type { PathState } from "./pathState.ts";
+import { type Coordinates, keepAside, moveArc, moveArcAside, moveStraight, targetOfBlock } from "./motion.ts";
+import { type PathState, settleShift } from "./pathState.ts";
 
-/** Carries out the motion of a block. */
-export function move(all: Following, path: PathState, block: Block, how: Coordinates, use: Use): void {
+/** Carries out the motion of a block; `at` is where its line begins, in characters of the text. */
+export function move(all: Following, path: PathState, block: Block, how: Coordinates, use: Use, at: number): void {
   switch (use) {
     case "home":
       goHome(all, path, block, how);
@@ -14,39 +14,73 @@ export function move(all: Following, path: PathState, block: Block, how: Coordin
     case "machine":
       goToMachine(all, path, block, how);
       break;
-    case "preset": {
-      const { x, z } = targetOfBlock(block, path, how);
-      path.x = x;
-      path.z = z;
+    case "preset":
+      preset(path, block, how);
       break;
-    }
     case "move":
     case "nothing":
     case "probe":
     case "contour":
     case "corner":
     case "hole":
-      moveTool(all, path, block, how, use);
+      moveTool(all, path, block, how, use, at);
       break;
     default:
       use satisfies never;
   }
 }
 
-function moveTool(all: Following, path: PathState, block: Block, how: Coordinates, use: Use): void {
+function moveTool(all: Following, path: PathState, block: Block, how: Coordinates, use: Use, at: number): void {
   const hasAxis = hasAnyAxis(block);
   const isAside = (block.has & ASIDE) !== 0;
+  const aside = { y: path.y, c: path.c };
   if (isAside) keepAside(block, path, how);
   const isHole = use === "hole" || path.motion >= 81;
   // A hole is repeated where only the spindle's angle is named.
-  if (!hasAxis && !(isHole && isAside)) return;
+  const isByAngle = path.motion === 1 && use === "move" && hasWord(block, LETTER.A);
+  const isArcAside = path.plane !== "turning" && (path.motion === 2 || path.motion === 3) && isAside;
+  if (!hasAxis && !(isHole && isAside) && !isByAngle && !isArcAside) return;
+  path.moves++;
+  leaveIncrements(all, path, block, at);
   startMotion(all, path, block, use === "corner" || use === "hole" || (path.motion > 0 && use === "move"));
   if (use === "probe") moveStraight(block, path, how, false);
   else if (use === "corner") cutToCorner(block, path, how);
-  else if (path.motion === 2 || path.motion === 3) followArc(all, path, block, how);
-  else if (path.motion === 90 || path.motion === 92 || path.motion === 94) cutBox(block, path, how, path.motion);
+  else if (path.motion === 2 || path.motion === 3) {
+    if (path.plane === "turning") followArc(all, path, block, how);
+    else moveArcAside(block, path, how, path.motion === 2 ? -1 : 1, aside);
+  } else if (path.motion === 90 || path.motion === 92 || path.motion === 94) cutBox(block, path, how, path.motion);
   else if (path.motion >= 81) cutHole(block, path, how, path.motion >= 87);
   else moveStraight(block, path, how, path.motion !== 0);
+}
+
+/** The place where the tool stands is called otherwise from here on; where it is not known, the coordinates begin with it. */
+function preset(path: PathState, block: Block, how: Coordinates): void {
+  const plain = targetOfBlock(block, { ...path, shift: { x: 0, z: 0 }, isIncremental: false }, how);
+  for (const [axis, absolute, increment, now] of [
+    ["x", LETTER.X, LETTER.U, plain.x],
+    ["z", LETTER.Z, LETTER.W, plain.z],
+  ] as const) {
+    if (hasWord(block, absolute)) {
+      if (Number.isNaN(path[axis])) path[axis] = now;
+      else path.preset[axis] += path[axis] - now - path.shift[axis];
+    } else if (hasWord(block, increment) && !Number.isNaN(path[axis])) path.preset[axis] -= now - path[axis];
+  }
+  settleShift(path);
+}
+
+/** An increment from a place that is not known leads to one that is not known. */
+function leaveIncrements(all: Following, path: PathState, block: Block, at: number): void {
+  const isFrom = (increment: number, absolute: number) =>
+    hasWord(block, increment) || (path.isIncremental && hasWord(block, absolute));
+  const letterOf = (increment: number, absolute: number) => (hasWord(block, increment) ? increment : absolute);
+  for (const [increment, absolute, place] of [
+    [LETTER.U, LETTER.X, path.x],
+    [LETTER.W, LETTER.Z, path.z],
+  ] as const) {
+    if (!isFrom(increment, absolute) || !Number.isNaN(place)) continue;
+    const column = block.column[letterOf(increment, absolute)] ?? 1;
+    all.leave("unknown-position", path, block.line, column, textOfWord(all.text, at, column));
+  }
 }
 
 function followArc(all: Following, path: PathState, block: Block, how: Coordinates): void {
@@ -81,6 +115,7 @@ export function startMotion(all: Following, path: PathState, block: Block, isCut
     path.pending = [];
     call.work = path.work;
   }
+  if (path.work !== null) path.movedIn.add(path.work);
   if (path.work !== null && !call.works.includes(path.work)) call.works = [...call.works, path.work];
   if (isCut && path.compensation !== null) call.compensation ??= path.compensation;
   if (isCut && call.offset === "0" && !call.cancelledIsSaid) {

@@ -1,4 +1,5 @@
 import { type Extent, empty, emptyExtent, rangeOf } from "./extents.ts";
+import type { MacroCall } from "./following.ts";
 import type { ProgramCall } from "./programReading.ts";
 
 /** A call while it is being followed. There is one to a path, filled anew for every call. */
@@ -22,6 +23,8 @@ interface OpenCall {
   turnsSpindle: boolean;
   comments: readonly string[];
   cancelledIsSaid: boolean;
+  /** A line was run in it that is not carried out. */
+  atLeast: boolean;
 }
 
 const NOTHING: readonly string[] = [];
@@ -73,12 +76,35 @@ export interface PathState {
   /** Targets that a box cycle keeps from line to line. */
   cycleX: number;
   cycleZ: number;
+  /** Taper that a box cycle keeps from line to line: on the radius, or along Z where it goes across. */
+  cycleTaper: number;
+  /** A line by its angle that ends where it meets the next one: from where, and the angle from +Z in degrees. */
+  openAngle: number | undefined;
+  /** In which plane arcs lie: that of turning, or another. */
+  plane: "turning" | "xy" | "yz" | "polar" | "cylinder";
+  /** Spindle angle: degrees, or a length in polar mode; NaN while unknown. */
+  c: number;
+  cylinderRadius: number;
   /** Takes every move as it is made; undefined where only extents are wanted. */
   onMove: MoveSink | undefined;
   /** Depth of a cut and retract that G71 and G72 begin with, from the first line of their pair, true distances. */
   roughing: { readonly depth: number; readonly retract: number } | undefined;
   /** Set-back of the pattern that G73 begins with, from the first line of its pair. */
   pattern: { readonly radius: number; readonly z: number; readonly times: number } | undefined;
+  /** Lines with motion so far. */
+  moves: number;
+  /** A macro that is called after every move (G66), with the name of its frame. */
+  modalCall: { readonly name: string; readonly call: MacroCall } | undefined;
+  /** Something that is not carried out shifts, mirrors or turns all that follows. */
+  isShifted: boolean;
+  /** Added to absolute coordinates: what the program itself has shifted by, with G52, with a preset, and in each work offset. */
+  shift: { x: number; z: number };
+  readonly local: { x: number; z: number };
+  readonly preset: { x: number; z: number };
+  readonly workShift: Map<string, { x: number; z: number }>;
+  /** What the program has written into a work offset, NaN on an axis that it has not; and in which it has moved. */
+  readonly written: Map<string, { x: number; z: number }>;
+  readonly movedIn: Set<string>;
   cutSince: boolean;
   rapidSince: boolean;
   homeSince: boolean;
@@ -117,8 +143,22 @@ export function createPath(number: number, line: number): PathState {
     workIsMissed: false,
     cycleX: Number.NaN,
     cycleZ: Number.NaN,
+    cycleTaper: 0,
+    openAngle: undefined,
+    plane: "turning",
+    c: Number.NaN,
+    cylinderRadius: 0,
     pattern: undefined,
     onMove: undefined,
+    moves: 0,
+    modalCall: undefined,
+    isShifted: false,
+    shift: { x: 0, z: 0 },
+    local: { x: 0, z: 0 },
+    preset: { x: 0, z: 0 },
+    workShift: new Map(),
+    written: new Map(),
+    movedIn: new Set(),
     roughing: undefined,
     cutSince: false,
     rapidSince: false,
@@ -150,6 +190,7 @@ export function openCall(path: PathState, line: number, column: number): void {
   call.turnsSpindle = false;
   call.comments = path.pending;
   call.cancelledIsSaid = false;
+  call.atLeast = path.isShifted;
   path.pending = NOTHING;
   path.call = call;
 }
@@ -173,6 +214,7 @@ const createCall = (path: number): OpenCall => ({
   turnsSpindle: false,
   comments: NOTHING,
   cancelledIsSaid: false,
+  atLeast: false,
 });
 
 /** What is kept of a call. Written out plainly: a long program has tens of thousands of them. */
@@ -195,6 +237,7 @@ export function closedCall(call: OpenCall): ProgramCall {
     cycles: call.cycles,
     turnsSpindle: call.turnsSpindle,
     comments: call.comments,
+    ...(call.atLeast && { atLeast: true }),
   };
 }
 const NO_CUT = { x: null, z: null } as const;
@@ -202,4 +245,10 @@ const NO_CUT = { x: null, z: null } as const;
 /** Remembers that a call uses a cycle, once. */
 export function addCycle(call: OpenCall | undefined, name: string): void {
   if (call && !call.cycles.includes(name)) call.cycles = [...call.cycles, name];
+}
+
+/** Works out anew what is added to absolute coordinates: after a shift, and under another work offset. */
+export function settleShift(path: PathState): void {
+  const of = path.workShift.get(path.work ?? "");
+  for (const axis of ["x", "z"] as const) path.shift[axis] = path.local[axis] + path.preset[axis] + (of?.[axis] ?? 0);
 }

@@ -28,6 +28,20 @@ export interface ProgramCall {
   readonly turnsSpindle: boolean;
   /** Comments on its line, just before it and before its first motion. */
   readonly comments: readonly string[];
+  /** True where a line was run in it that is not carried out: its extents hold at least what is here. Absent: all was followed. */
+  readonly atLeast?: boolean;
+}
+
+/** Why a word is not carried out. */
+export type LeftWhy = "unknown-value" | "unknown-position" | "missing" | "recursion" | "limit" | "unsupported";
+
+/** A word that moves, shifts, repeats, jumps or calls and is not carried out. Line and column count from 1. */
+export interface LeftWord {
+  readonly line: number;
+  readonly column: number;
+  readonly why: LeftWhy;
+  /** As it is written. */
+  readonly words: string;
 }
 
 /** A work offset that the program uses. */
@@ -54,6 +68,8 @@ export interface ProgramReading {
   readonly header: readonly { readonly line: number; readonly text: string }[];
   /** True where coordinates of a path count Z positive into the part. */
   readonly countsIntoPart: boolean;
+  /** What was not carried out, by line and column; `complete` where there is nothing. Absent in a reading from before this was kept. */
+  readonly followed?: { readonly complete: boolean; readonly left: readonly LeftWord[] };
 }
 
 /** How far a reading has come. */

@@ -5,14 +5,14 @@ import type { ProgramReading } from "./programReading.ts";
 import { type ProposedTool, proposeTools } from "./proposedTool.ts";
 
 /** Most tools, findings and work offsets that a ledger entry keeps of a program; its text is kept whole elsewhere. */
-const MOST = { tools: 240, findings: 200, work: 60, offsets: 40, under: 12 } as const;
+const MOST = { tools: 240, findings: 200, work: 60, offsets: 40, under: 12, left: 60 } as const;
 
 /** What a setup's ledger keeps of a program that was read. Lengths in millimetres; `bytes` is the size of the file. */
 export function programRecord(
   file: { readonly name: string; readonly bytes: number; readonly fingerprint: string },
   reading: ProgramReading,
 ): Payload<"program-read"> {
-  const { units, number, lines, findings, work, calls } = reading;
+  const { units, number, lines, findings, work, calls, followed } = reading;
   const tools = proposeTools(reading).slice(0, MOST.tools);
   return {
     name: file.name.slice(0, 120) || "program",
@@ -32,7 +32,9 @@ export function programRecord(
       under: underOf(tool, calls),
       x: span(tool, calls, "x"),
       z: span(tool, calls, "z"),
+      ...(isAtLeast(tool, calls) && { atLeast: true }),
     })),
+    ...(followed && { left: followed.left.slice(0, MOST.left).map((one) => ({ ...one })) }),
     work: work.slice(0, MOST.work).map(({ name, path, line }) => ({ name, path, line })),
     findings: findings
       .slice(0, MOST.findings)
@@ -55,6 +57,9 @@ function underOf({ path, station, offsets }: ProposedTool, calls: ProgramReading
     return work.length === 0 ? [] : [{ offset, work }];
   });
 }
+
+const isAtLeast = ({ path, station }: ProposedTool, calls: ProgramReading["calls"]): boolean =>
+  calls.some((call) => call.path === path && call.station === station && call.offset !== "0" && call.atLeast === true);
 
 /** Extents over all calls of a tool with an offset. */
 function span(

@@ -1,9 +1,9 @@
-import { createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import { createFindings } from "./finding.ts";
-import { followBlock } from "./follow.ts";
-import type { Following, Next, ProgramEvents } from "./following.ts";
+import { createLines, type FileRun, walkRun } from "./flow.ts";
+import type { Following, ProgramEvents } from "./following.ts";
 import { sayCompensation, settleCoordinates } from "./following.ts";
-import { closedCall, createPath, type PathState } from "./pathState.ts";
+import { Variables } from "./macro/value.ts";
+import { closedCall, type PathState } from "./pathState.ts";
 import {
   countsIntoPart,
   judgeIndexes,
@@ -13,9 +13,8 @@ import {
   sayUnits,
   sayWaits,
 } from "./programFindings.ts";
-import type { ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
-import { calledSection } from "./subprogram.ts";
-import { indexBlocks, isWaitCode, type NumberedSection, pathNumber, type Survey, surveyProgram } from "./survey.ts";
+import type { LeftWord, ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
+import { indexBlocks, type NumberedSection, type Survey, surveyProgram } from "./survey.ts";
 import { callFormOf } from "./toolCall.ts";
 
 /** What a machine says of the programs that it runs; all of it may be left out. */
@@ -29,11 +28,8 @@ export interface ProgramMachine {
   readonly calls?: readonly string[];
 }
 
-/** Lines between two reports of progress. */
-const LINES_PER_STEP = 4096;
 /** Lines that subprograms and contours may add to those of the file before the reading says that it stops following. */
-const FOLLOWED_AT_LEAST = 200_000;
-const DEEPEST = 16;
+const FOLLOWED_AT_LEAST = 400_000;
 
 /**
  * Reads a turning program in the usual dialects of RS-274 and ISO 6983: what it calls, where each call moves, and what a
@@ -67,12 +63,21 @@ export function* readProgramInSteps(
   const calls: ProgramCall[] = [];
   const work: WorkUse[] = [];
   const header: { line: number; text: string }[] = [];
+  const left = new Map<string, LeftWord>();
   const lastDigit = { mm: 0.001, in: 0.0001 };
   const all: Following = {
     text,
     form,
     blocks: indexBlocks(text, survey.contourEnds),
     say: findings.add,
+    ...createLines(text),
+    variables: new Variables(),
+    leave(why, path, line, column, words, lasts = false) {
+      const key = `${line} ${column}`;
+      if (!left.has(key) && left.size < MOST_LEFT) left.set(key, { line, column, why, words: words.slice(0, 60) });
+      if (path.call) path.call.atLeast = true;
+      if (lasts) path.isShifted = true;
+    },
     units: null,
     unitsAt: undefined,
     unitsAreMissed: false,
@@ -101,7 +106,7 @@ export function* readProgramInSteps(
   return {
     units: all.units,
     percent: survey.percent,
-    number: survey.sections[0]?.number ?? null,
+    number: mainOf(survey)?.number ?? null,
     ends: found.paths.find(({ ends }) => ends !== null)?.ends ?? null,
     calls,
     work,
@@ -110,6 +115,10 @@ export function* readProgramInSteps(
     findings: findings.list(),
     paths: found.paths.map(({ number }) => number).sort((a, b) => a - b),
     countsIntoPart: found.paths.some(countsIntoPart),
+    followed: {
+      complete: left.size === 0,
+      left: [...left.values()].sort((a, b) => a.line - b.line || a.column - b.column),
+    },
   };
 }
 
@@ -131,22 +140,19 @@ function judge(
   if (units) sayUnits(all, units);
 }
 
-/** A stretch of the file that is run by itself: the main program, or the program of another path behind it. */
-interface Run {
-  readonly path: number;
-  readonly start: number;
-  readonly line: number;
-  readonly end: number;
-}
-
 /**
  * The main programs of a file: everything where paths are marked; otherwise the first program, and every later one that
  * ends like a main program and waits at a mark at which the first waits too.
  */
-function runsOf({ sections, marksPaths, stop }: Survey): readonly Run[] {
-  const first: Run = { path: 1, start: 0, line: 1, end: stop };
+function runsOf(survey: Survey): readonly FileRun[] {
+  const { sections, marksPaths, stop } = survey;
+  const main = mainOf(survey);
+  const isFirst = marksPaths || main === undefined || main === sections[0];
+  const first: FileRun = isFirst
+    ? { path: 1, start: 0, line: 1, end: stop }
+    : { path: 1, start: main.start, line: main.line + 1, end: stop };
   if (marksPaths) return [first];
-  const [main, ...others] = sections;
+  const others = sections.filter((section) => section !== main);
   const beside = others.filter(
     ({ ends, waits }) =>
       (ends === "M30" || ends === "M02") && main !== undefined && [...waits].some((mark) => main.waits.has(mark)),
@@ -154,148 +160,10 @@ function runsOf({ sections, marksPaths, stop }: Survey): readonly Run[] {
   return [first, ...beside.map(({ start, line, end }, index) => ({ path: index + 2, start, line: line + 1, end }))];
 }
 
-interface Frame {
-  readonly section: NumberedSection;
-  readonly back: number;
-  readonly backLine: number;
-  left: number;
-}
-
-/** Follows one run to its end, into its subprograms and back. */
-function* walkRun(
-  all: Following,
-  survey: Survey,
-  run: Run,
-  paths: Map<number, PathState>,
-  header: { line: number; text: string }[],
-): Generator<{ readonly line: number; readonly at: number }, void> {
-  const { text } = all;
-  const block = createBlock();
-  const byNumber = new Map(survey.sections.map((section) => [section.number, section]));
-  const called = new Set<number>();
-  const pathAt = (number: number, line: number) => {
-    const known = paths.get(number);
-    if (known) return known;
-    const made = createPath(number, line);
-    paths.set(number, made);
-    return made;
-  };
-  let path = pathAt(run.path, run.line);
-  const frames: Frame[] = [];
-  let { start: at, line } = run;
-  let steps = 0;
-  let budgetIsSaid = false;
-
-  for (;;) {
-    const frame = frames.at(-1);
-    if (at >= (frame ? frame.section.end : run.end)) {
-      if (!frame) return;
-      ({ at, line } = comeBack(frame));
-      continue;
-    }
-    if (frame && --all.budget < 0) {
-      sayBudget();
-      ({ back: at, backLine: line } = frames[0] ?? frame);
-      frames.length = 0;
-      continue;
-    }
-    if (++steps % LINES_PER_STEP === 0) yield { line, at: frames[0]?.back ?? at };
-    const next = readBlock(text, at, block);
-    block.line = line;
-    const named = survey.marksPaths ? pathNumber(block) : 0;
-    if (named > 0 && !frame) path = pathAt(named, line);
-    if (path.ends !== null && !frame) {
-      // Behind the end stand subprograms; another program there is never called.
-      if (block.isTitle && hasWord(block, LETTER.O)) tellOther(block.value[LETTER.O] ?? 0);
-      at = next;
-      line++;
-      continue;
-    }
-    if (header.length < MOST_HEADER && !path.call && block.toolDigits === "")
-      for (const words of block.comments) header.push({ line, text: words });
-    keepWaits(path);
-    const asked = followBlock(all, path, block, at);
-    at = next;
-    line++;
-    const turn = turnTo(asked);
-    if (turn) ({ at, line } = turn);
-  }
-
-  function comeBack(frame: Frame): { at: number; line: number } {
-    if (--frame.left > 0) return { at: frame.section.start, line: frame.section.line + 1 };
-    frames.pop();
-    return { at: frame.back, line: frame.backLine };
-  }
-
-  function turnTo(asked: Next): { at: number; line: number } | undefined {
-    switch (asked.go) {
-      case "on":
-        return undefined;
-      case "behind":
-        return { at: asked.at, line: asked.line };
-      case "end": {
-        const frame = frames.at(-1);
-        if (asked.ends === "M99" && frame) return comeBack(frame);
-        frames.length = 0;
-        path.ends = asked.ends;
-        // Where the end stood in a subprogram, nothing of the caller follows.
-        return frame ? { at: run.end, line } : undefined;
-      }
-      case "into":
-        return callProgram(asked);
-    }
-  }
-
-  function callProgram(asked: Extract<Next, { go: "into" }>): { at: number; line: number } | undefined {
-    const { program, column } = asked;
-    const found = calledSection(byNumber, program, asked.times);
-    if (!found) {
-      const message = `Subprogram ${program} is not in this file; it must be in the control. Its moves are not known here.`;
-      all.say("subprogram-missing", block.line, column, message);
-      return undefined;
-    }
-    called.add(found.section.number);
-    if (frames.some(({ section }) => section === found.section) || frames.length >= DEEPEST) {
-      all.say(
-        "subprogram-recursion",
-        block.line,
-        column,
-        `Subprogram ${program} calls itself; it is not followed again.`,
-      );
-      return undefined;
-    }
-    if (found.times < 1) return undefined;
-    frames.push({ section: found.section, back: at, backLine: line, left: Math.min(found.times, MOST_TIMES) });
-    return { at: found.section.start, line: found.section.line + 1 };
-  }
-
-  function sayBudget(): void {
-    if (budgetIsSaid) return;
-    budgetIsSaid = true;
-    const message = "Its subprograms repeat too often to be followed to the end. Extents hold what was followed.";
-    all.say("too-long", block.line, 1, message);
-  }
-
-  function keepWaits(on: PathState): void {
-    if (block.wait !== "") keepWait(block.wait, on);
-    for (let index = 0; index < block.mCount; index++) {
-      const code = block.mCodes[index] ?? 0;
-      if (isWaitCode(code)) keepWait(`M${code}`, on);
-    }
-  }
-  function keepWait(mark: string, { waits }: PathState): void {
-    const known = waits.get(mark);
-    if (known) known.count++;
-    else waits.set(mark, { line: block.line, column: 1, count: 1 });
-  }
-
-  function tellOther(number: number): void {
-    const section = byNumber.get(number);
-    if (!section || called.has(number) || section.ends === "M99" || survey.marksPaths) return;
-    if (section.waits.size > 0) return;
-    const message = `Program ${number} begins here, behind the end of the one before; nothing here calls it.`;
-    all.say("another-program", block.line, 1, message);
-  }
-}
-const MOST_HEADER = 200;
-const MOST_TIMES = 9999;
+/** The main program: the first that ends with M30 or M02 and that no other one calls; else the first. */
+const mainOf = ({ sections, called, marksPaths }: Survey): NumberedSection | undefined =>
+  marksPaths
+    ? sections[0]
+    : (sections.find(({ number, ends }) => (ends === "M30" || ends === "M02") && !called.has(number)) ?? sections[0]);
+/** Words that are listed as not carried out; a file of nothing else would have one in every line. */
+const MOST_LEFT = 1000;

@@ -24,6 +24,8 @@ export interface Survey {
   readonly marksPaths: boolean;
   /** Numbers of blocks that a contour begins or ends with. */
   readonly contourEnds: ReadonlySet<number>;
+  /** Numbers of programs that are called by M98, G65 or G66. */
+  readonly called: ReadonlySet<number>;
   readonly isEmpty: boolean;
   /** Lines of the whole text. */
   readonly lines: number;
@@ -85,7 +87,7 @@ export function surveyProgram(text: string): Survey {
     if (stop < text.length) continue;
     const path = pathNumber(block);
     if (path > 0) paths.add(path);
-    if (block.isTitle && hasWord(block, LETTER.O)) {
+    if (block.isTitle && !block.isMacro && hasWord(block, LETTER.O)) {
       const last = sections.at(-1);
       if (last) last.end = from;
       const number = block.value[LETTER.O] ?? 0;
@@ -107,6 +109,7 @@ export function surveyProgram(text: string): Survey {
   }
   return {
     sections,
+    called: sections.length > 1 ? calledIn(text) : NO_NUMBERS,
     calls,
     contourEnds,
     stop,
@@ -115,6 +118,18 @@ export function surveyProgram(text: string): Survey {
     isEmpty: isFirst,
     lines: line - 1,
   };
+}
+
+const NO_NUMBERS: ReadonlySet<number> = new Set();
+
+/** Numbers of the programs that a text calls, with or without how often in front. */
+function calledIn(text: string): ReadonlySet<number> {
+  const numbers = new Set<number>();
+  for (const [, digits = ""] of text.matchAll(/(?:M0*98|G0*6[56])(?!\d)[^\n\r(;]{0,80}?P[^\S\r\n]*(\d{1,9})/gi)) {
+    numbers.add(Number(digits));
+    if (digits.length > 4) numbers.add(Number(digits.slice(-4)));
+  }
+  return numbers;
 }
 
 /** Characters without which a line tells the survey nothing: calls, titles, ends, waits, contours, comments, percent signs. */

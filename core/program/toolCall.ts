@@ -2,10 +2,12 @@
  * How a program writes its tool calls.
  *
  * - `halves`: station first, offset behind it, both with as many digits: `T11`, `T0101`, `T001001`; zeros in front may be
- *   left out (`T101`).
+ *   left out (`T101`). With `wear`, as many digits behind them name a wear offset: `T010101`.
  * - `number`: the tool's number alone; its offset is called separately (`D`, `H`) and is the tool's own until it is.
  */
-export type CallForm = { readonly kind: "halves"; readonly digits: 1 | 2 | 3 } | { readonly kind: "number" };
+export type CallForm =
+  | { readonly kind: "halves"; readonly digits: 1 | 2 | 3; readonly wear?: 2 }
+  | { readonly kind: "number" };
 
 /** Station and offset of one call, without zeros in front; `0` is none. */
 export interface StationAndOffset {
@@ -36,6 +38,7 @@ interface CallMachine {
  * @example callFormOf({ longest: 4, leadingZero: false, separate: false }) is halves of two digits
  */
 export function callFormOf({ longest, leadingZero, separate }: CallSurvey, machine: CallMachine = {}): CallForm {
+  if (longest >= 5 && machine.offsetDigits === 2) return { kind: "halves", digits: 2, wear: 2 };
   if (longest >= 5) return { kind: "halves", digits: 3 };
   if (longest >= 3) return { kind: "halves", digits: machine.offsetDigits === 3 && longest > 3 ? 3 : 2 };
   if (separate || leadingZero || longest < 2 || machine.toolCall === "offset-only") return { kind: "number" };
@@ -50,7 +53,8 @@ export function callFormOf({ longest, leadingZero, separate }: CallSurvey, machi
  */
 export function readToolCall(digits: string, form: CallForm): StationAndOffset {
   if (form.kind === "number") return { station: plain(digits), offset: plain(digits) };
-  return { station: plain(digits.slice(0, -form.digits)), offset: plain(digits.slice(-form.digits)) };
+  const bare = form.wear ? digits.slice(0, -form.wear) : digits;
+  return { station: plain(bare.slice(0, -form.digits)), offset: plain(bare.slice(-form.digits)) };
 }
 
 /**
@@ -59,7 +63,9 @@ export function readToolCall(digits: string, form: CallForm): StationAndOffset {
  * @example writeToolCall({ station: "7", offset: "17" }, { kind: "halves", digits: 2 }, 4) === "0717"
  */
 export function writeToolCall({ station, offset }: StationAndOffset, form: CallForm, width: number): string {
-  const digits = form.kind === "number" ? station : station + offset.padStart(form.digits, "0");
+  const both = form.kind === "number" ? station : station + offset.padStart(form.digits, "0");
+  // The wear offset goes with the geometry offset.
+  const digits = form.kind === "halves" && form.wear ? both + offset.padStart(form.wear, "0") : both;
   return digits.padStart(width, "0");
 }
 

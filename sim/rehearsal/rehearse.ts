@@ -209,8 +209,11 @@ const changesOf = (stock: StripStock, changed: readonly number[]): readonly Stri
 
 /** Machines that notice stop at a limit; a drive that does not runs against it and counts on. */
 function withinTravel(play: Play, motion: ProgramMotion, wanted: Slides): { x: number; z: number } {
-  const { travel } = play.stage;
+  const { travel, offsets } = play.stage;
   const target = { ...wanted };
+  // Where the slides go with an offset that is not known is not known.
+  const { offset } = motion.modes;
+  if (offset !== "0" && offset !== "" && !offsets.has(offset)) return target;
   for (const axis of ["x", "z"] as const) {
     const [low, high] = travel[axis];
     const over = Math.max(wanted[axis] - high, low - wanted[axis], 0);

@@ -43,6 +43,22 @@ export const schema = object(
         },
         x: range,
         z: range,
+        /** True where a line was run in one of its calls that is not carried out: its extents hold at least what is here. */
+        atLeast: { type: "boolean" },
+      } as const),
+    },
+    /** Words that move, shift, repeat, jump or call and are not carried out; empty where there are none, absent in older entries. */
+    left: {
+      type: "array",
+      maxItems: 60,
+      items: object(["line", "column", "why", "words"], {
+        line,
+        column: { type: "integer", minimum: 1, maximum: 100_000_000 },
+        why: {
+          type: "string",
+          enum: ["unknown-value", "unknown-position", "missing", "recursion", "limit", "unsupported"],
+        },
+        words: { type: "string", maxLength: 80 },
       } as const),
     },
     work: {
