@@ -1,7 +1,7 @@
 import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts";
 import { followBlock } from "./follow.ts";
 import type { Following, MacroCall, Next } from "./following.ts";
-import { fillBlock } from "./macro/fillBlock.ts";
+import { type FilledBlock, fillBlock } from "./macro/fillBlock.ts";
 import { type OLine, readOWords } from "./macro/oWords.ts";
 import { blankComments, holds, readStatement, type Statement } from "./macro/statement.ts";
 import { type Environment, newScope, type Scope, type Value } from "./macro/value.ts";
@@ -48,6 +48,9 @@ interface Loop extends Place {
   readonly isOnce: boolean;
 }
 
+/** Writing this variable is an alarm: the program ends there. */
+const ALARM = 3000;
+const NOTHING: FilledBlock["unknown"] = [];
 const LINES_PER_STEP = 4096;
 const DEEPEST = 16;
 const MOST_HEADER = 200;
@@ -87,7 +90,13 @@ export function* walkRun(
   let isCounted = false;
   let turned = { line: 1, column: 1, words: "" };
 
-  const scopeNow = (): Scope => frames.findLast(({ scope }) => scope)?.scope ?? own.scope;
+  const scopeNow = (): Scope => {
+    for (let index = frames.length - 1; index >= 0; index--) {
+      const scope = frames[index]?.scope;
+      if (scope) return scope;
+    }
+    return own.scope;
+  };
   const env: Environment = {
     read: (variable) => all.variables.read(scopeNow(), variable),
     onArithmetic: () =>
@@ -116,7 +125,16 @@ export function* walkRun(
     }
     if (++steps % LINES_PER_STEP === 0) yield { line, at: frames[0]?.back.at ?? at };
     const from = at;
-    const next = readBlock(text, from, block);
+    // A line that was taken apart before is not read again.
+    const again = isCounted ? all.known(from) : undefined;
+    const next = again?.next ?? readBlock(text, from, block);
+    if (again) {
+      block.isMacro = true;
+      block.isTitle = false;
+      block.path = 0;
+      block.wait = "";
+      block.isOptional = again.isOptional;
+    } else if (block.isMacro) all.noteNext(from, next, block.isOptional);
     block.line = line;
     const named = survey.marksPaths ? pathNumber(block) : 0;
     if (named > 0 && !frame) path = pathAt(named, line);
@@ -138,14 +156,15 @@ export function* walkRun(
     if (!block.isMacro) return followed(from, undefined);
     const { statement, comments } = statementAt(from);
     block.comments.length = 0;
-    block.comments.push(...comments);
+    for (const comment of comments) block.comments.push(comment);
     switch (statement.kind) {
       case "words": {
-        const values = statement.assignments.map(({ variable, value }) => [variable(env), value(env)] as const);
-        const { unknown, values: known } = fillBlock(block, statement, env);
-        const turn = statement.words.length > 0 ? followed(from, { unknown, values: known }) : undefined;
-        for (const [variable, value] of values) {
-          if (variable === 3000) return ended("M30");
+        const { words, assignments } = statement;
+        // Worked out before the line moves, kept behind it.
+        const made = assignments.map(({ variable, value }) => ({ variable: variable(env), value: value(env) }));
+        const turn = words.length > 0 ? followed(from, fillBlock(block, statement, env)) : undefined;
+        for (const { variable, value } of made) {
+          if (variable === ALARM) return ended("M30");
           if (variable !== undefined) all.variables.write(scopeNow(), variable, value);
         }
         return turn;
@@ -182,24 +201,18 @@ export function* walkRun(
   }
 
   /** A line of words: modes, calls, motion. */
-  function followed(from: number, macro: MacroValues | undefined): Place | undefined {
+  function followed(from: number, macro: FilledBlock | undefined): Place | undefined {
     if (header.length < MOST_HEADER && !path.call && block.toolDigits === "")
       for (const words of block.comments) header.push({ line: block.line, text: words });
     keepWaits(path);
-    const unknown = macro?.unknown ?? [];
-    const before = { hasMoved: path.moves };
+    const before = path.moves;
     const asked = followBlock(all, path, block, from, macro);
-    for (const { letter } of unknown) {
+    for (const { letter } of macro?.unknown ?? NOTHING) {
       if (letter === LETTER.X || letter === LETTER.U) path.x = Number.NaN;
       if (letter === LETTER.Z || letter === LETTER.W) path.z = Number.NaN;
     }
     const turn = turnTo(asked);
-    if (
-      turn ||
-      !path.modalCall ||
-      path.moves === before.hasMoved ||
-      frames.some(({ name }) => name === path.modalCall?.name)
-    )
+    if (turn || !path.modalCall || path.moves === before || frames.some(({ name }) => name === path.modalCall?.name))
       return turn;
     return callMacro(path.modalCall.call);
   }
@@ -530,12 +543,6 @@ export function* walkRun(
 /** How many rounds a `do` loop has left: it asks at its end. */
 const DO_LOOP = -1;
 
-/** Words of a line whose values only the machine knows, and the values of all its words. */
-export interface MacroValues {
-  readonly unknown: readonly { readonly letter: number; readonly column: number; readonly text: string }[];
-  readonly values: ReadonlyMap<number, Value>;
-}
-
 /** Where the main program's own text ends: sequence numbers are looked for in the section of its number. */
 function endOfMain({ sections }: Survey, run: FileRun): number {
   const own = sections.findIndex(({ start }) => start >= run.start);
@@ -545,17 +552,31 @@ function endOfMain({ sections }: Survey, run: FileRun): number {
 
 /** Takes lines apart once each, and knows where its O words and numbered blocks are. */
 export function createLines(text: string) {
-  const statements = new Map<number, { readonly statement: Statement; readonly comments: readonly string[] }>();
+  interface Taken {
+    readonly statement: Statement;
+    readonly comments: readonly string[];
+    next?: number;
+    isOptional: boolean;
+  }
+  const statements = new Map<number, Taken>();
   const numbers = new Map<string, ReadonlyMap<number, Place>>();
   let oWords: readonly OLine[] | undefined;
   return {
-    statementOf(from: number) {
+    /** A line that was run before: where the next one begins, and whether it may be skipped. */
+    known(from: number): { readonly next: number; readonly isOptional: boolean } | undefined {
+      const known = statements.get(from);
+      return known?.next === undefined ? undefined : { next: known.next, isOptional: known.isOptional };
+    },
+    noteNext(from: number, next: number, isOptional: boolean): void {
+      Object.assign(this.statementOf(from), { next, isOptional });
+    },
+    statementOf(from: number): Taken {
       const known = statements.get(from);
       if (known) return known;
       const end = /[\r\n]|$/g;
       end.lastIndex = from;
       const { line, comments } = blankComments(text.slice(from, end.exec(text)?.index ?? text.length));
-      const made = { statement: readStatement(line), comments };
+      const made: Taken = { statement: readStatement(line), comments, isOptional: false };
       statements.set(from, made);
       return made;
     },

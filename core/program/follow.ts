@@ -1,8 +1,8 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { callsOffset, callTool } from "./callTool.ts";
 import { followContour } from "./contour.ts";
-import type { MacroValues } from "./flow.ts";
 import { type Following, type Next, textOfWord } from "./following.ts";
+import type { FilledBlock } from "./macro/fillBlock.ts";
 import type { Value } from "./macro/value.ts";
 import { readModes } from "./modes.ts";
 import { move } from "./move.ts";
@@ -14,7 +14,7 @@ export function followBlock(
   path: PathState,
   block: Block,
   at: number,
-  macro: MacroValues | undefined,
+  macro: FilledBlock | undefined,
 ): Next {
   path.lastLine = block.line;
   if (block.faults.length > 0) sayFaults(all, block);
@@ -67,11 +67,14 @@ function callOfMacro(
   path: PathState,
   block: Block,
   at: number,
-  macro: MacroValues | undefined,
+  macro: FilledBlock | undefined,
 ): Next | undefined {
-  const codes = block.gCodes.subarray(0, block.gCount);
-  if (codes.includes(670)) path.modalCall = undefined;
-  const index = codes.findIndex((code) => code === 650 || code === 660);
+  let index = -1;
+  for (let place = 0; place < block.gCount; place++) {
+    const code = block.gCodes[place];
+    if (code === 670) path.modalCall = undefined;
+    if (code === 650 || code === 660) index = place;
+  }
   if (index < 0) return undefined;
   const column = block.gColumns[index] ?? 1;
   const words = textOfWord(all.text, at, column);
@@ -90,7 +93,7 @@ function callOfMacro(
   const program = Math.trunc(block.value[LETTER.P] ?? 0);
   const times = hasWord(block, LETTER.L) ? Math.trunc(block.value[LETTER.L] ?? 1) : 1;
   const call = { program, times, values, column, words };
-  if (codes[index] === 660) {
+  if (block.gCodes[index] === 660) {
     path.modalCall = { name: `O${program}`, call };
     return { go: "on" };
   }
@@ -101,7 +104,7 @@ function callOfMacro(
 const STILL: readonly number[] = [LETTER.F, LETTER.S, LETTER.N, LETTER.E];
 
 /** Words whose value only the machine knows are left; a dwell, a feed or a speed of that kind moves nothing. */
-function leaveUnknown(all: Following, path: PathState, block: Block, { unknown }: MacroValues): void {
+function leaveUnknown(all: Following, path: PathState, block: Block, { unknown }: FilledBlock): void {
   const isDwell = block.gCodes.subarray(0, block.gCount).includes(40);
   const word = unknown.find(({ letter }) => !STILL.includes(letter) && !isDwell);
   if (word) all.leave("unknown-value", path, block.line, word.column, word.text);

@@ -130,6 +130,7 @@ function readG(
     case 180:
       path.plane = "turning";
       return code === 180 ? undefined : "nothing";
+    case 510:
     case 511:
     case 680:
     case 681:
@@ -312,6 +313,8 @@ function readLimitOrPreset(
 ): Use | undefined {
   if (!hasAxis) {
     if (hasWord(block, LETTER.S)) path.hasSpeedLimit = true;
+    // G50 alone ends scaling.
+    else if (code === 500) path.isShifted = false;
     return "nothing";
   }
   const isThread = hasWord(block, LETTER.F) || hasWord(block, LETTER.E) || path.motion === 92;

@@ -70,6 +70,8 @@ function preset(path: PathState, block: Block, how: Coordinates): void {
 
 /** An increment from a place that is not known leads to one that is not known. */
 function leaveIncrements(all: Following, path: PathState, block: Block, at: number): void {
+  const isKnown = !Number.isNaN(path.x) && !Number.isNaN(path.z);
+  if (isKnown || (!path.isIncremental && !hasWord(block, LETTER.U) && !hasWord(block, LETTER.W))) return;
   const isFrom = (increment: number, absolute: number) =>
     hasWord(block, increment) || (path.isIncremental && hasWord(block, absolute));
   const letterOf = (increment: number, absolute: number) => (hasWord(block, increment) ? increment : absolute);

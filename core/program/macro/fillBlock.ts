@@ -2,24 +2,39 @@ import { type Block, LETTER } from "../block.ts";
 import type { MacroWord, Statement } from "./statement.ts";
 import type { Environment, Value } from "./value.ts";
 
+/** Words of a line whose values only the machine knows; and all values by their letters, where the line may call a macro with them. */
+export interface FilledBlock {
+  readonly unknown: readonly MacroWord[];
+  readonly values: ReadonlyMap<number, Value>;
+}
+const NONE: readonly MacroWord[] = [];
+const NO_VALUES: ReadonlyMap<number, Value> = new Map();
+
 /** Puts the words of a line into a block, each with what its value comes to; an empty one is left out. */
 export function fillBlock(
   block: Block,
   { words }: Extract<Statement, { kind: "words" }>,
   env: Environment,
-): { readonly unknown: readonly MacroWord[]; readonly values: ReadonlyMap<number, Value> } {
-  Object.assign(block, { has: 0, integers: 0, gCount: 0, mCount: 0, toolDigits: "", isMacro: false });
-  block.faults.length = 0;
-  const unknown: MacroWord[] = [];
-  const values = new Map<number, Value>();
+): FilledBlock {
+  block.has = 0;
+  block.integers = 0;
+  block.gCount = 0;
+  block.mCount = 0;
+  block.toolDigits = "";
+  block.isMacro = false;
+  if (block.faults.length > 0) block.faults.length = 0;
+  let unknown = NONE;
+  let values: Map<number, Value> | undefined;
   for (const word of words) {
     const value = word.value(env);
     if ((word.isComma && word.letter !== LETTER.A) || value === null) continue;
-    values.set(word.letter, value);
-    if (value === undefined) unknown.push(word);
+    // The words behind G65 and G66 are arguments, known or not.
+    if (word.letter === LETTER.G && (value === 65 || value === 66)) values ??= new Map();
+    values?.set(word.letter, value);
+    if (value === undefined) unknown = [...unknown, word];
     else put(block, word, value);
   }
-  return { unknown, values };
+  return { unknown, values: values ?? NO_VALUES };
 }
 
 function put(block: Block, { letter, column, digits }: MacroWord, value: number): void {
