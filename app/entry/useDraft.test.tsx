@@ -7,11 +7,11 @@ import { DraftNote } from "./DraftNote.tsx";
 import { type FormDraft, type Typed, useDraft } from "./useDraft.ts";
 
 let draft: FormDraft;
-let refuse: (isRefused: boolean) => void;
+let answer: (outcome: "done" | "refused" | undefined) => void;
 function Form({ first }: { readonly first: Typed }) {
-  const [isRefused, setRefused] = useState(false);
-  refuse = setRefused;
-  draft = useDraft("stock", () => first, isRefused);
+  const [outcome, setOutcome] = useState<"done" | "refused">();
+  answer = setOutcome;
+  draft = useDraft("stock", () => first, outcome);
   return (
     <>
       <DraftNote draft={draft} />
@@ -69,21 +69,40 @@ describe("a form that was begun", () => {
     await open(BRASS, "Bruno");
     expect(shown()).toEqual(BRASS);
   });
-  it("is gone once it was sent, and kept again where it was refused", async () => {
+  it("that was sent stays until the answer is there: it may never arrive", async () => {
     const first = await open(BRASS);
     await userEvent.type(screen.getByRole("textbox"), "!");
     act(() => draft.sent());
-    expect(localStorage).toHaveLength(0);
+    expect(note()).toBeNull();
     first.unmount();
+    // The page was reloaded before the server had it.
     const second = await open(BRASS);
-    expect(shown()).toEqual(BRASS);
-    await userEvent.type(screen.getByRole("textbox"), "?");
+    expect(shown()).toEqual({ ...BRASS, material: "brass!" });
     act(() => draft.sent());
+    act(() => answer("done"));
     expect(localStorage).toHaveLength(0);
-    act(() => refuse(true));
     second.unmount();
     await open(BRASS);
-    expect(shown()).toEqual({ ...BRASS, material: "brass?" });
+    expect(shown()).toEqual(BRASS);
+  });
+  it("that was sent is not taken up where the record has changed by it", async () => {
+    const first = await open(BRASS);
+    await userEvent.type(screen.getByRole("textbox"), "  ");
+    act(() => draft.sent());
+    first.unmount();
+    // Kept, and written as the server writes it.
+    await open({ material: "brass, round", diameter: "55" });
+    expect(shown()).toEqual({ material: "brass, round", diameter: "55" });
+    expect(note()).toBeNull();
+  });
+  it("that was refused is kept again", async () => {
+    const first = await open(BRASS);
+    await userEvent.type(screen.getByRole("textbox"), "?");
+    act(() => draft.sent());
+    act(() => answer("refused"));
+    first.unmount();
+    await open({ material: "brass", diameter: "60" });
+    expect(shown()).toEqual({ material: "brass?", diameter: "60" });
   });
   it("lives with a browser that holds something else under its name", async () => {
     localStorage.setItem("luvrit:form:Ines:stock", '["a", 3, null');

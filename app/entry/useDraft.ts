@@ -10,8 +10,10 @@ export interface FormDraft {
   readonly set: (name: string) => (text: string) => void;
   /** Several fields at once, by what stands in them now. */
   readonly change: (to: (now: Typed) => Typed) => void;
-  /** The form is on its way: what was typed comes back as what was kept, and as a draft only where it is refused. */
+  /** The form is on its way: what was typed stays on the device until the answer says that it was kept. */
   readonly sent: () => void;
+  /** What was typed leaves the device. */
+  readonly forget: () => void;
   /** The form as it is without anything typed. */
   readonly clear: () => void;
   /** Whether fields were filled in from what was begun here before. */
@@ -21,9 +23,10 @@ export interface FormDraft {
 /**
  * A form that keeps what is typed on this device until it is sent, so that leaving its page or reloading it loses nothing. `name` tells
  * the form from others of the person who is signed in; `first` is what stands in it at first. Only fields that were changed are kept, so
- * that what others change meanwhile is not put back. A form that was refused is kept again.
+ * that what others change meanwhile is not put back. `outcome`: what came of the form that was sent, undefined while that is not known. A
+ * form that is sent and made anew by its own answer does not hear it: there what stands in it at first has changed.
  */
-export function useDraft(name: string, first: () => Typed, isRefused = false): FormDraft {
+export function useDraft(name: string, first: () => Typed, outcome?: "done" | "refused" | undefined): FormDraft {
   const key = `luvrit:form:${useOwner()}:${name}`;
   const [begun] = useState(first);
   const [typed, setTyped] = useState(begun);
@@ -32,16 +35,18 @@ export function useDraft(name: string, first: () => Typed, isRefused = false): F
 
   // Before anything is drawn again; what was typed before the page came alive goes before what was kept.
   useLayoutEffect(() => {
-    const kept = read(key);
-    if (Object.keys(kept).length === 0) return;
+    const { sentOver, ...fields } = read(key);
+    const kept = changed(fields, begun);
+    if (Object.keys(kept).length === 0 || (sentOver !== undefined && sentOver !== JSON.stringify(begun))) return;
     setTyped((now) => ({ ...now, ...kept, ...changed(now, begun) }));
     setTakenUp(true);
   }, [key, begun]);
 
   useEffect(() => {
-    if (isRefused) isSent.current = false;
-    if (!isSent.current) write(key, changed(typed, begun));
-  }, [key, typed, begun, isRefused]);
+    if (outcome === "refused") isSent.current = false;
+    if (outcome === "done" && isSent.current) write(key, {});
+    else if (!isSent.current) write(key, changed(typed, begun));
+  }, [key, typed, begun, outcome]);
 
   const change = (to: (now: Typed) => Typed) => {
     isSent.current = false;
@@ -53,9 +58,11 @@ export function useDraft(name: string, first: () => Typed, isRefused = false): F
     change,
     sent: () => {
       isSent.current = true;
-      write(key, {});
+      const fields = changed(typed, begun);
+      write(key, Object.keys(fields).length === 0 ? {} : { ...fields, sentOver: JSON.stringify(begun) });
       setTakenUp(false);
     },
+    forget: () => write(key, {}),
     clear: () => {
       change(() => begun);
       setTakenUp(false);

@@ -53,8 +53,13 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
   const draft = useDraft(
     `new-setup:${past?.id ?? "empty"}:${nextOperation ? "next" : "again"}`,
     () => ({ ...firstTexts(machines, past?.setup, nextOperation), [CHOICES]: "{}" }),
-    refused?.outcome === "refused",
+    refused?.outcome === "refused" ? "refused" : undefined,
   );
+  // Once it is open its page has gone on: nothing is left to hear the answer.
+  const sent = () => {
+    draft.sent();
+    draft.forget();
+  };
   const { typed, set, change: setTyped } = draft;
   const [file, setFile] = useState<File>();
   const carry = useCarry(past, nextOperation, draft);
@@ -97,6 +102,7 @@ function useNewSetupPage({ machines, past, nextOperation, refused }: NewSetupPro
   const called = read.state === "read" ? WORK.find((one) => one === read.reading.work[0]?.name) : undefined;
   return {
     draft,
+    sent,
     carry,
     id,
     file,
@@ -159,7 +165,7 @@ export function NewSetupPage(props: NewSetupProps) {
             No machine is in the workshop yet. Add one by its profile: <code>./luvrit add-machine FILE</code>
           </p>
         ) : (
-          <Form method="post" encType="multipart/form-data" onSubmit={page.draft.sent}>
+          <Form method="post" encType="multipart/form-data" onSubmit={page.sent}>
             <DraftNote draft={page.draft} />
             <input type="hidden" name="id" value={page.id} />
             {past && <input type="hidden" name="from" value={past.id} />}

@@ -90,7 +90,7 @@ const NO_DECISION: Typed = {};
 function Rows({ setup, setupId, mayEnter, table }: PrepareProps & { readonly table: NonNullable<SetupView["table"]> }) {
   const { machine, tools, stale } = setup;
   const form = useSetupForm(setupId, setup.seq);
-  const draft = useDraft(`${setupId}:old:${table.entry}`, () => NO_DECISION, form.isRefused);
+  const draft = useDraft(`${setupId}:old:${table.entry}`, () => NO_DECISION, form.outcome);
   const chosen = draft.typed as Readonly<Record<string, StaleDecision>>;
   const calls = new Set(setupLists(setup)?.called.map(({ offset }) => offset));
   // A called row is touched; one of a tool that only stands there is kept; any other is cleared. A person decides otherwise.

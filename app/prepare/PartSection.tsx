@@ -44,7 +44,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
       material: stock.material,
       ...Object.fromEntries(stockLengths(machine).map(([name]) => [name, plainLength(stock[name], unit)])),
     }),
-    form.isRefused,
+    form.outcome,
   );
   const { typed, set } = draft;
   return (
@@ -97,7 +97,7 @@ function Features({ setup, setupId, mayEnter, person }: PrepareProps) {
   const { features, machine, tools } = setup;
   const unit = machine.units;
   const form = useSetupForm(setupId, setup.seq);
-  const draft = useDraft(`${setupId}:feature`, () => EMPTY, form.isRefused);
+  const draft = useDraft(`${setupId}:feature`, () => EMPTY, form.outcome);
   const { typed, set } = draft;
   const [feature, setFeature] = useState(newId);
   /** What the dimension before was made by: mostly the next one is as well. */

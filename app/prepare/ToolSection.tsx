@@ -45,7 +45,7 @@ function useToolSection({ setup, setupId, person, library }: PrepareProps) {
       station: first.station,
       holder: first.holder,
     }),
-    form.isRefused,
+    form.outcome,
   );
   const { typed, set } = draft;
   const { offset = "", station = "", holder = "" } = typed;

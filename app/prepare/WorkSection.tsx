@@ -125,7 +125,7 @@ const NO_WORK = { called: "", path: "1", spindle: "main", operation: "" };
 /** Says what a work offset is for; one that is not there yet is added by it. */
 function DescribeWork({ setup, setupId }: PrepareProps) {
   const form = useSetupForm(setupId, setup.seq);
-  const draft = useDraft(`${setupId}:work`, () => NO_WORK, form.isRefused);
+  const draft = useDraft(`${setupId}:work`, () => NO_WORK, form.outcome);
   const { called = "", path = "1", spindle = "main", operation = "" } = draft.typed;
   const { set } = draft;
   // What was kept leaves the form, ready for the next one.

@@ -34,7 +34,7 @@ export function useSetupForm(setupId: string, seq: number) {
             ? undefined
             : answer.message,
     isDone: answer?.outcome === "done",
-    /** Not taken as it was sent: refused, met by another's, or the server was not reached. */
-    isRefused: answer !== undefined && answer.outcome !== "done",
+    /** For what is typed: whether it was kept, or not taken as it was sent; undefined while that is not known. */
+    outcome: answer && (answer.outcome === "done" ? ("done" as const) : ("refused" as const)),
   };
 }

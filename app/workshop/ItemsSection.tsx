@@ -78,7 +78,7 @@ function ItemForm({
   const draft = useDraft(
     `workshop:${kind}:${item?.id ?? "new"}`,
     () => ({ ...(item && typedItem(kind, item.content)), [NAME]: item?.name ?? "", [UNIT]: "mm" }),
-    form.answer?.outcome === "refused",
+    form.outcome,
   );
   const { set, typed: texts } = draft;
   const name = texts[NAME] ?? "";

@@ -99,7 +99,7 @@ function useMachineForm({ kept, mayChange, form }: MachineFormProps) {
         (kept?.machine.stations ?? []).map((station) => textsOfProfile(stationSchema, station)),
       ),
     }),
-    form.answer?.outcome === "refused",
+    form.outcome,
   );
   const { set } = draft;
   const { [ZONES]: zonesAsText = "[]", [STATIONS]: stationsAsText = "[]", ...texts } = draft.typed;

@@ -65,7 +65,7 @@ function PersonForm({
   const draft = useDraft(
     `workshop:person:${person?.id ?? "new"}`,
     () => ({ name: person?.name ?? "", role: person?.role ?? "setter", mark: person?.decimalMark ?? "either" }),
-    form.answer?.outcome === "refused",
+    form.outcome,
   );
   const { name = "", role = "setter", mark = "either" } = draft.typed;
   // Never kept on the device.

@@ -12,6 +12,8 @@ export function useWorkshopForm(section: string, open?: string) {
   return {
     busy,
     answer,
+    /** For what is typed: whether it was kept, or not taken as it was sent; undefined while that is not known. */
+    outcome: answer && (answer.outcome === "refused" ? ("refused" as const) : ("done" as const)),
     send: (intent: string, fields: Readonly<Record<string, string>>) => {
       const form = new FormData();
       for (const [name, value] of Object.entries({ intent, ...fields })) form.set(name, value);
