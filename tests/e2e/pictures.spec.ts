@@ -99,7 +99,10 @@ const PICTURES: readonly (readonly [
     "workshop",
     "Marit",
     "/workshop/machines",
-    async (page) => page.getByRole("link", { name: /^Sliding-headstock lathe 20/ }).click(),
+    async (page) => {
+      await page.getByRole("link", { name: /^Sliding-headstock lathe 20/ }).click();
+      await expect(page.getByRole("form", { name: "Change Sliding-headstock lathe 20" })).toBeVisible();
+    },
   ],
   ["exercises", "Ines", "/practice"],
   [
