@@ -2,6 +2,7 @@ import { type Block, createBlock, hasWord, LETTER, readBlock } from "./block.ts"
 import { type ContourMove, contourPasses } from "./contourPasses.ts";
 import { reach } from "./cycle.ts";
 import { type Following, type Next, textOfWord } from "./following.ts";
+import { fillBlock } from "./macro/fillBlock.ts";
 import { readModes } from "./modes.ts";
 import { type Coordinates, numberOf } from "./motion.ts";
 import { move, startMotion } from "./move.ts";
@@ -39,6 +40,7 @@ export function followContour(all: Following, path: PathState, block: Block, at:
     contour.line = number;
     isClosed = sub ? from >= sub.end : hasWord(contour, LETTER.N) && contour.value[LETTER.N] === q;
     if (sub && isClosed) break;
+    if (contour.isMacro) fillFromVariables(all, path, contour, from);
     const use = readModes(all, path, contour, from);
     if (use === "move") {
       move(all, path, contour, how, use, from);
@@ -63,6 +65,25 @@ export function followContour(all: Following, path: PathState, block: Block, at:
   if (sink) contourPasses(path, block, line_, how);
   Object.assign(path, { cutSince: true, rapidSince: true, homeSince: false });
   return !sub && found.at >= at && isClosed ? { go: "behind", at: from, line: number } : { go: "on" };
+}
+
+/** A line of a contour with variables: its words with their values. What is a jump, or not known, is left. */
+function fillFromVariables(all: Following, path: PathState, contour: Block, from: number): void {
+  const { statement } = all.statementOf(from);
+  if (statement.kind !== "words") {
+    contour.isMacro = false;
+    if (statement.kind !== "nothing") all.leave("unsupported", path, contour.line, 1, "");
+    return;
+  }
+  const made = statement.assignments.map(({ variable, value }) => [variable(all.env), value(all.env)] as const);
+  const { unknown } = fillBlock(contour, statement, all.env);
+  for (const [variable, value] of made) if (variable !== undefined) all.env.write(variable, value);
+  const [first] = unknown;
+  if (first) all.leave("unknown-value", path, contour.line, first.column, first.text);
+  for (const { letter } of unknown) {
+    if (letter === LETTER.X || letter === LETTER.U) path.x = Number.NaN;
+    if (letter === LETTER.Z || letter === LETTER.W) path.z = Number.NaN;
+  }
 }
 
 /** The subroutine that a contour is written as (`o100 sub … endsub`): from its first line to its end. */

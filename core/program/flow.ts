@@ -56,7 +56,12 @@ const DEEPEST = 16;
 const MOST_HEADER = 200;
 const MOST_TIMES = 9999;
 
-interface LineProgress extends Place {}
+/** What a path has for itself while it is followed. */
+interface Own {
+  readonly scope: Scope;
+  readonly loops: Map<string, Loop>;
+  readonly region: Region;
+}
 
 /**
  * Follows one run to its end: into what it calls and back, through its loops and jumps. Gives its place every few thousand lines, counted in
@@ -68,7 +73,7 @@ export function* walkRun(
   run: FileRun,
   paths: Map<number, PathState>,
   header: { line: number; text: string }[],
-): Generator<LineProgress, void> {
+): Generator<Place, void> {
   const { text } = all;
   const block = createBlock();
   const byNumber = new Map(survey.sections.map((section) => [section.number, section]));
@@ -81,13 +86,22 @@ export function* walkRun(
     return made;
   };
   let path = pathAt(run.path, run.line);
-  const own = { scope: newScope(), loops: new Map<string, Loop>() };
+  /** Each path has variables and loops of its own, and looks for numbers in its own stretch of the file. */
+  const owns = new Map<PathState, Own>();
+  const ownOf = (of: PathState, from: number, fromLine: number): Own => {
+    const known = owns.get(of);
+    if (known) return known;
+    const end = survey.marksPaths ? endOfPath(text, from, of.number, run.end) : endOfMain(survey, run);
+    const made = { scope: newScope(), loops: new Map<string, Loop>(), region: { at: from, line: fromLine, end } };
+    owns.set(of, made);
+    return made;
+  };
+  let own = ownOf(path, run.start, run.line);
   const frames: Frame[] = [];
-  const home: Region = { at: run.start, line: run.line, end: endOfMain(survey, run) };
   let { start: at, line } = run;
   let steps = 0;
-  /** True once the program has gone back or into something: from then on lines are counted. */
-  let isCounted = false;
+  /** How far the main program has come: lines before it are run again, and counted. */
+  let furthest = run.start;
   let turned = { line: 1, column: 1, words: "" };
 
   const scopeNow = (): Scope => {
@@ -99,10 +113,12 @@ export function* walkRun(
   };
   const env: Environment = {
     read: (variable) => all.variables.read(scopeNow(), variable),
+    write: (variable, value) => all.variables.write(scopeNow(), variable, value),
     onArithmetic: () =>
       all.say("arithmetic", block.line, 1, "This cannot be worked out: a division by zero, or the like."),
   };
 
+  all.env = env;
   for (;;) {
     const frame = frames.at(-1);
     if (at >= (frame ? frame.end : run.end)) {
@@ -110,7 +126,8 @@ export function* walkRun(
       ({ at, line } = comeBack(frame));
       continue;
     }
-    if ((frame || isCounted) && --all.budget < 0) {
+    const isAgain = frame !== undefined || at < furthest;
+    if (isAgain && --all.budget < 0) {
       const message =
         "Its loops or subprograms repeat too often to be followed to the end. Extents hold what was followed.";
       all.say("too-long", turned.line, turned.column, message);
@@ -120,13 +137,12 @@ export function* walkRun(
       // The main program goes on behind what it called.
       ({ at, line } = first.back);
       frames.length = 0;
-      isCounted = false;
       continue;
     }
     if (++steps % LINES_PER_STEP === 0) yield { line, at: frames[0]?.back.at ?? at };
     const from = at;
     // A line that was taken apart before is not read again.
-    const again = isCounted ? all.known(from) : undefined;
+    const again = isAgain ? all.known(from) : undefined;
     const next = again?.next ?? readBlock(text, from, block);
     if (again) {
       block.isMacro = true;
@@ -137,7 +153,10 @@ export function* walkRun(
     } else if (block.isMacro) all.noteNext(from, next, block.isOptional);
     block.line = line;
     const named = survey.marksPaths ? pathNumber(block) : 0;
-    if (named > 0 && !frame) path = pathAt(named, line);
+    if (named > 0 && !frame) {
+      path = pathAt(named, line);
+      own = ownOf(path, from, line);
+    }
     if (path.ends !== null && !frame) {
       // Behind the end stand subprograms; another program there is never called.
       if (block.isTitle && !block.isMacro && hasWord(block, LETTER.O)) tellOther(block.value[LETTER.O] ?? 0);
@@ -147,6 +166,7 @@ export function* walkRun(
     }
     at = next;
     line++;
+    if (!frame && at > furthest) furthest = at;
     const turn = runLine(from);
     if (turn) ({ at, line } = turn);
   }
@@ -154,7 +174,7 @@ export function* walkRun(
   /** Runs the line that has just been read; where to go on, undefined: with the next one. */
   function runLine(from: number): Place | undefined {
     if (!block.isMacro) return followed(from, undefined);
-    const { statement, comments } = statementAt(from);
+    const { statement, comments } = all.statementOf(from);
     block.comments.length = 0;
     for (const comment of comments) block.comments.push(comment);
     switch (statement.kind) {
@@ -165,25 +185,27 @@ export function* walkRun(
         const turn = words.length > 0 ? followed(from, fillBlock(block, statement, env)) : undefined;
         for (const { variable, value } of made) {
           if (variable === ALARM) return ended("M30");
-          if (variable !== undefined) all.variables.write(scopeNow(), variable, value);
+          if (variable !== undefined) env.write(variable, value);
         }
         return turn;
       }
-      case "then":
-        if (holds(statement.condition(env)))
-          for (const { variable, value } of statement.assignments) {
-            const name = variable(env);
-            if (name !== undefined) all.variables.write(scopeNow(), name, value(env));
-          }
+      case "then": {
+        const does = holds(statement.condition(env));
+        if (does === false) return undefined;
+        // Where the condition is not known, neither is the variable: it may be what it was.
+        for (const { variable, value } of statement.assignments) {
+          const name = variable(env);
+          if (name !== undefined) env.write(name, does ? value(env) : undefined);
+        }
         return undefined;
+      }
       case "goto":
         return jumped(statement);
       case "while":
         return looped(statement, from);
       case "end": {
         const loop = loops().get(`do${statement.mark}`);
-        if (!loop || loop.isOnce) return undefined;
-        return backTo(loop);
+        return loop && !loop.isOnce ? { at: loop.at, line: loop.line } : undefined;
       }
       case "o":
         return oWord(statement, from);
@@ -221,15 +243,10 @@ export function* walkRun(
     return frames.at(-1)?.loops ?? own.loops;
   }
   function regionNow(): Region {
-    return frames.findLast(({ name }) => !name.startsWith("o"))?.region ?? home;
+    return frames.findLast(({ name }) => !name.startsWith("o"))?.region ?? own.region;
   }
   function noteTurn(column: number, words: string): void {
-    isCounted = true;
     turned = { line: block.line, column, words };
-  }
-  function backTo({ at: to, line: toLine }: Place): Place {
-    isCounted = true;
-    return { at: to, line: toLine };
   }
   function left(why: LeftWhy, column: number, words: string): undefined {
     all.leave(why, path, block.line, column, words);
@@ -304,7 +321,7 @@ export function* walkRun(
           if (does === undefined) return left("unknown-value", column, words);
           if (does) {
             noteTurn(column, words);
-            return backTo(open);
+            return { at: open.at, line: open.line };
           }
           loops().delete(key);
           return undefined;
@@ -334,10 +351,10 @@ export function* walkRun(
         const loop = loops().get(key);
         if (!loop || loop.isOnce) return undefined;
         if (word === "endrepeat" && --loop.left < 1) return undefined;
-        return backTo(loop);
+        return { at: loop.at, line: loop.line };
       }
       case "if":
-        return branch(condition(), here, behind, placeBehind) ?? undefined;
+        return branch(condition());
       case "elseif":
       case "else":
         // Reached from the branch before it, which was taken.
@@ -358,25 +375,17 @@ export function* walkRun(
     }
 
     /** The branch that is taken: the first whose condition holds. */
-    function branch(
-      does: boolean | undefined,
-      from_: number,
-      find: typeof behind,
-      placeOf: typeof placeBehind,
-    ): Place | undefined {
+    function branch(does: boolean | undefined): Place | undefined {
+      const branches = ["elseif", "else", "endif"] as const;
       if (does === undefined) return left("unknown-value", column, words);
       if (does) return undefined;
-      for (
-        let index = find(["elseif", "else", "endif"], from_);
-        index >= 0;
-        index = find(["elseif", "else", "endif"], index)
-      ) {
+      for (let index = behind(branches); index >= 0; index = behind(branches, index)) {
         const one = all.oWords()[index];
-        if (one?.word !== "elseif") return placeOf(index);
+        if (one?.word !== "elseif") return placeBehind(index);
         const { statement: other } = all.statementOf(one.at);
         const isTaken = other.kind === "o" ? holds(other.values[0]?.(env)) : undefined;
         if (isTaken === undefined) return left("unknown-value", column, words);
-        if (isTaken) return placeOf(index);
+        if (isTaken) return placeBehind(index);
       }
       return left("missing", column, words);
     }
@@ -396,10 +405,6 @@ export function* walkRun(
     for (const [index, value] of values.entries()) scope.numbers.set(index + 1, value);
     const start = { at: sub.next, line: sub.line + 1 };
     return enter({ name: `o${name}`, region: regionNow(), start, end: end.next, times: 1, scope, column, words });
-  }
-
-  function statementAt(from: number): { readonly statement: Statement; readonly comments: readonly string[] } {
-    return all.statementOf(from);
   }
 
   function comeBack(frame: Frame): Place {
@@ -548,6 +553,18 @@ function endOfMain({ sections }: Survey, run: FileRun): number {
   const own = sections.findIndex(({ start }) => start >= run.start);
   const next = sections[(own < 0 ? sections.length : own) + (sections[own]?.start === run.start ? 1 : 1)];
   return Math.min(next?.start ?? run.end, run.end);
+}
+
+/** Where the stretch of a path ends: at the next mark of another one. */
+function endOfPath(text: string, from: number, path: number, end: number): number {
+  const block = createBlock();
+  for (let at = from; at < end; ) {
+    const line = at;
+    at = readBlock(text, line, block);
+    const named = pathNumber(block);
+    if (named > 0 && named !== path && line > from) return line;
+  }
+  return end;
 }
 
 /** Takes lines apart once each, and knows where its O words and numbered blocks are. */

@@ -55,6 +55,9 @@ describe("values", () => {
     // Written by the program itself it is known.
     expect(extents("#1200=12", "G0 X#1200")?.[0]).toEqual([12, 60]);
   });
+  it("that a condition may have set or not are not known", () => {
+    expect(read(around("#1=10", "IF[#5061 GT 0]THEN #1=20", "G0 X#1")).left).toEqual(["7 unknown-value X#1"]);
+  });
   it("that cannot be worked out are a finding, and not known", () => {
     expect(read(around("#1=5/[3-3]", "G0 X#1"))).toMatchObject({
       left: ["6 unknown-value X#1"],
@@ -114,6 +117,22 @@ describe("jumps and loops", () => {
       left: ["5 unknown-value IF[#5061 GT 0]GOTO 9"],
     });
   });
+  it("count what is run again, not how long the program is", () => {
+    const long = "G0 X50.\n".repeat(700_000);
+    expect(read(around("M97 P9", long, "GOTO 10", "N9 G0 X55.", "M99", "N10 G0 X56.")).left).toEqual([]);
+  });
+  it("belong to their path: its variables, and the numbers of its own stretch", () => {
+    const text = ["$1", "G21 G54", "T0101", "#1=7", "G0 X20. Z1.", "GOTO 10", "G0 X-99.", "N10 G0 X#1", "M30"];
+    const other = ["$2", "G21 G54", "T2121", "G0 X30. Z1. F#1", "GOTO 10", "G0 X-99.", "N10 G0 X[31+#1]", "M30"];
+    // #1 of path 2 was never set: 31 + 0.
+    expect(read([...text, ...other].join("\n"))).toMatchObject({
+      left: [],
+      calls: [
+        ["1", [7, 20], [1, 1]],
+        ["21", [30, 31], [1, 1]],
+      ],
+    });
+  });
   it("without an end are broken off within a second, and said", () => {
     const began = performance.now();
     const { left, findings } = read(around("WHILE[1EQ1]DO1", "G1 W-1. F.1", "END1"));
@@ -164,6 +183,49 @@ describe("cycles, corners, planes and shifts", () => {
       [-30, 2],
     ]);
   });
+  it("leave a line by its angle that nothing ends, and take no phase of a thread for an angle", () => {
+    expect(read(around("G1 A180. F.1", "G0 X70.")).left).toEqual(["5 unsupported A180."]);
+    expect(read(around("G1 A180. F.1")).left).toEqual(["5 unsupported A180."]);
+    expect(extents("G0 X30. Z3.", "G32 Z-20. F1.5 A90.")).toEqual([
+      [30, 60],
+      [-20, 3],
+    ]);
+  });
+  it("follow variables in a contour", () => {
+    // Along Ø 24 to Z−15 and out to Ø 50.
+    expect(
+      extents(
+        "#1=12",
+        "G71 U1. R.5",
+        "G71 P10 Q20 U.4 W.1 F.2",
+        "N10 G0 X[2*#1]",
+        "#2=15",
+        "G1 Z-#2",
+        "N20 X50.",
+        "G70 P10 Q20",
+      ),
+    ).toEqual([
+      [24, 60],
+      [-15, 2],
+    ]);
+    expect(read(around("G71 U1. R.5", "G71 P10 Q20 U.4 W.1", "N10 G0 X#5061", "N20 G1 Z-9.")).left).toEqual([
+      "7 unknown-value X#5061",
+    ]);
+  });
+  it("take a limit and a look-ahead for no motion, and centres as they are given", () => {
+    expect(extents("G22 X-500. Z-500.", "G8 P1", "G0 X50.")).toEqual([
+      [50, 60],
+      [2, 2],
+    ]);
+    // Clockwise about the centre at radius 30, Z−8: from its right at Z2 down to radius 20, and on to its left at Z−18.
+    expect(extents("G90.1", "G2 X60. Z-18. I30. K-8. F.1", "G91.1")).toEqual([
+      [40, 60],
+      [-18, 2],
+    ]);
+  });
+  it("leave an arc in another plane that begins where nobody knows", () => {
+    expect(read(around("G17", "G2 X20. Y0 I-20. J0 F.1")).left).toEqual(["6 unknown-position X20."]);
+  });
   it("turn arcs in their own plane", () => {
     expect(extents("G0 X20. Z-5. Y0", "G17", "G3 X-20. Y0 I-10. J0 F.1", "G18")).toEqual([
       [-20, 60],
@@ -176,6 +238,8 @@ describe("cycles, corners, planes and shifts", () => {
     expect(extents("G92 Z52.", "G0 Z40.", "G92.1", "G0 Z4.")?.[1]).toEqual([-10, 4]);
     expect(extents("G10 L2 P1 W-5.", "G0 Z1.")?.[1]).toEqual([-4, 2]);
     expect(read(around("G10 L2 P1 Z-100.")).left).toEqual(["5 unknown-value G10"]);
+    // All offsets at once: by −5 in G54, and in G55 as well.
+    expect(extents("G10 L2 P0 W-5.", "G0 Z1.", "G55 G0 Z-6.")?.[1]).toEqual([-11, 2]);
   });
   it("are left where lathes disagree, or nobody knows the code; a tool's own offset is a finding", () => {
     expect(read(around("G68 X0 Z0 R30.", "G0 X50.", "T0202", "G0 X40.", "G69", "T0303", "G0 X30."))).toMatchObject({
@@ -194,6 +258,14 @@ describe("cycles, corners, planes and shifts", () => {
         ["3", [30, 30], null],
       ],
     });
+    // What ends one of two does not end the other.
+    expect(read(around("G68 X0 Z0 R30.", "G51.1 Z0", "G50.1", "T0202", "G0 X40."))).toMatchObject({
+      calls: [
+        ["1", [60, 60], [2, 2], "at least"],
+        ["2", [40, 40], null, "at least"],
+      ],
+    });
+    expect(read(around("G10 L50", "N100 R1", "G11")).findings).toEqual([]);
     expect(read(around("G777 Z-40."))).toMatchObject({
       left: ["5 unsupported G777"],
       calls: [["1", [60, 60], [2, 2], "at least"]],

@@ -1,9 +1,9 @@
 import type { Block } from "./block.ts";
 import type { FindingCode } from "./finding.ts";
 import type { createLines } from "./flow.ts";
-import type { Value, Variables } from "./macro/value.ts";
+import type { Environment, Value, Variables } from "./macro/value.ts";
 import type { Coordinates } from "./motion.ts";
-import type { PathState, ToolPlace } from "./pathState.ts";
+import type { Alteration, PathState, ToolPlace } from "./pathState.ts";
 import type { LeftWhy, ProgramCall } from "./programReading.ts";
 import type { BlockIndex } from "./survey.ts";
 import type { CallForm } from "./toolCall.ts";
@@ -32,10 +32,19 @@ export interface Following extends ReturnType<typeof createLines> {
   readonly say: (code: FindingCode, line: number, column: number, message: string) => void;
   /**
    * Notes a word that is not carried out: why, where, and as it is written. The call in which it was run has extents *at least*; so have
-   * the calls behind it where `lasts`.
+   * the calls behind it while what it `lasts` as is not cancelled.
    */
-  readonly leave: (why: LeftWhy, path: PathState, line: number, column: number, words: string, lasts?: boolean) => void;
+  readonly leave: (
+    why: LeftWhy,
+    path: PathState,
+    line: number,
+    column: number,
+    words: string,
+    lasts?: Alteration,
+  ) => void;
   readonly variables: Variables;
+  /** What expressions are worked out with where the program stands. */
+  env: Environment;
   /** Length of one last digit for numbers without a point in this unit; 1 where they count as whole units. */
   readonly integerFactor: (units: "mm" | "in" | null) => number;
   /** True where the machine counts whole numbers in last digits, so that a missing point is a hundred-fold slip. */

@@ -2,7 +2,7 @@ import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Following, settleCoordinates, textOfWord, UNIT_WORD } from "./following.ts";
 import { CONTOUR_CYCLES, HOMING, KNOWN_G } from "./knownWords.ts";
 import { numberOf } from "./motion.ts";
-import { addCycle, type PathState, settleShift } from "./pathState.ts";
+import { ALL_WORK, type Alteration, addCycle, type PathState, settleShift } from "./pathState.ts";
 
 /** What a block does with its coordinates where they are no motion. */
 export type Use = "move" | "nothing" | "home" | "machine" | "preset" | "probe" | "contour" | "corner" | "hole";
@@ -38,7 +38,7 @@ function readG(
   hasAxis: boolean,
   at: number,
 ): Use | undefined {
-  const leave = (lasts: boolean) =>
+  const leave = (lasts?: Alteration) =>
     all.leave("unsupported", path, block.line, column, textOfWord(all.text, at, column), lasts);
   if (code <= 30 && code % 10 === 0) {
     path.motion = code / 10;
@@ -65,8 +65,18 @@ function readG(
       settleCoordinates(all);
       return undefined;
     case 80:
+      // With P it is how far the control looks ahead.
+      if (hasWord(block, LETTER.P)) return "nothing";
       all.isRadius = true;
       settleCoordinates(all);
+      return undefined;
+    case 220:
+    case 230:
+      // A limit that the tool must not leave: its coordinates are no motion.
+      return "nothing";
+    case 901:
+    case 911:
+      path.hasAbsoluteCentres = code === 901;
       return undefined;
     case 100:
       readData(all, path, block, column, at);
@@ -120,10 +130,11 @@ function readG(
     case 530:
       return "machine";
     case 501:
+      path.altered.delete("mirror");
+      return "nothing";
     case 690:
     case 691:
-      // What was turned or mirrored is as it was.
-      path.isShifted = false;
+      path.altered.delete("rotation");
       return "nothing";
     case 131:
     case 1130:
@@ -132,9 +143,11 @@ function readG(
       return code === 180 ? undefined : "nothing";
     case 510:
     case 511:
+      leave(code === 510 ? "scale" : "mirror");
+      return "nothing";
     case 680:
     case 681:
-      leave(true);
+      leave("rotation");
       return "nothing";
     case 121:
     case 1120:
@@ -177,7 +190,7 @@ function readG(
       if (KNOWN_G.has(code)) return undefined;
       all.say("unknown-word", block.line, column, `G${code / 10} is not known here and was passed over.`);
       if (!hasAxis) return undefined;
-      leave(false);
+      leave();
       return "nothing";
   }
 }
@@ -232,13 +245,17 @@ function shiftLocally(all: Following, path: PathState, block: Block): void {
   settleShift(path);
 }
 
+/** Kinds of data that write a tool's own offset. */
+const OFFSET_DATA: ReadonlySet<number> = new Set([1, 10, 11, 12, 13]);
+
 /** Data that the program writes itself: a work offset shifts what follows in it, a tool's offset is a finding. */
 function readData(all: Following, path: PathState, block: Block, column: number, at: number): void {
   const kind = hasWord(block, LETTER.L) ? block.value[LETTER.L] : undefined;
   const number = hasWord(block, LETTER.P) ? Math.trunc(block.value[LETTER.P] ?? 0) : undefined;
   const isWork = kind === 2 || kind === 20 || (kind === undefined && number === 0);
   if (!isWork) {
-    if (number === undefined && kind === undefined) return;
+    // Other data that a program may write is no offset.
+    if (kind === undefined ? number === undefined : !OFFSET_DATA.has(kind)) return;
     const message = "The program writes into the tool's own offset: what was touched is written over when it runs.";
     all.say("tool-offset-written", block.line, column, message);
     return;
@@ -247,8 +264,8 @@ function readData(all: Following, path: PathState, block: Block, column: number,
   if (x !== 0 && kind !== 20) sayWorkX(all, block.line, column);
   const own = path.work ?? "";
   const isExtended = own.startsWith("G54.1");
-  const names = number === 0 ? [own] : [isExtended ? `G54.1 P${number}` : `G${53 + (number ?? 1)}`];
-  for (const name of names) writeWork(all, path, block, { name, isPresent: kind === 20, column, at });
+  const name = number === 0 ? ALL_WORK : isExtended ? `G54.1 P${number}` : `G${53 + (number ?? 1)}`;
+  writeWork(all, path, block, { name, isPresent: kind === 20, column, at });
   settleShift(path);
 }
 
@@ -278,12 +295,12 @@ function writeWork(
     if (!hasWord(block, absolute)) continue;
     const value = numberOf(block, absolute, all.how) * by;
     if (isPresent) {
-      if (name !== path.work || Number.isNaN(path[axis])) leave();
+      if ((name !== path.work && name !== ALL_WORK) || Number.isNaN(path[axis])) leave();
       else shift[axis] += path[axis] - value - path.shift[axis];
       continue;
     }
     if (!Number.isNaN(written[axis])) shift[axis] += value - written[axis];
-    else if (path.movedIn.has(name)) leave();
+    else if (name === ALL_WORK ? path.movedIn.size > 0 : path.movedIn.has(name)) leave();
     written[axis] = value;
   }
 }
@@ -314,7 +331,7 @@ function readLimitOrPreset(
   if (!hasAxis) {
     if (hasWord(block, LETTER.S)) path.hasSpeedLimit = true;
     // G50 alone ends scaling.
-    else if (code === 500) path.isShifted = false;
+    else if (code === 500) path.altered.delete("scale");
     return "nothing";
   }
   const isThread = hasWord(block, LETTER.F) || hasWord(block, LETTER.E) || path.motion === 92;

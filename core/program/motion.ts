@@ -58,12 +58,10 @@ export function keepAside(block: Block, path: PathState, how: Coordinates): void
 export function moveStraight(block: Block, path: PathState, how: Coordinates, isCut: boolean): void {
   const target = targetOfBlock(block, path, how);
   let { x, z } = target;
-  if (isCut && path.openAngle !== undefined) meet(block, path, target, how);
-  if (isCut && hasWord(block, LETTER.A) && !target.movesX && !target.movesZ) {
-    path.openAngle = numberOf(block, LETTER.A, { ...how, integerFactor: 1 });
-    return;
-  }
-  if (isCut && hasWord(block, LETTER.A) && target.movesX !== target.movesZ) {
+  // Of a thread A is a phase.
+  const hasAngle = isCut && path.motion === 1 && hasWord(block, LETTER.A);
+  if (path.openAngle) meet(block, path, target, how);
+  if (hasAngle && target.movesX !== target.movesZ) {
     const slope = Math.tan((numberOf(block, LETTER.A, { ...how, integerFactor: 1 }) * Math.PI) / 180);
     // Steeper than this, or flatter, and the missing coordinate would run away: the line lies along an axis then.
     if (target.movesX && Math.abs(slope) > TOLERANCES.levelSlope) z = path.z + (x - path.x) / 2 / slope;
@@ -74,11 +72,18 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
   arrive(path, target, isCut);
 }
 
+/** Whether a line ends the one before it, which has an angle alone: it has an angle and an end itself. */
+export const meetsAngle = (
+  block: Block,
+  path: PathState,
+  { movesX, movesZ }: Pick<Target, "movesX" | "movesZ">,
+): boolean => path.motion === 1 && hasWord(block, LETTER.A) && movesX && movesZ;
+
 /** A line by its angle alone ends where it meets the one behind it, which has an angle and an end. */
 function meet(block: Block, path: PathState, to: Target, how: Coordinates): void {
-  const [first, second] = [path.openAngle ?? 0, numberOf(block, LETTER.A, { ...how, integerFactor: 1 })];
+  const [first, second] = [path.openAngle?.angle ?? 0, numberOf(block, LETTER.A, { ...how, integerFactor: 1 })];
   path.openAngle = undefined;
-  if (!hasWord(block, LETTER.A) || !to.movesX || !to.movesZ) return;
+  if (!meetsAngle(block, path, to)) return;
   const [a, b] = [first, second].map((angle) => (angle * Math.PI) / 180) as [number, number];
   // From (z, r) along a and back from the end along b; r the radius.
   const [z, r] = [to.z - path.z, (to.x - path.x) / 2];
@@ -154,8 +159,11 @@ export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1
   if (hasWord(block, LETTER.I) || hasWord(block, LETTER.K)) {
     const i = hasWord(block, LETTER.I) ? numberOf(block, LETTER.I, how) : 0;
     const k = hasWord(block, LETTER.K) ? numberOf(block, LETTER.K, how) : 0;
-    const centre = { radius: from.radius + i, z: from.z + k };
-    off = Math.abs(Math.hypot(to.radius - centre.radius, to.z - centre.z) - Math.hypot(i, k));
+    const centre = path.hasAbsoluteCentres
+      ? { radius: i + path.shift.x / 2, z: k + path.shift.z }
+      : { radius: from.radius + i, z: from.z + k };
+    const radius = Math.hypot(from.radius - centre.radius, from.z - centre.z);
+    off = Math.abs(Math.hypot(to.radius - centre.radius, to.z - centre.z) - radius);
     arc = { from, to, centre, turn };
   } else if (hasWord(block, LETTER.R)) {
     const found = centreOfArc(from, to, numberOf(block, LETTER.R, how), turn);
@@ -175,7 +183,8 @@ export function moveArc(block: Block, path: PathState, how: Coordinates, turn: 1
 
 /**
  * An arc in another plane than that of turning: of X and Y (or X and C in polar mode), of Y and Z, or around the cylinder. `from` is
- * where Y and C were. X and Z count with what their own coordinate passes through; the other one is no coordinate of a section.
+ * where Y and C were. X and Z count with what their own coordinate passes through; the other one is no coordinate of a section. False
+ * where the arc begins at a place that is not known: then its end counts alone.
  */
 export function moveArcAside(
   block: Block,
@@ -183,7 +192,7 @@ export function moveArcAside(
   how: Coordinates,
   turn: 1 | -1,
   from: { readonly y: number; readonly c: number },
-): void {
+): boolean {
   const target = targetOfBlock(block, path, how);
   const { plane, call } = path;
   const length = (c: number) => (plane === "cylinder" ? ((c * Math.PI) / 180) * path.cylinderRadius : c);
@@ -213,7 +222,9 @@ export function moveArcAside(
     else if (plane === "cylinder") include(call.z, at[0]);
     else include(call.x, 2 * at[0]);
   }
+  const isKnown = !Number.isNaN(radius) && !Number.isNaN(end[0]) && !Number.isNaN(end[1]);
   arrive(path, target, true);
+  return isKnown;
 }
 
 /** Whether an arc about a centre passes a direction, from its beginning to its end. */

@@ -2,7 +2,15 @@ import { type Block, hasWord, LETTER } from "./block.ts";
 import { cutBox, cutHole, cutToCorner } from "./cycle.ts";
 import { type Following, sayCompensation, textOfWord } from "./following.ts";
 import { ASIDE, hasAnyAxis, type Use } from "./modes.ts";
-import { type Coordinates, keepAside, moveArc, moveArcAside, moveStraight, targetOfBlock } from "./motion.ts";
+import {
+  type Coordinates,
+  keepAside,
+  meetsAngle,
+  moveArc,
+  moveArcAside,
+  moveStraight,
+  targetOfBlock,
+} from "./motion.ts";
 import { type PathState, settleShift } from "./pathState.ts";
 
 /** Carries out the motion of a block; `at` is where its line begins, in characters of the text. */
@@ -38,8 +46,15 @@ function moveTool(all: Following, path: PathState, block: Block, how: Coordinate
   const isHole = use === "hole" || path.motion >= 81;
   // A hole is repeated where only the spindle's angle is named.
   const isByAngle = path.motion === 1 && use === "move" && hasWord(block, LETTER.A);
+  leaveAngle(all, path, block);
+  if (isByAngle && !hasAxis) {
+    const column = block.column[LETTER.A] ?? 1;
+    const angle = block.value[LETTER.A] ?? 0;
+    path.openAngle = { angle, line: block.line, column, words: textOfWord(all.text, at, column) };
+    return;
+  }
   const isArcAside = path.plane !== "turning" && (path.motion === 2 || path.motion === 3) && isAside;
-  if (!hasAxis && !(isHole && isAside) && !isByAngle && !isArcAside) return;
+  if (!hasAxis && !(isHole && isAside) && !isArcAside) return;
   path.moves++;
   leaveIncrements(all, path, block, at);
   startMotion(all, path, block, use === "corner" || use === "hole" || (path.motion > 0 && use === "move"));
@@ -47,10 +62,23 @@ function moveTool(all: Following, path: PathState, block: Block, how: Coordinate
   else if (use === "corner") cutToCorner(block, path, how);
   else if (path.motion === 2 || path.motion === 3) {
     if (path.plane === "turning") followArc(all, path, block, how);
-    else moveArcAside(block, path, how, path.motion === 2 ? -1 : 1, aside);
+    else if (!moveArcAside(block, path, how, path.motion === 2 ? -1 : 1, aside)) {
+      const column = motionColumn(block);
+      all.leave("unknown-position", path, block.line, column, textOfWord(all.text, at, column));
+    }
   } else if (path.motion === 90 || path.motion === 92 || path.motion === 94) cutBox(block, path, how, path.motion);
   else if (path.motion >= 81) cutHole(block, path, how, path.motion >= 87);
   else moveStraight(block, path, how, path.motion !== 0);
+}
+
+/** A line by its angle alone leads nowhere where the next motion does not end it. */
+function leaveAngle(all: Following, path: PathState, block: Block): void {
+  const { openAngle } = path;
+  const movesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
+  const movesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
+  if (!openAngle || meetsAngle(block, path, { movesX, movesZ })) return;
+  path.openAngle = undefined;
+  all.leave("unsupported", path, openAngle.line, openAngle.column, openAngle.words);
 }
 
 /** The place where the tool stands is called otherwise from here on; where it is not known, the coordinates begin with it. */

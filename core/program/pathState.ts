@@ -55,6 +55,9 @@ export interface MoveKind {
 }
 type MoveSink = (to: ToolPlace, how: MoveKind) => void;
 
+/** Changes of all coordinates that lathes disagree on. */
+export type Alteration = "mirror" | "scale" | "rotation";
+
 /** Everything modal of one path. Coordinates as programmed, X as diameter; NaN while unknown. */
 export interface PathState {
   readonly number: number;
@@ -79,7 +82,11 @@ export interface PathState {
   /** Taper that a box cycle keeps from line to line: on the radius, or along Z where it goes across. */
   cycleTaper: number;
   /** A line by its angle that ends where it meets the next one: from where, and the angle from +Z in degrees. */
-  openAngle: number | undefined;
+  openAngle:
+    | { readonly angle: number; readonly line: number; readonly column: number; readonly words: string }
+    | undefined;
+  /** I and K of arcs are coordinates of the centre (G90.1), not distances from where the arc begins. */
+  hasAbsoluteCentres: boolean;
   /** In which plane arcs lie: that of turning, or another. */
   plane: "turning" | "xy" | "yz" | "polar" | "cylinder";
   /** Spindle angle: degrees, or a length in polar mode; NaN while unknown. */
@@ -95,8 +102,8 @@ export interface PathState {
   moves: number;
   /** A macro that is called after every move (G66), with the name of its frame. */
   modalCall: { readonly name: string; readonly call: MacroCall } | undefined;
-  /** Something that is not carried out shifts, mirrors or turns all that follows. */
-  isShifted: boolean;
+  /** What is not carried out and changes all that follows, until it is cancelled. */
+  readonly altered: Set<Alteration>;
   /** Added to absolute coordinates: what the program itself has shifted by, with G52, with a preset, and in each work offset. */
   shift: { x: number; z: number };
   readonly local: { x: number; z: number };
@@ -145,6 +152,7 @@ export function createPath(number: number, line: number): PathState {
     cycleZ: Number.NaN,
     cycleTaper: 0,
     openAngle: undefined,
+    hasAbsoluteCentres: false,
     plane: "turning",
     c: Number.NaN,
     cylinderRadius: 0,
@@ -152,7 +160,7 @@ export function createPath(number: number, line: number): PathState {
     onMove: undefined,
     moves: 0,
     modalCall: undefined,
-    isShifted: false,
+    altered: new Set(),
     shift: { x: 0, z: 0 },
     local: { x: 0, z: 0 },
     preset: { x: 0, z: 0 },
@@ -190,7 +198,7 @@ export function openCall(path: PathState, line: number, column: number): void {
   call.turnsSpindle = false;
   call.comments = path.pending;
   call.cancelledIsSaid = false;
-  call.atLeast = path.isShifted;
+  call.atLeast = path.altered.size > 0;
   path.pending = NOTHING;
   path.call = call;
 }
@@ -249,6 +257,10 @@ export function addCycle(call: OpenCall | undefined, name: string): void {
 
 /** Works out anew what is added to absolute coordinates: after a shift, and under another work offset. */
 export function settleShift(path: PathState): void {
-  const of = path.workShift.get(path.work ?? "");
-  for (const axis of ["x", "z"] as const) path.shift[axis] = path.local[axis] + path.preset[axis] + (of?.[axis] ?? 0);
+  const [all, own] = [path.workShift.get(ALL_WORK), path.workShift.get(path.work ?? "")];
+  for (const axis of ["x", "z"] as const)
+    path.shift[axis] = path.local[axis] + path.preset[axis] + (all?.[axis] ?? 0) + (own?.[axis] ?? 0);
 }
+
+/** Where a shift of all work offsets at once is kept. */
+export const ALL_WORK = "*";

@@ -72,11 +72,12 @@ export function* readProgramInSteps(
     say: findings.add,
     ...createLines(text),
     variables: new Variables(),
-    leave(why, path, line, column, words, lasts = false) {
+    env: { read: () => undefined, write: () => undefined, onArithmetic: () => undefined },
+    leave(why, path, line, column, words, lasts) {
       const key = `${line} ${column}`;
       if (!left.has(key) && left.size < MOST_LEFT) left.set(key, { line, column, why, words: words.slice(0, 60) });
       if (path.call) path.call.atLeast = true;
-      if (lasts) path.isShifted = true;
+      if (lasts) path.altered.add(lasts);
     },
     units: null,
     unitsAt: undefined,
@@ -99,7 +100,12 @@ export function* readProgramInSteps(
   for (const run of runsOf(survey))
     for (const { line, at } of walkRun(all, survey, run, paths, header))
       yield { line, share: at / Math.max(text.length, 1) };
-  for (const { call } of paths.values()) if (call) calls.push(closedCall(call));
+  for (const path of paths.values()) {
+    // Nothing behind a line by its angle alone says where it ends.
+    if (path.openAngle)
+      all.leave("unsupported", path, path.openAngle.line, path.openAngle.column, path.openAngle.words);
+    if (path.call) calls.push(closedCall(path.call));
+  }
   calls.sort((a, b) => a.line - b.line || a.path - b.path);
   const found = { calls, paths: [...paths.values()] };
   judge(all, survey, machine, found);

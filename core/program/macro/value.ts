@@ -15,6 +15,7 @@ export const newScope = (): Scope => ({ numbers: new Map(), names: new Map() });
 /** What an expression is worked out with. */
 export interface Environment {
   readonly read: (variable: number | string) => Value;
+  readonly write: (variable: number | string, value: Value) => void;
   /** Said where a line divides by zero or the like; the result is unknown. */
   readonly onArithmetic: () => void;
 }
