@@ -36,6 +36,11 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
     () => new Map(travels.map(({ standing, reach }) => [standing.tool.offset, reach.box])),
     [travels],
   );
+  /** Tools that the program may lead farther than it was followed. */
+  const partly = useMemo(
+    () => new Set(travels.flatMap(({ standing, reach }) => (reach.atLeast ? [standing.tool.offset] : []))),
+    [travels],
+  );
   const checks = useMemo(() => neighbourChecks(stage, boxes), [stage, boxes]);
   const show = showFor(machine);
   const chosen = checks.find(({ working }) => working.offset === search.get("tool")) ?? checks[0];
@@ -60,6 +65,7 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                 <ToolHead setup={setup} tool={check.working.view} />
                 <RoomVerdict
                   room={check.room}
+                  isPartly={partly.has(check.working.offset)}
                   words={`${name(check.neighbour.offset)} past the ${check.obstacle.name}`}
                 />
               </Link>
@@ -144,6 +150,11 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                     <OctagonX size={16} aria-hidden="true" /> {show.length(depth)} deep, holder{" "}
                     {along < 0 ? `${show.length(-along)} into the face` : "at the face"}
                   </Verdict>
+                ) : partly.has(tool.offset) ? (
+                  <Verdict $tone="doubt">
+                    <TriangleAlert size={16} aria-hidden="true" /> {show.length(depth)} deep as far as the program was
+                    followed, {show.length(along)} left to the holder
+                  </Verdict>
                 ) : (
                   <Verdict $tone="clear">
                     <CircleCheck size={16} aria-hidden="true" /> {show.length(depth)} deep, {show.length(along)} left to
@@ -168,7 +179,15 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
   );
 }
 
-function RoomVerdict({ room, words }: { readonly room: number; readonly words: string }) {
+function RoomVerdict({
+  room,
+  words,
+  isPartly,
+}: {
+  readonly room: number;
+  readonly words: string;
+  readonly isPartly: boolean;
+}) {
   if (room < 0)
     return (
       <Verdict $tone="stop">
@@ -178,6 +197,10 @@ function RoomVerdict({ room, words }: { readonly room: number; readonly words: s
   return room < NEAR ? (
     <Verdict $tone="doubt">
       <TriangleAlert size={16} aria-hidden="true" /> close: {words}
+    </Verdict>
+  ) : isPartly ? (
+    <Verdict $tone="doubt">
+      <TriangleAlert size={16} aria-hidden="true" /> clear as far as the program was followed
     </Verdict>
   ) : (
     <Verdict $tone="clear">

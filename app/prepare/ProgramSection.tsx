@@ -124,6 +124,13 @@ const WEIGHT_TONE = { stop: "stop", doubt: "spacer", note: "line" } as const;
 /** What of the program is not carried out: extents and verdicts hold as far as it was followed. */
 function NotFollowed({ setup }: Pick<PrepareProps, "setup">) {
   const left = setup.programRead?.left ?? [];
+  if (setup.programRead && !setup.programRead.left)
+    return (
+      <Card as="section" $tone="spacer" aria-label="Not followed">
+        <h2>Not known whether all of it was followed</h2>
+        <p>This program was taken in before its variables, loops and calls were followed. Take it in again.</p>
+      </Card>
+    );
   if (left.length === 0) return null;
   return (
     <Card as="section" $tone="spacer" aria-label="Not followed">

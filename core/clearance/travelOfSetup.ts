@@ -12,7 +12,7 @@ export interface ToolTravel {
   readonly standing: ToolStanding;
   readonly reach: Pick<TravelTool, "box" | "retract"> & {
     readonly source: ReachSource;
-    /** Something of the program is not carried out: the tool goes at least as far. */
+    /** Something of the program is not carried out, or nobody looked whether it is: the tool goes at least as far. */
     readonly atLeast: boolean;
   };
   /** Undefined where the tool has no offset yet. */
@@ -80,7 +80,7 @@ function reachOfTool(setup: SetupView, tool: ToolView): ToolTravel["reach"] {
     return ends.length === 2 ? pair([Math.min(...ends), Math.max(...ends)]) : null;
   };
   const box = { x: toPart("x", called.x), z: toPart("z", called.z) };
-  return { box, source: "program", atLeast: called.atLeast === true };
+  return { box, source: "program", atLeast: called.atLeast === true || setup.programRead?.left === undefined };
 }
 
 const pair = (range: readonly number[] | null): readonly [number, number] | null =>

@@ -78,6 +78,8 @@ export function unprovenOf(setup: SetupView): readonly string[] {
   if (programProven && !isProvenNow(setup)) lines.push(`${programProven.name}: changed since it was kept as proven`);
   else if (programRead && !programProven) lines.push(`${programRead.name}: not kept as proven`);
   const left = programRead?.left?.length ?? 0;
+  if (programRead && programRead.left === undefined)
+    lines.push(`${programRead.name}: not known whether all of it was followed; take it in again`);
   if (programRead && left > 0)
     lines.push(
       `${programRead.name}: ${left} ${left === 1 ? "place" : "places"} not followed, first in line ${programRead.left?.[0]?.line}`,
