@@ -13,7 +13,7 @@ import {
 } from "../../sim/rehearsal/index.ts";
 import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
-import { showFor } from "../shell/useShow.ts";
+import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
@@ -124,58 +124,75 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
           <section aria-label="Bars and their holes">
             <h3>Bars and their holes</h3>
             {bars.length === 0 && <Quiet>No bar in this setup.</Quiet>}
-            {bars.map(({ tool, across, along, below, depth }) => (
-              <Line key={tool.offset}>
-                <b>{name(tool.offset)}</b>{" "}
-                {across === undefined ? (
-                  <Verdict $tone="quiet">
-                    <TriangleAlert size={16} aria-hidden="true" /> no hole recorded yet
-                  </Verdict>
-                ) : across < 0 ? (
-                  <Verdict $tone="stop">
-                    <OctagonX size={16} aria-hidden="true" /> hole {show.length(-across)} too narrow
-                  </Verdict>
-                ) : (
-                  <Verdict $tone="clear">
-                    <CircleCheck size={16} aria-hidden="true" /> {show.length(across)} room on the diameter
-                  </Verdict>
-                )}
-                <br />
-                {along === undefined || depth === undefined ? (
-                  <Verdict $tone="quiet">
-                    <TriangleAlert size={16} aria-hidden="true" /> how deep it goes is not known
-                  </Verdict>
-                ) : along < NEAR ? (
-                  <Verdict $tone="stop">
-                    <OctagonX size={16} aria-hidden="true" /> {show.length(depth)} deep, holder{" "}
-                    {along < 0 ? `${show.length(-along)} into the face` : "at the face"}
-                  </Verdict>
-                ) : partly.has(tool.offset) ? (
-                  <Verdict $tone="doubt">
-                    <TriangleAlert size={16} aria-hidden="true" /> {show.length(depth)} deep as far as the program was
-                    followed, {show.length(along)} left to the holder
-                  </Verdict>
-                ) : (
-                  <Verdict $tone="clear">
-                    <CircleCheck size={16} aria-hidden="true" /> {show.length(depth)} deep, {show.length(along)} left to
-                    the holder
-                  </Verdict>
-                )}
-                {below !== undefined && below < 0 && (
-                  <>
-                    <br />
-                    <Verdict $tone="stop">
-                      <OctagonX size={16} aria-hidden="true" /> goes {show.length(-below)} deeper than the hole
-                    </Verdict>
-                  </>
-                )}
-              </Line>
+            {bars.map((bar) => (
+              <BarLine key={bar.tool.offset} bar={bar} show={show} name={name} isPartly={partly.has(bar.tool.offset)} />
             ))}
           </section>
           <FrontForm {...loaded} />
         </ViewSide>
       </ViewMain>
     </ViewFrame>
+  );
+}
+
+/** One bar against its hole: across, and along with what is left to its holder. */
+function BarLine({
+  bar: { tool, across, along, below, depth },
+  show,
+  name,
+  isPartly,
+}: {
+  readonly bar: ReturnType<typeof barChecks>[number];
+  readonly show: Show;
+  readonly name: (offset: string) => string;
+  readonly isPartly: boolean;
+}) {
+  return (
+    <Line>
+      <b>{name(tool.offset)}</b>{" "}
+      {across === undefined ? (
+        <Verdict $tone="quiet">
+          <TriangleAlert size={16} aria-hidden="true" /> no hole recorded yet
+        </Verdict>
+      ) : across < 0 ? (
+        <Verdict $tone="stop">
+          <OctagonX size={16} aria-hidden="true" /> hole {show.length(-across)} too narrow
+        </Verdict>
+      ) : (
+        <Verdict $tone="clear">
+          <CircleCheck size={16} aria-hidden="true" /> {show.length(across)} room on the diameter
+        </Verdict>
+      )}
+      <br />
+      {along === undefined || depth === undefined ? (
+        <Verdict $tone="quiet">
+          <TriangleAlert size={16} aria-hidden="true" /> how deep it goes is not known
+        </Verdict>
+      ) : along < NEAR ? (
+        <Verdict $tone="stop">
+          <OctagonX size={16} aria-hidden="true" /> {show.length(depth)} deep, holder{" "}
+          {along < 0 ? `${show.length(-along)} into the face` : "at the face"}
+        </Verdict>
+      ) : isPartly ? (
+        <Verdict $tone="doubt">
+          <TriangleAlert size={16} aria-hidden="true" /> {show.length(depth)} deep as far as the program was followed,{" "}
+          {show.length(along)} left to the holder
+        </Verdict>
+      ) : (
+        <Verdict $tone="clear">
+          <CircleCheck size={16} aria-hidden="true" /> {show.length(depth)} deep, {show.length(along)} left to the
+          holder
+        </Verdict>
+      )}
+      {below !== undefined && below < 0 && (
+        <>
+          <br />
+          <Verdict $tone="stop">
+            <OctagonX size={16} aria-hidden="true" /> goes {show.length(-below)} deeper than the hole
+          </Verdict>
+        </>
+      )}
+    </Line>
   );
 }
 

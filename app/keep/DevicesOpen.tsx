@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import type { SetupDevice } from "../../server/news/devicesRepository.server.ts";
 import { deviceId, orNoStore } from "../offline/store.ts";
 import { useConnection } from "../offline/useConnection.ts";
+import { useWhileSeen } from "../offline/useWhileSeen.ts";
 import { useRevalidate } from "../shell/useRevalidate.ts";
 import { Moment } from "../ui/Moment.tsx";
 import { color, size } from "../ui/tokens.ts";
@@ -27,7 +28,10 @@ export function DevicesOpen({
   readonly now: string;
 }) {
   const own = useOwnDevice();
-  useAskAgain();
+  const { revalidate } = useRevalidate();
+  const { server } = useConnection();
+  // A silence grows without anything happening.
+  useWhileSeen(revalidate, ASK_EVERY_MS, server === "here", "devices");
   if (!devices) return <p>Which devices have this setup open is not known while the server is away.</p>;
   const others = devices.filter(({ id }) => id !== own);
   if (others.length === 0) return <p>No other device has this setup open.</p>;
@@ -77,19 +81,6 @@ function useOwnDevice(): string | undefined {
     };
   }, []);
   return own;
-}
-
-/** Asks for the list again while it is seen: a silence grows without anything happening. */
-function useAskAgain(): void {
-  const { revalidate } = useRevalidate();
-  const { server } = useConnection();
-  useEffect(() => {
-    if (server !== "here") return;
-    const timer = setInterval(() => {
-      if (document.visibilityState === "visible") revalidate();
-    }, ASK_EVERY_MS);
-    return () => clearInterval(timer);
-  }, [server, revalidate]);
 }
 
 const List = styled.ul`

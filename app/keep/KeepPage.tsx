@@ -4,10 +4,12 @@ import { href, useFetcher, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
+import { useDraft } from "../entry/useDraft.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
+import { useEarly } from "../shell/useEarly.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
@@ -19,7 +21,6 @@ import { KeepPanel } from "./KeepPanel.tsx";
 import { LatePanel } from "./LatePanel.tsx";
 import { ProvenProgram } from "./ProvenProgram.tsx";
 import { SignOff, type SignOffProps } from "./SignOff.tsx";
-import { useNoteDraft } from "./useNoteDraft.ts";
 
 interface KeepProps extends SignOffProps {
   readonly lines: readonly LedgerLine[];
@@ -137,19 +138,23 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
   );
 }
 
-function NoteForm({ setup, setupId, person }: KeepProps) {
+const NO_NOTE = { text: "", about: "" };
+
+function NoteForm({ setup, setupId }: KeepProps) {
   const fetcher = useFetcher<TouchAnswer>();
-  const { text, write, field, forget } = useNoteDraft(setupId, person.name);
-  const [offset, setOffset] = useState("");
   const [photo, setPhoto] = useState<File>();
   const busy = fetcher.state !== "idle";
   const answer = busy ? undefined : fetcher.data;
+  const outcome = answer && (answer.outcome === "done" ? "done" : "refused");
+  const draft = useDraft(`${setupId}:note`, () => NO_NOTE, outcome);
+  const { text = "", about: offset = "" } = draft.typed;
+  const field = useEarly<HTMLTextAreaElement>(text, draft.set("text"));
   const [heard, setHeard] = useState(answer);
   // What was written stays until it is kept, each answer heard once: the one before is no answer to what is sent next.
   if (answer !== heard) {
     setHeard(answer);
     if (answer?.outcome === "done") {
-      write("");
+      draft.clear();
       setPhoto(undefined);
     }
   }
@@ -158,7 +163,7 @@ function NoteForm({ setup, setupId, person }: KeepProps) {
     const fields = { intent: "add-note", id: newId(), base: String(setup.seq), text, ...(offset && { offset }) };
     for (const [key, value] of Object.entries(fields)) form.set(key, value);
     if (photo) form.set("photo", photo);
-    forget();
+    draft.sent();
     fetcher.submit(form, {
       method: "post",
       action: entriesAddress(setupId),
@@ -180,14 +185,14 @@ function NoteForm({ setup, setupId, person }: KeepProps) {
           rows={3}
           maxLength={2000}
           value={text}
-          onChange={(event) => write(event.target.value)}
+          onChange={(event) => draft.set("text")(event.target.value)}
           placeholder="What the next setter should know"
         />
         <Pick
           name="about"
           label="About"
           value={offset}
-          onChange={setOffset}
+          onChange={draft.set("about")}
           options={[
             ["", "the whole setup"],
             ...setup.tools.map(

@@ -52,6 +52,7 @@ function Waiting({ entries, setup, setupId, person, now }: LateProps & { readonl
     send({ decision, reason, ids: entries.map(({ id }) => id).join(), over: [...over].join() });
   const comesIn = ({ id, becomes }: LateEntry) => becomes.outcome === "entered" || over.has(id);
   const entered = entries.filter(comesIn).length;
+  const isUnsaid = reason.trim() === "";
   const opens = setup.signedOff ? "Open again, enter" : "Enter";
   return (
     <KeepPanel $tone="spacer" aria-label="Came after the sign-off">
@@ -91,7 +92,14 @@ function Waiting({ entries, setup, setupId, person, now }: LateProps & { readonl
             decide("enter");
           }}
         >
-          <Field name="reason" label="Why, for the record" value={reason} onChange={setReason} refusal={refusal} />
+          <Field
+            name="reason"
+            label="Why, for the record"
+            value={reason}
+            onChange={setReason}
+            refusal={isUnsaid ? refusal : undefined}
+          />
+          <RefusalLine>{isUnsaid ? undefined : refusal}</RefusalLine>
           <PrimaryButton type="submit" isDisabled={busy || entered === 0}>
             {opens} {entered} of {entries.length}
           </PrimaryButton>

@@ -1,7 +1,8 @@
-import { useCallback, useEffect, useRef } from "react";
+import { useState } from "react";
 import { href } from "react-router";
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { pageId, pageIdIfAny } from "./pageId.ts";
+import { tellQuietly, useOnLeave, useWhileSeen } from "./useWhileSeen.ts";
 
 const SAY_EVERY_MS = 9000;
 
@@ -19,48 +20,16 @@ export function useClaim(
   mayEnter: boolean,
   claims: readonly Claim[],
 ): OnTool {
-  const since = useRef(new Date().toISOString());
-  const say = useCallback(
-    (take: boolean) => {
-      if (row === undefined) return;
-      tell(setupId, { page: pageId(), row, since: since.current, take });
-    },
-    [setupId, row],
-  );
-  useEffect(() => {
-    if (row === undefined || !mayEnter) return;
-    since.current = new Date().toISOString();
-    const sayIfSeen = () => {
-      if (document.visibilityState === "visible") say(false);
-    };
-    sayIfSeen();
-    const timer = setInterval(sayIfSeen, SAY_EVERY_MS);
-    document.addEventListener("visibilitychange", sayIfSeen);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", sayIfSeen);
-    };
-  }, [row, mayEnter, say]);
-  useEffect(() => {
-    const leave = () => tell(setupId, { page: pageId() });
-    window.addEventListener("pagehide", leave);
-    return () => {
-      window.removeEventListener("pagehide", leave);
-      leave();
-    };
-  }, [setupId]);
+  // On a tool since the page came to it.
+  const [at, setAt] = useState(() => ({ row, since: new Date().toISOString() }));
+  if (at.row !== row) setAt({ row, since: new Date().toISOString() });
+  const say = (take: boolean) => {
+    if (row !== undefined) tell(setupId, { page: pageId(), row, since: at.since, take });
+  };
+  useWhileSeen(() => say(false), SAY_EVERY_MS, mayEnter && row !== undefined, `${setupId} ${row}`);
+  useOnLeave((left) => tell(left, { page: pageId() }), setupId);
   const other = mayEnter ? claims.find((claim) => claim.row === row && claim.page !== pageIdIfAny()) : undefined;
   return { other, take: () => say(true) };
 }
 
-function tell(setupId: string, body: object): void {
-  fetch(href("/setups/:setupId/here", { setupId }), {
-    method: "POST",
-    keepalive: true,
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-  }).catch((failure: unknown) => {
-    // The server does not answer: it is said again in a while, and nothing depends on it.
-    if (!(failure instanceof TypeError)) throw failure;
-  });
-}
+const tell = (setupId: string, body: object): void => tellQuietly(href("/setups/:setupId/here", { setupId }), body);

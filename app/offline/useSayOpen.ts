@@ -1,8 +1,9 @@
-import { useEffect, useRef } from "react";
+import { useRef } from "react";
 import { href } from "react-router";
 import { isKeptPage } from "./keptPage.ts";
 import { deviceId, orNoStore, readQueue } from "./store.ts";
 import { useConnection } from "./useConnection.ts";
+import { tellQuietly, useOnLeave, useWhileSeen } from "./useWhileSeen.ts";
 
 const SAY_EVERY_MS = 20_000;
 
@@ -20,32 +21,16 @@ export function useSayOpen(setupId: string, mayEnter: boolean): void {
   const { server, waiting, isSignedOut } = useConnection();
   const maySay = mayEnter && server === "here" && !isSignedOut;
   const last = useRef<LastSaid>(undefined);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: what waits has changed, which is said at once.
-  useEffect(() => {
-    if (!maySay || isKeptPage()) return;
-    const sayIfSeen = async () => {
-      if (document.visibilityState === "visible") last.current = await orNoStore(sayAll(setupId));
-    };
-    sayIfSeen();
-    const timer = setInterval(sayIfSeen, SAY_EVERY_MS);
-    document.addEventListener("visibilitychange", sayIfSeen);
-    return () => {
-      clearInterval(timer);
-      document.removeEventListener("visibilitychange", sayIfSeen);
-    };
-  }, [setupId, maySay, waiting]);
+  const sayNow = async () => {
+    if (!isKeptPage()) last.current = await orNoStore(sayAll(setupId));
+  };
+  // What waits has changed: said at once.
+  useWhileSeen(sayNow, SAY_EVERY_MS, maySay, `${setupId} ${waiting}`);
   // Not where the server is away for a moment: the page is still open then, and its silence says so.
-  useEffect(() => {
-    const leave = () => {
-      if (last.current) say(setupId, { ...last.current, isOpen: false });
-      last.current = undefined;
-    };
-    window.addEventListener("pagehide", leave);
-    return () => {
-      window.removeEventListener("pagehide", leave);
-      leave();
-    };
-  }, [setupId]);
+  useOnLeave((left) => {
+    if (last.current) say(left, { ...last.current, isOpen: false });
+    last.current = undefined;
+  }, setupId);
 }
 
 /** Says it of this setup and of all that entries wait for. */
@@ -57,14 +42,4 @@ async function sayAll(setupId: string): Promise<LastSaid> {
   return { device, waiting: counts.get(setupId) ?? 0 };
 }
 
-function say(setupId: string, body: object): void {
-  fetch(href("/setups/:setupId/device", { setupId }), {
-    method: "POST",
-    keepalive: true,
-    headers: { "Content-Type": "application/json" },
-    body: JSON.stringify(body),
-  }).catch((failure: unknown) => {
-    // The server does not answer: it is said again in a while, and what it knows grows old there.
-    if (!(failure instanceof TypeError)) throw failure;
-  });
-}
+const say = (setupId: string, body: object): void => tellQuietly(href("/setups/:setupId/device", { setupId }), body);

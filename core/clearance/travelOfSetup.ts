@@ -12,7 +12,7 @@ export interface ToolTravel {
   readonly standing: ToolStanding;
   readonly reach: Pick<TravelTool, "box" | "retract"> & {
     readonly source: ReachSource;
-    /** Something of the program is not carried out, or nobody looked whether it is: the tool goes at least as far. */
+    /** Something of the program is not carried out, or it is not known whether all of it is: the tool goes at least as far. */
     readonly atLeast: boolean;
   };
   /** Undefined where the tool has no offset yet. */

@@ -1,5 +1,13 @@
+import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+
+/** The lead at the desk signs, having read what is unproven and which devices are silent. */
+async function signOff(desk: Page): Promise<void> {
+  await desk.getByRole("checkbox", { name: /I have read/ }).check();
+  await desk.getByRole("button", { name: "Sign off as Marit" }).click();
+  await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
+}
 
 test("what a tablet entered without the server waits for the lead who signed off meanwhile, and is taken in by one decision", async ({
   page,
@@ -27,9 +35,7 @@ test("what a tablet entered without the server waits for the lead who signed off
   const strip = page.getByRole("banner").getByRole("status");
   await expect(strip).toHaveText("No server · 1 waiting");
 
-  await desk.getByRole("checkbox", { name: /I have read/ }).check();
-  await desk.getByRole("button", { name: "Sign off as Marit" }).click();
-  await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
+  await signOff(desk);
 
   await page.context().setOffline(false);
   await expect(strip).toHaveText("", { timeout: 20_000 });
@@ -78,9 +84,7 @@ test("what is given back is read by its author, who enters it again or leaves it
   await page.getByRole("button", { name: "Keep it" }).click();
   const strip = page.getByRole("banner").getByRole("status");
   await expect(strip).toHaveText("No server · 1 waiting");
-  await desk.getByRole("checkbox", { name: /I have read/ }).check();
-  await desk.getByRole("button", { name: "Sign off as Marit" }).click();
-  await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
+  await signOff(desk);
   await page.context().setOffline(false);
   const late = desk.getByRole("region", { name: "Came after the sign-off" });
   await expect(late).toContainText("Chuck grease low", { timeout: 20_000 });
