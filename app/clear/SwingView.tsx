@@ -21,6 +21,7 @@ import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { FrontForm } from "./FrontForm.tsx";
+import { indexPlaces } from "./indexPlaces.ts";
 import { swingScene } from "./swingScene.ts";
 
 /** Room below which a neighbour is said to be near: what a holder's scatter can use up, millimetres. */
@@ -44,11 +45,12 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
   const checks = useMemo(() => neighbourChecks(stage, boxes), [stage, boxes]);
   const show = showFor(machine);
   const chosen = checks.find(({ working }) => working.offset === search.get("tool")) ?? checks[0];
-  const place = chosen && indexPlace(stage, boxes, chosen.working.offset, NEAR);
+  const safe = chosen && indexPlace(stage, boxes, chosen.working.offset, NEAR);
   const bars = barChecks(stage, boxes, hole);
   const name = (offset: string) => toolNumber(machine, offset);
   const zone = chosen?.working.view.zone ?? mainZone(machine);
   const farthest = travelInZone(machine, "x", zone)?.[1] ?? Number.POSITIVE_INFINITY;
+  const place = safe && indexPlaces(safe, farthest);
   return (
     <ViewFrame>
       <ViewRail aria-label="Tools">
@@ -108,10 +110,17 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
             <section>
               <h3>Turn the turret from here on</h3>
               <p>
-                <Figure>X {show.axis("x", Math.min(place.x, farthest), "readout", zone)}</Figure> or farther out
-                {Number.isFinite(place.z) && (
+                {place.x === undefined ? (
+                  "Where it stands at the end of its ways every tool passes, however far in X is"
+                ) : (
                   <>
-                    , or <Figure>Z {show.axis("z", place.z, "readout", zone)}</Figure> or farther away
+                    <Figure>X {show.axis("x", place.x, "readout", zone)}</Figure> or farther out
+                  </>
+                )}
+                {place.z !== undefined && (
+                  <>
+                    {place.x === undefined ? "; so it does from " : ", or "}
+                    <Figure>Z {show.axis("z", place.z, "readout", zone)}</Figure> or farther away
                   </>
                 )}
                 .
