@@ -9,7 +9,7 @@ import {
   type MountCheck,
   readTypedMount,
 } from "../../core/mount/index.ts";
-import { entersBore, familyOf } from "../../core/tool/index.ts";
+import { entersBore, familyOf, handlesBar } from "../../core/tool/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
 import { mountScene } from "../drawing/geometry/mountScene.ts";
@@ -322,6 +322,7 @@ const isSlid = ({ zone, way }: ToolView): boolean => zone.kind === "sub-side" ||
 /** Which way the spindle must turn, from the tool's hand and from which side it comes. */
 function turns({ tool, zone }: ToolView): string {
   if (tool.kind.startsWith("live-")) return "stands still, the tool turns";
+  if (handlesBar(tool)) return "stands still, the bar moves";
   if (familyOf(tool) === "on-centre") return zone.from === "minus" ? "turns backwards" : "turns forwards";
   const isLeft = "hand" in tool && tool.hand === "left";
   const isFar = zone.from === "minus";

@@ -2,6 +2,7 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { offsetNumber, toolNumber } from "../../core/machine/index.ts";
 import { type CallChange, type CalledTool, calledNumber, type ListConflict } from "../../core/program/index.ts";
 import { kindName } from "../../core/tool/index.ts";
+import { plainMillimetres } from "../../core/units/index.ts";
 
 /** Something that resolves a disagreement. */
 export type Resolution =
@@ -134,6 +135,14 @@ export function conflictWords(setup: SetupView, conflict: ListConflict): Conflic
         key: `kind ${call}`,
         title: `${call}: is this the right tool?`,
         text: `The program says ${kindName(conflict.proposed)}; in station ${called.station} stands ${kindName(conflict.standing.kind)}.`,
+        weight: "doubt",
+        resolutions: [{ ...load, words: "Load another tool there" }],
+      };
+    case "other-diameter":
+      return {
+        key: `diameter ${call}`,
+        title: `${call}: is this the right size?`,
+        text: `The program says “${conflict.words}”, Ø ${plainMillimetres(conflict.diameter, setup.machine.units)}; in station ${called.station} stands ${conflict.standing.diameter === undefined ? "another" : `Ø ${plainMillimetres(conflict.standing.diameter, setup.machine.units)}`}.`,
         weight: "doubt",
         resolutions: [{ ...load, words: "Load another tool there" }],
       };

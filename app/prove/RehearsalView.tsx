@@ -4,7 +4,7 @@ import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
 import { type LeftWord, leftWords } from "../../core/program/index.ts";
-import type { RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
+import type { Difference, NotRehearsed, RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
 import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
@@ -282,6 +282,7 @@ function Stage(props: StageProps) {
             </label>
           </section>
           <NotPlayed words={rehearsal.notPlayed} />
+          <NotRehearsedLines places={rehearsal.notRehearsed} />
           {rehearsal.left.length > 0 && (
             <section>
               <h3>Not rehearsed</h3>
@@ -300,7 +301,32 @@ function Stage(props: StageProps) {
 }
 
 /** Whether something of the program, or one of its tools, was left out: what was not seen is not green. */
-const isPartial = ({ left, notPlayed }: PlayedRehearsal): boolean => left.length + notPlayed.length > 0;
+const isPartial = ({ left, notPlayed, notRehearsed }: PlayedRehearsal): boolean =>
+  left.length + notPlayed.length + notRehearsed.filter(({ why }) => why !== "driven-cut").length > 0;
+
+const NOT_REHEARSED: Readonly<Record<NotRehearsed["why"], string>> = {
+  "driven-cut": "the driven tool’s way and what it meets are played; its cut is not drawn",
+  "offset-cancelled": "moves towards the part with the offset cancelled: where the tool is then is not known",
+  "bar-moved": "the bar has been moved; from here on it is drawn where it was",
+};
+
+/** What a section of a turned part cannot show, by the line where it begins. */
+function NotRehearsedLines({ places }: { readonly places: readonly NotRehearsed[] }) {
+  if (places.length === 0) return null;
+  return (
+    <section aria-label="Not drawn">
+      <h3>Not drawn</h3>
+      <ul>
+        {places.slice(0, MOST_LINES).map(({ line, station, why }) => (
+          <li key={`${line} ${why}`}>
+            line {line}, station {station}: {NOT_REHEARSED[why]}
+          </li>
+        ))}
+      </ul>
+      {places.length > MOST_LINES && <p>and {places.length - MOST_LINES} more</p>}
+    </section>
+  );
+}
 
 /** Lines of the program that were not carried out, each with why. */
 function NotPlayed({ words }: { readonly words: readonly LeftWord[] }) {
@@ -367,8 +393,10 @@ function Differences({
   readonly onGo: (step: number) => void;
 }) {
   if (!rehearsal.differences) return <p>Being compared …</p>;
-  const widest = (kind: "gouge" | "uncut") => rehearsal.differences?.find((one) => one.kind === kind);
-  const [gouge, uncut] = [widest("gouge"), widest("uncut")];
+  const widest = (kind: Difference["kind"]) => rehearsal.differences?.find((one) => one.kind === kind);
+  const [gouge, uncut, corner] = [widest("gouge"), widest("uncut"), widest("corner")];
+  const inWhat = isPartial(rehearsal) ? " in what was played" : "";
+  const allRight = isPartial(rehearsal) ? "doubt" : "clear";
   const place = ({ z, x }: { readonly z: number; readonly x: number }) =>
     `at Ø ${show.length(2 * x)}, Z ${show.axis("z", z, "program", mainZone(machine))}`;
   const took = gouge?.step === undefined ? undefined : rehearsal.steps[gouge.step];
@@ -387,8 +415,13 @@ function Differences({
             )}
           </>
         ) : (
-          <Verdict $tone="clear">
-            <CircleCheck size={16} aria-hidden="true" /> nothing is gone that should stay
+          <Verdict $tone={allRight}>
+            {allRight === "clear" ? (
+              <CircleCheck size={16} aria-hidden="true" />
+            ) : (
+              <TriangleAlert size={16} aria-hidden="true" />
+            )}{" "}
+            nothing is gone that should stay{inWhat}
           </Verdict>
         )}
       </p>
@@ -398,11 +431,17 @@ function Differences({
             <TriangleAlert size={16} aria-hidden="true" /> {show.length(uncut.width)} left {place(uncut.at)}
           </Verdict>
         ) : (
-          <Verdict $tone="clear">
-            <CircleCheck size={16} aria-hidden="true" /> nothing is left
+          <Verdict $tone={allRight}>
+            {allRight === "clear" ? (
+              <CircleCheck size={16} aria-hidden="true" />
+            ) : (
+              <TriangleAlert size={16} aria-hidden="true" />
+            )}{" "}
+            nothing is left{inWhat}
           </Verdict>
         )}
       </p>
+      {corner && <p>Inner corners keep the nose’s radius: {show.length(corner.width)} at most.</p>}
     </>
   );
 }

@@ -186,6 +186,7 @@ export function paint(
     }
     if (showsDifferences)
       for (const { kind, outline } of rehearsal.differences ?? []) {
+        if (kind === "corner") continue;
         context.fillStyle = kind === "gouge" ? colors.gouge : colors.uncut;
         context.strokeStyle = context.fillStyle;
         context.lineWidth = 2;

@@ -39,6 +39,7 @@ function whatIsMissing(conflict: ListConflict): string | undefined {
     case "other-offset":
       return `called in station ${conflict.called.station}, where offset ${conflict.standing.offset} stands`;
     case "other-kind":
+    case "other-diameter":
     case "offset-twice":
     case "no-row":
     case "second-missing":

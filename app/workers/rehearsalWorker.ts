@@ -1,5 +1,6 @@
 import type { SetupView } from "../../core/ledger/index.ts";
 import { type LeftWord, motionsInPart, programMachine, programMotions } from "../../core/program/index.ts";
+import { isLive, noseRadiusOf } from "../../core/tool/index.ts";
 import { outlinesOf } from "../../sim/clipping/region.ts";
 import {
   comparedWith,
@@ -112,7 +113,10 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
   tell("done", played);
   // The part as it is programmed: what the drawing wants, as far as the program knows it.
   const intended = run(stageOf(asTouched(setup)), true);
-  const differences = cuts.length === 0 ? [] : comparedWith(intended, played, deepest);
+  const noses = [...stage.tools.values()].flatMap(({ view: { tool } }) =>
+    isLive(tool) ? [] : (noseRadiusOf(tool) ?? []),
+  );
+  const differences = cuts.length === 0 ? [] : comparedWith(intended, played, deepest, Math.max(0, ...noses));
   const placed = differences.map((one) => ({ ...one, step: one.kind === "gouge" ? takenBy(played, one) : undefined }));
   answer({ kind: "compared", differences: placed });
 }

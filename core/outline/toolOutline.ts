@@ -1,5 +1,6 @@
 import { TOLERANCES } from "../tolerances.ts";
 import {
+  type BarTool,
   type BladeTool,
   type BoreBladeTool,
   type BoreThreadTool,
@@ -51,6 +52,7 @@ const OUTLINES: { readonly [Form in keyof ToolForms]: (tool: ToolForms[Form]) =>
   onCentre,
   wheel,
   driven: (tool) => (familyOf(tool) === "cross" ? cross(tool) : onCentre(tool)),
+  barTool: (tool) => onCentre({ ...tool, pointAngle: 180 }),
 };
 
 /** The outline of a tool; undefined only where an insert's designation cannot be read. */
@@ -162,11 +164,13 @@ function threadPoint(width: number): Polygon {
 function thread(tool: ThreadTool): ToolOutline {
   const { width, shank, overhang } = tool;
   const top = width * 1.6;
+  // The insert sits at the chuck side of its head, so that it can thread up to a shoulder.
+  const left = -width * 0.6;
   return {
     cutting: threadPoint(width),
-    holder: [rectangle(-shank * 0.3, top, shank * 0.7, overhang + BEYOND_THE_SHEET)],
+    holder: [rectangle(left, top, left + shank, overhang + BEYOND_THE_SHEET)],
     mark: undefined,
-    seat: point(shank * 0.2, overhang),
+    seat: point(left + shank / 2, overhang),
   };
 }
 
@@ -192,7 +196,7 @@ function wheel(tool: WheelTool): ToolOutline {
 }
 
 /** On the spindle's axis, its point at the origin. */
-function onCentre(tool: OnCentreTool | DrivenTool): ToolOutline {
+function onCentre(tool: OnCentreTool | DrivenTool | (BarTool & { readonly pointAngle: number })): ToolOutline {
   const radius = tool.diameter / 2;
   const tip = pointLength(tool.diameter, tool.pointAngle);
   const isMill = tool.kind === "live-axial-cutter";

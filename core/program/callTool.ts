@@ -36,6 +36,8 @@ export function callTool(all: Following, path: PathState, block: Block): void {
   path.offset = offset;
   if (isIndex) path.cutSince = false;
   if (path.call) all.onCall(closedCall(path.call));
+  // What is said beside a cancel is about the cancel.
+  if (offset === "0" && block.comments.length > 0) path.pending = path.pending.slice(0, -block.comments.length);
   openCall(path, line, column);
   all.on?.call(path);
 }

@@ -34,7 +34,7 @@ export function followContour(all: Following, path: PathState, block: Block, at:
   let [from, number, isClosed] = [found.at, found.line, false];
   const sink = path.onMove;
   const line_: ContourMove[] = [];
-  if (sink) path.onMove = (to, by) => line_.push({ to, by });
+  if (sink) path.onMove = (to, by) => line_.push({ to, by, compensation: path.compensation });
   while (from < all.text.length && all.budget-- > 0 && !isClosed) {
     const next = readBlock(all.text, from, contour);
     contour.line = number;

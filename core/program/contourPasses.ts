@@ -8,10 +8,12 @@ import type { MoveKind, PathState, ToolPlace } from "./pathState.ts";
 export interface ContourMove {
   readonly to: ToolPlace;
   readonly by: MoveKind;
+  /** Nose compensation as it holds in this line. */
+  readonly compensation: PathState["compensation"];
 }
 
-const RAPID: MoveKind = { kind: "rapid", inCycle: true };
-const FEED: MoveKind = { kind: "feed", inCycle: true };
+const RAPID: MoveKind = { kind: "rapid", inCycle: true, compensation: null };
+const FEED: MoveKind = { kind: "feed", inCycle: true, compensation: null };
 /** Cuts and patterns of a roughing cycle at most; more are a slip of its depth. */
 const MOST_CUTS = 2000;
 
@@ -28,7 +30,8 @@ export function contourPasses(path: PathState, block: Block, contour: readonly C
   const word = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
   const allowance = { x: word(LETTER.U) * (how.isRadius ? 2 : 1), z: word(LETTER.W) };
   if (codes.includes(700)) {
-    alongContour(onMove, contour, { x: 0, z: 0 });
+    finish(onMove, contour, start);
+    return;
   } else if (codes.includes(730)) {
     const { radius = 0, z = 0, times = 1 } = path.pattern ?? {};
     const cuts = Math.min(Math.max(1, Math.round(times)), MOST_CUTS);
@@ -46,13 +49,19 @@ export function contourPasses(path: PathState, block: Block, contour: readonly C
   onMove(start, RAPID);
 }
 
-/** Along the contour as it is written, shifted. */
+/** Along the contour as it is written, with the nose compensation that it turns on and off itself, and back. */
+function finish(onMove: NonNullable<PathState["onMove"]>, contour: readonly ContourMove[], start: ToolPlace): void {
+  for (const { to, by, compensation } of contour) onMove(to, { ...by, inCycle: true, compensation });
+  onMove(start, { ...RAPID, compensation: contour.at(-1)?.compensation ?? null });
+}
+
+/** Along the contour as it is written, shifted: what is roughed is not compensated. */
 function alongContour(onMove: NonNullable<PathState["onMove"]>, contour: readonly ContourMove[], by: ToolPlace): void {
   for (const { to, by: how } of contour) {
     const { arc } = how;
     onMove(
       { x: to.x + by.x, z: to.z + by.z },
-      { ...how, inCycle: true, ...(arc && { arc: { ...arc, x: arc.x + by.x, z: arc.z + by.z } }) },
+      { ...how, inCycle: true, compensation: null, ...(arc && { arc: { ...arc, x: arc.x + by.x, z: arc.z + by.z } }) },
     );
   }
 }
@@ -83,7 +92,7 @@ function roughen(
   for (let cut = 1; cut <= MOST_CUTS; cut++) {
     const last = (start[level] + cut * step - end) * inward >= 0;
     const at = last ? end : start[level] + cut * step;
-    const stop = crossing(line.slice(1), level, way, at, forward);
+    const stop = crossing(line.slice(1), { level, way, at, forward, inward });
     if (stop !== undefined && (stop - start[way]) * forward > 0) {
       onMove(place(at, start[way]), RAPID);
       onMove(place(at, stop), FEED);
@@ -97,10 +106,19 @@ function roughen(
 /** Where a level first meets the contour, seen along the cut. */
 function crossing(
   line: readonly ToolPlace[],
-  level: LatheAxis,
-  way: LatheAxis,
-  at: number,
-  forward: number,
+  {
+    level,
+    way,
+    at,
+    forward,
+    inward,
+  }: {
+    readonly level: LatheAxis;
+    readonly way: LatheAxis;
+    readonly at: number;
+    readonly forward: number;
+    readonly inward: number;
+  },
 ): number | undefined {
   let first: number | undefined;
   for (const [index, from] of line.entries()) {
@@ -109,8 +127,8 @@ function crossing(
     const [a, b] = [from[level] - at, to[level] - at];
     if (a * b > 0 || (a === 0 && b === 0)) continue;
     const found = from[way] + ((to[way] - from[way]) * a) / (a - b);
-    // Where the contour begins on this level it leads away from it; what counts is where it comes back.
-    if (index === 0 && a === 0) continue;
+    // Where the contour begins on this level and dips below it, what counts is where it comes back.
+    if (index === 0 && a === 0 && b * inward > 0) continue;
     if (first === undefined || (found - first) * forward < 0) first = found;
   }
   const last = line.at(-1);

@@ -1,5 +1,5 @@
 import { type Block, hasWord, LETTER } from "./block.ts";
-import { boxPasses, cornerPasses, holePasses } from "./cyclePasses.ts";
+import { boxPasses, cornerPasses, driveLinePasses, holePasses } from "./cyclePasses.ts";
 import { include } from "./extents.ts";
 import { type Coordinates, feed, numberOf, type Target, targetOfBlock } from "./motion.ts";
 import type { PathState } from "./pathState.ts";
@@ -45,6 +45,7 @@ const isCode = (block: Block, code: number) => block.gCodes.subarray(0, block.gC
 function cutThreadFromDriveLine(block: Block, path: PathState, target: Target, how: Coordinates): void {
   const crest = numberOf(block, LETTER.I, how);
   const depth = Math.sign(crest || -1) * Math.abs(numberOf(block, LETTER.K, how));
+  driveLinePasses(path, block, target.movesZ ? target.z : path.z, how);
   reach(path, path.x + 2 * (crest + depth), target.z);
   comeBack(path);
 }
@@ -76,6 +77,7 @@ function reachTarget(path: PathState, { x, z, movesX, movesZ }: Target): void {
 export function reach(path: PathState, x: number, z: number): void {
   feed(path, z);
   const { call } = path;
+  if (path.isAtAngle && call) call.turnsSpindle = true;
   include(path.cutX, x);
   include(path.cutZ, z);
   if (!call) return;

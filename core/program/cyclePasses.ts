@@ -44,13 +44,23 @@ export function cornerPasses(path: PathState, block: Block, target: Target, how:
   if (!onMove) return;
   const code = [740, 750, 760].find((one) => block.gCodes.subarray(0, block.gCount).includes(one));
   const to = { x: target.movesX ? target.x : x, z: target.movesZ ? target.z : z };
-  const amount = (letter: number) => (hasWord(block, letter) ? Math.abs(smallNumber(block, letter, how)) : 0);
+  const small = (letter: number) => (hasWord(block, letter) ? Math.abs(smallNumber(block, letter, how)) : 0);
+  const plain = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
   if (code === 760) {
-    threadPasses(path, to, amount(LETTER.P), amount(LETTER.Q));
+    // In two lines P is the height and Q the first cut; in one line K and D are, and P and Q say how it feeds in.
+    const isOneLine = hasWord(block, LETTER.K);
+    threadPasses(path, to, {
+      height: isOneLine ? Math.abs(plain(LETTER.K)) : small(LETTER.P),
+      first: isOneLine ? small(LETTER.D) : small(LETTER.Q),
+      taper: plain(hasWord(block, LETTER.R) ? LETTER.R : LETTER.I),
+    });
     return;
   }
   const along = code === 740;
-  const step = along ? 2 * amount(LETTER.P) : amount(LETTER.Q);
+  // In one line I steps across and K along.
+  const step = along
+    ? 2 * (small(LETTER.P) || Math.abs(plain(LETTER.I)))
+    : small(LETTER.Q) || Math.abs(plain(LETTER.K));
   const [from, end] = along ? [x, to.x] : [z, to.z];
   for (const place of placesBetween(from, end, step)) {
     const above = along ? { x: place, z } : { x, z: place };
@@ -61,18 +71,47 @@ export function cornerPasses(path: PathState, block: Block, target: Target, how:
   onMove({ x, z }, RAPID);
 }
 
-/** Passes of a thread: the first as deep as said, the n-th at √n of that, so that every chip is as large (G76). */
-function threadPasses({ onMove, x, z }: PathState, to: ToolPlace, height: number, first: number): void {
+/**
+ * Passes of a thread: the first as deep as said, the n-th at √n of that, so that every chip is as large (G76). Depths and the taper are
+ * radii.
+ */
+function threadPasses(
+  { onMove, x, z }: PathState,
+  to: ToolPlace,
+  { height, first, taper }: { readonly height: number; readonly first: number; readonly taper: number },
+): void {
   const away = Math.sign(x - to.x) || 1;
   const crest = to.x + away * 2 * height;
   const deepen = first > 0 && height > first;
   for (let pass = 1; pass <= MOST_PASSES; pass++) {
     const depth = deepen ? Math.min(height, first * Math.sqrt(pass)) : height;
     const at = depth >= height ? to.x : crest - away * 2 * depth;
-    onMove?.({ x: at, z }, RAPID);
+    onMove?.({ x: at + 2 * taper, z }, RAPID);
     onMove?.({ x: at, z: to.z }, THREAD);
     onMove?.({ x, z: to.z }, RAPID);
     onMove?.({ x, z }, RAPID);
+    if (depth >= height) return;
+  }
+}
+
+/**
+ * RS-274's thread (G76 with P, Z, I, J and K): from the drive line to the crest, which lies I from it on the radius, and deeper to K beyond,
+ * the first cut J; back to the drive line after each pass. P is the lead.
+ */
+export function driveLinePasses(path: PathState, block: Block, end: number, how: Coordinates): void {
+  const { onMove, x, z } = path;
+  if (!onMove) return;
+  const word = (letter: number) => (hasWord(block, letter) ? numberOf(block, letter, how) : 0);
+  const crest = word(LETTER.I);
+  const [height, first] = [Math.abs(word(LETTER.K)), Math.abs(word(LETTER.J))];
+  const inward = Math.sign(crest) || -1;
+  for (let pass = 1; pass <= MOST_PASSES; pass++) {
+    const depth = first > 0 ? Math.min(height, first * Math.sqrt(pass)) : height;
+    const at = x + 2 * (crest + inward * depth);
+    onMove({ x: at, z }, RAPID);
+    onMove({ x: at, z: end }, { ...THREAD, lead: word(LETTER.P) });
+    onMove({ x, z: end }, RAPID);
+    onMove({ x, z }, RAPID);
     if (depth >= height) return;
   }
 }

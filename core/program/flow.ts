@@ -531,7 +531,10 @@ export function* walkRun(
       if (isWaitCode(code)) keepWait(`M${code}`, on);
     }
   }
-  function keepWait(mark: string, { waits }: PathState): void {
+  function keepWait(mark: string, on: PathState): void {
+    const { waits } = on;
+    all.on?.begin(on, block);
+    all.on?.wait(on, mark);
     const known = waits.get(mark);
     if (known) known.count++;
     else waits.set(mark, { line: block.line, column: 1, count: 1 });

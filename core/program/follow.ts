@@ -18,7 +18,8 @@ export function followBlock(
 ): Next {
   path.lastLine = block.line;
   if (block.faults.length > 0) sayFaults(all, block);
-  if (block.comments.length > 0) keepComments(path, block.comments);
+  if (block.comments.length > 0 && !isTitleOf(path, block)) keepComments(path, block.comments);
+  else if (path.call === undefined && block.toolDigits === "") keepTitleApart(path, block);
   const macroCall = callOfMacro(all, path, block, at, macro);
   if (macroCall) return macroCall;
   all.on?.begin(path, block);
@@ -110,11 +111,27 @@ function leaveUnknown(all: Following, path: PathState, block: Block, { unknown }
   if (word) all.leave("unknown-value", path, block.line, word.column, word.text);
 }
 
-/** Comments belong to the call that follows them, and those before a call's first motion to it too. */
+/** True where a comment stands beside the program's number: it is the file's title. */
+const isTitleOf = (path: PathState, block: Block): boolean => path.call === undefined && block.isTitle;
+
+/** What stands above the first line of a program, one comment under the other, is its title and no tool's. */
+function keepTitleApart(path: PathState, { isTitle, gCount, mCount }: Block): void {
+  if (isTitle) path.isBelowTitle = true;
+  else if (path.isBelowTitle && gCount + mCount > 0) {
+    path.pending = [];
+    path.isBelowTitle = false;
+  }
+}
+
+/**
+ * Comments belong to the call that follows them, and those before a call's first motion to it too; beside a cancel they belong to neither
+ * tool.
+ */
 function keepComments(path: PathState, comments: readonly string[]): void {
   const { call } = path;
   path.pending = [...path.pending, ...comments].slice(-MOST_COMMENTS);
-  if (call && !call.hasMoved) call.comments = [...call.comments, ...comments].slice(-MOST_COMMENTS);
+  if (call && !call.hasMoved && call.offset !== "0")
+    call.comments = [...call.comments, ...comments].slice(-MOST_COMMENTS);
 }
 const MOST_COMMENTS = 4;
 

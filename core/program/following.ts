@@ -22,6 +22,8 @@ export interface ProgramEvents {
   ) => void;
   /** A move to a place in machine coordinates, NaN on an axis that is not named. */
   readonly machine: (path: PathState, to: ToolPlace) => void;
+  /** A mark at which paths wait for each other. */
+  readonly wait: (path: PathState, mark: string) => void;
 }
 
 /** Everything that holds for the whole program while it is followed. */

@@ -93,6 +93,11 @@ function readG(
     case 340:
     case 350:
       path.motion = 33;
+      // With G34 K is by how much the lead grows.
+      path.lead =
+        hasWord(block, LETTER.K) && !hasWord(block, LETTER.F) && code !== 340
+          ? (block.value[LETTER.K] ?? 0)
+          : undefined;
       addCycle(path.call, `G${code / 10}`);
       return undefined;
     case 290:

@@ -47,11 +47,27 @@ export function keepAside(block: Block, path: PathState, how: Coordinates): void
   const { call } = path;
   if (hasWord(block, LETTER.Y)) path.y = numberOf(block, LETTER.Y, how) + (path.isIncremental ? path.y : 0);
   else if (hasWord(block, LETTER.V)) path.y += numberOf(block, LETTER.V, how);
+  const namesAngle = turnsSpindle(block, path);
   if (hasWord(block, LETTER.C)) path.c = numberOf(block, LETTER.C, { ...how, integerFactor: 1 });
-  else if (hasWord(block, LETTER.H)) path.c += numberOf(block, LETTER.H, { ...how, integerFactor: 1 });
+  else if (namesAngle) path.c += numberOf(block, LETTER.H, { ...how, integerFactor: 1 });
   if (!call) return;
   if (hasWord(block, LETTER.Y) || hasWord(block, LETTER.V)) include(call.y, path.y);
-  if (hasWord(block, LETTER.C) || hasWord(block, LETTER.H)) call.turnsSpindle = true;
+  if (namesAngle) path.isAtAngle = true;
+}
+
+/**
+ * Whether a block turns the spindle to an angle. C behind a straight cut along one axis is a chamfer; H beside a code that uses it otherwise
+ * (a length offset, a local call) is none.
+ */
+function turnsSpindle(block: Block, path: PathState): boolean {
+  const namesX = hasWord(block, LETTER.X) || hasWord(block, LETTER.U);
+  const namesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
+  const isCorner = path.motion === 1 && path.plane === "turning" && namesX !== namesZ;
+  if (hasWord(block, LETTER.C)) return !isCorner;
+  if (!hasWord(block, LETTER.H)) return false;
+  const codes = block.gCodes.subarray(0, block.gCount);
+  const calls = block.mCodes.subarray(0, block.mCount);
+  return !codes.includes(430) && !codes.includes(440) && !calls.includes(97) && !calls.includes(98);
 }
 
 /** A straight line; `isCut` for one in feed. An angle `A` gives the coordinate that is left out. */
@@ -99,7 +115,12 @@ function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolea
   const { call } = path;
   path.onMove?.(
     { x, z },
-    { kind: isCut ? (path.motion === 33 ? "thread" : "feed") : "rapid", inCycle: false, ...(arc && { arc }) },
+    {
+      kind: isCut ? (path.motion === 33 ? "thread" : "feed") : "rapid",
+      inCycle: false,
+      ...(arc && { arc }),
+      ...(path.motion === 33 && path.lead !== undefined && { lead: path.lead }),
+    },
   );
   if (isCut) {
     cutFrom(path);
@@ -132,6 +153,7 @@ function cutFrom(path: PathState): void {
 }
 
 function cutTo(path: PathState): void {
+  if (path.isAtAngle && path.call) path.call.turnsSpindle = true;
   includeCut(path, path.x, path.z);
   path.cutSince = true;
   path.rapidSince = false;

@@ -142,7 +142,7 @@ export function startMotion(all: Following, path: PathState, block: Block, isCut
   if (!call.hasMoved) {
     call.hasMoved = true;
     // What was said before it moved was about this call.
-    path.pending = [];
+    if (call.offset !== "0") path.pending = [];
     call.work = path.work;
   }
   if (path.work !== null) path.movedIn.add(path.work);
@@ -183,7 +183,16 @@ function goHome(all: Following, path: PathState, block: Block, how: Coordinates)
   const namesZ = hasWord(block, LETTER.Z) || hasWord(block, LETTER.W);
   const namesNone = !namesX && !namesZ && (block.has & ASIDE) === 0;
   const axes = { x: namesX || namesNone, z: namesZ || namesNone };
-  all.on?.home(path, axes, namesNone ? undefined : targetOfBlock(block, path, how));
+  const by = targetOfBlock(block, path, how);
+  // `U0` and `W0` only name the axis: there is no place that it passes on its way.
+  const stays = (letter: number) => hasWord(block, letter) && block.value[letter] === 0;
+  all.on?.home(
+    path,
+    axes,
+    namesNone
+      ? undefined
+      : { x: namesX && !stays(LETTER.U) ? by.x : Number.NaN, z: namesZ && !stays(LETTER.W) ? by.z : Number.NaN },
+  );
   if (namesX || namesNone) path.x = Number.NaN;
   if (namesZ || namesNone) path.z = Number.NaN;
   if (namesX || namesZ || namesNone) path.homeSince = true;

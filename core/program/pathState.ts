@@ -52,6 +52,10 @@ export interface MoveKind {
   readonly inCycle: boolean;
   /** Centre of an arc, its X a diameter, and its way round: 1 counter-clockwise with +Z to the right and +X up. */
   readonly arc?: ToolPlace & { readonly turn: 1 | -1 };
+  /** Nose compensation of this move where that is not what holds on the path: of a contour's own lines. */
+  readonly compensation?: "left" | "right" | null;
+  /** Lead of a thread where another word than F says it, in the program's unit. */
+  readonly lead?: number;
 }
 type MoveSink = (to: ToolPlace, how: MoveKind) => void;
 
@@ -81,6 +85,8 @@ export interface PathState {
   cycleZ: number;
   /** Taper that a box cycle keeps from line to line: on the radius, or along Z where it goes across. */
   cycleTaper: number;
+  /** Lead of a thread in a line (G33) where K says it; undefined where F does. */
+  lead: number | undefined;
   /** A line by its angle that ends where it meets the next one: from where, and the angle from +Z in degrees. */
   openAngle:
     | { readonly angle: number; readonly line: number; readonly column: number; readonly words: string }
@@ -92,6 +98,8 @@ export interface PathState {
   /** Spindle angle: degrees, or a length in polar mode; NaN while unknown. */
   c: number;
   cylinderRadius: number;
+  /** The spindle has been turned to an angle since the tool was called. */
+  isAtAngle: boolean;
   /** Takes every move as it is made; undefined where only extents are wanted. */
   onMove: MoveSink | undefined;
   /** Depth of a cut and retract that G71 and G72 begin with, from the first line of their pair, true distances. */
@@ -125,6 +133,8 @@ export interface PathState {
   lastLine: number;
   /** Comments since the last call, for the next one. */
   pending: readonly string[];
+  /** The program's number has been read, and nothing but comments behind it. */
+  isBelowTitle: boolean;
 }
 
 /**
@@ -151,11 +161,13 @@ export function createPath(number: number, line: number): PathState {
     cycleX: Number.NaN,
     cycleZ: Number.NaN,
     cycleTaper: 0,
+    lead: undefined,
     openAngle: undefined,
     hasAbsoluteCentres: false,
     plane: "turning",
     c: Number.NaN,
     cylinderRadius: 0,
+    isAtAngle: false,
     pattern: undefined,
     onMove: undefined,
     moves: 0,
@@ -174,6 +186,7 @@ export function createPath(number: number, line: number): PathState {
     indexes: [],
     waits: new Map(),
     pending: NOTHING,
+    isBelowTitle: false,
     cutX: emptyExtent(),
     cutZ: emptyExtent(),
     fedZ: 0,
@@ -196,10 +209,13 @@ export function openCall(path: PathState, line: number, column: number): void {
   call.hasMoved = false;
   call.cycles = NOTHING;
   call.turnsSpindle = false;
-  call.comments = path.pending;
   call.cancelledIsSaid = false;
   call.atLeast = path.altered.size > 0;
-  path.pending = NOTHING;
+  // What is said before a cancel is about the tool behind it.
+  const isCancel = path.offset === "0";
+  call.comments = isCancel ? NOTHING : path.pending;
+  if (!isCancel) path.pending = NOTHING;
+  path.isAtAngle = false;
   path.call = call;
 }
 

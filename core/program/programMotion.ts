@@ -25,10 +25,10 @@ export interface MotionModes {
 /**
  * One thing that a program does with its slides. `rapid`, `feed` and `thread` lead to a place in the part; `home` sends axes
  * home by way of it; `machine` leads to machine coordinates; `call` begins with another station or offset where the slides
- * stand. Millimetres, X as a diameter; NaN on an axis that does not move or is not known.
+ * stand; `wait` waits for another path at a mark. Millimetres, X as a diameter; NaN on an axis that does not move or is not known.
  */
 export interface ProgramMotion {
-  readonly kind: "rapid" | "feed" | "thread" | "home" | "machine" | "call";
+  readonly kind: "rapid" | "feed" | "thread" | "home" | "machine" | "call" | "wait";
   /** Counted from 1. */
   readonly line: number;
   readonly x: number;
@@ -40,6 +40,10 @@ export interface ProgramMotion {
   readonly arc?: ToolPlace & { readonly turn: 1 | -1 };
   /** Axes that go home. */
   readonly home?: { readonly x: boolean; readonly z: boolean };
+  /** Where it waits for another path. */
+  readonly mark?: string;
+  /** Lead of a thread where another word than F says it. */
+  readonly lead?: number;
 }
 
 /** A program as the moves that it makes, and the reading that they come with. */
@@ -91,19 +95,35 @@ function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEve
     z: convertLength(z, units, "mm"),
   });
   const add = (path: PathState, kind: ProgramMotion["kind"], place: ToolPlace, more: Partial<ProgramMotion> = {}) => {
-    motions.push({ kind, line, ...place, modes: modesOf(path, spindleOf(path)), inCycle: false, ...more });
+    motions.push({
+      kind,
+      line,
+      ...place,
+      modes: modesOf(path, spindleOf(path), path.compensation),
+      inCycle: false,
+      ...more,
+    });
   };
   return {
     begin(path, block) {
       line = block.line;
       units = unitsIn(block) ?? units;
       readSpindle(spindleOf(path), block, units);
-      path.onMove ??= (to, { kind, inCycle, arc }) =>
-        add(path, kind, toMillimetres(to), { inCycle, ...(arc && { arc: { ...toMillimetres(arc), turn: arc.turn } }) });
+      path.onMove ??= (to, { kind, inCycle, arc, compensation = path.compensation, lead }) =>
+        motions.push({
+          kind,
+          line,
+          ...toMillimetres(to),
+          modes: modesOf(path, spindleOf(path), compensation),
+          inCycle,
+          ...(arc && { arc: { ...toMillimetres(arc), turn: arc.turn } }),
+          ...(lead !== undefined && { lead: convertLength(lead, units, "mm") }),
+        });
     },
     call: (path) => add(path, "call", NO_PLACE),
     home: (path, axes, by) => add(path, "home", by ? toMillimetres(by) : NO_PLACE, { home: axes }),
     machine: (path, to) => add(path, "machine", toMillimetres(to)),
+    wait: (path, mark) => add(path, "wait", NO_PLACE, { mark }),
   };
 }
 
@@ -125,7 +145,11 @@ const REST: Omit<Spindle, "modes"> = {
   mostTurns: Number.POSITIVE_INFINITY,
 };
 
-function modesOf({ number, station, offset, work, compensation }: PathState, spindle: Spindle): MotionModes {
+function modesOf(
+  { number, station, offset, work }: PathState,
+  spindle: Spindle,
+  compensation: MotionModes["compensation"],
+): MotionModes {
   const { feed, feedPer, speed, speedIs, mostTurns, modes } = spindle;
   const isSame =
     modes?.station === station &&

@@ -24,7 +24,7 @@ export interface ProgramCall {
   readonly cut: { readonly x: Range | null; readonly z: Range | null };
   /** Cycles that it uses, such as `G71`, in the order of their first use. */
   readonly cycles: readonly string[];
-  /** True where it turns the spindle to an angle: a driven tool. */
+  /** True where it cuts with the spindle turned to an angle: a driven tool. */
   readonly turnsSpindle: boolean;
   /** Comments on its line, just before it and before its first motion. */
   readonly comments: readonly string[];

@@ -77,6 +77,8 @@ const namesOther = (words: string, station: string) => {
 const INSIDE = /\b(?:ID|I\.D\.|INSIDE|INTERNAL|BORE|INT)\b/i;
 /** Words of the trade, the more particular ones first. */
 const KINDS: readonly (readonly [RegExp, (words: string, calls: readonly ProgramCall[]) => ToolKind])[] = [
+  [/\bBAR[- ]?PULL|\bPULLER\b|\bPULL[- ]?BAR/i, () => "bar-puller"],
+  [/\b(?:BAR|STOCK)[- ]?STOP\b|^\W*STOP\W*$/i, () => "bar-stop"],
   [/CENT(?:ER|RE)[- ]?DRILL/i, () => "centre-drill"],
   [/\bSPOT/i, () => "spot-drill"],
   [/\bREAM/i, () => "reamer"],

@@ -49,7 +49,7 @@ describe("readProgram", () => {
       "O1 (PIN)\n(T01 TURN)\nG21 G54\n(ROUGH)\nT0101 (CNMG 120408)\n(SLOWLY)\nG0 X1.\n(NEXT)\nT0202\nG0 X1.\nM30",
     );
     expect(header.map(({ text }) => text)).toEqual(["PIN", "T01 TURN", "ROUGH"]);
-    expect(read.map(({ comments }) => comments)).toEqual([["T01 TURN", "ROUGH", "CNMG 120408", "SLOWLY"], ["NEXT"]]);
+    expect(read.map(({ comments }) => comments)).toEqual([["ROUGH", "CNMG 120408", "SLOWLY"], ["NEXT"]]);
   });
   it("reads the machine: its unit, its stations, whole numbers in last digits", () => {
     const text = "G21 G54\nT0101\nG0 X50 Z2.\nG1 Z-5000 F.1\nG0 X100. Z50.\nT1313\nM30";

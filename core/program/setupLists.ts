@@ -35,6 +35,7 @@ export function setupLists(setup: SetupView): SetupLists | undefined {
     station,
     offset,
     kind: tool.kind,
+    diameter: "diameter" in tool ? tool.diameter : undefined,
     secondOf: second?.of,
   }));
   const rows = (table?.rows ?? []).filter(({ x, z }) => x !== 0 || z !== 0).map(({ offset }) => offset);

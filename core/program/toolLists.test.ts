@@ -55,6 +55,13 @@ describe("compareLists", () => {
     expect(codes(cut("T0303"), [tool("3", "9")])).toEqual(["other-offset"]);
     expect(codes(cut("T0303\nG0 X20. Z1.\nG28 U0 W0\nT0505"), [tool("5", "3")])).toEqual(["elsewhere", "occupied"]);
     expect(codes(cut("T0303 (DRILL 14)"), [tool("3", "3")])).toEqual(["other-kind"]);
+    // A tap is no drill, whatever both are called for: the program says "DRILL BACK 3.3".
+    expect(codes(cut("T0303 (DRILL BACK 3.3)"), [{ ...tool("3", "3", "tap"), diameter: 4 }])).toEqual(["other-kind"]);
+    expect(codes(cut("T0303 (DRILL 3.3)"), [{ ...tool("3", "3", "drill"), diameter: 4.2 }])).toEqual([
+      "other-diameter",
+    ]);
+    expect(codes(cut("T0303 (DRILL 3.3)"), [{ ...tool("3", "3", "drill"), diameter: 3.25 }])).toEqual([]);
+    expect(codes(cut("T0303 (SPOT)"), [tool("3", "3", "centre-drill")])).toEqual([]);
     expect(codes(cut("T0303"), [tool("3", "3")], ["3", "8"])).toEqual(["row-not-called"]);
     expect(codes(cut("T0320"), [tool("3", "20")])).toEqual(["no-row"]);
     expect(codes(cut("T0303\nG0 X20. Z1.\nG28 U0 W0\nT0503"), [tool("3", "3")])).toEqual(["elsewhere", "offset-twice"]);
@@ -98,6 +105,44 @@ describe("proposeTools", () => {
     ["T05 REAMER 8", { kind: "reamer", diameter: 8 }],
   ])("reads %s", (words, wanted) => {
     expect(one(words)).toMatchObject(wanted);
+  });
+  it.each([
+    ["BAR STOP", "bar-stop"],
+    ["STOP", "bar-stop"],
+    ["BAR PULLER", "bar-puller"],
+  ] as const)("reads %s", (words, kind) => {
+    expect(one(words)?.kind).toBe(kind);
+  });
+  it("takes a chamfer, a length offset or a local call for no driven tool", () => {
+    const kind = (...body: string[]) => one("OP 2", body.join("\n"))?.kind;
+    expect(kind("G0 X20. Z1.", "G1 Z-9. C1. F.1", "X30. C.5", "Z-15.")).toBe("outside-turning");
+    expect(kind("G43 H5 Z5.", "G0 X20. Z1.", "G1 Z-9. F.1")).toBe("outside-turning");
+    expect(kind("G0 X20. Z1.", "G1 Z-9. F.1", "M98 H100", "G0 X30.", "M30", "N100 G1 Z-10.", "M99")).toBe(
+      "outside-turning",
+    );
+    // Turned to an angle for a puller or a key, and never cut with.
+    expect(kind("G0 X20. Z1.", "G1 Z-9. F.1", "G0 X30. Z5.", "G0 C0")).toBe("outside-turning");
+    expect(kind("G0 X60. Z-8.", "C90.", "G1 X40. F60.")).toBe("live-cross-cutter");
+  });
+  it("gives a comment to the call behind it: not to a cancel, and no title to any", () => {
+    const words = (...lines: string[]) =>
+      proposeTools(readProgram(`O7 (BORE RING 40)\n(DRAWING 12)\nG21 G54\n${lines.join("\n")}\nM30`)).map(
+        (tool) => `${tool.station} ${tool.words}`,
+      );
+    const move = "G0 X20. Z1.\nG1 Z-5. F.1\nG0 X60. Z9.";
+    expect(words("T0101", move, "T0202 (DRILL 8)", move)).toEqual(["1 ", "2 DRILL 8"]);
+    expect(words("(TURN)", "T0101", move, "(DRILL 8)", "G0 X90. T0100", "T0202", move)).toEqual([
+      "1 TURN",
+      "2 DRILL 8",
+    ]);
+    expect(words("T0101 (TURN)", move, "T0100 (DRILL CLEAR)", "G28 U0 W0", "(TAP M6)", "T0202", move)).toEqual([
+      "1 TURN",
+      "2 TAP M6",
+    ]);
+    expect(words("N1 (TURN)", "G28 U0 W0", "T0101", move, "M1", "N2 (GROOVE 3)", "G28 U0 W0", "T0303", move)).toEqual([
+      "1 TURN",
+      "3 GROOVE 3",
+    ]);
   });
   it("goes by what a tool does where nothing is said", () => {
     const kind = (...body: string[]) => one("OP 2", body.join("\n"));

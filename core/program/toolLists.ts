@@ -7,6 +7,8 @@ export interface StandingTool {
   readonly station: string;
   readonly offset: string;
   readonly kind: ToolKind;
+  /** Of a tool that has one, millimetres. */
+  readonly diameter?: number | undefined;
   /** Set where it is a second offset of the tool of that offset. */
   readonly secondOf?: string | undefined;
 }
@@ -40,6 +42,14 @@ export type ListConflict =
       readonly called: CalledTool;
       readonly standing: StandingTool;
       readonly proposed: ToolKind;
+    }
+  /** The program's words name another diameter, millimetres. */
+  | {
+      readonly code: "other-diameter";
+      readonly called: CalledTool;
+      readonly standing: StandingTool;
+      readonly diameter: number;
+      readonly words: string;
     }
   | { readonly code: "offset-twice"; readonly called: CalledTool; readonly other: CalledTool }
   | { readonly code: "no-row"; readonly called: CalledTool; readonly rows: number }
@@ -143,17 +153,26 @@ function swapOf(
 /** Kinds that a program's words cannot tell apart well enough to object. */
 const ALIKE: readonly (readonly ToolKind[])[] = [
   ["outside-turning", "facing"],
-  ["drill", "centre-drill", "spot-drill", "reamer", "tap", "live-axial-drill"],
+  ["drill", "centre-drill", "spot-drill", "live-axial-drill"],
+  ["reamer", "drill"],
   ["groove-outside", "part-off", "thread-outside", "form"],
   ["boring", "back-boring", "groove-bore", "thread-bore"],
   ["live-cross-cutter", "live-cross-drill", "live-axial-cutter", "live-axial-drill"],
 ];
 
+/** Sizes in comments are rounded: 3.3 for 3.25, 17/32 for 13.49. Millimetres. */
+const SAME_SIZE = 0.1;
+
 function ofKind(one: CalledTool, tool: StandingTool, proposed: readonly ProposedTool[]): readonly ListConflict[] {
   const wanted = proposed.find(({ path, station }) => path === one.path && station === one.station);
-  if (wanted?.kind === undefined || wanted.from !== "words" || wanted.kind === tool.kind) return [];
-  const { kind } = wanted;
-  if (ALIKE.some((family) => family.includes(kind) && family.includes(tool.kind))) return [];
+  if (wanted?.kind === undefined || wanted.from !== "words") return [];
+  const { kind, diameter, words } = wanted;
+  const isAlike = kind === tool.kind || ALIKE.some((family) => family.includes(kind) && family.includes(tool.kind));
+  if (isAlike) {
+    const isOther =
+      diameter !== undefined && tool.diameter !== undefined && Math.abs(diameter - tool.diameter) > SAME_SIZE;
+    return isOther ? [{ code: "other-diameter", called: one, standing: tool, diameter, words }] : [];
+  }
   return [{ code: "other-kind", called: one, standing: tool, proposed: kind }];
 }
 

@@ -1,7 +1,7 @@
 import type { Axis } from "../machine/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import type { ContactTool } from "./programmedPoint.ts";
-import { familyOf } from "./toolKind.ts";
+import { familyOf, handlesBar } from "./toolKind.ts";
 import type { Tool } from "./toolSchema.ts";
 import type { TouchWay } from "./ways/index.ts";
 
@@ -35,6 +35,7 @@ export function edgeOptions(tool: Tool, axis: Axis): EdgeOptions {
       : none;
   if (tool.kind === "groove-face") return none;
   if ("width" in tool) return { touching: SIDE_EDGES, programmed: SIDE_EDGES, stand: ["front", "behind"] };
+  if (handlesBar(tool)) return none;
   if (familyOf(tool) === "on-centre") return { ...none, programmed: ["point", "corner"] };
   if (familyOf(tool) === "cross") return { ...none, stand: ["front", "behind"] };
   if (pointsAway(tool)) return { ...none, stand: ["behind"] };

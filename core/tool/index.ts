@@ -7,6 +7,7 @@ export { type Numbering, orientationCode, type TipDirection, tipDirection, tipDi
 export {
   entersBore,
   familyOf,
+  handlesBar,
   hasNamedNose,
   isLive,
   kindName,
@@ -17,6 +18,7 @@ export {
   toolSize,
 } from "./toolKind.ts";
 export type {
+  BarTool,
   BladeTool,
   BoreBladeTool,
   BoreThreadTool,

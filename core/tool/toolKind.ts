@@ -42,6 +42,8 @@ const KINDS: { readonly [Kind in ToolKind]: KindFacts<Kind> } = {
   "live-axial-drill": { name: "driven drill along Z", form: "driven", family: "axial", tip: "drill" },
   "live-cross-cutter": { name: "driven cutter from the side", form: "driven", family: "cross", tip: "cutter-cross" },
   "live-cross-drill": { name: "driven drill from the side", form: "driven", family: "cross", tip: "cutter-cross" },
+  "bar-stop": { name: "bar stop", form: "barTool", family: "on-centre", tip: "drill" },
+  "bar-puller": { name: "bar puller", form: "barTool", family: "on-centre", tip: "drill" },
 };
 
 export const TOOL_KINDS = Object.keys(KINDS) as readonly ToolKind[];
@@ -73,6 +75,9 @@ export function entersBore(tool: Tool): tool is BoringTool | BoreBladeTool | Bor
 
 /** True for a tool that its own drive turns. */
 export const isLive = ({ kind }: Pick<Tool, "kind">): boolean => kind.startsWith("live-");
+
+/** True for a tool that does not cut: the bar is run against it, or drawn out by it. */
+export const handlesBar = ({ kind }: Pick<Tool, "kind">): boolean => KINDS[kind].form === "barTool";
 
 /** True for the tool that makes the face on which others touch. */
 export const makesFace = (tool: Tool): boolean => "faces" in tool && tool.faces;

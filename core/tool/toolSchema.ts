@@ -130,8 +130,15 @@ const driven = form(
   } as const,
 );
 
+/** What the bar is run against, and what takes hold of it to draw it out. */
+const barTool = form(["bar-stop", "bar-puller"], ["diameter"], {
+  /** Of the stop's face, or of the puller's jaws. */
+  diameter: above0,
+  holder: above0,
+} as const);
+
 export const toolSchema = {
-  anyOf: [turning, boring, blade, boreBlade, faceBlade, thread, boreThread, onCentre, wheel, driven],
+  anyOf: [turning, boring, blade, boreBlade, faceBlade, thread, boreThread, onCentre, wheel, driven, barTool],
 } as const;
 
 export type TurningTool = FromSchema<typeof turning>;
@@ -144,6 +151,7 @@ export type BoreThreadTool = FromSchema<typeof boreThread>;
 export type OnCentreTool = FromSchema<typeof onCentre>;
 export type WheelTool = FromSchema<typeof wheel>;
 export type DrivenTool = FromSchema<typeof driven>;
+export type BarTool = FromSchema<typeof barTool>;
 
 /** Tools by form: kinds of one form are described by the same dimensions and drawn alike. */
 export interface ToolForms {
@@ -157,6 +165,7 @@ export interface ToolForms {
   readonly onCentre: OnCentreTool;
   readonly wheel: WheelTool;
   readonly driven: DrivenTool;
+  readonly barTool: BarTool;
 }
 
 /** A mounted tool of any kind. */

@@ -54,6 +54,8 @@ export const EVERY_TOOL: readonly Tool[] = [
   driven("live-axial-drill", 5),
   driven("live-cross-cutter", 6),
   driven("live-cross-drill", 4.2),
+  { kind: "bar-stop", description: "Stop", diameter: 20, overhang: 40 },
+  { kind: "bar-puller", description: "Puller", diameter: 24, overhang: 55 },
 ];
 
 /** A zone of every kind; gang tools and arm come from the far side here, the rest from X plus. */

@@ -15,7 +15,17 @@ export interface ToolShape {
 const FAR = 400;
 
 const IN_HOLES = ["boring", "back-boring", "groove-bore", "thread-bore"];
-const ON_CENTRE = ["drill", "centre-drill", "spot-drill", "reamer", "tap", "live-axial-cutter", "live-axial-drill"];
+const ON_CENTRE = [
+  "drill",
+  "centre-drill",
+  "spot-drill",
+  "reamer",
+  "tap",
+  "live-axial-cutter",
+  "live-axial-drill",
+  "bar-stop",
+  "bar-puller",
+];
 const SIDEWAYS = ["live-cross-cutter", "live-cross-drill"];
 
 const worksInHole = ({ kind }: ToolShape): boolean => IN_HOLES.includes(kind);

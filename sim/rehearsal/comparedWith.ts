@@ -4,6 +4,7 @@ import {
   boxOf,
   common,
   grown,
+  isNothing,
   joined,
   outlinesOf,
   type Region,
@@ -14,15 +15,20 @@ import {
 import type { Rehearsal } from "./rehearse.ts";
 import { wholeOf } from "./stripStock.ts";
 
-/** A place where two parts differ: `gouge` where material is missing, `uncut` where it is left over. */
+/**
+ * A place where two parts differ: `gouge` where material is missing, `uncut` where it is left over, `corner` where it is left in an inner
+ * corner because a nose is round.
+ */
 export interface Difference {
-  readonly kind: "gouge" | "uncut";
+  readonly kind: "gouge" | "uncut" | "corner";
   readonly outline: Polygon;
   /** Its widest place, millimetres. */
   readonly width: number;
   readonly at: Point;
 }
 
+/** In a right corner a nose leaves (√2 − 1) of its radius; in sharper ones more is worth being said. */
+const DEEPEST_CORNER = 0.45;
 /** What is thinner than this is the nose's polygon and the grid. */
 const THINNEST = 0.01;
 /** Differences that are told; the widest come first. */
@@ -32,12 +38,25 @@ const MOST = 40;
 type Turned = Pick<Rehearsal, "stock" | "fallen">;
 const partOf = ({ stock, fallen }: Turned): Region => joined(wholeOf(stock), fallen);
 
-/** Where a part differs from the intended one, from a Z on towards the front; the widest places first. */
-export function comparedWith(intended: Turned, turned: Turned, fromZ: number): readonly Difference[] {
+/**
+ * Where a part differs from the intended one, from a Z on towards the front; the widest places first. `noseRadius` is the largest of the
+ * noses that turned it: what it leaves in an inner corner is told apart. Millimetres.
+ */
+export function comparedWith(intended: Turned, turned: Turned, fromZ: number, noseRadius = 0): readonly Difference[] {
   const [want, have] = [partOf(intended), partOf(turned)];
   const found = (kind: Difference["kind"], region: Region) =>
     pieces(cutAt(region, fromZ)).map((one) => describe(kind, one));
-  return [...found("gouge", subtract(want, have)), ...found("uncut", subtract(have, want))]
+  // What a circle of that radius cannot reach from outside.
+  const rounded = noseRadius > 0 ? grown(grown(want, noseRadius), -noseRadius) : want;
+  const isCorner = (one: Region) =>
+    noseRadius > 0 && isNothing(grown(subtract(one, grown(rounded, THINNEST)), -THINNEST));
+  const uncut = pieces(cutAt(subtract(have, want), fromZ)).map((one) => {
+    const found_ = describe("uncut", one);
+    return found_ && found_.width < DEEPEST_CORNER * noseRadius && isCorner(one)
+      ? { ...found_, kind: "corner" as const }
+      : found_;
+  });
+  return [...found("gouge", subtract(want, have)), ...uncut]
     .flatMap((one) => one ?? [])
     .sort((a, b) => b.width - a.width)
     .slice(0, MOST);

@@ -192,3 +192,81 @@ describe("the classic crashes", () => {
     expect(codes(crash.findings)).toContain("collision rapid-into-stock");
   });
 });
+
+describe("several paths", () => {
+  const text =
+    "G21 G40 G54 G99\n$1\nT0101\nG0 X60. Z2.\nX50.\nG1 Z-20. F.1\nG0 X60. Z20.\n!2L1\n$2\nG21 G99 G54\nT0909\nG0 X80. Z40.\n!1L1\nX60. Z-25.\nG1 X40. F.1\nG0 X80.\nM30";
+  it("have slides of their own and wait for each other", () => {
+    const { motions } = programMotions(text, { units: "mm" });
+    const { steps, findings } = rehearse(stageOf(collar()), motions, { margin: 1 });
+    // Neither path indexes the other’s turret: nothing turns over the part.
+    expect(findings.filter(({ code }) => code === "swing")).toEqual([]);
+    const lastOfFirst = steps.findLastIndex(({ station, kind }) => station === "1" && kind === "feed");
+    const firstCutOfSecond = steps.findIndex(({ station, kind }) => station === "9" && kind === "feed");
+    expect(lastOfFirst).toBeGreaterThan(0);
+    expect(firstCutOfSecond).toBeGreaterThan(lastOfFirst);
+    // The blade stands still at X 80 while the other path turns, and goes on from there.
+    const at = steps[steps.findIndex(({ station, kind, line }) => station === "9" && kind === "rapid" && line > 12)];
+    expect(at?.from.x).toBeCloseTo(40, 6);
+  });
+  it("go on together at a mark that stands in both as often", () => {
+    const turns = "!2L1\nG1 Z-5. F.1\n!2L1\nG0 X60. Z5.\n";
+    const { motions } = programMotions(
+      `G21 G40 G54 G99\n$1\nT0101\nG0 X50. Z2.\n${turns}$2\nT0909\nG0 X80. Z40.\n!1L1\nZ30.\n!1L1\nZ20.\nM30`,
+      { units: "mm" },
+    );
+    const { steps } = rehearse(stageOf(collar()), motions, { margin: 1 });
+    const order = steps.filter(({ kind }) => kind !== "index").map(({ station, line }) => `${station} ${line}`);
+    expect(order.indexOf("1 6")).toBeLessThan(order.indexOf("9 15"));
+    expect(order.indexOf("9 13")).toBeLessThan(order.indexOf("9 15"));
+    expect(order.filter((one) => one.startsWith("1"))).toEqual(["1 4", "1 6", "1 8"]);
+  });
+});
+
+describe("what a section cannot show", () => {
+  it("a driven tool off the axis takes nothing off and is not hit by what it has milled itself", () => {
+    const tools = {
+      "7": {
+        kind: "live-cross-drill",
+        description: "Cross drill",
+        diameter: 5,
+        pointAngle: 118,
+        holder: 20,
+        overhang: 40,
+      },
+    };
+    const text = "T0707\nG0 X60. Z-10.\nG98 G1 X30. F100\nG0 X60.\nX36.\nG1 X28.\nG0 X60.";
+    const driven = collar({ tools: { "7": { ...tools["7"], width: undefined } } });
+    const { removed, findings, notRehearsed } = play(text, driven);
+    expect(removed.cut).toBe(0);
+    expect(findings).toEqual([]);
+    expect(notRehearsed).toMatchObject([{ why: "driven-cut", line: 4 }]);
+  });
+  it("its rapid into what it has not milled is still a collision", () => {
+    const drill = { kind: "live-cross-drill", description: "Drill", diameter: 5, pointAngle: 118, width: undefined };
+    const { findings } = play("T0707\nG0 X60. Z-10.\nG98 G1 X50. F100\nG0 X40.", collar({ tools: { "7": drill } }));
+    expect(codes(findings)).toContain("collision rapid-into-stock");
+  });
+  it("leads the way out of a cancelled offset past no limit, and says where one leads back", () => {
+    const out = play("T0101\nG0 X60. Z2.\nG0 X200. Z80. T0100");
+    expect(out.findings).toEqual([]);
+    expect(out.notRehearsed).toEqual([]);
+    const back = play("T0101\nG0 X60. Z2.\nG0 X200. Z80. T0100\nG0 X60. Z3.");
+    expect(back.notRehearsed).toMatchObject([{ why: "offset-cancelled", line: 5 }]);
+  });
+  it("home with the offset cancelled in the same line goes home", () => {
+    const { steps, findings } = play("T0101\nG0 X60. Z2.\nG28 U0 W0 T0100\nT0202\nG0 X0 Z4.");
+    expect(findings).toEqual([]);
+    // Travel ends at X 12 and Z 5 or so: the slides stand there less the margin.
+    expect(steps.some(({ kind, line }) => kind === "away" && line === 4)).toBe(true);
+  });
+  it("a bar that is moved in a part that was begun stays where it was, and that is said", () => {
+    const stop = { kind: "bar-stop", description: "Stop", diameter: 20, width: undefined };
+    const setup = collar({ tools: { "7": stop } });
+    const text = "T0101\nG0 X50. Z2.\nG1 Z-10. F.2\nG28 U0 W0\nT0707\nG0 X0 Z6.\nG1 Z2. F.5\nG28 U0 W0\n";
+    expect(play(text, setup).notRehearsed).toEqual([]);
+    expect(play(`${text}T0101\nG0 X50. Z2.\nG1 Z-10. F.2`, setup).notRehearsed).toMatchObject([
+      { why: "bar-moved", station: "1" },
+    ]);
+  });
+});

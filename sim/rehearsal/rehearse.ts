@@ -3,18 +3,19 @@ import { workOfPath } from "../../core/ledger/index.ts";
 import type { LatheAxis } from "../../core/machine/index.ts";
 import { type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
 import { machiningMinutes, type ProgramMotion } from "../../core/program/index.ts";
-import { areaOf, EMPTY_REGION, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
+import { handlesBar, toolFormOf } from "../../core/tool/index.ts";
+import { areaOf, EMPTY_REGION, joined, outlinesOf, type Region, regionOf } from "../clipping/region.ts";
 import {
   createRehearsalFindings,
   type RehearsalCode,
   type RehearsalFinding,
   type RehearsalFindings,
 } from "./findings.ts";
+import { legsInTime } from "./legsInTime.ts";
 import type { RehearsalOptions } from "./options.ts";
 import type { Stage, StagedTool } from "./stage.ts";
 import { dropLoose, frontOf, inStrips, type StripStock, stripEdges } from "./stripStock.ts";
 import { type SweptMeeting, sweep } from "./sweep.ts";
-import { toolpath } from "./toolpath.ts";
 
 /** A straight piece of a move of the point that a tool's outline is about: Z, and X as a true distance. */
 interface RehearsalStep {
@@ -47,6 +48,20 @@ export interface Rehearsal {
   readonly fallen: Region;
   /** Square millimetres of the half section that were cut off, and that fell off. */
   readonly removed: { readonly cut: number; readonly dropped: number };
+  /** What a section of a turned part cannot show, once for each call. */
+  readonly notRehearsed: readonly NotRehearsed[];
+}
+
+/**
+ * What is not played: the cut of a driven tool off the axis (it moves and meets, but takes nothing off the section), a rapid towards
+ * the part with the offset cancelled (whether the control keeps the geometry then, is not known), or what follows once the bar has been
+ * moved in a part that was begun (the section stays where it was).
+ */
+export interface NotRehearsed {
+  readonly why: "driven-cut" | "offset-cancelled" | "bar-moved";
+  /** Counted from 1. */
+  readonly line: number;
+  readonly station: string;
 }
 
 /** Steps between two reports of progress. */
@@ -67,7 +82,7 @@ export function* rehearseInSteps(
   motions: readonly ProgramMotion[],
   options: RehearsalOptions,
 ): Generator<{ readonly share: number }, Rehearsal> {
-  const legs = toolpath(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
+  const legs = legsInTime(motions, (offset) => (options.asProgrammed ? undefined : stage.offsets.get(offset)));
   const stock = blankOf(stage, motions);
   const play: Play = {
     stage,
@@ -76,15 +91,18 @@ export function* rehearseInSteps(
     findings: createRehearsalFindings(),
     steps: [],
     removed: { cut: 0, dropped: 0 },
-    slides: { ...stage.home },
-    lost: { x: 0, z: 0 },
-    station: "",
+    carriages: new Map(),
     call: 0,
     held: stock,
     fallen: EMPTY_REGION,
+    lastCut: undefined,
+    isBarMoved: false,
+    milled: EMPTY_REGION,
+    notRehearsed: new Map(),
   };
   for (const [index, { motion, places }] of legs.entries()) {
     if (index % LEGS_PER_REPORT === 0) yield { share: index / legs.length };
+    if (motion.kind === "wait") continue;
     if (motion.kind === "call") callTool(play, motion);
     else if (motion.kind === "home") goHome(play, motion);
     else if (motion.kind === "machine") goTo(play, motion, { x: motion.x, z: motion.z }, "away");
@@ -99,6 +117,7 @@ export function* rehearseInSteps(
     fallen: play.fallen,
     minutes: play.steps.reduce((sum, { minutes }) => sum + minutes, 0),
     removed: play.removed,
+    notRehearsed: [...play.notRehearsed.values()],
   };
 }
 
@@ -111,6 +130,7 @@ export function stagedRehearsal(stage: Stage, motions: readonly ProgramMotion[])
     minutes: 0,
     fallen: EMPTY_REGION,
     removed: { cut: 0, dropped: 0 },
+    notRehearsed: [],
     stock,
     ...drawnBlank(stock),
   };
@@ -130,15 +150,38 @@ interface Play {
   readonly removed: { cut: number; dropped: number };
   stock: StripStock;
   fallen: Region;
+  /** The form of the tool that cut last. */
+  lastCut: ReturnType<typeof toolFormOf> | undefined;
+  /** A stop or a puller has had the bar since something was cut. */
+  isBarMoved: boolean;
   /** The stock when it was last seen that all of it is held. */
   held: StripStock;
-  /** Where the slides truly stand, X as a diameter. */
-  slides: { x: number; z: number };
-  /** What the control counts more than its slides have gone, once a drive that does not notice has stalled. */
-  lost: { x: number; z: number };
-  station: string;
+  /** The slides of each path. */
+  readonly carriages: Map<number, Carriage>;
+  /** What driven tools have taken off the axis: they may go there again. */
+  milled: Region;
+  readonly notRehearsed: Map<string, NotRehearsed>;
   /** Which call of the program this is: findings are kept per call. */
   call: number;
+}
+
+/** The slides of one path. */
+interface Carriage {
+  /** Where they truly stand, X as a diameter. */
+  slides: { x: number; z: number };
+  /** What the control counts more than its slides have gone, once a drive that does not notice has stalled. */
+  readonly lost: { x: number; z: number };
+  station: string;
+  /** The offset that was active last, also while none is. */
+  offset: string;
+}
+
+function carriageOf({ carriages, stage }: Play, { modes }: ProgramMotion): Carriage {
+  const known = carriages.get(modes.path);
+  if (known) return known;
+  const made = { slides: { ...stage.home }, lost: { x: 0, z: 0 }, station: "", offset: "" };
+  carriages.set(modes.path, made);
+  return made;
 }
 
 /** The blank in strips: narrow where the program cuts, one wide strip behind. */
@@ -155,9 +198,14 @@ const IN_CHUCK = 60;
 const BEYOND_CUT = 8;
 
 /** Slides at which the control has the programmed point at a place in the part; what is not named stays. */
-function slidesFor(play: Play, { modes }: ProgramMotion, place: Slides): Slides {
-  const { stage, lost } = play;
-  const held = stage.offsets.get(modes.offset);
+function slidesFor(play: Play, motion: ProgramMotion, place: Slides): Slides {
+  const { stage } = play;
+  const { modes } = motion;
+  const carriage = carriageOf(play, motion);
+  const { lost } = carriage;
+  // Whether the geometry stays when the offset is cancelled on the way out, is the control's own affair: on a way out it does no harm.
+  const isWayOut = isCancelled(motion) && motion.kind === "rapid" && carriage.offset !== "";
+  const held = stage.offsets.get(isWayOut ? carriage.offset : modes.offset);
   const other = modes.work === null ? undefined : stage.otherWork.get(workOfPath(modes.work, modes.path));
   const along = (axis: LatheAxis) => {
     // With the offset cancelled the control goes by the work offset alone.
@@ -174,26 +222,39 @@ function standsAt({ origin, side }: StagedTool, slides: Slides): Point {
 
 /** A straight move of the slides with everything that it cuts and meets. */
 function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: RehearsalStep["kind"]): void {
-  const { stage, slides } = play;
+  const { stage } = play;
+  const carriage = carriageOf(play, motion);
+  const { slides, station } = carriage;
   const named = {
     x: Number.isNaN(wanted.x) ? slides.x : wanted.x,
     z: Number.isNaN(wanted.z) ? slides.z : wanted.z,
   };
   const target = withinTravel(play, motion, named);
-  const tool = stage.tools.get(play.station);
+  const tool = stage.tools.get(station);
   const before = { ...slides };
-  play.slides = target;
+  carriage.slides = target;
+  if (isCancelled(motion) && kind === "rapid" && (target.x < before.x || target.z < before.z))
+    leave(play, motion, "offset-cancelled");
+  if (!isCancelled(motion)) carriage.offset = motion.modes.offset;
   if (!tool) return;
   const [from, to] = [standsAt(tool, before), standsAt(tool, target)];
-  const passed = sweep(play, tool, { kind, from, to, pitch: motion.modes.feed, inCycle: motion.inCycle });
+  const pitch = motion.lead ?? motion.modes.feed;
+  const passed = sweep(play, tool, { kind, from, to, pitch, inCycle: motion.inCycle });
   play.stock = passed.stock;
+  if (passed.milled) {
+    play.milled = joined(play.milled, passed.milled);
+    leave(play, motion, "driven-cut");
+  }
+  if (handlesBar(tool.view.tool)) play.isBarMoved ||= play.removed.cut > 0 && kind === "feed";
+  else if (play.isBarMoved) leave(play, motion, "bar-moved");
   play.removed.cut += passed.area;
+  if (passed.area > 0) play.lastCut = toolFormOf(tool.view.tool);
   const length = Math.hypot(to.z - from.z, to.x - from.x);
   const time = kind === "away" ? "rapid" : kind === "index" ? "call" : kind;
   play.steps.push({
     line: motion.line,
     kind,
-    station: play.station,
+    station,
     offset: motion.modes.offset,
     from,
     to,
@@ -204,12 +265,21 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
   neighbours(play, motion);
 }
 
+const isCancelled = ({ modes }: ProgramMotion) => modes.offset === "0";
+
+function leave(play: Play, motion: ProgramMotion, why: NotRehearsed["why"]): void {
+  const { station } = carriageOf(play, motion);
+  const key = `${play.call} ${why} ${station}`;
+  if (!play.notRehearsed.has(key)) play.notRehearsed.set(key, { why, line: motion.line, station });
+}
+
 const changesOf = (stock: StripStock, changed: readonly number[]): readonly StripChange[] =>
   changed.map((strip) => ({ strip, outlines: outlinesOf(stock.strips[strip]?.region ?? { paths: [] }) }));
 
 /** Machines that notice stop at a limit; a drive that does not runs against it and counts on. */
 function withinTravel(play: Play, motion: ProgramMotion, wanted: Slides): { x: number; z: number } {
   const { travel, offsets } = play.stage;
+  const { lost } = carriageOf(play, motion);
   const target = { ...wanted };
   // Where the slides go with an offset that is not known is not known.
   const { offset } = motion.modes;
@@ -222,7 +292,7 @@ function withinTravel(play: Play, motion: ProgramMotion, wanted: Slides): { x: n
     say(play, motion, "travel", { room: -over, against, weight: play.stage.feedback ? "stop" : "collision" });
     if (play.stage.feedback) continue;
     target[axis] = Math.min(high, Math.max(low, wanted[axis]));
-    play.lost[axis] += wanted[axis] - target[axis];
+    lost[axis] += wanted[axis] - target[axis];
     say(play, motion, "lost-steps", { room: -over, against, weight: "collision" });
   }
   return target;
@@ -235,9 +305,10 @@ function goHome(play: Play, motion: ProgramMotion): void {
   const { home: axes } = motion;
   const isNamed = !Number.isNaN(motion.x) || !Number.isNaN(motion.z);
   if (isNamed) goTo(play, motion, slidesFor(play, motion, motion), "away");
-  const { stage, slides } = play;
+  const { stage } = play;
+  const { slides, lost } = carriageOf(play, motion);
   const target = { x: axes?.x ? stage.home.x : slides.x, z: axes?.z ? stage.home.z : slides.z };
-  for (const axis of ["x", "z"] as const) if (axes?.[axis]) play.lost[axis] = 0;
+  for (const axis of ["x", "z"] as const) if (axes?.[axis]) lost[axis] = 0;
   goTo(play, motion, target, "away");
 }
 
@@ -245,15 +316,17 @@ function goHome(play: Play, motion: ProgramMotion): void {
 function callTool(play: Play, motion: ProgramMotion): void {
   const { stage } = play;
   const { station } = motion.modes;
+  const carriage = carriageOf(play, motion);
+  const { slides } = carriage;
   letFall(play);
   play.call++;
-  if (station === play.station || station === "0") return;
+  if (station === carriage.station || station === "0") return;
   const comes = stage.machine.stations?.find(({ id, call }) => (call ?? id) === station)?.id ?? station;
-  const isFirst = play.station === "";
-  if (comes === play.station) return;
-  play.station = comes;
+  const isFirst = carriage.station === "";
+  if (comes === carriage.station) return;
+  carriage.station = comes;
   const tool = stage.tools.get(comes);
-  const at = tool ? standsAt(tool, play.slides) : point(0, 0);
+  const at = tool ? standsAt(tool, slides) : point(0, 0);
   play.steps.push({
     line: motion.line,
     kind: "index",
@@ -268,7 +341,7 @@ function callTool(play: Play, motion: ProgramMotion): void {
   if (!turret || stations === 0) return;
   for (const one of stage.tools.values())
     for (const obstacle of obstaclesOf(play)) {
-      const room = swingRoom(turret, one.swing, play.slides, obstacle);
+      const room = swingRoom(turret, one.swing, slides, obstacle);
       if (room < play.options.margin)
         say(play, motion, "swing", { room, against: obstacle.name, by: one.offset, weight: weightOf(room) });
     }
@@ -278,9 +351,10 @@ const INDEX_MINUTES = 1 / 60;
 
 /** Neighbours on the turret against everything on the spindle's axis, where a move has ended. */
 function neighbours(play: Play, motion: ProgramMotion): void {
-  const { stage, slides } = play;
+  const { stage } = play;
+  const { slides, station } = carriageOf(play, motion);
   const { turret, stations } = stage;
-  const working = stage.tools.get(play.station);
+  const working = stage.tools.get(station);
   if (!turret || stations === 0 || !working) return;
   const obstacles = obstaclesOf(play);
   for (const one of stage.tools.values()) {
@@ -311,8 +385,8 @@ function letFall(play: Play): void {
   if (changed.length === 0) return;
   play.stock = stock;
   play.removed.dropped += area;
-  // The part is the largest of what falls; a pip or a ring that falls meanwhile is scrap.
-  if (area > areaOf(play.fallen)) play.fallen = fallen;
+  // The part is the largest of what a blade cuts off; a pip, a ring or a faced disc that falls meanwhile is scrap.
+  if (play.lastCut === "blade" && area > areaOf(play.fallen)) play.fallen = fallen;
   const last = play.steps.pop();
   if (!last) return;
   const own = last.changed.filter(({ strip }) => !changed.includes(strip));
@@ -333,7 +407,7 @@ function say(
     by,
     line: motion.line,
     step: Math.max(0, play.steps.length - 1),
-    station: play.station,
+    station: carriageOf(play, motion).station,
     offset: motion.modes.offset,
   });
 }

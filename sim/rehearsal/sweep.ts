@@ -6,9 +6,11 @@ import {
   type Point,
   type Polygon,
   plus,
+  point,
   rectangle,
   times,
 } from "../../core/outline/index.ts";
+import { handlesBar, toolFormOf } from "../../core/tool/index.ts";
 import { gapBetween } from "../clipping/gap.ts";
 import {
   areaOf,
@@ -16,10 +18,13 @@ import {
   boxesMeet,
   boxOf,
   common,
+  EMPTY_REGION,
   isNothing,
+  joined,
   outlinesOf,
   type Region,
   regionOf,
+  subtract,
   widthOf,
 } from "../clipping/region.ts";
 import { hullOf, sweptHull, sweptRegion } from "../clipping/sweep.ts";
@@ -46,56 +51,92 @@ interface Pass {
 }
 interface Passed extends StripCut {
   readonly meetings: readonly SweptMeeting[];
+  /** What a driven tool off the axis passed in feed: its cut is not taken off the section. */
+  readonly milled?: Region;
+}
+interface Played {
+  readonly stage: Stage;
+  readonly options: RehearsalOptions;
+  readonly stock: StripStock;
+  /** What driven tools have taken where no section shows it. */
+  readonly milled: Region;
 }
 
 /** How deep two things may be in each other in a clean contact: what the nose's polygon and the grid round to. */
 const CONTACT = 0.02;
 
 /** Takes a tool along a straight way: what its edge cuts, and what edge, holder and chuck do to each other. */
-export function sweep(
-  { stage, options, stock }: { readonly stage: Stage; readonly options: RehearsalOptions; readonly stock: StripStock },
-  tool: StagedTool,
-  pass: Pass,
-): Passed {
+export function sweep({ stage, options, stock, milled }: Played, tool: StagedTool, pass: Pass): Passed {
   const meetings: SweptMeeting[] = [];
-  const outline = edgeOf(tool, options);
+  const outline = edgeOf(tool, options, pass);
   const isRapid = pass.kind === "rapid" || pass.kind === "away" || pass.kind === "index";
   let cut: StripCut = { stock, changed: [], area: 0 };
   const path = boxAlong(outline, pass);
+  const isLive = tool.body.isLive;
+  const isMilling = isLive && !isRapid && !cutsRound(tool, pass);
+  const gone = isLive ? milled : EMPTY_REGION;
+  let mills: Region | undefined;
   if (mayMeet(stock, path.right) || (path.left && mayMeet(stock, path.left))) {
     const swept = bothSides(sweptHull(outline, pass.from, pass.to));
     const box = { ...path.right, xMax: Math.max(path.right.xMax, path.left?.xMax ?? 0) };
-    if (isRapid) {
-      const depth = depthIn(stock, regionOf(...swept), box);
+    if (isRapid && !isHandling(tool, pass)) {
+      const depth = depthIn(stock, subtract(regionOf(...swept), gone), box);
       if (depth > CONTACT)
         meetings.push({ code: "rapid-into-stock", weight: "collision", against: "stock", room: -depth });
     }
     if (cutsRound(tool, pass))
       cut = pass.kind === "thread" ? cutThread(stock, outline, pass) : cutStock(stock, swept, box);
+    else if (isMilling) {
+      const taken = overlapWith(stock, regionOf(...swept), box);
+      if (areaOf(taken) > CONTACT * CONTACT) mills = taken;
+    }
   }
   if (options.asProgrammed) return { ...cut, meetings };
-  meetHolder(cut.stock, tool, pass, meetings);
-  if (isRapid && !pass.inCycle && meetings.length === 0) meetNearly(cut.stock, outline, pass, options.margin, meetings);
+  const milledNow = mills ? joined(gone, mills) : gone;
+  meetHolder(cut.stock, tool, pass, milledNow, meetings);
+  // In what a driven tool has milled it is near by nature.
+  const isInMilled = !isNothing(gone) && !isNothing(common(gone, regionOf(sweptHull(outline, pass.from, pass.to))));
+  if (isRapid && !pass.inCycle && !isInMilled && !handlesBar(tool.view.tool) && meetings.length === 0)
+    meetNearly(cut.stock, outline, pass, options.margin, meetings);
   meetStanding(stage, tool, pass, options.margin, meetings);
-  return { ...cut, meetings };
+  return { ...cut, meetings, ...(mills && { milled: mills }) };
 }
 
+/** A puller has hold of the bar, and a stop leaves the bar that was run against it. */
+const isHandling = ({ view }: StagedTool, { from, to }: Pass): boolean =>
+  handlesBar(view.tool) && (view.tool.kind === "bar-puller" || to.z >= from.z);
+
 /** A driven tool takes nothing off a turned section unless it stands on the axis. */
-const cutsRound = ({ body }: StagedTool, { from, to }: Pass): boolean =>
-  !body.isLive || (body.mode === "centre" && Math.abs(from.x) < CONTACT && Math.abs(to.x) < CONTACT);
+const cutsRound = ({ body, view }: StagedTool, { from, to }: Pass): boolean =>
+  (!body.isLive && !handlesBar(view.tool)) ||
+  (body.isLive && body.mode === "centre" && Math.abs(from.x) < CONTACT && Math.abs(to.x) < CONTACT);
 
-const edges = new WeakMap<StagedTool["body"], { readonly real: Polygon; readonly sharp: Polygon }>();
+interface Edges {
+  readonly real: Polygon;
+  readonly sharp: Polygon;
+  /** The real one with its nose brought to a point. */
+  readonly pointed: Polygon;
+}
+const edges = new WeakMap<StagedTool["body"], Edges>();
 
-/** The cutting outline as a convex polygon: the real one, or a sharp one of the part as programmed. */
-function edgeOf({ body }: StagedTool, { asProgrammed }: RehearsalOptions): Polygon {
+/**
+ * The cutting outline as a convex polygon: the real one, or a sharp one of the part as programmed. Straight across, an insert faces: there
+ * the intended part has lost what stands in front of the face too, as far as the insert reaches.
+ */
+function edgeOf({ body, view }: StagedTool, { asProgrammed }: RehearsalOptions, { kind, from, to }: Pass): Polygon {
   let known = edges.get(body);
   if (!known) {
     const real = hullOf(thinned(body.cutting));
-    known = { real, sharp: sharpOf(body, real) };
+    const hasOwnForm = OWN_FORMS.has(toolFormOf(view.tool));
+    const sharp = hasOwnForm ? real : sharpOf(body, real);
+    known = { real, sharp, pointed: isInsert(body, real) && !hasOwnForm ? hullOf([...real, point(0, 0)]) : sharp };
     edges.set(body, known);
   }
-  return asProgrammed ? known.sharp : known.real;
+  if (!asProgrammed) return known.real;
+  return kind === "feed" && from.z === to.z ? known.pointed : known.sharp;
 }
+/** Tools whose form the part takes over. */
+const OWN_FORMS: ReadonlySet<string> = new Set(["thread", "boreThread", "wheel"]);
 
 /** Corners of an insert that are not the one that cuts need no fine arc: every fourth point of theirs is kept. */
 function thinned(cutting: Polygon): Polygon {
@@ -107,14 +148,15 @@ const FINE = 60;
 
 /** A needle for an insert with a nose; any other tool with its corners squared. */
 function sharpOf({ mode, cutting, box }: StagedTool["body"], real: Polygon): Polygon {
-  const isInsert = real.length > SQUARE_CORNERS && mode !== "centre";
   const own = boxOf(regionOf(cutting));
   if (!own || mode === "centre") return real;
-  if (!isInsert) return rectangle(own.zMin, own.xMin, own.zMax, own.xMax);
+  if (!isInsert({ mode }, real)) return rectangle(own.zMin, own.xMin, own.zMax, own.xMax);
   const tall = box.xMax - box.xMin;
   // As thin as a needle, so that it leaves what the programmed way itself leaves.
   return mode === "inside" ? rectangle(-NEEDLE, -tall, NEEDLE, 0) : rectangle(-NEEDLE, 0, NEEDLE, tall);
 }
+const isInsert = ({ mode }: Pick<StagedTool["body"], "mode">, real: Polygon) =>
+  real.length > SQUARE_CORNERS && mode !== "centre";
 const NEEDLE = 0.0005;
 /** Blades with broken corners have eight; noses many more. */
 const SQUARE_CORNERS = 10;
@@ -129,14 +171,15 @@ function depthIn(stock: StripStock, swept: Region, box: Box): number {
   return areaOf(overlap) < CONTACT * CONTACT ? 0 : widthOf(overlap);
 }
 
-/** A thread point leaves a groove a turn: its outline once every pitch along the way. */
+/** A thread point leaves a groove a turn: its outline once every pitch along the way, the last one where it ends. */
 function cutThread(stock: StripStock, outline: Polygon, { from, to, pitch }: Pass): StripCut {
   const way = length(less(to, from));
   const turns = pitch > 0 ? Math.min(MOST_TURNS, Math.floor(way / pitch)) : 0;
   let cut: StripCut = { stock, changed: [], area: 0 };
   const changed = new Set<number>();
   for (let turn = 0; turn <= turns; turn++) {
-    const at = way === 0 ? from : plus(from, times(less(to, from), (turn * pitch) / way));
+    // Counted from the end, where it pulls out of its own groove.
+    const at = way === 0 ? to : plus(to, times(less(from, to), (turn * pitch) / way));
     const groove = bothSides(moved(outline, at));
     const box = boxOf(regionOf(...groove));
     if (!box) continue;
@@ -149,14 +192,20 @@ function cutThread(stock: StripStock, outline: Polygon, { from, to, pitch }: Pas
 const MOST_TURNS = 400;
 
 /** Shank, bar and holder against what is left after the cut. */
-function meetHolder(stock: StripStock, { body }: StagedTool, pass: Pass, meetings: SweptMeeting[]): void {
+function meetHolder(
+  stock: StripStock,
+  { body }: StagedTool,
+  pass: Pass,
+  milled: Region,
+  meetings: SweptMeeting[],
+): void {
   for (const holder of body.holder) {
     const path = boxAlong(holder, pass);
     if (!mayMeet(stock, path.right) && !(path.left && mayMeet(stock, path.left))) continue;
     const swept = sweptRegion(holder, pass.from, pass.to);
     const whole = path.left ? regionOf(...outlinesOf(swept), ...outlinesOf(swept).map(mirrored)) : swept;
     const box = boxOf(whole);
-    const depth = box ? depthIn(stock, whole, box) : 0;
+    const depth = box ? depthIn(stock, isNothing(milled) ? whole : subtract(whole, milled), box) : 0;
     if (depth > CONTACT) meetings.push({ code: "holder", weight: "collision", against: "stock", room: -depth });
   }
 }

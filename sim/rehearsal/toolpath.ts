@@ -3,7 +3,7 @@ import { chordsOfArc, type ProgramMotion } from "../../core/program/index.ts";
 import type { StagedOffset } from "./stage.ts";
 
 /** One move as the tip makes it: straight pieces one after the other, where the control leads it. X as diameters. */
-interface Leg {
+export interface Leg {
   readonly motion: ProgramMotion;
   readonly places: readonly TipPlace[];
 }
