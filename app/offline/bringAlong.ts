@@ -1,6 +1,6 @@
 import { type Brought, readPhotoFile } from "../../core/commands/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
-import { programName, programRecord, textOfProgram } from "../../core/program/index.ts";
+import { programName, programRecord, proposeLanguage, textOfProgram } from "../../core/program/index.ts";
 import { type Answer, accepted, refused } from "../../core/refusal.ts";
 import { readProgramFile } from "../prepare/readProgramFile.ts";
 import type { WaitingFile } from "./store.ts";
@@ -36,6 +36,10 @@ export async function bringAlong(
   const text = textOfProgram(bytes);
   if (!text.ok) return text;
   const reading = await readProgramFile(content.slice(0), machine);
-  const program = programRecord({ name: programName(file.name), bytes: bytes.length, fingerprint }, reading);
+  const program = programRecord(
+    { name: programName(file.name), bytes: bytes.length, fingerprint },
+    reading,
+    proposeLanguage(text.value)?.language,
+  );
   return accepted({ brought: { kind, program, text: text.value }, waiting: { ...waiting, type: "text/plain" } });
 }

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { DATA_SETTING_FORMS, isFileFormConfirmed } from "../../core/machine/index.ts";
 import { tableGrid } from "../../core/offsets/index.ts";
 import { takeHere } from "../offline/takeHere.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -10,6 +11,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton, PrimaryFileLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+import { FileMeaning } from "./FileMeaning.tsx";
 import type { OffsetsFile } from "./offsetsFile.ts";
 import { ReadBackPanel } from "./ReadBack.tsx";
 
@@ -22,8 +24,11 @@ export function FilesPanel({
   readonly files: readonly OffsetsFile[];
 }) {
   const { setup, setupId } = loaded;
-  const [format, setFormat] = useState(files[0]?.format ?? "");
+  const [format, setFormat] = useState<string>();
   const file = files.find((one) => one.format === format) ?? files[0];
+  const isDataSetting = DATA_SETTING_FORMS.some((one) => one === file?.format);
+  const isAsked = isDataSetting && !isFileFormConfirmed(setup.machine);
+  const isOther = isDataSetting && !isAsked && file?.format !== setup.machine.dialect;
   return (
     <Panel aria-label="Files">
       <h2>File for the control</h2>
@@ -47,6 +52,11 @@ export function FilesPanel({
             ])}
           />
           <p>{fileWords(setup, file)}</p>
+          {isOther && (
+            <p role="note">
+              <b>Not what this control reads:</b> it was said to read {files[0]?.words}.
+            </p>
+          )}
           {file.lost.length > 0 && (
             <p role="note">
               <b>Not in this file:</b> {lostWords(file.lost)}. What the control needs of that is keyed by hand.
@@ -55,14 +65,18 @@ export function FilesPanel({
           <FileText aria-label="Contents of the file" tabIndex={0}>
             <pre>{file.text}</pre>
           </FileText>
-          <PrimaryFileLink
-            href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
-            download={file.name}
-            onClick={takeHere(() => file)}
-          >
-            <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
-          </PrimaryFileLink>
-          {file.numbers === "control" && loaded.mayEnter && <Loaded loaded={loaded} file={file} />}
+          {isAsked ? (
+            <FileMeaning loaded={loaded} />
+          ) : (
+            <PrimaryFileLink
+              href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
+              download={file.name}
+              onClick={takeHere(() => file)}
+            >
+              <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
+            </PrimaryFileLink>
+          )}
+          {file.numbers === "control" && loaded.mayEnter && !isAsked && <Loaded loaded={loaded} file={file} />}
         </>
       )}
       <ReadBackPanel loaded={loaded} />

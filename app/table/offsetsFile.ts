@@ -1,5 +1,6 @@
 import { lossesOf, type OffsetField, type OffsetFormat } from "../../core/formats/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
+import { callOf, stationOf } from "../../core/machine/index.ts";
 import { type NumbersOf, touchedRows, withNumbersOf } from "../../core/offsets/index.ts";
 
 export interface OffsetsFile {
@@ -15,6 +16,16 @@ export interface OffsetsFile {
   readonly numbers: NumbersOf;
 }
 
+/** The pockets that programs call: a second offset stands in the pocket of its tool, and a tool without a number in none. */
+const pocketsOf = ({ tools, machine }: SetupView): ReadonlyMap<string, string> =>
+  new Map(
+    tools.flatMap(({ offset, station }) => {
+      const found = stationOf(machine, station);
+      const pocket = found ? callOf(found) : undefined;
+      return pocket === undefined ? [] : [[offset, pocket] as const];
+    }),
+  );
+
 /** This setup's rows as a file of one format: its units and digits, only rows that Luvrit has something for. */
 export function offsetsFile(setup: SetupView, format: OffsetFormat, at: string): OffsetsFile {
   const { machine, job, part, operation } = setup;
@@ -25,6 +36,9 @@ export function offsetsFile(setup: SetupView, format: OffsetFormat, at: string):
     rounding: "to-resolution",
     xShown: numbers === "equation" ? "diameter" : machine.xShown,
     at,
+    ...(machine.language && { language: machine.language }),
+    percent: machine.programFile?.percent ?? true,
+    pockets: pocketsOf(setup),
     title: `${job}, ${part}, ${operation}, ${machine.name}`,
   });
   const name = `${job}-${operation}-offsets${format.ending}`.replace(/[^A-Za-z0-9.-]+/g, "-").toLowerCase();

@@ -9,6 +9,7 @@ const WORDS: Readonly<Record<string, string>> = {
   numbering: "Numbering of tip orientation",
   school: "School",
   dialect: "Data-setting files by",
+  language: "In its programs a line G90 X Z",
   offsetDigits: "Digits of an offset number",
   yAxis: "Y axis",
   encoders: "Encoders",
@@ -43,6 +44,7 @@ const NESTED: readonly (readonly [RegExp, (match: RegExpMatchArray) => string])[
   [/^repeatability\/(.)$/, ([, axis]) => `Repeatability of ${upper(axis)}, mm`],
   [/^(?:directions\/)?(.)(Plus|Minus)$/, ([, axis, way]) => `${upper(axis)} ${way?.toLowerCase()} leads`],
   [/^table\/(.+)$/, ([, part]) => `Offset table, ${part}`],
+  [/^fileForm\/(.+)$/, ([, part]) => `Confirmed for its files, ${part}`],
   [/^programFile\/percent$/, () => "Program files have percent signs"],
   [/^programFile\/ending$/, () => "Ending of program files"],
   [/^programFile\/lineEnd$/, () => "Line ends of program files"],
@@ -63,10 +65,26 @@ const NESTED: readonly (readonly [RegExp, (match: RegExpMatchArray) => string])[
 ];
 /** What a sign of a profile means, by its field; any other choice stands for itself. */
 export function choiceWords(path: string, choice: string): string {
+  const own = /(^|\/)(dialect|format)$/.test(path)
+    ? FORMS[choice]
+    : /(^|\/)language$/.test(path)
+      ? LANGUAGES[choice]
+      : undefined;
+  if (own !== undefined) return own;
   const sign = SIGNS.find(([pattern]) => pattern.test(path));
   if (sign && (choice === "1" || choice === "-1")) return choice === "1" ? sign[1] : sign[2];
   return choice.replaceAll("-", " ").trim() || choice;
 }
+const FORMS: Readonly<Record<string, string>> = {
+  "gcode-l": "register: G10 L10 P1",
+  "gcode-n": "number: G10 P10001",
+  "gcode-set": "RS-274: G10 L1 P1",
+};
+const LANGUAGES: Readonly<Record<string, string>> = {
+  "box-cycles": "cuts and comes back (a cycle)",
+  "absolute-modes": "says absolute",
+  "rs-274": "says absolute (RS-274)",
+};
 const SIGNS: readonly (readonly [RegExp, plus: string, minus: string])[] = [
   [/(^|\/)storedSign\//, "larger (+)", "smaller (−)"],
   [/(^|\/)motionSign\//, "draw apart (+)", "come together (−)"],
@@ -98,7 +116,7 @@ const control = begins(
   "toolCall",
   "integers",
 );
-const files = begins("dialect", "programFile");
+const files = begins("dialect", "language", "fileForm", "programFile");
 const measuring = begins("measuring", "reckons", "school", "setter", "datumFace");
 const first = begins("id", "name", "kind");
 

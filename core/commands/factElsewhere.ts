@@ -10,7 +10,12 @@ import { TOLERANCES } from "../tolerances.ts";
 import { axesOff } from "./positionCommand.ts";
 
 /** Entries that are about the machine, whatever setup they are entered in. */
-export const MACHINE_KINDS: readonly EntryKind[] = ["position-lost", "position-checked", "setter-calibrated"];
+export const MACHINE_KINDS: readonly EntryKind[] = [
+  "position-lost",
+  "position-checked",
+  "setter-calibrated",
+  "file-form-confirmed",
+];
 
 /**
  * What an entry about the machine, entered or taken back in one setup, says to another one that runs on it: the machine is the same, the
@@ -33,6 +38,11 @@ export function factElsewhere(command: Command, state: SetupState, idOf: (id: st
     const { offset, x, z } = command.payload;
     const found = { offset, x, z, off: axesOff(setup, { x, z }), elsewhere: true };
     return setup.positionLost && { id, kind: command.kind, payload: found };
+  }
+  if (command.kind === "file-form-confirmed") {
+    const { format, language, line, means } = command.payload;
+    const isSame = setup.machine.fileForm?.format === format && setup.machine.fileForm.language === language;
+    return isSame ? undefined : { id, kind: command.kind, payload: { format, language, line, means, elsewhere: true } };
   }
   if (command.kind !== "setter-calibrated") return undefined;
   const { side, machine, geometry, exact, typed } = command.payload;

@@ -189,7 +189,7 @@ function tableOfFile(
   const { machine, tools: loaded } = setup;
   const read = readTableFile(setup, { ...form, text }, locale);
   if (!read.ok) return refuse(read.refusal.message, { text: read.refusal.message });
-  const { table, numbers: whose } = read.value;
+  const { table, numbers: whose, format } = read.value;
   if (table.tools.length === 0) {
     const message = "This file holds no tool offsets.";
     return refuse(message, { text: message });
@@ -231,7 +231,7 @@ function tableOfFile(
   return {
     ...entry,
     kind: "table-read",
-    payload: { source: "file", name: form.name?.trim() || "backup", rows, ...(work.length > 0 && { work }) },
+    payload: { source: "file", name: form.name?.trim() || "backup", format, rows, ...(work.length > 0 && { work }) },
   };
 }
 

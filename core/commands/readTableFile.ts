@@ -34,10 +34,12 @@ export function readTableFile(
     const holds = named.filter((field): field is CsvField => field !== null);
     return accepted({ table: table.value, numbers: "control", holds, format: "csv" });
   }
-  let read = readOffsetFile(text, {});
+  const { language, xShown } = machine;
+  let read = readOffsetFile(text, { language, xShown });
   // A tool table names no units, nor does every spreadsheet: they are the machine's own unless somebody says otherwise.
   const namesNone = !read.ok && read.refusal.code === "units-missing";
-  if (namesNone && !/\bG0*10\b/i.test(text)) read = readOffsetFile(text, { units: units ?? machine.units });
+  if (namesNone && !/\bG0*10\b/i.test(text))
+    read = readOffsetFile(text, { units: units ?? machine.units, language, xShown });
   if (!read.ok) return read;
   const { table, format } = read.value;
   const { numbering = machine.numbering, resolution = machine.resolution.z } = table;

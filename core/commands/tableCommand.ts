@@ -1,3 +1,4 @@
+import { fileMeaning } from "../formats/index.ts";
 import type { SetupView, TableEdit } from "../ledger/index.ts";
 import { AXIS_NAME } from "../machine/index.ts";
 import {
@@ -10,6 +11,7 @@ import {
   findingOfWork,
   readBack,
   type SumFinding,
+  touchedRows,
   workAfter,
   workAmount,
   workDoubt,
@@ -29,6 +31,15 @@ export type TableForm = Extract<SetupForm, { intent: keyof typeof tableForms }>;
 export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn(tableForms, form.intent);
 
 const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
+
+/** How this machine's control reads a data-setting file, said of the first row that there is. */
+function confirmFileCommand(setup: SetupView, { id, format, language }: FormOf<"confirm-file">): CommandResult {
+  if ((format === "gcode-set") !== (language === "rs-274"))
+    return refuse("G10 L1 sets a row in RS-274, and only there. Choose the line that this control reads.");
+  const meaning = fileMeaning(touchedRows(setup), format, { language, xShown: setup.machine.xShown });
+  if (!meaning) return refuse("Nothing has been touched yet, so there is no row to show.");
+  return { id, kind: "file-form-confirmed", payload: { format, language, ...meaning } };
+}
 
 /** Works out what a form of the table or of the record asks for. */
 export function tableCommand(
@@ -61,6 +72,8 @@ export function tableCommand(
     }
     case "compare-table":
       return compareCommand(setup, form, locale);
+    case "confirm-file":
+      return confirmFileCommand(setup, form);
     case "add-note":
       return noteCommand(form, brought);
     case "sign-off":

@@ -1,3 +1,4 @@
+import type { DataSettingForm } from "../machine/index.ts";
 import type { AxisWords, OffsetTable, ToolOffsets, WorkOffset } from "../offsets/index.ts";
 import { withoutComments } from "../program/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
@@ -15,14 +16,15 @@ import {
 import { workName, workRegister } from "./workRegister.ts";
 
 /**
- * Data-setting G-code (ISO 6983 words) in two dialects, described in docs/formats/data-setting.md:
+ * Data-setting G-code (ISO 6983 words) in three forms, described in docs/formats/data-setting.md:
  *
  * - `gcode-l`: the register is named by L — `G10 L10` geometry, `G10 L11` wear — and P is the offset number.
  * - `gcode-n`: the register is named by the offset number itself — P n is wear, P 10000 + n geometry.
+ * - `gcode-set`: as RS-274 has it: `G10 L1` sets a row of the tool table, which has no wear of its own; there L10, L11 and L20 calculate
+ *   from where the tool stands.
  *
- * Work offsets are `G10 L2` and `G10 L20` in both. X is a diameter or a radius as the table has it.
+ * Work offsets are `G10 L2`, and `G10 L20` in the first two. X is a diameter or a radius as the table has it; the third says so by G7 or G8.
  */
-type DataSettingDialect = "gcode-l" | "gcode-n";
 
 /** In the second dialect a geometry register is the offset number plus this. */
 const GEOMETRY_REGISTERS = 10000;
@@ -41,8 +43,11 @@ const HOLDS = [
   "units",
 ] as const;
 
-/** Writes the rows of a table as a file that names its units first, says absolute, and holds only what the table holds. */
-export function writeDataSetting(table: OffsetTable, dialect: DataSettingDialect, options: WriteOptions): string {
+/**
+ * Writes the rows of a table as a file that names its units first, and holds only what the table holds. Numbers are absolute: by G90 where
+ * that is a mode, and by their letters alone where G90 begins a cycle.
+ */
+export function writeDataSetting(table: OffsetTable, dialect: DataSettingForm, options: WriteOptions): string {
   const resolution = table.resolution ?? usualResolution(table.units);
   const number = (value: number) =>
     options.rounding === "to-resolution"
@@ -55,30 +60,48 @@ export function writeDataSetting(table: OffsetTable, dialect: DataSettingDialect
       .join("");
   const axes = ({ x, y, z }: AxisWords) => words({ X: x, Y: y, Z: z });
   const unit = table.units === "mm" ? "millimetres" : "inches";
-  const lines = ["%", comment(`Offsets in ${unit}, X as ${options.xShown ?? "diameter"}, absolute`)];
+  const { xShown = "diameter", language, percent = true } = options;
+  const lines = [...(percent ? ["%"] : []), comment(`Offsets in ${unit}, X as ${xShown}, absolute`)];
   if (options.title) lines.push(comment(options.title));
-  lines.push(`${table.units === "mm" ? "G21" : "G20"} G90`);
+  const isSet = dialect === "gcode-set";
+  const modes = [table.units === "mm" ? "G21" : "G20"];
+  if (isSet || language !== "box-cycles") modes.push("G90");
+  if (isSet) modes.push(xShown === "radius" ? "G8" : "G7");
+  lines.push(modes.join(" "));
   for (const work of table.work) {
-    const register = workRegister(work.name);
+    const register = isSet ? setRegister(work.name) : workRegister(work.name);
     if (register) lines.push(`G10 L${register.l} P${register.p}${axes(work)}`);
   }
   for (const tool of table.tools) {
     if (tool.description) lines.push(comment(`Offset ${tool.offset}: ${tool.description}`));
     const geometry = axes(tool.geometry) + words({ R: tool.noseRadius, Q: tool.orientation });
     const wear = axes(tool.wear);
-    const [geometryRegister, wearRegister] =
-      dialect === "gcode-l"
-        ? [`G10 L10 P${tool.offset}`, `G10 L11 P${tool.offset}`]
-        : [`G10 P${GEOMETRY_REGISTERS + Number(tool.offset)}`, `G10 P${tool.offset}`];
+    const { geometry: geometryRegister, wear: wearRegister } = REGISTERS[dialect](tool.offset);
     if (geometry) lines.push(geometryRegister + geometry);
-    if (wear) lines.push(wearRegister + wear);
+    if (wear && wearRegister) lines.push(wearRegister + wear);
   }
-  lines.push("%");
+  lines.push(isSet ? "M2" : "M30");
+  if (percent) lines.push("%");
   return `${lines.join("\n")}\n`;
 }
 
+/** How each form names the registers of an offset. */
+const REGISTERS: Readonly<
+  Record<DataSettingForm, (offset: string) => { readonly geometry: string; readonly wear: string | undefined }>
+> = {
+  "gcode-l": (offset) => ({ geometry: `G10 L10 P${offset}`, wear: `G10 L11 P${offset}` }),
+  "gcode-n": (offset) => ({ geometry: `G10 P${GEOMETRY_REGISTERS + Number(offset)}`, wear: `G10 P${offset}` }),
+  "gcode-set": (offset) => ({ geometry: `G10 L1 P${offset}`, wear: undefined }),
+};
+
+/** Work offsets that can be set and not only calculated. */
+function setRegister(name: string) {
+  const register = workRegister(name);
+  return register?.l === 2 ? register : undefined;
+}
+
 /**
- * Reads a data-setting file back, in either dialect. Comments, percent signs, block numbers and blanks are passed over; every other word must
+ * Reads a data-setting file back, in any of the forms. Comments, percent signs, block numbers and blanks are passed over; every other word must
  * be understood, since a word that is skipped in an offset file is a wrong offset. Resolution and numbering are not in
  * such a file: the caller says them, and its units where the file does not.
  */
@@ -87,6 +110,7 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
   const tools = new Map<string, { -readonly [Key in keyof ToolOffsets]: ToolOffsets[Key] }>();
   const work = new Map<string, WorkOffset>();
   const written = new Set<string>();
+  let stated: "diameter" | "radius" | undefined;
   for (const [index, raw] of text.split(/\r\n|\r|\n/).entries()) {
     const line = index + 1;
     const no = (code: OffsetFileCode, message: string) => refuseFile(code, message, line);
@@ -108,6 +132,7 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
       } else if (letter === "G" && value === 91)
         return no("not-absolute", "this file adds to what is there (G91). Only absolute files are read.");
       else if (letter === "G" && value === 90) continue;
+      else if (letter === "G" && (value === 7 || value === 8)) stated = value === 7 ? "diameter" : "radius";
       else if (letter === "M" && (value === 30 || value === 2 || value === 99)) continue;
       else if (letter === "N") continue;
       else if ("LPXYZRQ".includes(letter) && !values.has(letter)) values.set(letter, value === 0 ? 0 : value);
@@ -119,13 +144,19 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
     }
     if (units === undefined && said.units === undefined)
       return no("units-missing", "the file says no units (G20 or G21) before its first number.");
-    const register = registerOf(values.get("L"), values.get("P"));
+    const l = values.get("L");
+    if (said.language === "rs-274" && (l === 10 || l === 11 || l === 20))
+      return no(
+        "unknown-register",
+        `L${l} calculates from where the tool stands on this control: what it sets is not in the file. L1 and L2 set.`,
+      );
+    const register = registerOf(l, values.get("P"));
     if (register === undefined)
       return no("unknown-register", `“${shortened(raw)}” names no offset that is known here.`);
     const key = `${register.kind} ${register.name}`;
     if (written.has(key)) return no("twice", `${key} is set twice in this file.`);
     written.add(key);
-    const part = axesOf(values);
+    const part = axesOf(values, xFactor(stated, said.xShown));
     if (register.kind === "work") {
       if (values.has("R") || values.has("Q")) return no("syntax", "a work offset has no radius or orientation.");
       work.set(register.name, { name: register.name, ...part });
@@ -151,15 +182,20 @@ export function readDataSetting(text: string, said: SaidOfFile): Answer<OffsetTa
   return accepted({ units: told, resolution, numbering, tools: [...tools.values()], work: [...work.values()] });
 }
 
-const dialect = (name: DataSettingDialect, words: string, looksLike: (text: string) => boolean): OffsetFormat => ({
+const dialect = (
+  name: DataSettingForm,
+  words: string,
+  looksLike: (text: string) => boolean,
+  holds: OffsetFormat["holds"] = HOLDS,
+): OffsetFormat => ({
   name,
   words,
   ending: ".nc",
   mediaType: "text/plain; charset=us-ascii",
-  holds: HOLDS,
+  holds,
   numbers: "control",
   looksLike,
-  holdsWork: (work) => workRegister(work) !== undefined,
+  holdsWork: (work) => (name === "gcode-set" ? setRegister(work) : workRegister(work)) !== undefined,
   write: (table, options) => writeDataSetting(table, name, options),
   read: readDataSetting,
 });
@@ -171,6 +207,14 @@ export const GCODE_L = dialect(
   "gcode-l",
   "data setting by register (G10 L…)",
   (text) => SETS_DATA.test(text) || EMPTY.test(text),
+);
+/** By its rows, or our own file by the modes that it begins with. */
+const SETS_TABLE = /^[^(;\n]*\bG0*10\s*L0*1(?!\d)|^G2[01] G90 G[78]$/im;
+export const GCODE_SET = dialect(
+  "gcode-set",
+  "data setting of RS-274 (G10 L1)",
+  (text) => SETS_TABLE.test(text),
+  HOLDS.filter((field) => !field.startsWith("wear.")),
 );
 export const GCODE_N = dialect("gcode-n", "data setting by offset number (G10 P…)", (text) => BY_NUMBER.test(text));
 
@@ -186,13 +230,19 @@ function registerOf(
   if (l === undefined && p > GEOMETRY_REGISTERS && p < 2 * GEOMETRY_REGISTERS)
     return { kind: "geometry", name: String(p - GEOMETRY_REGISTERS) };
   if (p >= GEOMETRY_REGISTERS) return undefined;
-  if (l === 10) return { kind: "geometry", name: String(p) };
+  if (l === 10 || l === 1) return { kind: "geometry", name: String(p) };
   return l === 11 || l === undefined ? { kind: "wear", name: String(p) } : undefined;
 }
 
-function axesOf(values: ReadonlyMap<string, number>): AxisWords {
+/** By how much X of a file that states a radius or a diameter differs from how the control shows it. */
+function xFactor(stated: "diameter" | "radius" | undefined, shown: "diameter" | "radius" = "diameter"): number {
+  if (stated === undefined || stated === shown) return 1;
+  return stated === "radius" ? 2 : 0.5;
+}
+
+function axesOf(values: ReadonlyMap<string, number>, factor: number): AxisWords {
   const [x, y, z] = [values.get("X"), values.get("Y"), values.get("Z")];
-  return { ...(x !== undefined && { x }), ...(y !== undefined && { y }), ...(z !== undefined && { z }) };
+  return { ...(x !== undefined && { x: x * factor }), ...(y !== undefined && { y }), ...(z !== undefined && { z }) };
 }
 
 const shortened = (raw: string) => (raw.length > 60 ? `${raw.trim().slice(0, 60)}…` : raw.trim());

@@ -3,7 +3,7 @@ import type { OffsetTable } from "../offsets/index.ts";
 import { type Answer, accepted } from "../refusal.ts";
 import { CSV } from "./csvTable.ts";
 import { MTCONNECT } from "./cuttingToolAssets.ts";
-import { GCODE_L, GCODE_N } from "./dataSetting.ts";
+import { GCODE_L, GCODE_N, GCODE_SET } from "./dataSetting.ts";
 import { LUVRIT_JSON } from "./luvritJson.ts";
 import {
   OFFSET_FIELDS,
@@ -19,6 +19,7 @@ import { TOOL_TABLE } from "./toolTable.ts";
 export const FORMATS = [
   LUVRIT_JSON,
   MTCONNECT,
+  GCODE_SET,
   GCODE_N,
   GCODE_L,
   TOOL_TABLE,

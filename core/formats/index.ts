@@ -1,6 +1,7 @@
 export { CSV_FIELDS, type CsvField, csvHead, guessColumn } from "./csvColumns.ts";
 export { csvText, guessMapping, harmless, readCsvSheet, readMappedCsv } from "./csvTable.ts";
 export { readDataSetting, writeDataSetting } from "./dataSetting.ts";
+export { fileMeaning } from "./fileMeaning.ts";
 export { FORMATS, formatNamed, formatOf, LARGEST_OFFSET_FILE, lossesOf, readOffsetFile } from "./formats.ts";
 export { luvritOffsetsSchema } from "./luvritJson.ts";
 export {

@@ -1,4 +1,4 @@
-import { type Axis, TABLE_AXES } from "../machine/index.ts";
+import { type Axis, type ControlLanguage, TABLE_AXES } from "../machine/index.ts";
 import type { NumbersOf, OffsetTable } from "../offsets/index.ts";
 import type { Answer, Refusal } from "../refusal.ts";
 import { refused } from "../refusal.ts";
@@ -56,6 +56,10 @@ export interface SaidOfFile {
   readonly units?: Unit | undefined;
   readonly numbering?: Numbering | undefined;
   readonly resolution?: number | undefined;
+  /** The control's language: what a code of data setting means there. */
+  readonly language?: ControlLanguage | undefined;
+  /** How the control shows X, for files that state a radius or a diameter by a code; a diameter where absent. */
+  readonly xShown?: "diameter" | "radius" | undefined;
 }
 
 export interface WriteOptions {
@@ -67,6 +71,12 @@ export interface WriteOptions {
   readonly xShown?: "diameter" | "radius";
   /** Time of writing, ISO 8601, for formats that must state one. */
   readonly at?: string;
+  /** The control's language: what it takes for absolute, and how its files end. */
+  readonly language?: ControlLanguage;
+  /** False where its files have no percent signs. */
+  readonly percent?: boolean;
+  /** The pocket that a tool stands in, by its offset; an offset that has none here has no pocket number. */
+  readonly pockets?: ReadonlyMap<string, string>;
 }
 
 /** Where a table comes from or goes to: one way of writing offset tables. */

@@ -17,12 +17,14 @@ import {
  * Tool-table text as RS-274 controllers keep it: one line per tool, words of a letter and a number, a remark behind a
  * semicolon (docs/formats/tool-table.md). `D` is twice the nose radius. Such a table names no units, and has no wear.
  */
-function write({ units, resolution, tools }: OffsetTable, { rounding }: WriteOptions): string {
+function write({ units, resolution, tools }: OffsetTable, { rounding, pockets }: WriteOptions): string {
   const digit = resolution ?? usualResolution(units);
   const number = (value: number) =>
     rounding === "none" ? plainDecimal(value) : roundToResolution(value, digit).toFixed(decimalsOf(digit));
   const lines = tools.map(({ offset, geometry, noseRadius, orientation, description }) => {
-    const words = [`T${offset}`, `P${offset}`];
+    // Without a changer's pockets a tool's own number stands for its pocket.
+    const pocket = pockets ? pockets.get(offset) : offset;
+    const words = [`T${offset}`, ...(pocket === undefined ? [] : [`P${pocket}`])];
     for (const axis of AXES) {
       const value = geometry[axis];
       if (value !== undefined) words.push(`${axis.toUpperCase()}${number(value)}`);

@@ -51,6 +51,8 @@ export const CELLS = {
   workRead: (name: string) => `work-read/${name}`,
   keyed: (row: string, column: string) => `keyed/${row}/${column}`,
   compared: "compared",
+  /** How the machine's control reads a data-setting file. */
+  fileForm: "file-form",
   front: "front",
   reach: (offset: string) => `reach/${offset}`,
   proof: (offset: string) => `proof/${offset}`,

@@ -46,7 +46,7 @@ describe("foldMachine", () => {
     const other = setup("other", opened(), loaded("1"), touched("1", "x", -2));
     const interleaved = [one[0], other[0], other[1], other[2], one[1], one[2]] as MachineEntry[];
     expect(foldMachine(interleaved).rows["1"]?.x).toMatchObject({ value: -1, setupId: "one" });
-    expect(foldMachine([])).toEqual({ stations: {}, rows: {}, setter: {}, position: undefined });
+    expect(foldMachine([])).toEqual({ stations: {}, rows: {}, setter: {}, position: undefined, fileForm: undefined });
   });
   it("takes a loss of position and its check from where they were entered, not from the setups that were told", () => {
     const entry = (kind: string, payload: unknown) => ({ id: nextId(), kind, version: 1, payload }) as Command;

@@ -1,4 +1,4 @@
-import { AXES, type LatheAxis, type SetterSide } from "../machine/index.ts";
+import { AXES, type FileForm, type LatheAxis, type SetterSide } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
 import { kindOf } from "./kinds/index.ts";
@@ -36,6 +36,8 @@ export interface MachineState {
   readonly position: { readonly lostAt: string; readonly off: readonly LatheAxis[] | undefined } | undefined;
   /** Trigger positions of the setter as they were calibrated last, with the time (ISO 8601, UTC). */
   readonly setter: Readonly<Partial<Record<SetterSide, Believed<number> & { readonly at: string }>>>;
+  /** The form of data-setting files as it was confirmed last, with the time (ISO 8601, UTC); undefined where it never was. */
+  readonly fileForm: (Believed<FileForm> & { readonly at: string }) | undefined;
 }
 
 /** An entry with the setup that it belongs to; a machine's history interleaves its setups. */
@@ -56,6 +58,7 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
   const rows: Record<string, BelievedRow> = {};
   const setter: Partial<Record<SetterSide, Believed<number> & { at: string }>> = {};
   let position: MachineState["position"];
+  let fileForm: MachineState["fileForm"];
   for (const { setupId, entry } of history.filter(standing)) {
     const held = <Value>(value: Value): Believed<Value> => ({ value, setupId, entry: entry.id });
     const believe: MachineChanges["believe"] = (offset, row) => {
@@ -75,6 +78,9 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
         },
         calibrate: (side, trigger) => {
           setter[side] = { ...held(trigger), at: entry.at };
+        },
+        understand: (form) => {
+          fileForm = { ...held(form), at: entry.at };
         },
         put: (station, tool) => {
           stations[station] = held(tool);
@@ -102,7 +108,7 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
       entry.payload,
     );
   }
-  return { stations, rows, setter, position };
+  return { stations, rows, setter, position, fileForm };
 }
 
 /** Each setup of a machine as the fold of its own entries, by its id; empty without a history. */

@@ -1,6 +1,7 @@
 import {
   AXES,
   type Axis,
+  type FileForm,
   type MachineProfile,
   type PerAxis,
   type School,
@@ -124,10 +125,10 @@ export function viewSetup(state: SetupState): SetupView {
   invariant(opened, "a setup is viewed after it was opened");
   const { job, part, operation, program, workOffset, hole } = opened.payload;
   const calibrated = calibratedOf(state);
-  const machine = withCalibrations(opened.payload.machine, calibrated);
+  const standing = standingInSetup(state);
+  const machine = withFileForm(withCalibrations(opened.payload.machine, calibrated), standing.fileForm);
   const stockSaid = top(state, CELLS.described, "stock-described");
   const stock = stockSaid?.payload ?? opened.payload.stock;
-  const standing = standingInSetup(state);
   const { programRead, table } = standing;
   const entries = history(state);
   const described = describedOf(state);
@@ -316,6 +317,13 @@ function calibratedOf(state: SetupState): SetupView["calibrated"] {
     if (record) calibrated[side] = record;
   }
   return calibrated;
+}
+
+/** The machine with the form of its files, and its control's language, as they were confirmed since it was described. */
+function withFileForm(machine: MachineProfile, said: FileForm | undefined): MachineProfile {
+  if (!said) return machine;
+  const { format, language } = said;
+  return { ...machine, dialect: format, language, fileForm: { format, language } };
 }
 
 /** The machine with its setter as it was calibrated since it was described. */

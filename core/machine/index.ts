@@ -36,6 +36,14 @@ export {
   workInZone,
   workToControl,
 } from "./controlBoundary.ts";
+export {
+  CONTROL_LANGUAGES,
+  type ControlLanguage,
+  DATA_SETTING_FORMS,
+  type DataSettingForm,
+  type FileForm,
+  isFileFormConfirmed,
+} from "./controlLanguage.ts";
 export { type Direction, directionOf } from "./directions.ts";
 export {
   jogStep,

@@ -2,6 +2,7 @@ import type { FromSchema } from "json-schema-to-ts";
 import { convertLength } from "../units/index.ts";
 import type { Axis } from "./axis.ts";
 import { axisWays, LATHE_AXES, perAxisSchema } from "./axis.ts";
+import { CONTROL_LANGUAGES, DATA_SETTING_FORMS } from "./controlLanguage.ts";
 import { stationSchema, zoneSchema } from "./zone.ts";
 
 /** The two numberings of tip orientation that controls use; see `core/tool/tipOrientation.ts`. */
@@ -69,7 +70,19 @@ export const machineProfileSchema = {
     measuring: { type: "string", enum: ["overwrite", "add", "touched-dimension"] },
     numbering: { type: "string", enum: CONTROL_NUMBERINGS },
     school: { type: "string", enum: SCHOOLS },
-    dialect: { type: "string", enum: ["gcode-l", "gcode-n"] },
+    dialect: { type: "string", enum: DATA_SETTING_FORMS },
+    /** What its programs mean by the codes on which lathes disagree; absent while that has not been said. */
+    language: { type: "string", enum: CONTROL_LANGUAGES },
+    /** The form of its data-setting files whose meaning a person has confirmed; another form or language is asked about anew. */
+    fileForm: {
+      type: "object",
+      additionalProperties: false,
+      required: ["format", "language"],
+      properties: {
+        format: { type: "string", enum: DATA_SETTING_FORMS },
+        language: { type: "string", enum: CONTROL_LANGUAGES },
+      },
+    },
     travel: eachAxis(range),
     jogStep: eachAxis({ type: "number", exclusiveMinimum: 0 }),
     /** One standard deviation of coming back to a position, backlash included, on the diameter for X. */

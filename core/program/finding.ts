@@ -22,6 +22,7 @@ export const FINDINGS = {
   "subprogram-recursion": "doubt",
   "too-long": "doubt",
   "wait-unpaired": "doubt",
+  "other-language": "doubt",
   "comment-open": "doubt",
   syntax: "doubt",
   "word-twice": "doubt",

@@ -64,6 +64,8 @@ export interface Following extends ReturnType<typeof createLines> {
   how: Coordinates;
   /** G90 and G91 are coordinates, not a cycle: known once one of them stands where no cycle could. */
   absoluteIsKnown: boolean;
+  /** G90, G92 and G94 cut cycles, whatever the program looks like. */
+  readonly hasBoxCycles: boolean;
   /** Lines that may still be followed, so that a file that calls itself over and over comes to an end. */
   budget: number;
 }

@@ -11,6 +11,7 @@ export { programMachine } from "./programMachine.ts";
 export { type MotionModes, machiningMinutes, type ProgramMotion, programMotions } from "./programMotion.ts";
 export type { LeftWord, ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
 export { programRecord } from "./programRecord.ts";
+export { proposeLanguage } from "./proposedLanguage.ts";
 export { type ProposedTool, proposeTools } from "./proposedTool.ts";
 export { type ProgramMachine, readProgram, readProgramInSteps } from "./readProgram.ts";
 export { type CallChange, type ChangedLine, renumberCalls } from "./renumber.ts";

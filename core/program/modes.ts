@@ -339,7 +339,7 @@ function readLimitOrPreset(
     else if (code === 500) path.altered.delete("scale");
     return "nothing";
   }
-  const isThread = hasWord(block, LETTER.F) || hasWord(block, LETTER.E) || path.motion === 92;
+  const isThread = all.hasBoxCycles || hasWord(block, LETTER.F) || hasWord(block, LETTER.E) || path.motion === 92;
   if (code === 920 && isThread && !all.absoluteIsKnown) {
     startCycle(path, 92);
     return undefined;
@@ -362,15 +362,15 @@ function startCycle(path: PathState, cycle: number): void {
   addCycle(path.call, `G${cycle}`);
 }
 
-/** G90, G91 and G94 are modes in one dialect; in the other G90 and G94 with coordinates are box cycles. */
+/** G90, G91 and G94 are modes in one language; in the other G90 and G94 with coordinates are box cycles. */
 function readNinety(all: Following, path: PathState, block: Block, code: number, hasAxis: boolean): Use | undefined {
-  const isMode = !hasAxis || all.absoluteIsKnown || hasMotionCode(block) || code === 910;
+  const isMode = code === 910 || hasMotionCode(block) || (!all.hasBoxCycles && (!hasAxis || all.absoluteIsKnown));
   if (!isMode) {
     startCycle(path, code === 900 ? 90 : 94);
     return undefined;
   }
   if (code === 940) return undefined;
-  all.absoluteIsKnown = true;
+  if (!all.hasBoxCycles) all.absoluteIsKnown = true;
   path.isIncremental = code === 910;
   return undefined;
 }

@@ -1,6 +1,7 @@
 import { convertLength } from "../units/index.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import type { ProgramEvents } from "./following.ts";
+import { hasAnyAxis } from "./modes.ts";
 import type { PathState, ToolPlace } from "./pathState.ts";
 import type { ProgramReading, ReadingProgress } from "./programReading.ts";
 import { type ProgramMachine, readProgramInSteps } from "./readProgram.ts";
@@ -108,7 +109,7 @@ function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEve
     begin(path, block) {
       line = block.line;
       units = unitsIn(block) ?? units;
-      readSpindle(spindleOf(path), block, units);
+      readSpindle(spindleOf(path), block, units, machine.language);
       path.onMove ??= (to, { kind, inCycle, arc, compensation = path.compensation, lead }) =>
         motions.push({
           kind,
@@ -175,12 +176,17 @@ function unitsIn(block: Block): "mm" | "in" | undefined {
 /** Metres of surface a minute for feet a minute, which a program in inches counts. */
 const METRES_OF_FEET = 0.3048;
 
-function readSpindle(spindle: Spindle, block: Block, units: "mm" | "in"): void {
+function readSpindle(spindle: Spindle, block: Block, units: "mm" | "in", language: ProgramMachine["language"]): void {
   const codes = block.gCodes.subarray(0, block.gCount);
+  // Where G90 and G91 are modes G94 is a feed; where that is not known, beside no coordinates.
+  const isFeedMode = language === undefined ? !hasAnyAxis(block) : language !== "box-cycles";
+  if (codes.includes(940) && isFeedMode) spindle.feedPer = "minute";
   const speed = hasWord(block, LETTER.S) ? (block.value[LETTER.S] ?? 0) : undefined;
   const limits = (codes.includes(500) || codes.includes(920)) && speed !== undefined;
-  if (codes.includes(980)) spindle.feedPer = "minute";
-  if (codes.includes(990) || codes.includes(950)) spindle.feedPer = "turn";
+  // There G98 and G99 say where a drilling cycle comes back to.
+  const isReturn = language !== undefined && language !== "box-cycles";
+  if (codes.includes(980) && !isReturn) spindle.feedPer = "minute";
+  if ((codes.includes(990) && !isReturn) || codes.includes(950)) spindle.feedPer = "turn";
   if (codes.includes(960)) spindle.speedIs = "surface";
   if (codes.includes(970)) spindle.speedIs = "turns";
   if (limits) spindle.mostTurns = speed;

@@ -1,5 +1,5 @@
 import type { Payload } from "../ledger/index.ts";
-import type { LatheAxis } from "../machine/index.ts";
+import type { ControlLanguage, LatheAxis } from "../machine/index.ts";
 import type { Range } from "./extents.ts";
 import type { ProgramReading } from "./programReading.ts";
 import { type ProposedTool, proposeTools } from "./proposedTool.ts";
@@ -7,10 +7,14 @@ import { type ProposedTool, proposeTools } from "./proposedTool.ts";
 /** Most tools, findings and work offsets that a ledger entry keeps of a program; its text is kept whole elsewhere. */
 const MOST = { tools: 240, findings: 200, work: 60, offsets: 40, under: 12, left: 60 } as const;
 
-/** What a setup's ledger keeps of a program that was read. Lengths in millimetres; `bytes` is the size of the file. */
+/**
+ * What a setup's ledger keeps of a program that was read. Lengths in millimetres; `bytes` is the size of the file, `language` what it looks to
+ * be written in.
+ */
 export function programRecord(
   file: { readonly name: string; readonly bytes: number; readonly fingerprint: string },
   reading: ProgramReading,
+  language?: ControlLanguage,
 ): Payload<"program-read"> {
   const { units, number, lines, findings, work, calls, followed } = reading;
   const tools = proposeTools(reading).slice(0, MOST.tools);
@@ -19,6 +23,7 @@ export function programRecord(
     bytes: file.bytes,
     fingerprint: file.fingerprint,
     units,
+    ...(language && { language }),
     number: number === null ? null : Math.min(number, 99_999_999),
     lines,
     tools: tools.map((tool) => ({

@@ -1,3 +1,4 @@
+import type { ControlLanguage } from "../machine/index.ts";
 import { createFindings } from "./finding.ts";
 import { createLines, type FileRun, walkRun } from "./flow.ts";
 import type { Following, ProgramEvents } from "./following.ts";
@@ -14,6 +15,7 @@ import {
   sayWaits,
 } from "./programFindings.ts";
 import type { LeftWord, ProgramCall, ProgramReading, ReadingProgress, WorkUse } from "./programReading.ts";
+import { proposeLanguage } from "./proposedLanguage.ts";
 import { indexBlocks, type NumberedSection, type Survey, surveyProgram } from "./survey.ts";
 import { callFormOf } from "./toolCall.ts";
 
@@ -24,6 +26,8 @@ export interface ProgramMachine {
   readonly offsetDigits?: number;
   /** `last-digit` where a number without a decimal point counts last digits of the readout (`X50` is 0.050). */
   readonly integers?: "units" | "last-digit";
+  /** What its programs mean by G90 to G95; guessed from the program itself where absent. */
+  readonly language?: ControlLanguage;
   /** Stations by the number that programs call them by; unchecked where absent. */
   readonly calls?: readonly string[];
 }
@@ -83,7 +87,8 @@ export function* readProgramInSteps(
     unitsAt: undefined,
     unitsAreMissed: false,
     isRadius: false,
-    absoluteIsKnown: false,
+    absoluteIsKnown: machine.language !== undefined && machine.language !== "box-cycles",
+    hasBoxCycles: machine.language === "box-cycles",
     integersAreDigits: machine.integers === "last-digit",
     integerFactor: (units) => (machine.integers === "last-digit" ? lastDigit[units ?? machine.units ?? "mm"] : 1),
     on,
@@ -118,7 +123,9 @@ export function* readProgramInSteps(
     work,
     header,
     lines: survey.lines,
-    findings: findings.list(),
+    findings: isDataFile(found)
+      ? findings.list().filter(({ code }) => code !== "tool-offset-written")
+      : findings.list(),
     paths: found.paths.map(({ number }) => number).sort((a, b) => a - b),
     countsIntoPart: found.paths.some(countsIntoPart),
     followed: {
@@ -128,22 +135,47 @@ export function* readProgramInSteps(
   };
 }
 
+/** A file that moves nothing and calls no tool only sets data: that it does is what it is for. */
+const isDataFile = ({
+  calls,
+  paths,
+}: {
+  readonly calls: readonly ProgramCall[];
+  readonly paths: readonly PathState[];
+}) => calls.length === 0 && paths.every(({ moves, homeSince }) => moves === 0 && !homeSince);
+
 /** What can be said only once everything has been followed. */
 function judge(
   all: Following,
   { isEmpty }: Survey,
-  { calls: known, units }: ProgramMachine,
+  machine: ProgramMachine,
   { calls, paths }: { readonly calls: readonly ProgramCall[]; readonly paths: readonly PathState[] },
 ): void {
+  const { calls: known, units } = machine;
   for (const path of paths) {
     judgeIndexes(all.say, path);
     sayEnd(all.say, path, isEmpty);
     if (path.compensation !== null) sayCompensation(all, path, path.lastLine, 1);
   }
   sayWaits(all.say, paths);
+  sayLanguage(all, machine.language);
   saySecondOffsets(all.say, calls, all.form);
   if (known) sayStations(all.say, calls, known);
   if (units) sayUnits(all, units);
+}
+
+const LANGUAGE_WORDS: Readonly<Record<ControlLanguage, string>> = {
+  "box-cycles": "G90, G92 and G94 as cycles",
+  "absolute-modes": "G90 and G91 as modes",
+  "rs-274": "the words of RS-274",
+};
+
+/** A program that is written in another language than the machine's is read wrong by it. */
+function sayLanguage({ text, say }: Following, language: ControlLanguage | undefined): void {
+  const found = language && proposeLanguage(text);
+  if (!found || found.language === language || (found.language !== "box-cycles" && language !== "box-cycles")) return;
+  const message = `This program is written with ${LANGUAGE_WORDS[found.language]}; this machine reads ${LANGUAGE_WORDS[language]}.`;
+  say("other-language", found.line, 1, message);
 }
 
 /**

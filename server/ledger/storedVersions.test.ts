@@ -18,6 +18,7 @@ const tableNow = read("ledger-version-2-table.json");
 /** Kinds that came with the second version. */
 const position = read("ledger-version-2-position.json");
 const works = read("ledger-version-2-work.json");
+const files = read("ledger-version-2-files.json");
 
 describe("several work offsets stored in version 2", () => {
   it("are what each was said, and the tool works under the one that was chosen", () => {
@@ -39,6 +40,14 @@ describe("several work offsets stored in version 2", () => {
   });
 });
 
+describe("the form of a control's files stored in version 2", () => {
+  it("is how the machine reads from then on", () => {
+    const { machine, fileForm } = viewSetup(fold(files));
+    expect(machine).toMatchObject({ dialect: "gcode-n", language: "box-cycles" });
+    expect(fileForm?.line).toBe("G10 P10001 X-339.250");
+  });
+});
+
 describe("a table stored in version 2", () => {
   it("means what it meant in version 1", () => {
     expect(viewSetup(fold(tableNow))).toEqual(viewSetup(fold(table)));
@@ -54,7 +63,7 @@ describe("a loss of position stored in version 2", () => {
 
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position, ...works];
+    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position, ...works, ...files];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });

@@ -66,7 +66,9 @@ export async function readMachine(sql: Sql, id: string): Promise<MachineProfile 
   return row && toMachine(row);
 }
 
-/** A machine with its setter as setups have calibrated it since its profile was changed last; undefined where there is none such. */
+/**
+ * A machine with its setter as setups have calibrated it, and the form of its files as they have confirmed it, since its profile was
+ * changed last; undefined where there is none such. */
 export async function readCalibratedMachine(sql: Sql, id: string): Promise<MachineProfile | undefined> {
   const [row] = await sql.rows<MachineRow & { changed_at: Date }>(
     "SELECT profile, changed_at FROM machines WHERE id = ?",
@@ -74,15 +76,18 @@ export async function readCalibratedMachine(sql: Sql, id: string): Promise<Machi
   );
   if (!row) return undefined;
   const machine = toMachine(row);
-  if (!machine.setter) return machine;
-  const { setter: found } = foldMachine(await readMachineLedger(sql, id));
+  const { setter: found, fileForm: said } = foldMachine(await readMachineLedger(sql, id));
+  const isNews = ({ at }: { readonly at: string }) => Date.parse(at) > row.changed_at.getTime();
+  const form =
+    said && isNews(said) ? { dialect: said.value.format, language: said.value.language, fileForm: said.value } : {};
+  if (!machine.setter) return { ...machine, ...form };
   let { setter } = machine;
   for (const side of SETTER_SIDES) {
     const one = found[side];
-    if (one && Date.parse(one.at) > row.changed_at.getTime())
+    if (one && isNews(one))
       setter = { ...setter, [side]: one.value, calibratedAt: { ...setter.calibratedAt, [side]: one.at } };
   }
-  return { ...machine, setter };
+  return { ...machine, ...form, setter };
 }
 
 /** Stores a machine, new or changed; setups keep the profile that they were opened with. */

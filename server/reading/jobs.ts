@@ -8,6 +8,7 @@ import {
   programMachine,
   programName,
   programRecord,
+  proposeLanguage,
   readProgram,
   textOfProgram,
 } from "../../core/program/index.ts";
@@ -36,7 +37,8 @@ export const JOBS = {
     if (!text.ok) return text;
     const { length: bytes } = text.value;
     const file = { name: programName(asked.name), bytes, fingerprint: asked.fingerprint };
-    return accepted(programRecord(file, readProgram(text.value, programMachine(asked.machine))));
+    const reading = readProgram(text.value, programMachine(asked.machine));
+    return accepted(programRecord(file, reading, proposeLanguage(text.value)?.language));
   },
   /** Whether a file is a program that is taken in. */
   isProgram: async ({ content }: { readonly content: Content }): Promise<Answer<true>> => {

@@ -1,12 +1,14 @@
 import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { viewSetup } from "../../core/ledger/index.ts";
-import { loaded, opened, touched } from "../../core/ledger/setup.fixture.ts";
+import { loaded, machineFixture, opened, touched } from "../../core/ledger/setup.fixture.ts";
+import { isFileFormConfirmed } from "../../core/machine/index.ts";
 import { proofState } from "../../core/proof/index.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { readSetup } from "../ledger/setupsRepository.server.ts";
+import { readCalibratedMachine, storeMachine } from "../machines/machinesRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
@@ -94,5 +96,39 @@ describe("a position that is lost", () => {
     expect((await view(beside)).positionLost).toBeUndefined();
     // What was settled before is settled again.
     expect((await view(beside)).positionChecked).toMatchObject({ off: ["z"] });
+  });
+  it("how its control reads a file is told to every open setup on it, and kept for the next until its profile is changed", async () => {
+    const sql = sqlOn(pool);
+    await storeMachine(sql, machineFixture, new Date(Date.now() - 60_000));
+    expect((await view(here)).machine.fileForm).toBeUndefined();
+    // X −339.25 and Z −400 were touched: by number, geometry of offset 1 is P10001.
+    const form = await send("confirm-file", { format: "gcode-n", language: "box-cycles" });
+    expect((await view(here)).fileForm).toMatchObject({
+      line: "G10 P10001 X-339.250 Z-400.000",
+      means: "sets offset 1: X to −339.250, Z to −400.000",
+    });
+    for (const setup of [here, beside])
+      expect((await view(setup)).machine).toMatchObject({ dialect: "gcode-n", language: "box-cycles" });
+    expect((await view(beside)).fileForm).toMatchObject({ elsewhere: true });
+    expect((await view(elsewhere)).machine).toMatchObject({ dialect: "gcode-l" });
+    expect((await view(signedOff)).machine.fileForm).toBeUndefined();
+    const next = await readCalibratedMachine(sql, machineFixture.id);
+    expect(next && isFileFormConfirmed(next)).toBe(true);
+    // A profile that is changed later says it itself.
+    await storeMachine(sql, machineFixture, new Date(Date.now() + 60_000));
+    expect((await readCalibratedMachine(sql, machineFixture.id))?.fileForm).toBeUndefined();
+    await send("undo", { entry: form.id });
+    expect((await view(beside)).machine.dialect).toBe("gcode-l");
+  });
+  it("a form that the language does not have is refused", async () => {
+    const { seq } = await view(here);
+    const fields = { intent: "confirm-file", id: randomUUID(), base: String(seq) };
+    for (const [format, language] of [
+      ["gcode-set", "box-cycles"],
+      ["gcode-l", "rs-274"],
+    ] as const)
+      expect(await runSetupForm(here, setter, "tablet", { ...fields, format, language })).toMatchObject({
+        outcome: "refused",
+      });
   });
 });

@@ -86,7 +86,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await keyboard.press("Enter");
   const file = await readFile((await (await download).path()) ?? "", "utf8");
   expect(file.split("\n").filter((line) => line.startsWith("G"))).toEqual([
-    "G21 G90",
+    "G21",
     "G10 L10 P1 X-339.250 Z-402.880 R0.800 Q3",
     "G10 L11 P1 X0.000 Z0.000",
   ]);

@@ -1,5 +1,5 @@
 import { KEYED_BY, TABLE_COLUMNS, WORK_MEANS, workNameSchema } from "../../ledger/index.ts";
-import { latheAxisSchema } from "../../machine/index.ts";
+import { CONTROL_LANGUAGES, DATA_SETTING_FORMS, latheAxisSchema } from "../../machine/index.ts";
 import { fingerprint, form } from "./formSchema.ts";
 
 const typed = { type: "string", maxLength: 200 } as const;
@@ -34,6 +34,10 @@ export const tableForms = {
     units: { type: "string", enum: ["mm", "in"] },
     /** What the columns of a foreign CSV file are, as JSON. */
     columns: { type: "string", maxLength: 4000 },
+  } as const),
+  "confirm-file": form("confirm-file", ["format", "language"], {
+    format: { type: "string", enum: DATA_SETTING_FORMS },
+    language: { type: "string", enum: CONTROL_LANGUAGES },
   } as const),
   "add-note": form("add-note", ["text"], {
     text: { type: "string", maxLength: 2000 },

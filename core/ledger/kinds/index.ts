@@ -10,6 +10,7 @@ import * as factChecked from "./factChecked.ts";
 import * as featureMeasured from "./featureMeasured.ts";
 import * as featureRecorded from "./featureRecorded.ts";
 import * as featureRemoved from "./featureRemoved.ts";
+import * as fileFormConfirmed from "./fileFormConfirmed.ts";
 import * as frontDescribed from "./frontDescribed.ts";
 import * as holderNumbered from "./holderNumbered.ts";
 import * as holeRecorded from "./holeRecorded.ts";
@@ -86,6 +87,7 @@ const KINDS = {
   "work-offset-chosen": workOffsetChosen,
   "cells-keyed": cellsKeyed,
   "table-compared": tableCompared,
+  "file-form-confirmed": fileFormConfirmed,
   "reach-recorded": reachRecorded,
   "front-described": frontDescribed,
   "proof-checked": proofChecked,

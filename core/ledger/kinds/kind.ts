@@ -1,4 +1,4 @@
-import type { Axis, LatheAxis, SetterSide } from "../../machine/index.ts";
+import type { Axis, FileForm, LatheAxis, SetterSide } from "../../machine/index.ts";
 import type { Tool } from "../../tool/index.ts";
 import type { Unit } from "../../units/index.ts";
 import type { Cell } from "../cells.ts";
@@ -87,6 +87,8 @@ export interface MachineChanges {
   readonly find: (off: readonly LatheAxis[]) => void;
   /** A side of the setter trips there. */
   readonly calibrate: (side: SetterSide, trigger: number) => void;
+  /** Its control reads data-setting files in this form. */
+  readonly understand: (form: FileForm) => void;
   /** Whatever stands in `from` stands in `to`. */
   readonly move: (from: string, to: string) => void;
   /** The tool of an offset leaves the stations where this setup had it. */

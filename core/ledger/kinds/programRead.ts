@@ -1,3 +1,4 @@
+import { CONTROL_LANGUAGES } from "../../machine/index.ts";
 import { TOOL_KINDS } from "../../tool/index.ts";
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
@@ -13,6 +14,8 @@ export const schema = object(
     /** SHA-256 of the file, in hexadecimal digits. */
     fingerprint: { type: "string", pattern: "^[0-9a-f]{64}$" },
     units: { type: ["string", "null"], enum: ["mm", "in", null] },
+    /** The language that it looks to be written in; absent where it has nothing of one alone, and in older entries. */
+    language: { type: "string", enum: CONTROL_LANGUAGES },
     number: { type: ["integer", "null"], minimum: 0, maximum: 99_999_999 },
     lines: { type: "integer", minimum: 0, maximum: 100_000_000 },
     /** The tools that it calls, with what it lets one guess of them. Extents in its own unit, X as diameters. */

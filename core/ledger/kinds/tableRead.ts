@@ -8,6 +8,8 @@ import { controlRow, freeText, lengthSchema, object, workNameSchema } from "./sc
 export const schema = object(["source", "name", "rows"], {
   source: { type: "string", enum: ["file", "last-setup"] },
   name: freeText,
+  /** Name of the file's format; absent where it came from the last setup, and in older entries. */
+  format: { type: "string", maxLength: 20 },
   rows: {
     type: "array",
     maxItems: 999,
