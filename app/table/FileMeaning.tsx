@@ -41,10 +41,7 @@ export function FileMeaning({ loaded }: { readonly loaded: LoadedSetup }) {
     <Asked aria-label="How this control reads a file">
       <h3>Asked once for this machine</h3>
       <fieldset>
-        <legend>
-          Which of these lines {first.means.replace("sets", "sets, on this control,")}? Its manual or an old backup
-          says.
-        </legend>
+        <legend>Which of these lines {first.means} on this control? Its manual or an old backup says.</legend>
         {rows.map(({ form: one, line }) => (
           <label key={one}>
             <input type="radio" name="format" checked={format === one} onChange={() => setFormat(one)} />
@@ -94,5 +91,5 @@ const Asked = styled.section`
   legend { padding: 0 0 4px; font-size: ${size.small}; color: ${color("ink")}; }
   label { display: flex; gap: 10px; align-items: center; min-height: 48px; cursor: pointer; }
   input { width: 22px; height: 22px; flex: none; accent-color: ${color("action")}; }
-  code { ${mono} font-size: ${size.small}; overflow-wrap: anywhere; }
+  code { ${mono} font-size: ${size.text}; overflow-wrap: anywhere; }
 `;

@@ -51,36 +51,54 @@ export function FilesPanel({
               index === 0 ? `${words}, this machine's` : words,
             ])}
           />
-          <p>{fileWords(setup, file)}</p>
-          {isOther && (
-            <p role="note">
-              <b>Not what this control reads:</b> it was said to read {files[0]?.words}.
-            </p>
-          )}
-          {file.lost.length > 0 && (
-            <p role="note">
-              <b>Not in this file:</b> {lostWords(file.lost)}. What the control needs of that is keyed by hand.
-            </p>
-          )}
-          <FileText aria-label="Contents of the file" tabIndex={0}>
-            <pre>{file.text}</pre>
-          </FileText>
           {isAsked ? (
             <FileMeaning loaded={loaded} />
           ) : (
-            <PrimaryFileLink
-              href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
-              download={file.name}
-              onClick={takeHere(() => file)}
-            >
-              <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
-            </PrimaryFileLink>
+            <Contents loaded={loaded} file={file} other={isOther ? files[0]?.words : undefined} />
           )}
           {file.numbers === "control" && loaded.mayEnter && !isAsked && <Loaded loaded={loaded} file={file} />}
         </>
       )}
       <ReadBackPanel loaded={loaded} />
     </Panel>
+  );
+}
+
+/** What the file says, what it cannot hold, and the way to take it. */
+function Contents({
+  loaded: { setup, setupId },
+  file,
+  other,
+}: {
+  readonly loaded: LoadedSetup;
+  readonly file: OffsetsFile;
+  /** The form that this control reads, where the file has another one. */
+  readonly other: string | undefined;
+}) {
+  return (
+    <>
+      <p>{fileWords(setup, file)}</p>
+      {other !== undefined && (
+        <p role="note">
+          <b>Not what this control reads:</b> it was said to read {other}.
+        </p>
+      )}
+      {file.lost.length > 0 && (
+        <p role="note">
+          <b>Not in this file:</b> {lostWords(file.lost)}. What the control needs of that is keyed by hand.
+        </p>
+      )}
+      <FileText aria-label="Contents of the file" tabIndex={0}>
+        <pre>{file.text}</pre>
+      </FileText>
+      <PrimaryFileLink
+        href={`${href("/setups/:setupId/offsets.nc", { setupId })}?format=${file.format}`}
+        download={file.name}
+        onClick={takeHere(() => file)}
+      >
+        <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
+      </PrimaryFileLink>
+    </>
   );
 }
 

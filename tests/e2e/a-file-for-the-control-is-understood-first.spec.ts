@@ -34,7 +34,7 @@ test("a file for a machine is asked about once, on one row, and taken as it was 
   await page.goto(`${address}/table?side=files`);
   await expect(page.getByRole("region", { name: "How this control reads a file" })).toHaveCount(0);
   await page.goto(`${demoSetup("roller").address}/keep`);
-  await expect(page.getByText(/G10 P10002 X-13\.4394.* sets offset 2/).first()).toBeVisible();
+  await expect(page.getByText(/G10 P10002 X-13\.4394.* sets offset 2,/).first()).toBeVisible();
 });
 
 test("a control of RS-274 is given what sets there, with diameters said", async ({ page }) => {
