@@ -29,19 +29,24 @@ export interface RehearsalFinding {
   readonly room: number;
 }
 
+/** A finding whose depth is worked out once it is known to be the worst. */
+interface FoundOnce extends RehearsalFinding {
+  readonly depth?: (() => number) | undefined;
+}
+
 /** Collects findings: of one kind, one call and one obstacle only the worst is kept. */
 export function createRehearsalFindings() {
-  const worst = new Map<string, RehearsalFinding>();
+  const worst = new Map<string, FoundOnce>();
   return {
-    add(call: number, finding: RehearsalFinding): void {
+    add(call: number, finding: FoundOnce): void {
       const key = `${call} ${finding.code} ${finding.against} ${finding.by ?? ""}`;
       const known = worst.get(key);
       if (!known || finding.room < known.room) worst.set(key, finding);
     },
     list: (): readonly RehearsalFinding[] =>
-      [...worst.values()].sort(
-        (a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight) || a.step - b.step || a.room - b.room,
-      ),
+      [...worst.values()]
+        .map(({ depth, ...found }) => (depth ? { ...found, room: -depth() } : found))
+        .sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight) || a.step - b.step || a.room - b.room),
   };
 }
 export type RehearsalFindings = ReturnType<typeof createRehearsalFindings>;

@@ -270,3 +270,47 @@ describe("what a section cannot show", () => {
     ]);
   });
 });
+
+describe("short moves", () => {
+  const cone = (pieces: number) =>
+    Array.from({ length: pieces }, (_, n) => {
+      const share = (n + 1) / pieces;
+      return `X${(40 + 10 * share).toFixed(4)} Z${(-10 * share).toFixed(4)}`;
+    }).join("\n");
+  const turned = (way: string) => play(`T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 X40. Z2.\nG1 Z0\n${way}\nX60.`);
+  it("in one line cut what one long move cuts, and each is a step of its own", () => {
+    const [one, many] = [turned(cone(1)), turned(cone(160))];
+    expect(stockVolume(many.stock) / stockVolume(one.stock)).toBeCloseTo(1, 5);
+    expect(many.steps.length - one.steps.length).toBe(159);
+    expect(many.minutes).toBeCloseTo(one.minutes, 6);
+  });
+  it("round a ball cut the ball to two thousandths", () => {
+    // A ball of Ø 30 with its pole on the face, by chords of 0.1 to 0.2: R 15, so that a chord lies 0.0003 beside the arc.
+    const ball = Array.from({ length: 120 }, (_, n) => {
+      const angle = ((n + 1) / 120) * (Math.PI / 2);
+      return `X${(30 * Math.sin(angle)).toFixed(4)} Z${(-15 + 15 * Math.cos(angle)).toFixed(4)}`;
+    }).join("\n");
+    const text = `T0101\nG0 X60. Z0\nG1 X-2. F.2\nG0 Z2.\nX0\nG1 Z0\n${ball}\nX60.`;
+    const { motions } = programMotions(`G21 G40 G54 G99\n${text}\nM30`, { units: "mm" });
+    const wanted = rehearse(stageOf(collar()), motions, { margin: 1, asProgrammed: true });
+    const depth = -10;
+    // Between Z −10 and the face a ball of radius 15: π·h²·(R − h/3), less what stands as a cylinder behind.
+    const ballVolume = Math.PI * 100 * (15 - 10 / 3);
+    const front = wanted.stock.strips.filter((_, index) => (wanted.stock.edges[index] as number) >= depth - 1e-9);
+    const volume = stockVolume({ ...wanted.stock, strips: front });
+    const first = wanted.stock.edges.find((edge) => edge >= depth - 1e-9) ?? 0;
+    const cap = Math.PI * first ** 2 * (15 + first / 3);
+    expect(Math.abs(first - depth)).toBeLessThan(1);
+    expect(volume / cap).toBeCloseTo(1, 3);
+    expect(cap).toBeLessThanOrEqual(ballVolume);
+  });
+  it("that meet something are told by their own lines", () => {
+    const lines = Array.from({ length: 60 }, (_, n) => `Z${(-41 - n * 0.1).toFixed(1)}`).join("\n");
+    const { findings } = play(`T0101\nG0 X60. Z2.\nZ-41.\nG1 F.2\n${lines}\nX70.`);
+    const [chuck] = findings.filter(({ code, weight }) => code === "chuck" && weight === "collision");
+    // Jaws stand at −45.5; the last of the lines leads to −46.9, the deepest: 1.4 and what the insert's corner does not fill.
+    expect(chuck?.line).toBe(65);
+    expect(chuck?.room).toBeLessThan(-1);
+    expect(chuck?.room).toBeGreaterThan(-1.41);
+  });
+});

@@ -14,8 +14,8 @@ import {
 import { legsInTime } from "./legsInTime.ts";
 import type { RehearsalOptions } from "./options.ts";
 import type { Stage, StagedTool } from "./stage.ts";
-import { dropLoose, frontOf, inStrips, type StripStock, stripEdges } from "./stripStock.ts";
-import { type SweptMeeting, sweep } from "./sweep.ts";
+import { dropLoose, frontOf, inStrips, type StripCut, type StripStock, stripEdges } from "./stripStock.ts";
+import { type Pass, type SweptMeeting, sweep } from "./sweep.ts";
 
 /** A straight piece of a move of the point that a tool's outline is about: Z, and X as a true distance. */
 interface RehearsalStep {
@@ -90,6 +90,7 @@ export function* rehearseInSteps(
     stock,
     findings: createRehearsalFindings(),
     steps: [],
+    chain: [],
     removed: { cut: 0, dropped: 0 },
     carriages: new Map(),
     call: 0,
@@ -149,6 +150,8 @@ interface Play {
   readonly steps: RehearsalStep[];
   readonly removed: { cut: number; dropped: number };
   stock: StripStock;
+  /** Moves that are not cut yet. */
+  chain: Move[];
   fallen: Region;
   /** The form of the tool that cut last. */
   lastCut: ReturnType<typeof toolFormOf> | undefined;
@@ -238,19 +241,11 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
   if (!isCancelled(motion)) carriage.offset = motion.modes.offset;
   if (!tool) return;
   const [from, to] = [standsAt(tool, before), standsAt(tool, target)];
-  const pitch = motion.lead ?? motion.modes.feed;
-  const passed = sweep(play, tool, { kind, from, to, pitch, inCycle: motion.inCycle });
-  play.stock = passed.stock;
-  if (passed.milled) {
-    play.milled = joined(play.milled, passed.milled);
-    leave(play, motion, "driven-cut");
-  }
   if (handlesBar(tool.view.tool)) play.isBarMoved ||= play.removed.cut > 0 && kind === "feed";
   else if (play.isBarMoved) leave(play, motion, "bar-moved");
-  play.removed.cut += passed.area;
-  if (passed.area > 0) play.lastCut = toolFormOf(tool.view.tool);
   const length = Math.hypot(to.z - from.z, to.x - from.x);
   const time = kind === "away" ? "rapid" : kind === "index" ? "call" : kind;
+  const step = play.steps.length;
   play.steps.push({
     line: motion.line,
     kind,
@@ -259,10 +254,91 @@ function goTo(play: Play, motion: ProgramMotion, wanted: Slides, kind: Rehearsal
     from,
     to,
     minutes: machiningMinutes(time, length, motion.modes, from.x + to.x),
-    changed: changesOf(play.stock, passed.changed),
+    changed: NOTHING_CHANGED,
   });
-  for (const meeting of passed.meetings) say(play, motion, meeting.code, meeting);
-  neighbours(play, motion);
+  const pitch = motion.lead ?? motion.modes.feed;
+  const pass = { kind, from, to, pitch, inCycle: motion.inCycle };
+  addToChain(play, { motion, tool, step, length, pass, slides: target });
+}
+const NOTHING_CHANGED: readonly StripChange[] = [];
+
+/** A move that still has to be taken through the stock. */
+interface Move {
+  readonly motion: ProgramMotion;
+  readonly tool: StagedTool;
+  /** Its place among the steps. */
+  readonly step: number;
+  /** Millimetres, a true distance. */
+  readonly length: number;
+  readonly pass: Pass;
+  /** Where it ends. */
+  readonly slides: Slides;
+}
+
+/**
+ * Short feeds of one tool that lead on in one line are cut as one, since a cut costs the same however short it is: their strips change with
+ * the last of them. Every other move is cut by itself.
+ */
+function addToChain(play: Play, move: Move): void {
+  const isShort = move.pass.kind === "feed" && move.length < SHORT && !move.tool.body.isLive;
+  if (!isShort || play.chain[0]?.tool !== move.tool || !leadsOn(play.chain, move)) cutChain(play);
+  play.chain.push(move);
+  if (!isShort) cutChain(play);
+}
+/** Millimetres of a move, and of those that are cut as one: a drawing shows no less. */
+const SHORT = 0.4;
+const LONGEST = 0.8;
+/** By how much a place may lie beside the line: a fifth of what is told as a difference. Millimetres. */
+const BESIDE = 0.002;
+
+/** Whether all places so far lie on the straight way from the first to the end of one more, and in its direction. */
+function leadsOn(chain: readonly Move[], { pass: { to } }: Move): boolean {
+  const from = chain[0]?.pass.from;
+  if (!from) return true;
+  const [wayZ, wayX] = [to.z - from.z, to.x - from.x];
+  const far = Math.hypot(wayZ, wayX);
+  if (far === 0 || far > LONGEST) return false;
+  let along = 0;
+  for (const { pass } of chain) {
+    const [z, x] = [pass.to.z - from.z, pass.to.x - from.x];
+    const next = (z * wayZ + x * wayX) / far;
+    if (next < along || next > far || Math.abs(z * wayX - x * wayZ) / far > BESIDE) return false;
+    along = next;
+  }
+  return true;
+}
+
+/** Takes what waits through the stock: as one move where nothing is met, else move by move. */
+function cutChain(play: Play): void {
+  const { chain } = play;
+  const [first, last] = [chain[0], chain.at(-1)];
+  if (!first || !last) return;
+  play.chain = [];
+  neighbours(play, last);
+  if (first !== last) {
+    const whole = sweep(play, last.tool, { ...last.pass, from: first.pass.from });
+    if (whole.meetings.length === 0) {
+      takeAway(play, last, whole);
+      return;
+    }
+  }
+  for (const move of chain) {
+    const passed = sweep(play, move.tool, move.pass);
+    takeAway(play, move, passed);
+    if (passed.milled) {
+      play.milled = joined(play.milled, passed.milled);
+      leave(play, move.motion, "driven-cut");
+    }
+    for (const meeting of passed.meetings) say(play, move.motion, meeting.code, meeting, move.step);
+  }
+}
+
+function takeAway(play: Play, { tool, step }: Move, { stock, area, changed }: StripCut): void {
+  play.stock = stock;
+  play.removed.cut += area;
+  if (area > 0) play.lastCut = toolFormOf(tool.view.tool);
+  const now = play.steps[step];
+  if (changed.length > 0 && now) play.steps[step] = { ...now, changed: changesOf(stock, changed) };
 }
 
 const isCancelled = ({ modes }: ProgramMotion) => modes.offset === "0";
@@ -350,19 +426,17 @@ function callTool(play: Play, motion: ProgramMotion): void {
 const INDEX_MINUTES = 1 / 60;
 
 /** Neighbours on the turret against everything on the spindle's axis, where a move has ended. */
-function neighbours(play: Play, motion: ProgramMotion): void {
+function neighbours(play: Play, { motion, slides, tool: working, step }: Move): void {
   const { stage } = play;
-  const { slides, station } = carriageOf(play, motion);
   const { turret, stations } = stage;
-  const working = stage.tools.get(station);
-  if (!turret || stations === 0 || !working) return;
+  if (!turret || stations === 0) return;
   const obstacles = obstaclesOf(play);
   for (const one of stage.tools.values()) {
     if (one === working) continue;
     for (const obstacle of obstacles) {
       const room = neighbourRoom(turret, stations, one.swing, working.swing.place, slides, obstacle);
       if (room < play.options.margin)
-        say(play, motion, "neighbour", { room, against: obstacle.name, by: one.offset, weight: weightOf(room) });
+        say(play, motion, "neighbour", { room, against: obstacle.name, by: one.offset, weight: weightOf(room) }, step);
     }
   }
 }
@@ -379,6 +453,7 @@ function obstaclesOf({ stage, stock }: Play): readonly Obstacle[] {
 
 /** Whatever is not held any more falls. */
 function letFall(play: Play): void {
+  cutChain(play);
   if (play.held === play.stock) return;
   const { stock, changed, area, fallen } = dropLoose(play.stock);
   play.held = stock;
@@ -397,16 +472,24 @@ function say(
   play: Play,
   motion: ProgramMotion,
   code: RehearsalCode,
-  { room, against, by, weight }: Pick<SweptMeeting, "room" | "against" | "weight"> & { readonly by?: string },
+  {
+    room,
+    depth,
+    against,
+    by,
+    weight,
+  }: Pick<SweptMeeting, "room" | "depth" | "against" | "weight"> & { readonly by?: string },
+  step = Math.max(0, play.steps.length - 1),
 ): void {
   play.findings.add(play.call, {
     code,
     weight,
     room,
+    depth,
     against,
     by,
     line: motion.line,
-    step: Math.max(0, play.steps.length - 1),
+    step,
     station: carriageOf(play, motion).station,
     offset: motion.modes.offset,
   });

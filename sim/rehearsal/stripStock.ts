@@ -28,6 +28,8 @@ export interface StripStock {
 export interface Strip {
   readonly region: Region;
   readonly box: Box | undefined;
+  /** Square millimetres. */
+  readonly area: number;
 }
 
 /** What a cut has left, which strips it changed and what it took (square millimetres of the half section). */
@@ -37,7 +39,7 @@ export interface StripCut {
   readonly area: number;
 }
 
-const stripOf = (region: Region): Strip => ({ region, box: boxOf(region) });
+const stripOf = (region: Region): Strip => ({ region, box: boxOf(region), area: areaOf(region) });
 
 /** Divides a region at edges; it must lie between the first and the last. */
 export function inStrips(region: Region, edges: readonly number[]): StripStock {
@@ -77,8 +79,8 @@ export function cutStock(stock: StripStock, outlines: readonly Polygon[], box: B
   const changed: number[] = [];
   let area = 0;
   for (let index = first; index < end; index++) {
-    const { region, box: own } = stock.strips[index] as Strip;
-    if (!own || !reaches(outlines, own)) continue;
+    const { region, box: own, area: before } = stock.strips[index] as Strip;
+    if (!own || own.xMax <= box.xMin || !reaches(outlines, own)) continue;
     const around = {
       zMin: own.zMin - AROUND,
       zMax: own.zMax + AROUND,
@@ -87,11 +89,11 @@ export function cutStock(stock: StripStock, outlines: readonly Polygon[], box: B
     };
     const near = outlines.map((outline) => convexWithin(outline, around)).filter(({ length }) => length > 2);
     if (near.length === 0) continue;
-    const left = subtract(region, regionOf(...near));
-    const taken = areaOf(region) - areaOf(left);
+    const left = stripOf(subtract(region, regionOf(...near)));
+    const taken = before - left.area;
     if (taken <= LEAST_AREA) continue;
     strips ??= [...stock.strips];
-    strips[index] = stripOf(left);
+    strips[index] = left;
     changed.push(index);
     area += taken;
   }
@@ -149,7 +151,7 @@ export function dropLoose(stock: StripStock): StripCut & { readonly fallen: Regi
   const kept = common(whole, { paths: held });
   const left = inStrips(kept, stock.edges);
   const changed = stock.strips.flatMap((strip, index) =>
-    Math.abs(areaOf(strip.region) - areaOf((left.strips[index] as Strip).region)) > LEAST_AREA ? [index] : [],
+    Math.abs(strip.area - (left.strips[index] as Strip).area) > LEAST_AREA ? [index] : [],
   );
   const strips = stock.strips.map((strip, index) => (changed.includes(index) ? (left.strips[index] as Strip) : strip));
   const fallen = subtract(whole, kept);

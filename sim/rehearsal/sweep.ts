@@ -1,4 +1,5 @@
 import {
+  extent,
   length,
   minus as less,
   mirrored,
@@ -19,6 +20,7 @@ import {
   boxOf,
   common,
   EMPTY_REGION,
+  grown,
   isNothing,
   joined,
   outlinesOf,
@@ -38,10 +40,12 @@ export interface SweptMeeting {
   readonly code: RehearsalCode;
   readonly weight: FindingWeight;
   readonly against: string;
-  /** Room left, millimetres; negative by how deep it goes in. */
+  /** Room left, millimetres; negative by at most how deep it goes in, where `depth` says how deep exactly. */
   readonly room: number;
+  /** How deep it goes in exactly, millimetres: worked out only for the worst of a call. */
+  readonly depth?: () => number;
 }
-interface Pass {
+export interface Pass {
   readonly kind: "rapid" | "feed" | "thread" | "away" | "index";
   readonly from: Point;
   readonly to: Point;
@@ -80,9 +84,9 @@ export function sweep({ stage, options, stock, milled }: Played, tool: StagedToo
     const swept = bothSides(sweptHull(outline, pass.from, pass.to));
     const box = { ...path.right, xMax: Math.max(path.right.xMax, path.left?.xMax ?? 0) };
     if (isRapid && !isHandling(tool, pass)) {
-      const depth = depthIn(stock, subtract(regionOf(...swept), gone), box);
-      if (depth > CONTACT)
-        meetings.push({ code: "rapid-into-stock", weight: "collision", against: "stock", room: -depth });
+      const whole = regionOf(...swept);
+      const overlap = overlapWith(stock, isNothing(gone) ? whole : subtract(whole, gone), box);
+      meetings.push(...collision("rapid-into-stock", "stock", overlap));
     }
     if (cutsRound(tool, pass))
       cut = pass.kind === "thread" ? cutThread(stock, outline, pass) : cutStock(stock, swept, box);
@@ -166,9 +170,13 @@ function bothSides(polygon: Polygon): readonly Polygon[] {
   return polygon.some(({ x }) => x < 0) ? [polygon, mirrored(polygon)] : [polygon];
 }
 
-function depthIn(stock: StripStock, swept: Region, box: Box): number {
-  const overlap = overlapWith(stock, swept, box);
-  return areaOf(overlap) < CONTACT * CONTACT ? 0 : widthOf(overlap);
+/** Two things in each other by more than a clean contact. */
+function collision(code: RehearsalCode, against: string, overlap: Region): readonly SweptMeeting[] {
+  const box = boxOf(overlap);
+  if (!box || areaOf(overlap) < CONTACT * CONTACT) return [];
+  const most = Math.min(box.zMax - box.zMin, box.xMax - box.xMin);
+  if (most <= CONTACT || isNothing(grown(overlap, -CONTACT / 2))) return [];
+  return [{ code, weight: "collision", against, room: -most, depth: () => widthOf(overlap) }];
 }
 
 /** A thread point leaves a groove a turn: its outline once every pitch along the way, the last one where it ends. */
@@ -205,21 +213,28 @@ function meetHolder(
     const swept = sweptRegion(holder, pass.from, pass.to);
     const whole = path.left ? regionOf(...outlinesOf(swept), ...outlinesOf(swept).map(mirrored)) : swept;
     const box = boxOf(whole);
-    const depth = box ? depthIn(stock, isNothing(milled) ? whole : subtract(whole, milled), box) : 0;
-    if (depth > CONTACT) meetings.push({ code: "holder", weight: "collision", against: "stock", room: -depth });
+    if (!box) continue;
+    const overlap = overlapWith(stock, isNothing(milled) ? whole : subtract(whole, milled), box);
+    meetings.push(...collision("holder", "stock", overlap));
   }
 }
 
+/** Boxes of outlines that come along with their tools. */
+const boxes = new WeakMap<Polygon, Box>();
+
 /** Boxes of what an outline passes over, on its own side of the axis and, where it crosses, on the other. */
 function boxAlong(outline: Polygon, { from, to }: Pass): { readonly right: Box; readonly left: Box | undefined } {
-  const right = { zMin: Infinity, zMax: -Infinity, xMin: Infinity, xMax: -Infinity };
-  for (const corner of outline)
-    for (const at of [from, to]) {
-      right.zMin = Math.min(right.zMin, corner.z + at.z);
-      right.zMax = Math.max(right.zMax, corner.z + at.z);
-      right.xMin = Math.min(right.xMin, corner.x + at.x);
-      right.xMax = Math.max(right.xMax, corner.x + at.x);
-    }
+  let own = boxes.get(outline);
+  if (!own) {
+    own = extent(outline);
+    boxes.set(outline, own);
+  }
+  const right = {
+    zMin: own.zMin + Math.min(from.z, to.z),
+    zMax: own.zMax + Math.max(from.z, to.z),
+    xMin: own.xMin + Math.min(from.x, to.x),
+    xMax: own.xMax + Math.max(from.x, to.x),
+  };
   return { right, left: right.xMin < 0 ? { ...right, xMin: -right.xMax, xMax: -right.xMin } : undefined };
 }
 
@@ -250,30 +265,37 @@ const ROUNDING = 1e-3;
 
 /** Tool and holder against what stands: the chuck, and what is in front. */
 function meetStanding(stage: Stage, { body }: StagedTool, pass: Pass, margin: number, meetings: SweptMeeting[]): void {
-  const { blank, front } = stage;
-  const standing = [
-    { against: "chuck", code: "chuck" as const, box: cylinder(blank.jaws - REACH, blank.jaws, blank.chuckRadius) },
-    ...(front
-      ? [{ against: front.name, code: "front" as const, box: cylinder(front.zFrom, front.zTo, front.radius) }]
-      : []),
-  ];
+  const standing = standingBoxes(stage.blank, stage.front);
   for (const outline of [body.cutting, ...body.holder])
     for (const { against, code, box } of standing) {
       const path = boxAlong(outline, pass);
-      const wide = { zMin: box.zMin - margin, zMax: box.zMax + margin, xMin: 0, xMax: box.xMax + margin };
+      const wide = around(box, margin);
       if (!boxesMeet(path.right, wide) && !(path.left && boxesMeet(path.left, wide))) continue;
       const outlines = outlinesOf(sweptRegion(outline, pass.from, pass.to));
       const both = path.left ? [...outlines, ...outlines.map(mirrored)] : outlines;
       const solid = rectangle(box.zMin, box.xMin, box.zMax, box.xMax);
       const overlap = common(regionOf(...both), regionOf(solid));
-      const depth = isNothing(overlap) ? 0 : widthOf(overlap);
-      if (depth > CONTACT) meetings.push({ code, weight: "collision", against, room: -depth });
+      const met = collision(code, against, overlap);
+      if (met.length > 0) meetings.push(...met);
       else {
         const room = Math.min(...both.map((edge) => gapBetween(edge, solid)));
         if (room < margin - ROUNDING) meetings.push({ code, weight: "near", against, room: Math.max(room, 0) });
       }
     }
 }
+const around = ({ zMin, zMax, xMax }: Box, margin: number): Box => ({
+  zMin: zMin - margin,
+  zMax: zMax + margin,
+  xMin: 0,
+  xMax: xMax + margin,
+});
+
+const standingBoxes = (blank: Stage["blank"], front: Stage["front"]) => [
+  { against: "chuck", code: "chuck" as const, box: cylinder(blank.jaws - REACH, blank.jaws, blank.chuckRadius) },
+  ...(front
+    ? [{ against: front.name, code: "front" as const, box: cylinder(front.zFrom, front.zTo, front.radius) }]
+    : []),
+];
 /** How far back a chuck is looked at. */
 const REACH = 300;
 
