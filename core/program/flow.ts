@@ -5,6 +5,7 @@ import { type FilledBlock, fillBlock } from "./macro/fillBlock.ts";
 import { type OLine, readOWords } from "./macro/oWords.ts";
 import { blankComments, holds, readStatement, type Statement } from "./macro/statement.ts";
 import { type Environment, newScope, type Scope, type Value } from "./macro/value.ts";
+import { beginCut } from "./motion.ts";
 import { createPath, type PathState } from "./pathState.ts";
 import type { LeftWhy } from "./programReading.ts";
 import { calledSection } from "./subprogram.ts";
@@ -229,6 +230,9 @@ export function* walkRun(
     keepWaits(path);
     const before = path.moves;
     const asked = followBlock(all, path, block, from, macro);
+    // A cut to a place that is not known begins where the tool stands all the same.
+    if (macro && path.moves === before && path.motion > 0 && macro.unknown.some(({ letter }) => isAxis(letter)))
+      beginCut(path);
     for (const { letter } of macro?.unknown ?? NOTHING) {
       if (letter === LETTER.X || letter === LETTER.U) path.x = Number.NaN;
       if (letter === LETTER.Z || letter === LETTER.W) path.z = Number.NaN;
@@ -548,6 +552,8 @@ export function* walkRun(
     all.say("another-program", block.line, 1, message);
   }
 }
+const isAxis = (letter: number) =>
+  letter === LETTER.X || letter === LETTER.Z || letter === LETTER.U || letter === LETTER.W;
 /** How many rounds a `do` loop has left: it asks at its end. */
 const DO_LOOP = -1;
 

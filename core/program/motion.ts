@@ -123,7 +123,7 @@ function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolea
     },
   );
   if (isCut) {
-    cutFrom(path);
+    beginCut(path);
     feed(path, z);
   }
   if (call) {
@@ -143,7 +143,7 @@ export function feed(path: PathState, z: number): void {
 }
 
 /** A cut begins where the tool stands. */
-function cutFrom(path: PathState): void {
+export function beginCut(path: PathState): void {
   includeCut(path, path.x, path.z);
   // A cut has its beginning, also where the call has not said that coordinate again.
   if (path.call) {
