@@ -4,6 +4,7 @@ import { BROKEN } from "./brokenCorpus.fixture.ts";
 import { CLEAN } from "./corpus.fixture.ts";
 import { type Range, readProgram } from "./index.ts";
 import { visitSlowly } from "./slowInterpreter.fixture.ts";
+import { macroProgram } from "./slowMacros.fixture.ts";
 
 const length = fc.integer({ min: -60_000, max: 60_000 }).map((value) => value / 1000);
 const size = fc.integer({ min: 500, max: 20_000 }).map((value) => value / 1000);
@@ -87,13 +88,34 @@ describe("any text at all", () => {
   const corpus = [...CLEAN, ...BROKEN].map(({ text }) => text);
   const junk = "GMTXZUWNOPQRSFIKLDHCA%()/;:!$,#[]=.-+0123456789 \n\r\tgmtxé\0".split("");
   const noise = fc.string({ unit: fc.constantFrom(...junk), maxLength: 400 });
-  /** A program of the corpus with a piece taken out, put in, doubled or exchanged. */
+  const macros = macroProgram.map(({ text }) => text);
+  const words = fc.constantFrom(
+    "WHILE[#1LT9]DO1",
+    "END1",
+    "GOTO 10",
+    "M98 P900 L9",
+    "G65 P901 A1.",
+    "#1=#1-1",
+    "o9 sub",
+    "o9 call [1]",
+    "[",
+    "]",
+    "M99 P10",
+    "G66 P900",
+    "G10 L2 P1 X1.",
+    "G112",
+  );
+  /** A program of the corpus, or one with variables and loops, with a piece taken out, put in, doubled or exchanged. */
   const mutant = fc
     .tuple(
-      fc.constantFrom(...corpus),
+      // Endless loops run to the limit of followed lines, half a second each: they come now and then.
+      fc.oneof({ weight: 9, arbitrary: fc.constantFrom(...corpus) }, { weight: 1, arbitrary: macros }),
       fc.nat(),
       fc.nat({ max: 40 }),
-      fc.string({ unit: fc.constantFrom(...junk), maxLength: 12 }),
+      fc.oneof(
+        fc.string({ unit: fc.constantFrom(...junk), maxLength: 12 }),
+        words.map((one) => `\n${one}\n`),
+      ),
       fc.nat({ max: 2 }),
     )
     .map(([text, at, span, piece, how]) => {
@@ -103,7 +125,7 @@ describe("any text at all", () => {
       if (how === 1) return text.slice(0, from) + part + part + text.slice(from + span);
       return text.slice(0, from) + text.slice(from).replace(/\d/, piece || "9");
     });
-  it("is read to its end, with every finding inside the text", { timeout: 120_000 }, () => {
+  it("is read to its end, with every finding inside the text", { timeout: 1_800_000 }, () => {
     let slowest = 0;
     fc.assert(
       fc.property(fc.oneof(noise, mutant), (text) => {
