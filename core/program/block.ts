@@ -66,6 +66,9 @@ export interface Block {
   isTitle: boolean;
   /** Path named by `$` at the start of a line, 0 where none is. */
   path: number;
+  /** `,C` and `,R`: what is taken off the corner at the end of the line, or its radius; 0 where none stands. */
+  chamfer: number;
+  rounding: number;
   /** What follows a `!`, empty where there is none: paths wait for each other here. */
   wait: string;
   /** True for a line with nothing but a percent sign. */
@@ -83,6 +86,8 @@ export function createBlock(): Block {
     gCount: 0,
     mCount: 0,
     toolDigits: "",
+    chamfer: 0,
+    rounding: 0,
     wait: "",
     path: 0,
     isOptional: false,
@@ -186,6 +191,8 @@ function clear(block: Block): void {
   block.gCount = 0;
   block.mCount = 0;
   block.toolDigits = "";
+  block.chamfer = 0;
+  block.rounding = 0;
   block.wait = "";
   block.path = 0;
   block.isOptional = false;
@@ -233,9 +240,13 @@ function readWord(text: string, start: number, letter: number, from: number, blo
     fault(block, "syntax", column, text.charAt(start));
     return Math.max(at, start + 1);
   }
-  // Of the corner words the angle leads the line; a chamfer or a rounding leaves where it leads.
-  if (isComma && letter !== LETTER.A) return at;
   const size = decimals > 0 ? mantissa / (POWERS[Math.min(decimals, 15)] ?? 1) : mantissa;
+  // Of the corner words the angle leads the line; a chamfer or a rounding leaves where it leads.
+  if (isComma && letter !== LETTER.A) {
+    if (letter === LETTER.C) block.chamfer = size;
+    else block.rounding = size;
+    return at;
+  }
   const value = isNegative ? -size : size;
   if (letter === LETTER.G) {
     if (block.gCount < MOST_CODES) {

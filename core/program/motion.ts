@@ -1,7 +1,7 @@
 import { TOLERANCES } from "../tolerances.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
 import { type Arc, centreOfArc, include, includeArc } from "./extents.ts";
-import type { MoveKind, PathState } from "./pathState.ts";
+import type { Corner, MoveKind, PathState } from "./pathState.ts";
 
 /** How the numbers of a block become coordinates. */
 export interface Coordinates {
@@ -85,8 +85,29 @@ export function moveStraight(block: Block, path: PathState, how: Coordinates, is
     arrive(path, { x, z, movesX: true, movesZ: true }, isCut);
     return;
   }
-  arrive(path, target, isCut);
+  const corner = isCut && path.onMove ? cornerOf(block, path, target, how) : undefined;
+  arrive(path, target, isCut, undefined, corner);
 }
+
+/** The corner that a straight cut ends in: by a word behind a comma, or by C, R, I or K where it goes along one axis. */
+function cornerOf(block: Block, path: PathState, { movesX, movesZ }: Target, how: Coordinates): Corner | undefined {
+  if (path.motion !== 1 || path.plane !== "turning") return undefined;
+  if (block.chamfer > 0) return { is: "chamfer", size: block.chamfer };
+  if (block.rounding > 0) return { is: "round", size: block.rounding };
+  if (movesX === movesZ) return undefined;
+  for (const [letter, is] of CORNER_WORDS) {
+    if (!hasWord(block, letter)) continue;
+    const size = Math.abs(numberOf(block, letter, how));
+    if (size > 0) return { is, size };
+  }
+  return undefined;
+}
+const CORNER_WORDS = [
+  [LETTER.C, "chamfer"],
+  [LETTER.I, "chamfer"],
+  [LETTER.K, "chamfer"],
+  [LETTER.R, "round"],
+] as const;
 
 /** Whether a line ends the one before it, which has an angle alone: it has an angle and an end itself. */
 export const meetsAngle = (
@@ -111,7 +132,13 @@ function meet(block: Block, path: PathState, to: Target, how: Coordinates): void
 }
 
 /** The way from where the tool is to a target: widens what the call visits, and moves the path there. */
-function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolean, arc?: MoveKind["arc"]): void {
+function arrive(
+  path: PathState,
+  { x, z, movesX, movesZ }: Target,
+  isCut: boolean,
+  arc?: MoveKind["arc"],
+  corner?: Corner,
+): void {
   const { call } = path;
   path.onMove?.(
     { x, z },
@@ -119,6 +146,7 @@ function arrive(path: PathState, { x, z, movesX, movesZ }: Target, isCut: boolea
       kind: isCut ? (path.motion === 33 ? "thread" : "feed") : "rapid",
       inCycle: false,
       ...(arc && { arc }),
+      ...(corner && { corner }),
       ...(path.motion === 33 && path.lead !== undefined && { lead: path.lead }),
     },
   );

@@ -56,6 +56,13 @@ export interface MoveKind {
   readonly compensation?: "left" | "right" | null;
   /** Lead of a thread where another word than F says it, in the program's unit. */
   readonly lead?: number;
+  /** Its end is a corner that is broken, or rounded: true distances in the program's unit. */
+  readonly corner?: Corner;
+}
+/** A corner between two straight cuts: `chamfer` takes as much off both legs, `round` has a radius. */
+export interface Corner {
+  readonly is: "chamfer" | "round";
+  readonly size: number;
 }
 type MoveSink = (to: ToolPlace, how: MoveKind) => void;
 

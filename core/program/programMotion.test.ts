@@ -100,3 +100,49 @@ describe("programMotions", () => {
     expect([Math.min(...own.map(({ z }) => z)), Math.max(...own.map(({ z }) => z))]).toEqual(call?.z);
   });
 });
+
+describe("corners", () => {
+  const ways = (...lines: string[]) =>
+    programMotions(`G21 G54\nT0101\nG0 X20. Z1.\n${lines.join("\n")}\nM30`)
+      .motions.filter(({ kind }) => kind === "feed")
+      .map(({ x, z, arc }) => [x, z, ...(arc ? [arc.x, arc.z, arc.turn] : [])].map((one) => Number(one.toFixed(6))));
+  it("are broken by as much on both legs", () => {
+    // A chamfer of 1: Z −19 on the Ø 20, and X 22 (1 on the radius) on the shoulder.
+    const broken = [
+      [20, -19],
+      [22, -20],
+      [40, -20],
+    ];
+    expect(ways("G1 Z-20. ,C1. F.1", "X40.")).toEqual(broken);
+    expect(ways("G1 Z-20. C1. F.1", "X40.")).toEqual(broken);
+    expect(ways("G1 Z-20. I1. F.1", "X40.")).toEqual(broken);
+    // From the shoulder on to a longer Ø 40: outside corner, X 38 and Z −21.
+    expect(ways("G1 Z-20. F.1", "X40. K-1.", "Z-40.").slice(1)).toEqual([
+      [38, -20],
+      [40, -21],
+      [40, -40],
+    ]);
+  });
+  it("are rounded by a radius that touches both legs", () => {
+    // Inner corner between Ø 20 and the shoulder at −20, radius 2: from Z −18 to X 24, its centre at X 24, Z −18. With +Z to the right
+    // and +X up it goes to the left and then up: clockwise.
+    expect(ways("G1 Z-20. ,R2. F.1", "X40.")).toEqual([
+      [20, -18],
+      [24, -20, 24, -18, -1],
+      [40, -20],
+    ]);
+    // Outer corner at X 40, Z −20: from X 36 to Z −22 about X 36, Z −22, counter-clockwise.
+    expect(ways("G1 Z-20. F.1", "X40. R2.", "Z-40.").slice(1)).toEqual([
+      [36, -20],
+      [40, -22, 36, -22, 1],
+      [40, -40],
+    ]);
+  });
+  it("stay where a leg is too short, or where no straight cut follows", () => {
+    expect(ways("G1 Z-20. ,C1. F.1", "X21.")).toEqual([
+      [20, -20],
+      [21, -20],
+    ]);
+    expect(ways("G1 Z-20. ,C1. F.1", "G0 X40.")).toEqual([[20, -20]]);
+  });
+});

@@ -1,8 +1,9 @@
 import { convertLength } from "../units/index.ts";
 import { type Block, hasWord, LETTER } from "./block.ts";
+import { breakCorners } from "./brokenCorners.ts";
 import type { ProgramEvents } from "./following.ts";
 import { hasAnyAxis } from "./modes.ts";
-import type { PathState, ToolPlace } from "./pathState.ts";
+import type { Corner, PathState, ToolPlace } from "./pathState.ts";
 import type { ProgramReading, ReadingProgress } from "./programReading.ts";
 import { type ProgramMachine, readProgramInSteps } from "./readProgram.ts";
 
@@ -45,6 +46,8 @@ export interface ProgramMotion {
   readonly mark?: string;
   /** Lead of a thread where another word than F says it. */
   readonly lead?: number;
+  /** Its end is a corner to be broken or rounded, before {@link breakCorners} has done it; true distances. */
+  readonly corner?: Corner;
 }
 
 /** A program as the moves that it makes, and the reading that they come with. */
@@ -74,7 +77,7 @@ function* programMotionsInSteps(
 ): Generator<ReadingProgress, ProgramMotions> {
   const motions: ProgramMotion[] = [];
   const reading = yield* readProgramInSteps(text, machine, recorder(motions, machine));
-  return { motions, reading };
+  return { motions: breakCorners(motions), reading };
 }
 
 const NO_PLACE: ToolPlace = { x: Number.NaN, z: Number.NaN };
@@ -110,7 +113,7 @@ function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEve
       line = block.line;
       units = unitsIn(block) ?? units;
       readSpindle(spindleOf(path), block, units, machine.language);
-      path.onMove ??= (to, { kind, inCycle, arc, compensation = path.compensation, lead }) =>
+      path.onMove ??= (to, { kind, inCycle, arc, compensation = path.compensation, lead, corner }) =>
         motions.push({
           kind,
           line,
@@ -119,6 +122,7 @@ function recorder(motions: ProgramMotion[], machine: ProgramMachine): ProgramEve
           inCycle,
           ...(arc && { arc: { ...toMillimetres(arc), turn: arc.turn } }),
           ...(lead !== undefined && { lead: convertLength(lead, units, "mm") }),
+          ...(corner && { corner: { is: corner.is, size: convertLength(corner.size, units, "mm") } }),
         });
     },
     call: (path) => add(path, "call", NO_PLACE),
