@@ -4,13 +4,13 @@ import fc from "fast-check";
  * Programs with variables, loops, jumps, calls, cycles and shifts, made as trees: the text is written from a tree, and where the program
  * goes is worked out by walking the tree itself, so that nothing of the reader is shared. Written apart from it, from docs/formats/programs.md.
  */
-export interface MacroProgram {
+interface MacroProgram {
   readonly text: string;
   readonly visited: readonly VisitedCall[];
   /** Lines, counted from 1, that cannot be carried out because only the machine knows a value in them. */
   readonly left: readonly number[];
 }
-export interface VisitedCall {
+interface VisitedCall {
   readonly line: number;
   readonly x: readonly [number, number] | null;
   readonly z: readonly [number, number] | null;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "../ledger/index.ts";
-import { loaded, mounted, nextId, opened, touched, undone, viewOf } from "../ledger/setup.fixture.ts";
+import { loaded, mounted, nextId, opened, recorded, touched, undone, viewOf } from "../ledger/setup.fixture.ts";
 import { shownAs } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { checkFile, checksOf, judgeStop, proofState, stoppedAt, whereToolsStand } from "./index.ts";
@@ -30,6 +30,15 @@ const touchedTool = (offset: string, x: number, z: number) => [
 ];
 
 describe("where tools stand", () => {
+  it("without Z of its work offset what the control believes is not known, and X is a constant of the machine", () => {
+    const { payload, ...open } = opened() as Extract<Command, { kind: "setup-opened" }>;
+    const untaught = { ...open, payload: { ...payload, workOffset: { name: "G54" } } } as Command;
+    const [one] = whereToolsStand(viewOf(untaught, loaded("1"), recorded("1", -340, -402)));
+    // −340 with the wear of −0.02 that the row holds.
+    expect(one?.reckoned.x).toBeCloseTo(-340.02, 9);
+    expect(one?.reckoned.z).toBeUndefined();
+    expect(one).toMatchObject({ truly: { z: undefined }, basis: { x: "trusted", z: "unknown" }, off: { z: 0 } });
+  });
   it("a touch is a fact: a work offset taught twice moves the tool by what it is too much", () => {
     const base = [opened(), loaded("1"), ...touchedTool("1", -340, -402)];
     expect(whereToolsStand(viewOf(...base))[0]).toMatchObject({

@@ -44,7 +44,8 @@ function along(setup: SetupView, tool: ToolView, axis: LatheAxis) {
   if (geometry === undefined) return { reckoned: undefined, truly: undefined, basis: "unknown" as const, off: 0 };
   const kept = axis === "x" ? tool.control?.wearX : tool.control?.wearZ;
   const wear = wearInCore(tool, axis) ?? kept ?? 0;
-  const work = tool.work[axis];
+  // X of the work offset is a constant of the machine, 0 where none is said; Z says where this part's face is.
+  const work = tool.work[axis] ?? (axis === "x" ? 0 : undefined);
   const fact = touchedFact(setup, tool, axis);
   const truly = fact && fact.at - fact.touched;
   // Without its work offset the control's sum is not known; where the tool was touched is.

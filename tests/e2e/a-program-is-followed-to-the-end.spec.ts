@@ -46,3 +46,38 @@ test("a program's loop is followed to its end, and what is not carried out keeps
   await page.goto(`${address}/keep`);
   await expect(page.getByText("O7001.nc: 1 place not followed, first in line 14")).toBeVisible();
 });
+
+/** A retreat that cancels the offset does no harm; a rapid back to the part without an offset leads where the control alone knows. */
+const CANCELLED = `%
+O7002 (SPACER)
+G21 G40 G54 G99
+T0101 (FACE AND TURN)
+G50 S2500
+G0 X62. Z2.
+G1 X50. F.2
+G0 X62. Z5.
+G0 X80. Z30. T0100
+G0 X62. Z8.
+M30
+%
+`;
+
+test("a rapid with the offset cancelled is not played as if the control's answer were known", async ({ page }) => {
+  await withoutFeed(page);
+  await signInAs(page, "Ines");
+  const address = await openLike(page, demoSetup("dome-collar").address, "F-158", "Collar, offset cancelled");
+  await page.goto(`${address}/prepare`);
+  const choose = page.getByLabel(/Choose the program's file|Take in another program/);
+  const take = async (text: string) => {
+    await choose.setInputFiles({ name: "O7002.nc", mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
+    await page.getByRole("button", { name: "Take this program in" }).click();
+    await expect(page.getByText("O7002.nc").first()).toBeVisible();
+  };
+  await take(CANCELLED);
+  await page.goto(`${address}/prove?view=rehearsal`);
+  // Counted by hand from the percent sign on: the tenth line leads from Z30 back to Z8.
+  await expect(page.getByRole("region", { name: "Not drawn" })).toContainText(
+    /line 10, station 1: moves towards the part with the offset cancelled/,
+  );
+  await expect(page.getByText("nothing is hit, nothing comes close")).toHaveCount(0);
+});

@@ -4,8 +4,11 @@ import { expect, openLike, sendForm, signInAs } from "./shop.ts";
 
 export type Cells = readonly (readonly [offset: string, column: string, value: number | undefined])[];
 
-/** A lot of its own of a demo setup with an offset table as it is entered here: no other story changes it. Gives its address. */
-export async function ownLot(page: Page, name: string, job: string, cells: Cells): Promise<string> {
+/**
+ * A lot of its own of a demo setup with an offset table, and Z of its work offset, as they are entered here: no other story changes it. Gives
+ * its address.
+ */
+export async function ownLot(page: Page, name: string, job: string, cells: Cells, workZ?: number): Promise<string> {
   const { setup, address: like } = demoSetup(name);
   await signInAs(page, "Ines");
   const address = await openLike(page, like, job, `${setup.part}, ${job}`);
@@ -18,6 +21,10 @@ export async function ownLot(page: Page, name: string, job: string, cells: Cells
   for (const [offset, column, value] of cells)
     if (value !== undefined)
       await send({ intent: "enter-cell", offset, column, value: String(Number(value.toFixed(4))), how: "value" });
+  if (workZ !== undefined) {
+    const value = String(workZ);
+    await send({ intent: "set-work", name: setup.ownWork, axis: "z", means: "entered", value, meant: "yes" });
+  }
   for (const { offset, second } of setup.tools)
     if (second) await send({ intent: "make-second", offset, of: second.of, edge: second.edge });
   return address;

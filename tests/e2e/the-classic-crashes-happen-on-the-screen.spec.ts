@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { COLLAR, ownLot } from "./ownLot.ts";
+import { type Cells, COLLAR, ownLot } from "./ownLot.ts";
 import { expect, longTest, test } from "./shop.ts";
 
 const PROGRAM = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
@@ -67,12 +67,14 @@ longTest("a boring bar too thick for its hole hits with its back", async ({ page
 });
 
 test("a retract beyond travel stalls a drive that does not notice, and the next tool crashes", async ({ page }) => {
-  const address = await ownLot(page, "roller", "F-073", [
+  // On this machine the face is where the work offset says: without it nothing could be rehearsed.
+  const table: Cells = [
     ["2", "geometry.x", -13.441],
     ["2", "geometry.z", -9.8825],
     ["4", "geometry.x", -13.5122],
     ["4", "geometry.z", -9.7714],
-  ]);
+  ];
+  const address = await ownLot(page, "roller", "F-073", table, -4.125);
   // The travel of X ends at 0.3 in: 14.5 − 13.441 is 0.759 too far.
   const stalls = "G20 G40 G99\nT0202\nG0 X2.5 Z.2\nX14.5\nT0404\nG0 X2.2 Z.2\nZ-.5\nX3.\nM30\n";
   await playProgram(page, address, stalls);
