@@ -8,14 +8,24 @@ import { answerProblems, SCHEMAS } from "./problems.ts";
 
 const { number, size, name, span, object } = SCHEMAS;
 const above0 = { type: "number", exclusiveMinimum: 0 };
+/** Sign, digits, at most one point or comma. */
+const text = { type: "string", pattern: "^\\s*[+\\-\u2212]?\\s*(\\d+[.,]?\\d*|[.,]\\d+)\\s*$" };
+
 const schema = object(["units", "resolution", "axis", "holder", "value", "surface", "tool"], {
   units: { type: "string", enum: ["mm", "in"] },
   resolution: above0,
   axis: axisSchema,
   holder: { type: "string" },
   scatter: above0,
+  usual: above0,
   value: number,
   history: { type: "array", items: number },
+  own: { type: "array", items: object(["value", "sigma"], { value: number, sigma: above0 }) },
+  assembly: object(["value", "sigma"], { value: number, sigma: above0 }),
+  control: object(["value"], { value: number, sigma: above0 }),
+  family: { type: "array", items: number },
+  typed: object([], { machine: text, size: text, spacer: text, value: text }),
+  commonThickness: { type: "array", items: above0 },
   // Read by the touch itself, which says what is wrong with them.
   surface: { type: "object" },
   tool: { type: "object" },
@@ -41,11 +51,16 @@ interface DoubtCase extends Omit<PlausibilityCase, "touch" | "scatter" | "histor
 export const doubt = answerProblems<DoubtCase>({
   schema,
   solve(one) {
-    const { holder, axis, units, scatter = scatterOf(holder, axis, units), history = [] } = one;
+    const { holder, axis, units, usual, history = [] } = one;
+    // Known from a long record, or to begin with; by the holder's name where neither is said.
+    const scatter = one.scatter ?? (usual === undefined ? scatterOf(holder, axis, units) : undefined);
     const touch = readCaseContact(one, axis);
     if (!touch.ok) return touch;
-    const { verdict, kinds, message } = plausibilityOf({ ...one, scatter, history, touch: touch.value });
-    return accepted({ verdict, kinds: kinds.filter(({ probability }) => probability >= LEAST), message });
+    const { verdict, kinds, message, shared } = plausibilityOf({ ...one, scatter, history, touch: touch.value });
+    const told = kinds
+      .filter(({ probability }) => probability >= LEAST)
+      .map((found) => (found.kind === "moved-alike" && shared ? { ...found, ...shared } : found));
+    return accepted({ verdict, kinds: told, message });
   },
 });
 /** Chances below this are left out. */

@@ -105,6 +105,8 @@ const honestOf = ({ kinds }: TouchPlausibility) => kinds.find(({ kind }) => kind
 const BASIS_WORDS: Readonly<Record<TouchPlausibility["basis"], string>> = {
   "second-touch": "Compared with the other touch of this mounting.",
   history: "Compared with this tool in this station before.",
+  family: "Compared with tools in like holders of this setup.",
+  assembly: "Compared with the other tools of its kind and how far each stands out.",
   control: "Compared with what the control held.",
   nothing: "",
 };

@@ -68,10 +68,11 @@ function useTouchStep(props: TouchStepProps) {
   const { solved, facts, budget } = entry.reading;
   const plausibility = useMemo(() => {
     if (!solved || solveFor === "work") return undefined;
-    const papers = props.spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
-    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers };
+    const thicknesses = props.spacers.map(({ thickness }) => thickness);
+    const texts = entry.typed;
+    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, thicknesses, texts };
     return plausibilityOfTouch(setup, tool, value, props.history);
-  }, [setup, tool, axis, solveFor, solved, facts, budget, props.history, props.spacers]);
+  }, [setup, tool, axis, solveFor, solved, facts, budget, entry.typed, props.history, props.spacers]);
   const doubt = plausibility && solved && openDoubt(plausibility, setup.machine, tool[axis], solved.exact);
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */

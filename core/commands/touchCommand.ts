@@ -72,12 +72,12 @@ export function touchCommand(
   const measured = usedGauge(form, wayOf(way).size === "measured" ? gauges : []);
   if ("outcome" in measured) return measured;
   const spacer = usedSpacer(form.gauge, spacers, way, facts.numbers.spacer);
-  const papers = spacers.filter(({ kind }) => kind === "paper").map(({ thickness }) => thickness);
+  const thicknesses = spacers.map(({ thickness }) => thickness);
   const settled = settledDoubt(
     setup,
     tool,
     form,
-    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, papers },
+    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, thicknesses, texts: form },
     history,
   );
   if ("outcome" in settled) return settled;

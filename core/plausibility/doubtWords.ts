@@ -1,5 +1,5 @@
 import { formatLength } from "../units/index.ts";
-import { type Explanation, type Normal, sharedShift } from "./expected.ts";
+import type { Explanation, Normal } from "./expected.ts";
 import type { PlausibilityCase } from "./plausibilityCase.ts";
 import type { Hypothesis } from "./slips.ts";
 
@@ -12,12 +12,13 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
   "decimal-slip-spacer": "is the decimal point of the paper’s thickness in the wrong place",
   "radius-for-diameter": "was a radius typed for a diameter",
   "diameter-doubled": "was the diameter doubled",
-  "decimal-slip-measured": "is the decimal point of the measured size in the wrong place",
+  "decimal-slip-measured": "is a decimal point in the wrong place, in the readout or the measured size",
   "wrong-edge": "was it the other edge of the blade",
   "half-width": "was half the blade’s width forgotten, or counted too much",
   "cutter-radius": "was the cutter’s radius left out, or counted the wrong way",
   "nose-radius": "was the nose radius left out, or counted too much",
   "digits-swapped": "were two digits swapped",
+  "digit-mistyped": "is one digit wrong",
   "units-mixed": "were inches and millimetres mixed",
   "sign-lost": "is the sign right",
   "moved-before-entry": "had the axis moved by a jog step before it was entered",
@@ -26,15 +27,24 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
   unexplained: "no slip that we know explains it; touch again before it is kept",
 };
 
-/** Doubt as a question with its numbers, one sentence: "0.180 more than last time: was the paper left
- * out (it would be −340.118)?". `shown` turns a number of the case into the one that the reader has in front of them,
- * `than` says what it is compared with. */
+/** What the words of a doubt go by besides the odds. */
+interface Compared {
+  readonly expected: Normal | undefined;
+  readonly shared: { readonly shift: number; readonly rows: readonly string[] } | undefined;
+  /** Turns a number of the case into the one that the reader has in front of them. */
+  readonly shown?: (number: number) => number;
+  /** What it is compared with. */
+  readonly than?: string | undefined;
+}
+
+/**
+ * Doubt as a question with its numbers, one sentence: "0.180 more than last time: was the paper left out (it would be
+ * −340.118)?".
+ */
 export function doubtWords(
   one: PlausibilityCase,
   { kind, corrected }: Explanation,
-  expected: Normal | undefined,
-  shown: (number: number) => number = (number) => number,
-  than = one.history.length === 1 ? "last time" : `the last ${one.history.length} times`,
+  { expected, shared, shown = (number) => number, than = thanOf(one) }: Compared,
 ): string {
   if (kind === "remounted") return "";
   const write = (value: number, sign?: "always") => formatLength(shown(value), one.resolution, sign && { sign });
@@ -43,19 +53,31 @@ export function doubtWords(
     by === undefined
       ? `${write(one.value)} ${one.units} is doubtful`
       : `${formatLength(Math.abs(by), one.resolution)} ${one.units} ${by < 0 ? "less" : "more"} than ${than}`;
-  const shift = kind === "moved-alike" ? sharedShift(one) : undefined;
-  const why = shift
-    ? `, and the others have moved by ${write(shift.mean, "always")} too`
-    : corrected === null || kind === "unexplained"
-      ? ""
-      : ` (it would be ${write(corrected)})`;
-  if (kind === "unexplained") return `${lead}: ${SLIP_QUESTIONS.unexplained}.`;
-  if (kind === "other-row") {
-    const row = rowOf(one);
-    return `${lead}${row === undefined ? "" : `, and just what offset ${row} holds`}: ${SLIP_QUESTIONS[kind]}?`;
+  const ask = `${lead}: ${SLIP_QUESTIONS[kind]}`;
+  switch (kind) {
+    case "unexplained":
+      return `${ask}.`;
+    case "other-row": {
+      const row = rowOf(one);
+      return `${lead}${row === undefined ? "" : `, and just what offset ${row} holds`}: ${SLIP_QUESTIONS[kind]}?`;
+    }
+    case "moved-alike":
+      return shared && shared.rows.length > 1
+        ? `${lead}, and offsets ${listed(shared.rows)} have moved by ${write(shared.shift, "always")} too: ${SLIP_QUESTIONS[kind]}?`
+        : `${ask}?`;
+    default:
+      return `${ask}${corrected === null ? "" : ` (it would be ${write(corrected)})`}?`;
   }
-  return kind === "moved-alike" ? `${lead}${why}: ${SLIP_QUESTIONS[kind]}?` : `${lead}: ${SLIP_QUESTIONS[kind]}${why}?`;
 }
+
+/** What a number is compared with: its history, or else whatever it is expected from. */
+function thanOf({ history, own = [] }: PlausibilityCase): string {
+  if (own.length > 0) return own.length === 1 ? "the other touch" : "the other touches";
+  if (history.length > 0) return history.length === 1 ? "last time" : `the last ${history.length} times`;
+  return "expected";
+}
+
+const listed = (names: readonly string[]) => `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
 
 /** The other row that the number fits best. */
 function rowOf({ others = [], value }: PlausibilityCase): string | undefined {

@@ -1,8 +1,8 @@
 export { SLIP_QUESTIONS } from "./doubtWords.ts";
-export { type Explanation, expectedOf, type Normal, sharedShift } from "./expected.ts";
+export type { Explanation, Normal } from "./expected.ts";
 export { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
 export { type Plausibility, plausibilityOf } from "./plausibility.ts";
-export type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
+export type { Estimate, OtherRow, PlausibilityCase, TypedTexts } from "./plausibilityCase.ts";
 export {
   hiddenSlips,
   holderScatter,

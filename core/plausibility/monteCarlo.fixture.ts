@@ -3,12 +3,11 @@ import { LATHE_AXES } from "../machine/index.ts";
 import { type ContactTool, contactToProgrammed } from "../tool/programmedPoint.ts";
 import { contactSide, type Surface } from "../touch/index.ts";
 import { roundToResolution } from "../units/index.ts";
-import { expectedOf, sharedShift } from "./expected.ts";
 import { scatterOf } from "./honestScatter.ts";
 import { plausibilityOf } from "./plausibility.ts";
 import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import { CORRECTABLE_SLIPS, type Hypothesis, slipsOf } from "./slips.ts";
-import { swappedDigits } from "./swappedDigits.ts";
+import { swapped, writtenOut } from "./typedNumber.ts";
 
 /** A drawn case with what truly happened. */
 interface Drawn {
@@ -154,11 +153,14 @@ function withSlip(one: Slipped): { readonly value: number; readonly surface?: Su
       return tool.shape === "nose" ? either(tool.radius * (chance() < 0.5 ? 1 : 2)) : undefined;
     case "digits-swapped": {
       const ways = [
-        ...swappedDigits(truth, resolution).map((value) => ({ value })),
-        ...(size === 0 ? [] : swappedDigits(size, resolution).map(typed)),
+        ...swapped(writtenOut(truth, resolution)).map((value) => ({ value })),
+        ...(size === 0 ? [] : swapped(writtenOut(size, resolution)).map(typed)),
       ];
       return ways.length === 0 ? undefined : pick(ways);
     }
+    case "digit-mistyped":
+      // Without the texts that were typed no digit is doubted.
+      return undefined;
     case "units-mixed":
       return pick([
         { value: truth * INCH },
@@ -193,17 +195,34 @@ export function chanceFrom(seed: number): RandomSource {
   };
 }
 
+/** The mean of a history with the scatter of one more, and the mean shift of the rows that were taken with its own. */
+function plainly({ history, scatter = 0, others = [] }: PlausibilityCase) {
+  const mean = history.reduce((sum, value) => sum + value, 0) / history.length;
+  const taken = others.flatMap((row) =>
+    row.value === undefined ? [] : [{ by: row.value - row.previous, weight: 1 / (row.scatter ?? scatter) ** 2 }],
+  );
+  const weights = taken.reduce((sum, { weight }) => sum + weight, 0);
+  return {
+    expected: { mean, sigma: scatter * Math.sqrt(1 + 1 / history.length) },
+    shift:
+      taken.length < 2
+        ? undefined
+        : {
+            mean: taken.reduce((sum, { by, weight }) => sum + by * weight, 0) / weights,
+            sigma: Math.sqrt(2 / weights),
+          },
+  };
+}
+
 /** A slip stands clear where neither the honest scatter nor any other slip comes near it (docs/MATHEMATICS.md, Plausibility). */
 export function isClear({ one, kind, truth }: Drawn): boolean {
-  const expected = expectedOf(one);
-  if (!expected) return false;
-  const shift = sharedShift(one);
+  const { expected, shift } = plainly(one);
   const own = kind === "moved-alike" ? Math.hypot(expected.sigma, shift?.sigma ?? 0) : expected.sigma;
   if (Math.abs(one.value - truth) <= 6 * own) return false;
   for (const [other, ways] of slipsOf(one))
     if (other !== kind && ways.some(({ value }) => Math.abs(value - truth) <= 4 * expected.sigma)) return false;
   if (kind !== "other-row")
-    for (const { value, previous, scatter = one.scatter } of one.others ?? []) {
+    for (const { value, previous, scatter = one.scatter ?? 0 } of one.others ?? []) {
       if (value !== undefined && Math.abs(value - one.value) < one.resolution / 2) return false;
       if (value === undefined && Math.abs(one.value - previous) <= 4 * scatter * Math.SQRT2) return false;
     }
@@ -268,11 +287,11 @@ export function drawSlips(chance: RandomSource, each: number) {
       const drawn = drawCase(chance, kind);
       if (!drawn) continue;
       const isFirst = plausibilityOf(drawn.one).kinds[0]?.kind === kind;
-      const { sigma = 0 } = expectedOf(drawn.one) ?? {};
+      const { sigma } = plainly(drawn.one).expected;
       if (Math.abs(drawn.one.value - drawn.truth) > 3 * sigma) large.push(isFirst);
       if (isClear(drawn)) hits.push(isFirst);
     }
-    clear[kind] = shareOf(hits);
+    if (hits.length > 0) clear[kind] = shareOf(hits);
   }
   return { clear, large: shareOf(large) };
 }

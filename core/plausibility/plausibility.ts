@@ -1,6 +1,17 @@
-import { roundToResolution } from "../units/index.ts";
+import { convertLength, roundToResolution } from "../units/index.ts";
 import { doubtWords } from "./doubtWords.ts";
-import { type Explanation, expectedOf, type Normal, sharedShift } from "./expected.ts";
+import {
+  anywhereOf,
+  type Explanation,
+  expectationOf,
+  firstScatter,
+  type Normal,
+  placeOf,
+  type SharedShift,
+  sharedShift,
+  shiftedDensityAt,
+} from "./expected.ts";
+import { densityAt, likeliest, type Mixture, sumOfLogs } from "./mixture.ts";
 import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import { HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";
 
@@ -10,121 +21,150 @@ export interface Plausibility {
   readonly kinds: readonly Explanation[];
   /** One plain sentence, unless the number is believable. */
   readonly message: string | null;
-  /** What was expected, and its standard deviation; undefined without history. */
+  /** What was expected, and about how exactly; undefined where nothing is known. */
   readonly expected: Normal | undefined;
+  /** The shift that other rows share, rounded, and their offsets; undefined where fewer than two were taken. */
+  readonly shared: { readonly shift: number; readonly rows: readonly string[] } | undefined;
 }
 /** Of ten numbers nine are honest; in the tenth there is one slip, each kind that applies as likely as any other. */
 const HONEST = 0.9;
-/** Half the span in which a number that nothing explains can lie about the expected one, by unit. */
-const ANYWHERE = { mm: 250, in: 10 } as const;
 /** Below this a number is asked about. */
 const EVEN_CHANCE = 0.5;
+/** A spacer is one that the shop has, measured with a caliper and worn; or another, of any order of magnitude. Millimetres. */
+const SPACER = { known: 0.97, least: 0.005, share: 0.02, thinnest: 0.02, thickest: 50 } as const;
+
 /** A way in which an explanation can have come about, with the logarithm of its density. */
 interface Way {
   readonly log: number;
   readonly corrected: number | null;
 }
+const NO_CHANCE = Number.NEGATIVE_INFINITY;
 
 /**
  * How believable a number is: the odds of an honest re-setting against every slip that its touch allows, by Bayes' rule
- * (docs/MATHEMATICS.md, Plausibility). The number is expected about the mean of its
- * history with σ·√(1 + 1/h), and so is, for each slip, what the number would be without it. Without history every number
- * is as likely as any other.
+ * (docs/MATHEMATICS.md, Plausibility). The number is expected where its history, its other touches, its assembly, like holders and the
+ * control say; for each slip, what the number would be without it is expected there.
  */
 export function plausibilityOf(one: PlausibilityCase): Plausibility {
-  const expected = expectedOf(one);
-  const slips = slipsAndOthers(one, expected);
-  const weights = new Map<Hypothesis, { readonly log: number; readonly corrected: number | null }>();
-  weights.set("remounted", { log: Math.log(HONEST) + densityOf(one.value, one, expected), corrected: null });
+  const expectation = expectationOf(one);
+  const shared = sharedShift(one);
+  const why = impossibleWhy(one);
+  const slips = slipsAndOthers(one, expectation, shared, why !== undefined);
+  const weights = new Map<Hypothesis, Way>();
+  const honestLog = why ? NO_CHANCE : Math.log(HONEST) + densityAt(expectation, one.value) + spacerLog(one);
+  weights.set("remounted", { log: honestLog, corrected: null });
   const share = Math.log((1 - HONEST) / slips.size);
   for (const [kind, ways] of slips) {
-    if (ways.length === 0) continue;
-    const [best] = [...ways].sort((a, b) => b.log - a.log);
+    const best = ways.reduce<Way | undefined>((so, way) => (so && so.log >= way.log ? so : way), undefined);
     weights.set(kind, {
       log: share - Math.log(ways.length) + sumOfLogs(ways.map(({ log }) => log)),
       corrected: best?.corrected ?? null,
     });
   }
-  const total = sumOfLogs([...weights.values()].map(({ log }) => log));
+  const all = sumOfLogs([...weights.values()].map(({ log }) => log));
+  // Where nothing has a chance no explanation is known.
+  const total = all === NO_CHANCE ? 0 : all;
   const kinds = [...weights]
-    .map(
-      ([kind, { log, corrected }]): Explanation => ({
+    .map(([kind, { log, corrected }]): Explanation => {
+      const isLeft = all === NO_CHANCE && kind === "unexplained";
+      return {
         kind,
-        probability: Math.exp(log - total),
+        probability: isLeft ? 1 : Math.exp(log - total),
         corrected: corrected === null ? null : roundToResolution(corrected, one.resolution),
-      }),
-    )
+      };
+    })
     .sort((a, b) => b.probability - a.probability || HYPOTHESES.indexOf(a.kind) - HYPOTHESES.indexOf(b.kind));
   const honest = kinds.find(({ kind }) => kind === "remounted")?.probability ?? 0;
-  const impossible = impossibleWhy(one);
-  const verdict = impossible ? "impossible" : honest < EVEN_CHANCE ? "doubt" : "believable";
-  const likeliest = kinds.find(({ kind }) => kind !== "remounted");
-  const message = impossible ?? (verdict === "doubt" && likeliest ? doubtWords(one, likeliest, expected) : null);
-  return { verdict, kinds, message, expected };
+  const verdict = why ? "impossible" : honest < EVEN_CHANCE ? "doubt" : "believable";
+  const likeliestSlip = kinds.find(({ kind }) => kind !== "remounted");
+  const told = shared && { shift: roundToResolution(shared.shift, one.resolution), rows: shared.rows };
+  const expected = placeOf(expectation);
+  const message =
+    why ?? (verdict === "doubt" && likeliestSlip ? doubtWords(one, likeliestSlip, { expected, shared: told }) : null);
+  return { verdict, kinds, message, expected, shared: told };
 }
 
-function slipsAndOthers(one: PlausibilityCase, expected: Normal | undefined): Map<Hypothesis, readonly Way[]> {
+function slipsAndOthers(
+  one: PlausibilityCase,
+  expectation: Mixture,
+  shared: SharedShift | undefined,
+  isImpossible: boolean,
+): Map<Hypothesis, readonly Way[]> {
+  const { others = [], value } = one;
   const ways = new Map<Hypothesis, readonly Way[]>();
-  for (const [kind, values] of slipsOf(one))
+  const typedSpacer = spacerLog(one);
+  for (const [kind, found] of slipsOf(one))
     ways.set(
       kind,
-      values.map(({ value, rounding }) => ({ log: densityOf(value, one, expected, rounding), corrected: value })),
+      found.map(({ value: without, stretch, spacer, size }) => {
+        const canBe = isInRange(without, one) && isPossibleSize(one, size);
+        const log = densityAt(expectation, without) + Math.log(stretch);
+        return { log: canBe ? log + spacerLog(one, spacer) : NO_CHANCE, corrected: without };
+      }),
     );
-  const { others = [], value } = one;
+  const isSizePossible = isPossibleSize(one);
   if (others.length > 0)
     ways.set(
       "other-row",
-      others.map((row) => ({ log: densityOfRow(row, one), corrected: null })),
+      others.map((row) => ({
+        log: isSizePossible ? densityOfRow(row, one) + typedSpacer : NO_CHANCE,
+        corrected: null,
+      })),
     );
-  const shift = sharedShift(one);
-  if (shift) {
-    const log = expected
-      ? normalLog(value - shift.mean, { mean: expected.mean, sigma: Math.hypot(expected.sigma, shift.sigma) })
-      : anywhereLog(one);
-    ways.set("moved-alike", [{ log, corrected: null }]);
+  if (shared) {
+    const log = shiftedDensityAt(expectation, shared, value) + shared.evidence + typedSpacer;
+    ways.set("moved-alike", [{ log: isImpossible ? NO_CHANCE : log, corrected: null }]);
   }
-  const isNear = !expected || Math.abs(value - expected.mean) <= ANYWHERE[one.units];
-  ways.set("unexplained", [{ log: isNear ? anywhereLog(one) : Number.NEGATIVE_INFINITY, corrected: null }]);
+  const place = likeliest(expectation);
+  const span = anywhereOf(one.units);
+  const isNear = place === undefined || Math.abs(value - place) <= span / 2;
+  ways.set("unexplained", [{ log: isNear ? typedSpacer - Math.log(span) : NO_CHANCE, corrected: null }]);
   return ways;
 }
 
 /** A taken row's own number to the last digit, or about an untaken row's previous one. */
-function densityOfRow({ value, previous, scatter }: OtherRow, one: PlausibilityCase): number {
-  if (value === undefined)
-    return normalLog(one.value, { mean: previous, sigma: (scatter ?? one.scatter) * Math.SQRT2 });
-  return Math.abs(one.value - value) < one.resolution / 2 ? -Math.log(one.resolution) : Number.NEGATIVE_INFINITY;
+function densityOfRow({ value, previous, scatter = 0 }: OtherRow, one: PlausibilityCase): number {
+  if (value === undefined) {
+    const sigma = (scatter || firstScatter(one)) * Math.SQRT2;
+    const z = (one.value - previous) / sigma;
+    return -(z * z) / 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));
+  }
+  return Math.abs(one.value - value) < one.resolution / 2 ? -Math.log(one.resolution) : NO_CHANCE;
 }
 
-const anywhereLog = ({ units }: PlausibilityCase) => -Math.log(2 * ANYWHERE[units]);
-
-/** `rounding`: how many times a last digit's rounding counts in the value, evenly spread over the digit. */
-function densityOf(value: number, one: PlausibilityCase, expected: Normal | undefined, rounding = 0): number {
-  if (!expected) return anywhereLog(one);
-  const sigma = Math.hypot(expected.sigma, (rounding * one.resolution) / Math.sqrt(12));
-  return normalLog(value, { mean: expected.mean, sigma });
+/** Logarithm of what is to be said of a spacer, `thickness` or the one that was typed: 0 where nothing is known of the shop's. */
+function spacerLog({ commonThickness, touch, units }: PlausibilityCase, thickness = touch?.spacer ?? 0): number {
+  if (commonThickness === undefined || thickness <= 0) return 0;
+  const inUnit = (millimetres: number) => convertLength(millimetres, "mm", units);
+  const decades = Math.log(SPACER.thickest / SPACER.thinnest);
+  const isOther = (commonThickness.length > 0 ? 1 - SPACER.known : 1) / (thickness * decades);
+  const known = commonThickness.reduce((sum, one) => {
+    const sigma = Math.hypot(inUnit(SPACER.least), SPACER.share * one);
+    const z = (thickness - one) / sigma;
+    return sum + Math.exp(-(z * z) / 2) / (sigma * Math.sqrt(2 * Math.PI));
+  }, 0);
+  const isKnown = commonThickness.length > 0 ? (SPACER.known * known) / commonThickness.length : 0;
+  return Math.log(isKnown + isOther);
 }
 
-function normalLog(value: number, { mean, sigma }: Normal): number {
-  const z = (value - mean) / sigma;
-  return -(z * z) / 2 - Math.log(sigma * Math.sqrt(2 * Math.PI));
-}
+const isInRange = (value: number, { range }: PlausibilityCase) => !range || (value >= range[0] && value <= range[1]);
 
-/** Logarithm of a sum of exponentials, without leaving what a number can hold. */
-function sumOfLogs(logs: readonly number[]): number {
-  const most = Math.max(...logs);
-  if (most === Number.NEGATIVE_INFINITY) return most;
-  return most + Math.log(logs.reduce((sum, log) => sum + Math.exp(log - most), 0));
+/** Whether a diameter, or the one that was typed, can be on this stock. */
+function isPossibleSize({ stock, touch }: PlausibilityCase, size?: number): boolean {
+  const surface = touch?.surface;
+  if (stock === undefined || !surface) return true;
+  if (surface.kind === "bore") return (size ?? surface.diameter) < stock;
+  if (surface.kind === "outside") return (size ?? surface.diameter) <= stock;
+  return true;
 }
 
 /** Why a number cannot be at all; undefined where it can. */
-function impossibleWhy({ value, range, stock, touch, units }: PlausibilityCase): string | undefined {
-  if (range && (value < range[0] || value > range[1]))
+function impossibleWhy(one: PlausibilityCase): string | undefined {
+  const { value, range, stock, touch, units } = one;
+  if (range && !isInRange(value, one))
     return `${value} ${units} lies outside what the travel allows (${range[0]} to ${range[1]}): check the sign and the decimal point.`;
   const surface = touch?.surface;
-  if (stock === undefined || !surface) return undefined;
-  if (surface.kind === "bore" && surface.diameter >= stock)
-    return `This bore (${surface.diameter} ${units}) would be larger than the stock (${stock}): check for a decimal point.`;
-  if (surface.kind === "outside" && surface.diameter > stock)
-    return `This diameter (${surface.diameter} ${units}) would be larger than the stock (${stock}): check for a decimal point.`;
-  return undefined;
+  if (isPossibleSize(one) || !surface || !("diameter" in surface)) return undefined;
+  const what = surface.kind === "bore" ? "bore" : "diameter";
+  return `This ${what} (${surface.diameter} ${units}) would be larger than the stock (${stock}): check for a decimal point.`;
 }

@@ -12,24 +12,52 @@ export interface OtherRow {
   readonly scatter?: number | undefined;
 }
 
+/** A number with one standard deviation. */
+export interface Estimate {
+  readonly value: number;
+  readonly sigma: number;
+}
+
+/** Texts that a hand typed, letter for letter; of what is absent no digit is doubted. */
+export interface TypedTexts {
+  /** The readout at contact. */
+  readonly machine?: string | undefined;
+  readonly size?: string | undefined;
+  readonly spacer?: string | undefined;
+  /** The number itself. */
+  readonly value?: string | undefined;
+}
+
 /**
- * A number that is about to be kept, with everything that speaks for it or against it. All lengths in the case's own unit
- * and sign, X as a diameter, as the readout shows them.
+ * A number that is about to be kept, with everything that speaks for it or against it (docs/MATHEMATICS.md, Plausibility). All lengths in
+ * the case's own unit and sign, X as a diameter, as the readout shows them.
  */
 export interface PlausibilityCase {
   readonly units: Unit;
   /** Last digit of the control. */
   readonly resolution: number;
   readonly axis: Axis;
-  /** One standard deviation of one honest re-setting and touch. */
-  readonly scatter: number;
+  /** One standard deviation of one honest re-setting and touch: known, from a long record. */
+  readonly scatter?: number | undefined;
+  /** Instead of `scatter`, where it is not known: the one to begin with; `history` says how exactly this holder comes back. */
+  readonly usual?: number | undefined;
   readonly value: number;
-  /** Honest values of the same tool in the same holder and station, newest first. */
+  /** Values kept for the same tool in the same holder and station, newest first; one of them may be wrong. */
   readonly history: readonly number[];
+  /** Other touches of this mounting; the standard deviation is that of the difference between two such touches. */
+  readonly own?: readonly Estimate[] | undefined;
+  /** Worked out from turret, holder and insert. */
+  readonly assembly?: Estimate | undefined;
+  /** What the control held in this row; as exactly as a tool that has not changed comes back where no deviation is said. */
+  readonly control?: { readonly value: number; readonly sigma?: number | undefined } | undefined;
+  /** Values of rows whose tools stand in like holders; one alone says nothing. */
+  readonly family?: readonly number[] | undefined;
   /** The touch that it comes from, sizes and spacer as typed; undefined for a number that was entered by hand. */
   readonly touch?: CaseContact | undefined;
-  /** Papers that may have lain between, although none was counted. */
-  readonly papers?: readonly number[] | undefined;
+  /** Undefined: the number and the size count as typed with all digits of the resolution. */
+  readonly typed?: TypedTexts | undefined;
+  /** Papers and blocks that the shop has. */
+  readonly commonThickness?: readonly number[] | undefined;
   /** Largest diameter that the stock can have. */
   readonly stock?: number | undefined;
   /** Lowest and highest value that the travel allows. */

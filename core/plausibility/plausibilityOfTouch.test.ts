@@ -30,7 +30,7 @@ function plausibility(exact: number, asked: Asked, ...entries: readonly Command[
   if (!tool) throw new Error(`the setup has a tool ${offset}`);
   const numbers = { machine: exact + 54.2, size: axis === "x" ? 54.2 : 0, spacer: way === "paper" ? 0.1 : 0 };
   const touch = { axis, way, choice: {}, numbers };
-  return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, papers: [0.09], touch }, history);
+  return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, thicknesses: [0.09], touch }, history);
 }
 const BEFORE: ToolHistory = { "7": { x: [-340.118], z: [-399.94] }, "1": { z: [-402.514] } };
 

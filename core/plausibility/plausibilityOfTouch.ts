@@ -2,15 +2,16 @@ import type { SetupView, ToolView } from "../ledger/index.ts";
 import type { TouchFacts } from "../limits/index.ts";
 import { type Axis, jogStep, lastDigit, type MachineProfile, toControl } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { contactTool, entersBore, hasNamedNose, wayOf } from "../tool/index.ts";
+import { contactTool, entersBore, familyOf, hasNamedNose, wayOf } from "../tool/index.ts";
 import { type CaseContact, reckonedWork, surfaceOf } from "../touch/index.ts";
-import { convertLength, roundToResolution } from "../units/index.ts";
+import { convertLength, decimalsOf, roundToResolution } from "../units/index.ts";
 import { doubtWords } from "./doubtWords.ts";
 import { shiftOf } from "./expected.ts";
 import { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
 import { type Plausibility, plausibilityOf } from "./plausibility.ts";
-import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
+import type { OtherRow, PlausibilityCase, TypedTexts } from "./plausibilityCase.ts";
 import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
+import { readTypedNumber } from "./typedNumber.ts";
 
 /** Earlier values of the tools of a setup, each in its station: newest first, millimetres, by offset and axis. */
 export type ToolHistory = Readonly<Record<string, Readonly<Partial<Record<Axis, readonly number[]>>>>>;
@@ -21,8 +22,10 @@ export interface NewValue {
   readonly exact: number;
   /** Expanded uncertainty of how it was found; 0 for one by hand. */
   readonly expanded: number;
-  /** Thicknesses of the shop's papers: one may have lain where none was counted. */
-  readonly papers: readonly number[];
+  /** Thicknesses of the shop's papers and blocks: one of them lay between, or may have lain where none was counted. */
+  readonly thicknesses: readonly number[];
+  /** What was typed, letter for letter, in whatever unit; absent where it is not known. */
+  readonly texts?: TypedTexts | undefined;
   /** The touch that it comes from; undefined for a number by hand, which is compared with a touch of this setup first. */
   readonly touch: TouchFacts | undefined;
 }
@@ -30,7 +33,7 @@ export interface NewValue {
 /** How far a number is believed, and what it was compared with. */
 export interface TouchPlausibility extends Plausibility {
   /** What the expectation rests on. */
-  readonly basis: "second-touch" | "history" | "control" | "nothing";
+  readonly basis: "second-touch" | "history" | "family" | "assembly" | "control" | "nothing";
   /** By how much the other tools lie elsewhere than before, where the expectation allows for it; in the machine's unit. */
   readonly shift: number | undefined;
   /** The numbers of the comparison, in the machine's unit. */
@@ -38,9 +41,9 @@ export interface TouchPlausibility extends Plausibility {
 }
 
 /**
- * How believable a new value of a tool is. It is expected where another touch of this mounting has found it; or where the
- * same tool stood in the same station in earlier setups, with the scatter that its holder has shown; or where the control
- * held it, which may have been another tool: then only a slip that explains the difference is asked about.
+ * How believable a new value of a tool is. It is expected where another touch of this mounting has found it; where the same tool stood in
+ * the same station in earlier setups; where tools in like holders of this setup lie, or how far it stands out against them; or where the
+ * control held it, which may have been another tool: then only a slip that explains the difference is asked about.
  */
 export function plausibilityOfTouch(
   setup: SetupView,
@@ -56,16 +59,25 @@ export function plausibilityOfTouch(
   const rows = othersOf(setup, view, axis, history);
   const expectation = expectationOf(setup, view, value, history);
   const { basis, values, scatter, previous, shift: moved } = onThisFace(expectation, rows, value);
+  const own = toUnit(Math.hypot(scatter, value.expanded / 2));
+  const [first] = values;
+  const number = write(value.exact);
+  const isBySpacer = (value.touch?.numbers.spacer ?? 0) > 0 || value.touch?.way === "scratch";
   const one: PlausibilityCase = {
     units: machine.units,
     resolution,
     axis,
-    value: write(value.exact),
-    history: values.map(write),
-    scatter: toUnit(Math.hypot(scatter, value.expanded / 2)),
+    value: number,
+    history: basis === "history" ? values.map(write) : [],
+    usual: own,
+    ...(basis === "second-touch" && first !== undefined && { own: [{ value: write(first), sigma: own }] }),
+    ...(basis === "assembly" && first !== undefined && { assembly: { value: write(first), sigma: own } }),
+    ...(basis === "control" && first !== undefined && { control: { value: write(first), sigma: own } }),
+    ...(basis === "family" && { family: values.map(write) }),
     touch: value.touch && contactOfTouch(view, value.touch, toUnit),
+    typed: typedOf(value, { number, resolution, write }),
     // A skim cuts: nothing can lie between.
-    ...(value.touch?.way === "scratch" && { papers: value.papers.map(toUnit) }),
+    ...(isBySpacer && value.thicknesses.length > 0 && { commonThickness: value.thicknesses.map(toUnit) }),
     jogSteps: [1, 10, 100].map((times) => write(times * jogStep(machine, axis))),
     others: rows.map((row) => ({
       ...row,
@@ -94,6 +106,8 @@ export function plausibilityOfTouch(
 /** What a number is compared with, where that is no earlier setup. */
 const THAN: Readonly<Partial<Record<TouchPlausibility["basis"], string>>> = {
   "second-touch": "the other touch",
+  family: "tools in like holders",
+  assembly: "the other tools of this kind let one expect",
   control: "the control held",
 };
 
@@ -108,7 +122,34 @@ function inControlsNumbers(
 ): Plausibility {
   const asked = plausibility.kinds.find(({ kind }) => kind !== "remounted");
   if (plausibility.verdict !== "doubt" || !asked) return plausibility;
-  return { ...plausibility, message: doubtWords(one, asked, plausibility.expected, shown, than) };
+  const { expected, shared } = plausibility;
+  return { ...plausibility, message: doubtWords(one, asked, { expected, shared, shown, than }) };
+}
+
+/**
+ * The numbers that were typed: letter for letter where a text is the number in the case's own unit and sign, else with all digits of the
+ * control.
+ */
+function typedOf(
+  { touch, texts = {} }: NewValue,
+  {
+    number,
+    resolution,
+    write,
+  }: { readonly number: number; readonly resolution: number; readonly write: (millimetres: number) => number },
+): TypedTexts {
+  const textOf = (value: number, text: string | undefined): string => {
+    const read = text === undefined ? undefined : readTypedNumber(text)?.value;
+    if (text !== undefined && read !== undefined && Math.abs(read - value) < resolution / 2) return text;
+    return value.toFixed(decimalsOf(resolution));
+  };
+  if (!touch) return { value: textOf(number, texts.value) };
+  const { machine, size, spacer } = touch.numbers;
+  return {
+    ...(machine !== undefined && { machine: textOf(write(machine), texts.machine) }),
+    ...(size !== undefined && { size: textOf(write(size), texts.size) }),
+    ...(spacer !== undefined && spacer > 0 && { spacer: textOf(write(spacer), texts.spacer) }),
+  };
 }
 
 interface Expectation {
@@ -151,16 +192,63 @@ function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewVal
   const isUnderThisWork =
     standing !== undefined &&
     Math.abs((standing.work ?? 0) - (reckonedWork(setup, view, standing) ?? 0)) < TOLERANCES.sameLength;
-  if (standing && !standing.derived && standing.seq > since && isUnderThisWork && standing.way !== touch?.way)
+  if (standing && !standing.derived && standing.seq > since && isUnderThisWork)
     return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
   const usual = usualScatter(setup.machine, view, axis, touch);
   const past = history[view.offset]?.[axis] ?? [];
-  if (past.length > 0) return { basis: "history", values: past, scatter: learnedScatter(usual, past) };
+  if (past.length > 0) return { basis: "history", values: past, scatter: usual };
+  const like = likeHolders(setup, view, axis);
+  const onCentre = axis === "x" && isOnAxis(view);
+  if (onCentre && like.length > 1) return { basis: "family", values: like.map(({ exact }) => exact), scatter: usual };
+  if (!onCentre && like.length > 1) return assembled(view, axis, like);
   const held = setup.stale[view.offset] === "clear" ? undefined : view.control?.[axis];
   return held === undefined
     ? { basis: "nothing", values: [], scatter: usual }
     : { basis: "control", values: [held], scatter: Math.max(usual, scatterOf("", axis, "mm")) };
 }
+
+const isOnAxis = ({ tool }: Pick<ToolView, "tool">) => ["on-centre", "axial"].includes(familyOf(tool));
+
+/** A tool that was touched in this setup, with how far it stands out along the axis. Millimetres, X as diameters. */
+interface Alike {
+  readonly exact: number;
+  readonly length: number;
+}
+
+/** Tools of this kind in this zone that have been touched on the axis in this setup. */
+function likeHolders(setup: SetupView, view: ToolView, axis: Axis): readonly Alike[] {
+  return setup.tools.flatMap((other): readonly Alike[] => {
+    const touch = other[axis];
+    const isAlike =
+      other.offset !== view.offset &&
+      other.second === undefined &&
+      other.zone.id === view.zone.id &&
+      familyOf(other.tool) === familyOf(view.tool);
+    return isAlike && touch && !touch.derived ? [{ exact: touch.exact, length: lengthAlong(other, axis) }] : [];
+  });
+}
+
+/** How far a tool stands out along an axis: bars and what is on centre along Z, all others across, where it counts twice. */
+function lengthAlong({ tool }: Pick<ToolView, "tool">, axis: Axis): number {
+  const isAlongZ = ["on-centre", "axial", "bore"].includes(familyOf(tool));
+  if (axis === "z") return isAlongZ ? tool.overhang : 0;
+  return axis === "x" && !isAlongZ ? 2 * tool.overhang : 0;
+}
+
+/**
+ * Where tools of one kind let a further one be expected: each stands out from the same seats by its overhang. An overhang is read off a
+ * ruler, and inserts differ: a few millimetres.
+ */
+function assembled(view: ToolView, axis: Axis, like: readonly Alike[]): Expectation {
+  const seats = like.map(({ exact, length }) => exact - length);
+  const seat = seats.reduce((sum, one) => sum + one, 0) / seats.length;
+  const spread = Math.sqrt(seats.reduce((sum, one) => sum + (one - seat) ** 2, 0) / (seats.length - 1));
+  const ruler = RULER * (axis === "x" ? 2 : 1);
+  const scatter = Math.max(ruler, spread) * Math.sqrt(1 + 1 / seats.length);
+  return { basis: "assembly", values: [seat + lengthAlong(view, axis)], scatter };
+}
+/** One standard deviation of an overhang as it is said, with the insert's own differences, millimetres. */
+const RULER = 2;
 
 /** From one setup to the next a tool is set anew, and its insert, where it has one, has been indexed meanwhile. */
 function usualScatter(

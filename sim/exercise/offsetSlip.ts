@@ -113,7 +113,7 @@ function numberSlip(
     // The truth is known here: only what the touch itself could not tell is left.
     scatter: unit(Math.max(goal.within / 4, lastDigitInCore(machine, axis))),
     touch,
-    papers: bench.exercise.spacers.map(({ thickness }) => unit(thickness)),
+    commonThickness: bench.exercise.spacers.map(({ thickness }) => unit(thickness)),
     jogSteps: [1, 10, 100, 1000].map((times) => unit(times * jogStep(machine, axis))),
     others: rows,
   });
