@@ -9,7 +9,7 @@ import { answerProblems, SCHEMAS } from "./problems.ts";
 const { number, size, name, span, object } = SCHEMAS;
 const above0 = { type: "number", exclusiveMinimum: 0 };
 /** Sign, digits, at most one point or comma. */
-const text = { type: "string", pattern: "^\\s*[+\\-\u2212]?\\s*(\\d+[.,]?\\d*|[.,]\\d+)\\s*$" };
+const text = { type: "string", pattern: "^[+\\-\u2212]?(\\d+([.,]\\d*)?|[.,]\\d+)$" };
 
 const schema = object(["units", "resolution", "axis", "holder", "value", "surface", "tool"], {
   units: { type: "string", enum: ["mm", "in"] },

@@ -34,4 +34,6 @@ export const TOLERANCES = {
   usualDigits: 1e-3,
   /** Last digits by which G + W + S + P may differ from the machine position before the closure is open. */
   closureLastDigits: 1,
+  /** Share of the largest explanation below which a normal distribution is left out of a product of densities: no verdict shows it. */
+  leastShare: 1e-10,
 } as const;

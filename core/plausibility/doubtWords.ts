@@ -38,8 +38,8 @@ interface Compared {
 }
 
 /**
- * Doubt as a question with its numbers, one sentence: "0.180 more than last time: was the paper left out (it would be
- * −340.118)?".
+ * Doubt as a question with its numbers in the case's unit, one sentence: "0.180 more than last time: was the paper left out (it would be
+ * −340.118)?". Empty for an honest number.
  */
 export function doubtWords(
   one: PlausibilityCase,
@@ -66,6 +66,7 @@ export function doubtWords(
         ? `${lead}, and offsets ${listed(shared.rows)} have moved by ${write(shared.shift, "always")} too: ${SLIP_QUESTIONS[kind]}?`
         : `${ask}?`;
     default:
+      // Every slip that has a corrected value.
       return `${ask}${corrected === null ? "" : ` (it would be ${write(corrected)})`}?`;
   }
 }

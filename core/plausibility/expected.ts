@@ -1,13 +1,13 @@
 import { convertLength, type Unit } from "../units/index.ts";
 import {
+  convolved,
   densityAt,
   evidenceOf,
   likeliest,
   type Mixture,
   mixtureOf,
-  moved,
+  type NormalPart,
   normalised,
-  type Part,
   product,
   sumOfLogs,
   together,
@@ -57,11 +57,11 @@ const MOST_EVIDENCE = Math.log(1000);
 /** Span in which a number lies anywhere, in the case's unit. */
 export const anywhereOf = (units: Unit): number => convertLength(ANYWHERE, "mm", units);
 
-/** One standard deviation of one honest re-setting as it is taken first. */
+/** One standard deviation of one honest re-setting as it is taken first, in the case's unit; 0 where none is said. */
 export const firstScatter = ({ scatter, usual }: PlausibilityCase): number => scatter ?? usual ?? 0;
 
 /** About a place: mostly within the scatter, now and then by dirt farther off. */
-const withDirt = (mean: number, sigma: number, often: number, wide = DIRT * sigma): readonly Part[] => [
+const withDirt = (mean: number, sigma: number, often: number, wide = DIRT * sigma): readonly NormalPart[] => [
   { share: 1 - often, mean, sigma },
   { share: often, mean, sigma: wide },
 ];
@@ -99,7 +99,7 @@ function ofOnePlace(
       ),
     mixtureOf([], 1, span),
   );
-  return moved(place, withDirt(0, sigma, often, wide));
+  return convolved(place, withDirt(0, sigma, often, wide));
 }
 
 function ofHistory({ history, scatter, usual = 0, units }: PlausibilityCase, span: number): Mixture {
@@ -213,7 +213,7 @@ export function shiftedDensityAt(expectation: Mixture, { density }: SharedShift,
  * The likeliest place of an expectation, with the standard deviation of what lies about it; undefined where nothing is known. For words and
  * drawings: the odds go by the whole density.
  */
-export function placeOf(expectation: Mixture): Normal | undefined {
+export function likeliestPlace(expectation: Mixture): Normal | undefined {
   const mean = likeliest(expectation);
   if (mean === undefined) return undefined;
   const about = expectation.bells.map(({ log, mean: at, variance }) => ({
@@ -233,7 +233,7 @@ export function placeOf(expectation: Mixture): Normal | undefined {
   return { mean, sigma: Math.sqrt(squares / share) };
 }
 
-/** The shift of rows that were taken, weighted by 1/scatter²; undefined where fewer were taken than are asked for. */
+/** The shift of rows that were taken, in their unit, weighted by 1/scatter²; undefined where fewer were taken than are asked for. */
 export function shiftOf(others: readonly OtherRow[], scatter: number, fewest: number): Normal | undefined {
   const taken = others.flatMap((row) =>
     row.value === undefined ? [] : [{ by: row.value - row.previous, weight: 1 / (row.scatter ?? scatter) ** 2 }],

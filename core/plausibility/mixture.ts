@@ -1,3 +1,5 @@
+import { TOLERANCES } from "../tolerances.ts";
+
 /** A normal distribution with its share, as a logarithm. */
 interface Bell {
   readonly log: number;
@@ -18,14 +20,14 @@ export interface Mixture {
 }
 
 /** One of several ways in which a number can lie: `share` of 1, about a place with a standard deviation. */
-export interface Part {
+export interface NormalPart {
   readonly share: number;
   readonly mean: number;
   readonly sigma: number;
 }
 
-/** Parts that sum to less than 1: the rest is anywhere. */
-export function mixtureOf(parts: readonly Part[], even: number, span: number): Mixture {
+/** Parts in the unit of the numbers; `even` is the share that is anywhere within the span, 0 where nothing is. */
+export function mixtureOf(parts: readonly NormalPart[], even: number, span: number): Mixture {
   return {
     bells: parts.map(({ share, mean, sigma }) => ({ log: Math.log(share), mean, variance: sigma * sigma })),
     even: even > 0 ? Math.log(even) : Number.NEGATIVE_INFINITY,
@@ -33,8 +35,7 @@ export function mixtureOf(parts: readonly Part[], even: number, span: number): M
   };
 }
 
-/** Shares this much smaller than the largest one are left out: they are below what any verdict shows. */
-const LEAST_SHARE = Math.log(1e-10);
+const LEAST_SHARE = Math.log(TOLERANCES.leastShare);
 const MOST_BELLS = 96;
 
 /** The product of two densities, its evidence as the sum of its shares. */
@@ -65,7 +66,7 @@ export const together = (mixtures: readonly Mixture[]): Mixture =>
   });
 
 /** Every number of it moved by what another density says: the density of the sum. What is even stays even. */
-export function moved(mixture: Mixture, by: readonly Part[]): Mixture {
+export function convolved(mixture: Mixture, by: readonly NormalPart[]): Mixture {
   const bells = mixture.bells.flatMap(({ log, mean, variance }) =>
     by.map((part) => ({
       log: log + Math.log(part.share),
@@ -90,7 +91,7 @@ export const weighted = (mixture: Mixture, by: number): Mixture => ({
 /** Shares that sum to 1. */
 export const normalised = (mixture: Mixture): Mixture => weighted(mixture, -evidenceOf(mixture));
 
-/** Logarithm of the density at a number. `wider`: a variance that is added to every bell. */
+/** Logarithm of the density at a number, in its unit; −∞ where it has none. `wider`: a variance that is added to every bell. */
 export function densityAt({ bells, even, evenLog }: Mixture, x: number, wider = 0): number {
   let most = even + evenLog;
   const logs = [most];
@@ -105,7 +106,7 @@ export function densityAt({ bells, even, evenLog }: Mixture, x: number, wider = 
   return most + Math.log(sum);
 }
 
-/** Where the density is highest; undefined where it is even throughout. */
+/** Where the density is highest, in the unit of the numbers; undefined where it is even throughout. */
 export function likeliest(mixture: Mixture): number | undefined {
   let best: { readonly at: number; readonly log: number } | undefined;
   for (const { mean } of mixture.bells) {
@@ -129,7 +130,7 @@ function pruned(mixture: Mixture): Mixture {
   return { ...mixture, bells: kept.sort((a, b) => b.log - a.log).slice(0, MOST_BELLS) };
 }
 
-/** Logarithm of a sum of exponentials, without leaving what a number can hold. */
+/** Logarithm of a sum of exponentials, without unit and without leaving what a number can hold; −∞ of none. */
 export function sumOfLogs(logs: readonly number[]): number {
   let most = Number.NEGATIVE_INFINITY;
   for (const log of logs) if (log > most) most = log;

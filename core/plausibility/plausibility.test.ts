@@ -182,3 +182,131 @@ describe("honest scatter", () => {
     expect(learnedScatter(0.02, many)).toBeCloseTo(0.01, 2);
   });
 });
+
+describe("what a hand typed", () => {
+  it("is read by its sign, digits and one point or comma", () => {
+    expect(readTypedNumber("\u2212185,032")).toMatchObject({ value: -185.032, hasPoint: true });
+    expect(readTypedNumber(" 30 ")).toMatchObject({ value: 30, whole: "30", part: "", hasPoint: false });
+    expect(readTypedNumber(".884")?.value).toBe(0.884);
+    for (const text of ["", "-", ".", "7/8", "1.2.3", "30 mm"]) expect(readTypedNumber(text)).toBeUndefined();
+  });
+  it("may have any one digit wrong", () => {
+    const number = readTypedNumber("-4.2");
+    // Nine others for the 4 and nine for the 2.
+    expect(number && mistyped(number)).toHaveLength(18);
+    expect(number && mistyped(number)).toEqual(expect.arrayContaining([-0.2, -9.2, -4, -4.9]));
+  });
+  it("may have its point slipped, or forgotten where there is none", () => {
+    const [slipped, forgotten] = ["28.5", "285"].map(readTypedNumber);
+    expect(slipped && pointSlipped(slipped, 0.001)).toEqual([285, 2.85]);
+    expect(forgotten && pointSlipped(forgotten, 0.001)).toEqual([2850, 28.5, 2.85, 0.285]);
+  });
+});
+
+/** A bare tip on an outside of 30, X in diameters: the display reads 30 more than the offset. */
+const FIRST: PlausibilityCase = {
+  units: "mm",
+  resolution: 0.001,
+  axis: "x",
+  usual: 0.02,
+  value: -315.03,
+  history: [],
+  touch: { surface: { kind: "outside", diameter: 30 }, tool: { shape: "tip" }, spacer: 0 },
+  typed: { machine: "-285.03", size: "30" },
+};
+const firstKind = (one: Partial<PlausibilityCase>) => {
+  const { verdict, kinds } = plausibilityOf({ ...FIRST, ...one });
+  return [verdict, kinds[0]?.kind, kinds[0]?.corrected];
+};
+
+describe("a first setup", () => {
+  const own = [{ value: -315.03, sigma: 0.01 }];
+  it("believes what another touch of the mounting says", () => {
+    expect(firstKind({ own })).toEqual(["believable", "remounted", null]);
+  });
+  it.each<readonly [string, Partial<PlausibilityCase>, string, number]>([
+    // The readout with 1 for 2: −185.03 − 30.
+    [
+      "a digit of the readout",
+      { value: -215.03, typed: { machine: "-185.03", size: "30" } },
+      "digit-mistyped",
+      -315.03,
+    ],
+    // The point one place off: −28.503 − 30.
+    [
+      "a point of the readout",
+      { value: -58.503, typed: { machine: "-28.503", size: "30" } },
+      "decimal-slip-measured",
+      -315.03,
+    ],
+    ["the sign of the readout", { value: 255.03, typed: { machine: "285.03", size: "30" } }, "sign-lost", -315.03],
+    // 285.03 with the 8 and the 5 the other way round: −258.03 − 30.
+    [
+      "two digits of the readout",
+      { value: -288.03, typed: { machine: "-258.03", size: "30" } },
+      "digits-swapped",
+      -315.03,
+    ],
+    // 30 mm typed as inches would be 762, and 30 / 25.4 is 1.1811: −285.03 − 1.1811.
+    [
+      "inches for millimetres in the size",
+      {
+        value: -286.211,
+        typed: { machine: "-285.03", size: "1.1811" },
+        touch: { surface: { kind: "outside", diameter: 1.1811 }, tool: { shape: "tip" }, spacer: 0 },
+      },
+      "units-mixed",
+      -315.03,
+    ],
+  ])("names %s against another touch", (_, change, kind, corrected) => {
+    const [verdict, found, value] = firstKind({ own, ...change });
+    expect([verdict, found]).toEqual(["doubt", kind]);
+    expect(Math.abs(Number(value) - corrected)).toBeLessThan(0.002);
+  });
+  it("asks nothing where the control may have held another tool, and where nothing is known", () => {
+    expect(firstKind({ control: { value: -291.4 } })[0]).toBe("believable");
+    expect(firstKind({})[0]).toBe("believable");
+  });
+  it("asks about a paper of 9 where the shop has one of 0.09", () => {
+    // Twice 9 on the diameter: −285.03 − 30 − 18; with 0.09 it is −315.21.
+    const touch = { surface: { kind: "outside", diameter: 30 }, tool: { shape: "tip" }, spacer: 9 } as const;
+    const typed = { machine: "-285.03", size: "30", spacer: "9" };
+    const shop = { commonThickness: [0.05, 0.09, 10] };
+    expect(firstKind({ value: -333.03, touch, typed, ...shop })).toEqual(["doubt", "decimal-slip-spacer", -315.21]);
+    // A block of 10 that the shop has is asked nothing about.
+    expect(
+      firstKind({ value: -335.03, touch: { ...touch, spacer: 10 }, typed: { ...typed, spacer: "10" }, ...shop })[0],
+    ).toBe("believable");
+  });
+  it("is not blinded by one bad value of a history", () => {
+    const history = [-315.02, -315.04, -314.03, -315.03];
+    expect(firstKind({ history })[0]).toBe("believable");
+    expect(firstKind({ history, value: -314.03, typed: { machine: "-284.03", size: "30" } })[0]).toBe("doubt");
+  });
+});
+
+describe("rows that moved", () => {
+  const rows = (...moves: readonly number[]) =>
+    moves.map((by, index) => ({
+      offset: String(index + 1),
+      previous: -100 * (index + 1),
+      value: -100 * (index + 1) + by,
+      scatter: 0.02,
+    }));
+  it("are named with their shift where they agree, and only those", () => {
+    const moved = plausibilityOf({
+      ...FIRST,
+      scatter: 0.02,
+      history: [-317.03, -317.02],
+      others: rows(2, 2.01, 1.99, 40),
+    });
+    expect(moved.kinds[0]?.kind).toBe("moved-alike");
+    expect(moved.shared?.rows).toEqual(["1", "2", "3"]);
+    expect(moved.shared?.shift).toBeCloseTo(2, 1);
+    expect(moved.message).toMatch(/offsets 1, 2 and 3 have moved by \+2.0/);
+  });
+  it("share no shift where they do not agree, whatever their mean", () => {
+    const apart = plausibilityOf({ ...FIRST, scatter: 0.02, history: [-317.03, -317.02], others: rows(0, 6, -2, 4) });
+    expect(apart.kinds[0]?.kind).not.toBe("moved-alike");
+  });
+});

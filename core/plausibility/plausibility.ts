@@ -5,8 +5,8 @@ import {
   type Explanation,
   expectationOf,
   firstScatter,
+  likeliestPlace,
   type Normal,
-  placeOf,
   type SharedShift,
   sharedShift,
   shiftedDensityAt,
@@ -78,7 +78,7 @@ export function plausibilityOf(one: PlausibilityCase): Plausibility {
   const verdict = why ? "impossible" : honest < EVEN_CHANCE ? "doubt" : "believable";
   const likeliestSlip = kinds.find(({ kind }) => kind !== "remounted");
   const told = shared && { shift: roundToResolution(shared.shift, one.resolution), rows: shared.rows };
-  const expected = placeOf(expectation);
+  const expected = likeliestPlace(expectation);
   const message =
     why ?? (verdict === "doubt" && likeliestSlip ? doubtWords(one, likeliestSlip, { expected, shared: told }) : null);
   return { verdict, kinds, message, expected, shared: told };

@@ -12,7 +12,7 @@ export interface TypedNumber {
 
 /** Sign, digits, at most one point or comma; undefined for any other text. */
 export function readTypedNumber(text: string): TypedNumber | undefined {
-  const found = /^\s*([+\-−]?)\s*(\d*)(?:([.,])(\d*))?\s*$/.exec(text);
+  const found = /^([+\-−]?)(\d*)(?:([.,])(\d*))?$/.exec(text.trim());
   if (!found) return undefined;
   const [, sign = "", whole = "", point, part = ""] = found;
   if (whole === "" && part === "") return undefined;
