@@ -116,7 +116,9 @@ interface Remembered {
 
 function valuesOf(entry: Entry): readonly Remembered[] {
   if (entry.kind === "touch-accepted") {
-    const { offset, axis, exact } = entry.payload;
+    const { offset, axis, exact, doubt } = entry.payload;
+    // What was kept although it was doubted does not say where this tool comes back to.
+    if (doubt?.settled === "kept") return [];
     return [{ offset, axis, kind: "touch", value: exact }];
   }
   if (entry.kind === "numbers-reckoned-anew")

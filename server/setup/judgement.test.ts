@@ -130,8 +130,8 @@ describe("a tool in a numbered holder", () => {
 });
 
 describe("a doubtful touch", () => {
-  const touch = { offset: "7", axis: "x", way: "paper", sizeUnit: "mm", size: "54.2", spacer: "0.1" };
-  // The paper was counted, and none lay there: 0.2 too far in.
+  const touch = { offset: "7", axis: "x", way: "paper", sizeUnit: "mm", size: "54.2", spacer: "10" };
+  // A block of 10 was counted twice on the diameter, and none lay there: 20 too far in.
   const slipped = { ...touch, machine: "-285.918" };
   it("is not kept without an answer, whatever the browser says", async () => {
     expect(await send("accept-touch", slipped)).toMatchObject({
@@ -147,7 +147,7 @@ describe("a doubtful touch", () => {
     });
     const x = (await view()).tools.find(({ offset }) => offset === "7")?.x;
     expect(x?.exact).toBeCloseTo(-340.118, 9);
-    expect(x?.doubt).toMatchObject({ kind: "paper-twice", settled: "corrected", from: expect.closeTo(-340.318, 6) });
+    expect(x?.doubt).toMatchObject({ kind: "paper-twice", settled: "corrected", from: expect.closeTo(-360.118, 6) });
     // G + P stays what the machine showed at contact.
     expect((x?.exact ?? 0) + (x?.touched ?? 0)).toBeCloseTo(-285.918, 9);
   });
@@ -155,7 +155,14 @@ describe("a doubtful touch", () => {
     expect(await send("accept-touch", { ...slipped, settled: "kept", doubted: "paper-twice" })).toMatchObject({
       outcome: "kept",
     });
+    // What was kept in doubt teaches the next setup nothing.
+    const learned = async () =>
+      (await readHistory(sqlOn(pool), before, await view(before)))["7"]?.x?.map((value) => Number(value.toFixed(3))) ??
+      [];
+    expect(await learned()).not.toContain(-360.118);
+    // A second touch that finds it there again does.
     expect(await send("accept-touch", slipped)).toMatchObject({ outcome: "kept" });
+    expect(await learned()).toContain(-360.118);
   });
 });
 
