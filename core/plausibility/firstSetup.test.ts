@@ -99,8 +99,11 @@ describe("a first setup on a new machine", () => {
     const { verdict, kinds, basis } = judge("8", "x", touch, touches(TOOLS));
     expect([basis, verdict, kinds[0]?.kind]).toEqual(["second-touch", "doubt", kind]);
   });
-  // From seats and overhangs it is known to a few millimetres: one digit of many, and what a ruler may miss, is not named.
-  const large = slips.filter(([, kind]) => !["digit-mistyped", "digits-swapped", "decimal-slip-spacer"].includes(kind));
+  // From seats and overhangs it is known to a few millimetres: one digit of many, and what a ruler may miss, is not named; nor is a block of
+  // 10 told from a paper of 0.1 whose point slipped.
+  const large = slips.filter(
+    ([, kind]) => !["digit-mistyped", "digits-swapped", "decimal-slip-spacer", "paper-twice"].includes(kind),
+  );
   it.each(large)("names %s first at its first touch", (_, kind, touch) => {
     const { verdict, kinds, basis } = judge("8", "x", touch, touches(TOOLS.slice(0, 7)));
     expect([basis, verdict, kinds[0]?.kind]).toEqual(["assembly", "doubt", kind]);
