@@ -6,12 +6,14 @@ import { type Axis, toControl } from "../../core/machine/index.ts";
 import {
   type Explanation,
   hiddenSlips,
+  remarkOf,
   SLIP_QUESTIONS,
   type TouchPlausibility,
 } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
 import type { Settlement } from "./useTouchEntry.ts";
@@ -119,7 +121,15 @@ function facesWords({ one, shift }: TouchPlausibility, stored: (value: number, s
 
 /** A slip that would not show here, and the cheapest second piece of evidence. */
 export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, otherWays, onWay }: DoubtProps) {
-  if (!plausibility || doubt || plausibility.basis === "nothing") return null;
+  if (!plausibility || doubt) return null;
+  const remark = remarkOf(plausibility);
+  if (remark !== undefined)
+    return (
+      <Remark as="p" $tone="doubt">
+        {remark}
+      </Remark>
+    );
+  if (plausibility.basis === "nothing") return null;
   const { resolution, units } = plausibility.one;
   if (plausibility.basis === "second-touch")
     return (

@@ -12,5 +12,5 @@ export {
   type ToolHistory,
   type TouchPlausibility,
 } from "./plausibilityOfTouch.ts";
-export { openDoubt } from "./settledDoubt.ts";
+export { openDoubt, remarkOf } from "./settledDoubt.ts";
 export { CORRECTABLE_SLIPS, type CorrectableSlip, HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";

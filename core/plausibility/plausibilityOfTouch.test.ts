@@ -1,9 +1,10 @@
 import { describe, expect, it } from "vitest";
 import type { Command } from "../ledger/index.ts";
-import { loaded, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
+import { loaded, machineFixture, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
 import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
 import { hiddenSlips, holdingOf, plausibilityOfTouch, type ToolHistory } from "./plausibilityOfTouch.ts";
+import { openDoubt, remarkOf } from "./settledDoubt.ts";
 
 const BLADE: Tool = {
   kind: "groove-outside",
@@ -109,5 +110,23 @@ describe("plausibilityOfTouch", () => {
     expect(holdingOf({ kind: "turret-lathe" }, { tool: BLADE }, { way: "skim" })).toBe("keyed-shank");
     expect(holdingOf({ kind: "quick-change-lathe" }, { tool: BLADE }, undefined)).toBe("quick-change");
     expect(holdingOf({ kind: "swiss-type" }, { tool: BLADE }, { way: "slide" })).toBe("hand-slid");
+  });
+});
+
+describe("a remark", () => {
+  const told = (probability: number) => ({
+    verdict: "doubt" as const,
+    message: "0.300 mm more than last time: was the paper left out?",
+    kinds: [
+      { kind: "paper-ignored" as const, probability, corrected: -340.118 },
+      { kind: "unexplained" as const, probability: 0.9 - probability, corrected: null },
+      { kind: "remounted" as const, probability: 0.1, corrected: null },
+    ],
+  });
+  it("is all that is made of an explanation below an even chance; from there on it is asked", () => {
+    expect(openDoubt(told(0.48), machineFixture, undefined, -339.9)).toBeUndefined();
+    expect(remarkOf(told(0.48))).toMatch(/was the paper left out/);
+    expect(openDoubt(told(0.6), machineFixture, undefined, -339.9)?.kind).toBe("paper-ignored");
+    expect(remarkOf(told(0.6))).toBeUndefined();
   });
 });

@@ -101,6 +101,20 @@ describe("programMotions", () => {
   });
 });
 
+describe("units and feeds", () => {
+  it("counts inches where G70 alone calls them, and feeds a minute where G94 does", () => {
+    const { motions } = programMotions("G70\nG54\nT0101\nG0 X2. Z.1\nG94\nG1 Z-1. F10.\nG95\nX2.1 F.01\nM30");
+    // 2 in are 50.8 mm, 10 in a minute 254 mm, 0.01 in a turn 0.254 mm.
+    expect(motions.find(({ kind }) => kind === "rapid")?.x).toBeCloseTo(50.8, 9);
+    const [first, second] = motions
+      .filter(({ kind }) => kind === "feed")
+      .map(({ modes }) => [modes.feedPer, modes.feed]);
+    expect(first).toEqual(["minute", 254]);
+    expect(second?.[0]).toBe("turn");
+    expect(Number(second?.[1])).toBeCloseTo(0.254, 9);
+  });
+});
+
 describe("corners", () => {
   const ways = (...lines: string[]) =>
     programMotions(`G21 G54\nT0101\nG0 X20. Z1.\n${lines.join("\n")}\nM30`)

@@ -172,9 +172,12 @@ function modesOf(
   return made;
 }
 
+/** The unit that a block calls: by G20 and G21, or by G70 and G71 where nothing else stands beside them. */
 function unitsIn(block: Block): "mm" | "in" | undefined {
   const codes = block.gCodes.subarray(0, block.gCount);
-  return codes.includes(200) ? "in" : codes.includes(210) ? "mm" : undefined;
+  const isAlone = (block.has & ~(1 << LETTER.N)) === 0;
+  if (codes.includes(200) || (isAlone && codes.includes(700))) return "in";
+  return codes.includes(210) || (isAlone && codes.includes(710)) ? "mm" : undefined;
 }
 
 /** Metres of surface a minute for feet a minute, which a program in inches counts. */

@@ -33,7 +33,7 @@ export interface ProgramMachine {
 }
 
 /** Lines that subprograms and contours may add to those of the file before the reading says that it stops following. */
-const FOLLOWED_AT_LEAST = 600_000;
+const FOLLOWED_AT_LEAST = 500_000;
 
 /**
  * Reads a turning program in the usual dialects of RS-274 and ISO 6983: what it calls, where each call moves, and what a
