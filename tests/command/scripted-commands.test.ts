@@ -200,6 +200,7 @@ describe("./luvrit convert", () => {
       "csv",
       "gcode-l",
       "gcode-n",
+      "gcode-set",
       "json",
       "mtconnect",
       "tool-table",
@@ -212,6 +213,7 @@ describe("./luvrit convert", () => {
       ["csv", ["lost: numbering", "lost: resolution"]],
       ["gcode-l", ["lost: description", "lost: numbering", "lost: resolution"]],
       ["gcode-n", ["lost: description", "lost: numbering", "lost: resolution"]],
+      ["gcode-set", ["lost: wear.x", "lost: description", "lost: numbering", "lost: resolution"]],
       ["tool-table", ["lost: wear.x", "lost: work.z", "lost: numbering", "lost: units", "lost: resolution"]],
       ["mtconnect", ["lost: wear.x", "lost: orientation", "lost: description", "lost: work.z", "lost: resolution"]],
     ] as const) {
