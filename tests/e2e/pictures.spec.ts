@@ -58,7 +58,7 @@ const PICTURES: readonly (readonly [
       await page.locator("label", { hasText: "Paper or shim" }).click();
       await field(page, /machine position at contact/).fill("-285.918");
       await field(page, /known diameter/).fill("54.2");
-      await field(page, /thickness/).fill(".09");
+      await field(page, /thickness/).fill("10");
       await expect(page.getByRole("alert", { name: "Doubt" })).toBeVisible();
     },
   ],
