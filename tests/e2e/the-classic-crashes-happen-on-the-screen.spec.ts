@@ -29,7 +29,7 @@ const changed = (from: string, to: string) => {
 longTest(
   "an index over the part, and a second offset called from another station, turn the turret into the bar",
   async ({ page }) => {
-    const address = await ownLot(page, "dome-collar", "F-071", COLLAR);
+    const address = await ownLot(page, "dome-collar", "F-071", COLLAR, 0);
     await playProgram(page, address, PROGRAM);
     await expect(findingsOf(page)).not.toContainText("The turret turns over the part");
 
@@ -52,7 +52,7 @@ longTest(
 );
 
 longTest("a boring bar too thick for its hole hits with its back", async ({ page }) => {
-  const address = await ownLot(page, "dome-collar", "F-072", COLLAR);
+  const address = await ownLot(page, "dome-collar", "F-072", COLLAR, 0);
   await playProgram(page, address, PROGRAM);
   await expect(findingsOf(page)).not.toContainText(/Holder of T04/);
   // Somebody loads the next bar of the drawer.
