@@ -101,8 +101,8 @@ longTest(
     allowConsole(/status of 422/);
     await firstPart(page, "F-085");
     const limits = { "Upper deviation": ".05", "Lower deviation": "-.05" };
-    await addDimension(page, { Name: "Seat, front", Nominal: "30", ...limits, "Measured how far": "5" }, "1");
-    await addDimension(page, { Name: "Seat, back", Nominal: "30", ...limits, "Measured how far": "45" }, "1");
+    await addDimension(page, { Name: "Seat, front", Nominal: "30", ...limits, "Measured at": "5" }, "1");
+    await addDimension(page, { Name: "Seat, back", Nominal: "30", ...limits, "Measured at": "45" }, "1");
     await measure(page, "Seat, front", "30.01");
     await measure(page, "Seat, back", "30.05");
     const panel = page.getByRole("region", { name: "Correction, X of T01" });
