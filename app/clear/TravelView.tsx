@@ -118,7 +118,7 @@ function TravelVerdict({ travel }: { readonly travel: ToolTravel }) {
   if (!travel.x)
     return (
       <Verdict $tone="quiet">
-        <TriangleAlert size={16} aria-hidden="true" /> no offset yet
+        <TriangleAlert size={16} aria-hidden="true" /> {travel.standing.lacks}
       </Verdict>
     );
   if (travel.reach.source === "none")
@@ -212,7 +212,14 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
           [
             ["machine, lowest", (axis: LatheAxis) => value(ends(axis)[0], axis, "readout")],
             ["machine, highest", (axis: LatheAxis) => value(ends(axis)[1], axis, "readout")],
-            ["too far by", (axis: LatheAxis) => (travel[axis] ? show.amount(axis, travel[axis].excess) : "–")],
+            // Where it goes is not known: then neither is by how much too far.
+            [
+              "too far by",
+              (axis: LatheAxis) => {
+                const found = travel[axis];
+                return found && found.low !== null ? show.amount(axis, found.excess) : "–";
+              },
+            ],
             ["largest retract, in the part", (axis: LatheAxis) => value(travel[axis]?.largestRetract, axis, "program")],
           ] as const
         ).map(([name, cell]) => (

@@ -1,5 +1,5 @@
 import { CircleCheck, OctagonX, Pause, Play, SkipBack, SkipForward, TriangleAlert } from "lucide-react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
@@ -241,6 +241,11 @@ function Stage(props: StageProps) {
                 <Verdict $tone="doubt">
                   <TriangleAlert size={18} aria-hidden="true" /> not all of it was played; nothing was met in what was
                 </Verdict>
+              ) : rehearsal.findings.length === 0 && rehearsal.assumes ? (
+                <Verdict $tone="doubt">
+                  <TriangleAlert size={18} aria-hidden="true" /> nothing is hit if {rehearsal.assumes}, which is not on
+                  record
+                </Verdict>
               ) : rehearsal.findings.length === 0 ? (
                 <Verdict $tone="clear">
                   <CircleCheck size={18} aria-hidden="true" /> nothing is hit, nothing comes close
@@ -281,8 +286,8 @@ function Stage(props: StageProps) {
               show them on the finished part
             </label>
           </section>
-          <NotPlayed words={rehearsal.notPlayed} />
-          <NotRehearsedLines places={rehearsal.notRehearsed} />
+          <Places title="Not played" items={rehearsal.notPlayed.map(notPlayedLine)} />
+          <Places title="Not drawn" items={rehearsal.notRehearsed.map(notDrawnLine)} />
           {rehearsal.left.length > 0 && (
             <section>
               <h3>Not rehearsed</h3>
@@ -310,38 +315,40 @@ const NOT_REHEARSED: Readonly<Record<NotRehearsed["why"], string>> = {
   "bar-moved": "the bar has been moved; from here on it is drawn where it was",
 };
 
-/** What a section of a turned part cannot show, by the line where it begins. */
-function NotRehearsedLines({ places }: { readonly places: readonly NotRehearsed[] }) {
-  if (places.length === 0) return null;
-  return (
-    <section aria-label="Not drawn">
-      <h3>Not drawn</h3>
-      <ul>
-        {places.slice(0, MOST_LINES).map(({ line, station, why }) => (
-          <li key={`${line} ${why}`}>
-            line {line}, station {station}: {NOT_REHEARSED[why]}
-          </li>
-        ))}
-      </ul>
-      {places.length > MOST_LINES && <p>and {places.length - MOST_LINES} more</p>}
-    </section>
-  );
+/** A line of the program with what is said of it. */
+interface SaidLine {
+  readonly key: string;
+  readonly words: ReactNode;
 }
 
-/** Lines of the program that were not carried out, each with why. */
-function NotPlayed({ words }: { readonly words: readonly LeftWord[] }) {
-  if (words.length === 0) return null;
+/** A line that was not carried out, with why. */
+const notPlayedLine = ({ line, column, why, words }: LeftWord): SaidLine => ({
+  key: `${line} ${column}`,
+  words: (
+    <>
+      line {line}, <code>{words}</code>: {leftWords(why)}
+    </>
+  ),
+});
+
+/** What a section of a turned part cannot show, by the line where it begins. */
+const notDrawnLine = ({ line, station, why }: NotRehearsed): SaidLine => ({
+  key: `${line} ${why}`,
+  words: `line ${line}, station ${station}: ${NOT_REHEARSED[why]}`,
+});
+
+/** The first of many lines under a title; nothing where there are none. */
+function Places({ title, items }: { readonly title: string; readonly items: readonly SaidLine[] }) {
+  if (items.length === 0) return null;
   return (
-    <section aria-label="Not played">
-      <h3>Not played</h3>
+    <section aria-label={title}>
+      <h3>{title}</h3>
       <ul>
-        {words.slice(0, MOST_LINES).map(({ line, column, why, words: written }) => (
-          <li key={`${line} ${column}`}>
-            line {line}, <code>{written}</code>: {leftWords(why)}
-          </li>
+        {items.slice(0, MOST_LINES).map(({ key, words }) => (
+          <li key={key}>{words}</li>
         ))}
       </ul>
-      {words.length > MOST_LINES && <p>and {words.length - MOST_LINES} more</p>}
+      {items.length > MOST_LINES && <p>and {items.length - MOST_LINES} more</p>}
     </section>
   );
 }
@@ -395,7 +402,11 @@ function Differences({
   if (!rehearsal.differences) return <p>Being compared …</p>;
   const widest = (kind: Difference["kind"]) => rehearsal.differences?.find((one) => one.kind === kind);
   const [gouge, uncut, corner] = [widest("gouge"), widest("uncut"), widest("corner")];
-  const inWhat = isPartial(rehearsal) ? " in what was played" : "";
+  const inWhat = isPartial(rehearsal)
+    ? " in what was played"
+    : rehearsal.notRehearsed.length > 0
+      ? " of what is turned; what driven tools cut is not compared"
+      : "";
   const allRight = isPartial(rehearsal) ? "doubt" : "clear";
   const place = ({ z, x }: { readonly z: number; readonly x: number }) =>
     `at Ø ${show.length(2 * x)}, Z ${show.axis("z", z, "program", mainZone(machine))}`;

@@ -48,7 +48,7 @@ export function FilesPanel({
             onChange={setFormat}
             options={files.map(({ format: name, words }, index) => [
               name,
-              index === 0 ? `${words}, this machine's` : words,
+              index === 0 && isFileFormConfirmed(setup.machine) ? `${words}, this machine's` : words,
             ])}
           />
           {isAsked ? (

@@ -113,6 +113,14 @@ const BASIS_WORDS: Readonly<Record<TouchPlausibility["basis"], string>> = {
   nothing: "",
 };
 
+/** Why a slip would not show, by what the number is expected from and how exactly. */
+const HINT_WORDS: Readonly<Partial<Record<TouchPlausibility["basis"], (within: string) => string>>> = {
+  history: (within) => `This holder comes back within ${within}`,
+  family: (within) => `Tools in like holders lie within ${within}`,
+  assembly: (within) => `From the other tools and their overhangs it is expected within ${within}`,
+  control: () => "This tool is not known here from before",
+};
+
 /** By how much the face lies elsewhere than last time, as the other tools say too. */
 function facesWords({ one, shift }: TouchPlausibility, stored: (value: number, sign?: "always") => string) {
   if (shift === undefined || Math.abs(shift) < 10 * one.resolution) return undefined;
@@ -129,7 +137,8 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
         {remark}
       </Remark>
     );
-  if (plausibility.basis === "nothing") return null;
+  // What was kept in doubt is neither green nor asked about again.
+  if (plausibility.basis === "nothing" || plausibility.verdict !== "believable") return null;
   const { resolution, units } = plausibility.one;
   if (plausibility.basis === "second-touch")
     return (
@@ -145,9 +154,9 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
   return (
     <Hint data-asks>
       <p>
-        {plausibility.basis === "control"
-          ? "This tool is not known here from before"
-          : `This holder comes back within ±\u00a0${formatLength(2 * (plausibility.expected?.sigma ?? 0), resolution)}`}
+        {HINT_WORDS[plausibility.basis]?.(
+          `±\u00a0${formatLength(2 * (plausibility.expected?.sigma ?? 0), resolution)}`,
+        )}
         : {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
       </p>
       {second ? (

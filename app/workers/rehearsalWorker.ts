@@ -44,6 +44,7 @@ export interface PlayedRehearsal extends Omit<Rehearsal, "stock" | "fallen"> {
   readonly blankSizes: Stage["blank"];
   readonly front: Stage["front"];
   readonly left: Stage["left"];
+  readonly assumes: Stage["assumes"];
   /** Words of the program that are not carried out. */
   readonly notPlayed: readonly LeftWord[];
   /** Where the part differs from the one that is programmed; undefined until that has been played too. */
@@ -102,6 +103,7 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
         blankSizes: stage.blank,
         front: stage.front,
         left: stage.left,
+        assumes: stage.assumes,
         notPlayed: reading.followed?.left ?? [],
         differences: undefined,
         deepest,

@@ -220,7 +220,7 @@ export function likeliestPlace(expectation: Mixture): Normal | undefined {
     share: Math.exp(log),
     square: variance + (at - mean) ** 2,
   }));
-  // What lies far off is another case: half of all the shares, the nearest ones, say how exactly this one is known.
+  // What lies far off is another case: four fifths of all the shares, the nearest ones, say how exactly this one is known.
   const sorted = about.sort((a, b) => a.square - b.square);
   const total = sorted.reduce((sum, { share }) => sum + share, 0);
   let share = 0;
@@ -228,10 +228,12 @@ export function likeliestPlace(expectation: Mixture): Normal | undefined {
   for (const one of sorted) {
     share += one.share;
     squares += one.share * one.square;
-    if (share >= total * 0.8) break;
+    if (share >= total * NEAREST) break;
   }
   return { mean, sigma: Math.sqrt(squares / share) };
 }
+
+const NEAREST = 0.8;
 
 /** The shift of rows that were taken, in their unit, weighted by 1/scatter²; undefined where fewer were taken than are asked for. */
 export function shiftOf(others: readonly OtherRow[], scatter: number, fewest: number): Normal | undefined {

@@ -266,7 +266,9 @@ export function drawAtOdds(chance: RandomSource, count: number) {
 }
 
 /** Mean distance between what was stated and how often it was right, over ten bins of the stated chance, by their weight. */
-function calibrationError(cases: readonly { readonly probability: number; readonly isRight: boolean }[]): number {
+export function calibrationError(
+  cases: readonly { readonly probability: number; readonly isRight: boolean }[],
+): number {
   let error = 0;
   for (let bin = 0; bin < 10; bin++) {
     const own = cases.filter(({ probability }) => Math.min(9, Math.floor(probability * 10)) === bin);

@@ -1,5 +1,6 @@
-import { contactSide, type Surface } from "../touch/index.ts";
+import type { Surface } from "../touch/index.ts";
 import { roundToResolution } from "../units/index.ts";
+import { calibrationError } from "./monteCarlo.fixture.ts";
 import { plausibilityOf } from "./plausibility.ts";
 import type { OtherRow, PlausibilityCase } from "./plausibilityCase.ts";
 import type { Hypothesis } from "./slips.ts";
@@ -159,7 +160,6 @@ function draw(chance: RandomSource, shop: Shop, kind: "remounted" | Slip): Drawn
   }
   const plain = (number: number) => (Number.isInteger(number * 1000) ? number.toFixed(3) : String(number));
   const surface: Surface = { kind: "outside", diameter: typedSize };
-  if (contactSide(surface).side !== 1) return undefined;
   const rows: readonly OtherRow[] = others.map(({ isMoved, ...row }) => row);
   const base: PlausibilityCase = {
     units: "mm",
@@ -233,18 +233,6 @@ export function measureShop(chance: RandomSource, shop: Shop, count: number) {
     corrected: share(corrected),
     falseAlarms: alarms / Math.max(1, honest),
     sureWrong: sureWrong / Math.max(1, sure),
-    calibration: errorOf(told),
+    calibration: calibrationError(told),
   };
-}
-
-/** Mean distance between what was stated and how often it was right, over ten bins of the stated chance, by their weight. */
-function errorOf(cases: readonly { readonly probability: number; readonly isRight: boolean }[]): number {
-  let error = 0;
-  for (let bin = 0; bin < 10; bin++) {
-    const own = cases.filter(({ probability }) => Math.min(9, Math.floor(probability * 10)) === bin);
-    if (own.length === 0) continue;
-    const stated = own.reduce((sum, { probability }) => sum + probability, 0) / own.length;
-    error += (Math.abs(stated - own.filter(({ isRight }) => isRight).length / own.length) * own.length) / cases.length;
-  }
-  return error;
 }

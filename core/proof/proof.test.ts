@@ -38,6 +38,9 @@ describe("where tools stand", () => {
     expect(one?.reckoned.x).toBeCloseTo(-340.02, 9);
     expect(one?.reckoned.z).toBeUndefined();
     expect(one).toMatchObject({ truly: { z: undefined }, basis: { x: "trusted", z: "unknown" }, off: { z: 0 } });
+    // What is missing is the work offset, and not a touch.
+    expect(one?.lacks).toMatch(/under G54, whose Z is not known: teach or enter it first/);
+    expect(whereToolsStand(viewOf(opened(), loaded("1")))[0]?.lacks).toMatch(/touch it first/);
   });
   it("a touch is a fact: a work offset taught twice moves the tool by what it is too much", () => {
     const base = [opened(), loaded("1"), ...touchedTool("1", -340, -402)];

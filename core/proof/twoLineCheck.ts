@@ -64,7 +64,7 @@ export function twoLineCheck(
   const { machine, stock } = setup;
   const { tool, reckoned } = standing;
   if (reckoned.x === undefined || reckoned.z === undefined)
-    return refused({ code: "missing", message: "It has no offset yet: touch it first, then check it." });
+    return refused({ code: "missing", message: `It ${standing.lacks ?? ""}, then check it.` });
   const goals = goalsOf(setup, tool);
   if (!goals.ok) return goals;
   const { x, z, isAcross } = goals.value;

@@ -17,6 +17,8 @@ export interface ToolStanding {
   readonly basis: PerAxis<"touched" | "trusted" | "unknown">;
   /** By how much the tool stands farther to plus than the control believes; 0 where nothing else is known. */
   readonly off: PerAxis<number>;
+  /** Why the control's sum is not known, with what to do first, after the tool's name; undefined where it is known. */
+  readonly lacks: string | undefined;
 }
 
 /**
@@ -34,8 +36,16 @@ export function whereToolsStand(setup: SetupView): readonly ToolStanding[] {
       truly: { x: x.truly, z: z.truly },
       basis: { x: x.basis, z: z.basis },
       off: { x: x.off, z: z.off },
+      lacks: x.reckoned === undefined || z.reckoned === undefined ? lacksOf(tool) : undefined,
     };
   });
+}
+
+function lacksOf(tool: ToolView): string {
+  const hasGeometry = (axis: LatheAxis) => (tool[axis]?.exact ?? tool.control?.[axis]) !== undefined;
+  return hasGeometry("x") && hasGeometry("z")
+    ? `works under ${tool.worksUnder[0]}, whose Z is not known: teach or enter it first`
+    : "has no offset yet: touch it first";
 }
 
 function along(setup: SetupView, tool: ToolView, axis: LatheAxis) {

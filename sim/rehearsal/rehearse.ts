@@ -314,14 +314,13 @@ function cutChain(play: Play): void {
   const [first, last] = [chain[0], chain.at(-1)];
   if (!first || !last) return;
   play.chain = [];
+  const whole = first === last ? undefined : sweep(play, last.tool, { ...last.pass, from: first.pass.from });
+  if (whole?.meetings.length === 0) takeAway(play, last, whole);
+  else cutOneByOne(play, chain);
   neighbours(play, last);
-  if (first !== last) {
-    const whole = sweep(play, last.tool, { ...last.pass, from: first.pass.from });
-    if (whole.meetings.length === 0) {
-      takeAway(play, last, whole);
-      return;
-    }
-  }
+}
+
+function cutOneByOne(play: Play, chain: readonly Move[]): void {
   for (const move of chain) {
     const passed = sweep(play, move.tool, move.pass);
     takeAway(play, move, passed);

@@ -59,6 +59,8 @@ export interface Stage {
   readonly work: PerAxis<number>;
   readonly home: PerAxis<number>;
   readonly feedback: boolean;
+  /** What it is played with although it is not on record, in words; undefined where all is. */
+  readonly assumes: string | undefined;
   /** Tools that cannot be rehearsed, with the reason in words. */
   readonly left: readonly { readonly offset: string; readonly reason: string }[];
 }
@@ -76,13 +78,13 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
       left.push({ offset: tool.offset, reason: "works at the sub-spindle, which is not rehearsed here" });
       continue;
     }
-    const unknown = tool.worksUnder.find((name) => setup.workSaid[name]?.z === undefined);
+    const unknown = tool.worksUnder.find((name) => name !== setup.ownWork && setup.workSaid[name]?.z === undefined);
     if (unknown !== undefined) {
       left.push({ offset: tool.offset, reason: `works under ${unknown}, whose Z is not known` });
       continue;
     }
     if (reckoned.x === undefined || reckoned.z === undefined) {
-      left.push({ offset: tool.offset, reason: "has no offset yet" });
+      left.push({ offset: tool.offset, reason: standing.lacks ?? "is not known" });
       continue;
     }
     offsets.set(tool.offset, stagedOffset(setup, standing, slips));
@@ -103,6 +105,7 @@ export function stageOf(setup: SetupView, slips: readonly Slip[] = []): Stage {
     tools,
     offsets,
     left,
+    assumes: setup.workOffset.x === undefined ? `X of ${setup.ownWork} is 0` : undefined,
     stations: ring.length,
     turret: machine.turret,
     blank: {
