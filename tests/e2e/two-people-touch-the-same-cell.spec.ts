@@ -57,12 +57,19 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   const typeZ = async (one: Page, z: string) => {
     await one.goto(`${address}/touch?tool=1&do=z`);
     const skim = one.getByRole("radio", { name: "Skim and measure" });
-    if (!(await skim.isChecked())) await one.locator("label", { hasText: "Skim and measure" }).click();
+    if (!(await skim.isChecked())) {
+      // Kept before the second comes: he cannot choose while she is on the tool, and what he types holds the way he sees.
+      const kept = one.waitForResponse(/\/entries/);
+      await one.locator("label", { hasText: "Skim and measure" }).click();
+      expect((await kept).ok()).toBe(true);
+    }
+    await expect(skim).toBeChecked();
     await one.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill(z);
   };
   await typeZ(page, "-402.5");
   await typeZ(other, "-402.504");
   await takeOver(other, "Ines");
+  await expect(keyIn(other)).toContainText("−402.504");
   await other.getByRole("button", { name: /^Accept Z/ }).click();
   await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   await takeOver(page, "Bruno");
