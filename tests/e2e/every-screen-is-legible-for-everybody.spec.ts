@@ -380,12 +380,17 @@ for (const [width, height] of [
   test(`the main screen does not scroll, shift or cut numbers off at ${width} × ${height}`, async ({ page }) => {
     await page.setViewportSize({ width, height });
     await page.addInitScript(() => {
-      const store = window as unknown as { shifts: number };
+      const store = window as unknown as { shifts: number; moved: string[] };
       store.shifts = 0;
+      store.moved = [];
+      type Shift = { value: number; hadRecentInput: boolean; sources: { node: Node | null }[] };
       new PerformanceObserver((list) => {
         // As the metric is defined: what follows a key at once is no shift.
-        for (const entry of list.getEntries() as unknown as { value: number; hadRecentInput: boolean }[])
-          if (!entry.hadRecentInput) store.shifts += entry.value;
+        for (const entry of list.getEntries() as unknown as Shift[])
+          if (!entry.hadRecentInput) {
+            store.shifts += entry.value;
+            store.moved.push(...entry.sources.map(({ node }) => node?.textContent?.slice(0, 60) ?? "?"));
+          }
       }).observe({ type: "layout-shift", buffered: true });
     });
     await signInAs(page, "Ines");
@@ -394,7 +399,10 @@ for (const [width, height] of [
     await expect(page.getByRole("radio", { name: "Skim and measure" })).toBeChecked();
     await page.waitForLoadState("networkidle");
     await page.reload({ waitUntil: "networkidle" });
-    const shifts = await page.evaluate(() => (window as unknown as { shifts: number }).shifts);
+    const { shifts, moved } = await page.evaluate(() => {
+      const store = window as unknown as { shifts: number; moved: string[] };
+      return { shifts: store.shifts, moved: store.moved };
+    });
     const before = await places(page);
     for (const [field, typed] of [
       [page.getByRole("textbox", { name: /machine position/ }), "-11.8835"],
@@ -414,7 +422,11 @@ for (const [width, height] of [
         .map((element) => element.outerHTML.slice(0, 120)),
     }));
     // A thousandth is a hundredth of what a person begins to notice.
-    expect({ shifts: Number(shifts.toFixed(3)), ...seen }).toEqual({ shifts: 0, scrolls: false, cut: [] });
+    expect({ shifts: Number(shifts.toFixed(3)), ...seen }, `moved: ${moved.join(" | ")}`).toEqual({
+      shifts: 0,
+      scrolls: false,
+      cut: [],
+    });
   });
 
 test("what is typed before the page has come alive is not lost", async ({ page }) => {
