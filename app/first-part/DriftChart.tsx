@@ -33,7 +33,7 @@ export function DriftChart({ setup, state, pastWear, history }: FirstPartProps &
   );
   const tool = setup.tools.find(({ offset }) => offset === feature.offset);
   const past = pastWear[feature.offset]?.[feature.axis] ?? [];
-  const found = history[feature.offset]?.[feature.axis] ?? [];
+  const found = (history[feature.offset]?.[feature.axis]?.touches ?? []).map(({ value }) => value);
   const since = changedAt(tool, feature.axis);
   const limits = useMemo(() => drawnLimits(feature), [feature]);
   const drift = useMemo(() => driftOf(points, since, limits), [points, since, limits]);

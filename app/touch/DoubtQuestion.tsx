@@ -6,6 +6,7 @@ import { type Axis, toControl } from "../../core/machine/index.ts";
 import {
   type Explanation,
   hiddenSlips,
+  type PastTouch,
   remarkOf,
   SLIP_QUESTIONS,
   type TouchPlausibility,
@@ -16,14 +17,19 @@ import { Question } from "../ui/Question.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
+import { ComparedWith } from "./ComparedWith.tsx";
 import type { Settlement } from "./useTouchEntry.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
 
 export interface DoubtProps {
+  readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
   readonly plausibility: TouchPlausibility | undefined;
+  /** Where earlier setups found this axis of the tool, newest first. */
+  readonly past: readonly PastTouch[];
+  readonly now: string;
   /** The slip that is asked about; undefined where nothing is open. */
   readonly doubt: Explanation | undefined;
   /** Takes the focus when somebody tries to go past it. */
@@ -35,10 +41,13 @@ export interface DoubtProps {
 
 /** Doubt as a question with its reason, and what can be done about it. */
 export function DoubtQuestion({
+  setupId,
   setup,
   tool,
   axis,
   plausibility,
+  past,
+  now,
   doubt,
   asked,
   shop,
@@ -64,6 +73,9 @@ export function DoubtQuestion({
       <strong>{plausibility.message}</strong>
       <small>
         {chanceWords(doubt.probability, honestOf(plausibility))} {BASIS_WORDS[plausibility.basis]}
+        {plausibility.basis === "history" && past.length > 0 && (
+          <ComparedWith setupId={setupId} setup={setup} tool={tool} axis={axis} past={past} now={now} />
+        )}
       </small>
       <Answers>
         {doubt.corrected !== null && (

@@ -35,7 +35,6 @@ import type { Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { gaugedDiameter, wayName } from "./words.ts";
 
 interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
-  readonly setupId: string;
   readonly setup: SetupView;
   readonly tool: ToolView;
   readonly axis: Axis;
@@ -46,7 +45,6 @@ interface LadderProps extends Omit<DoubtProps, "setup" | "tool" | "axis"> {
   readonly entry: ReturnType<typeof useTouchEntry>;
   readonly mayEnter: boolean;
   readonly onTool: OnTool;
-  readonly now: string;
   readonly onAccept: (over?: number, settled?: Settlement, overdue?: boolean) => void;
 }
 

@@ -226,6 +226,7 @@ export function TouchStep(props: TouchStepProps) {
         now={now}
         onAccept={step.accept}
         plausibility={step.plausibility}
+        past={props.history[tool.offset]?.[axis]?.touches ?? []}
         doubt={step.doubt}
         asked={step.asked}
         onTool={onTool}

@@ -22,7 +22,7 @@ import { confirmCommand, reckonCommand } from "./restsCommand.ts";
 import { may, type Role } from "./role.ts";
 import { setterCommand } from "./setterCommand.ts";
 import { isTableForm, type TableForm, tableCommand } from "./tableCommand.ts";
-import { type KnownOfTouch, noseCommand, secondCommand, touchCommand } from "./touchCommand.ts";
+import { type KnownOfTouch, leaveOutCommand, noseCommand, secondCommand, touchCommand } from "./touchCommand.ts";
 
 /** The person who sends a form: their role, and how they write numbers. */
 export interface Actor extends InputLocale {
@@ -95,6 +95,7 @@ function partOrToolCommand(
     case "choose-way":
     case "index-insert":
     case "move-tool":
+    case "leave-out":
     case "set-safety-wear":
     case "record-mount":
     case "check-position":
@@ -112,6 +113,7 @@ type ToolForm = Extract<
       | "choose-way"
       | "index-insert"
       | "move-tool"
+      | "leave-out"
       | "set-safety-wear"
       | "record-mount"
       | "check-position"
@@ -142,6 +144,8 @@ function toolCommand(
       return { ...entry, kind: "insert-indexed", payload: { offset: form.offset } };
     case "move-tool":
       return moveCommand(setup, tool, form, entry);
+    case "leave-out":
+      return leaveOutCommand(tool, form, entry, known);
     case "set-safety-wear":
       return safetyWearCommand(setup, tool, form, entry, actor);
     case "record-mount":

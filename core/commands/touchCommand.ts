@@ -193,6 +193,18 @@ export function noseCommand(
   return { ...entry, kind: "nose-accepted", payload: { offset, insert: designation, noseRadius, orientation } };
 }
 
+/** An earlier touch that the tool is not to be compared with. Refused where it is not among those that it is compared with. */
+export function leaveOutCommand(
+  { offset }: ToolView,
+  { axis, touch }: FormOf<"leave-out">,
+  entry: NewEntry,
+  { history }: Pick<KnownOfTouch, "history">,
+): CommandResult {
+  const past = history[offset]?.[axis]?.touches.find((one) => one.entry === touch);
+  if (!past) return refuse("This tool is not compared with that touch any more; it may have been left out already.");
+  return { ...entry, kind: "history-left-out", payload: { offset, axis, touch, value: past.value } };
+}
+
 /** A second offset made, or made again, from its first as that stands now. */
 export function secondCommand(setup: SetupView, form: FormOf<"make-second">, entry: NewEntry): CommandResult {
   const first = setup.tools.find(({ offset }) => offset === form.of);

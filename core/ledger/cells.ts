@@ -28,6 +28,8 @@ export const CELLS = {
   feature: (feature: string) => `feature/${feature}`,
   measured: (feature: string, part: number) => `measured/${feature}/${part}`,
   tool: (offset: string) => `tool/${offset}`,
+  /** That the value of an earlier touch, by its entry, is not compared with. */
+  leftOut: (touch: string, axis: string) => `left-out/${touch}/${axis}`,
   /** The number of the holder that a tool stands in. */
   holder: (offset: string) => `holder/${offset}`,
   place: (offset: string) => `place/${offset}`,

@@ -22,7 +22,7 @@ export interface SetupState {
  * counted beside it, and with every new
  * version of a payload, which a fold holds as it is written now; an older fold is made anew from its ledger.
  */
-export const SNAPSHOT_VERSION = 4;
+export const SNAPSHOT_VERSION = 5;
 
 export const EMPTY_SETUP: SetupState = { seq: 0, cells: {}, undone: {} };
 

@@ -1,3 +1,4 @@
+export { disprovedTouch, isMeasuredEdit } from "./disprovedTouch.ts";
 export { SLIP_QUESTIONS } from "./doubtWords.ts";
 export type { Explanation, Normal } from "./expected.ts";
 export { learnedScatter, scatterOf, type ToolHolding } from "./honestScatter.ts";
@@ -7,7 +8,10 @@ export {
   hiddenSlips,
   holderScatter,
   holdingOf,
+  lengthAlong,
   type NewValue,
+  type PastOfAxis,
+  type PastTouch,
   plausibilityOfTouch,
   type ToolHistory,
   type TouchPlausibility,

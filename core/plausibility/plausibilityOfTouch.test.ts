@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
-import type { Command } from "../ledger/index.ts";
+import type { Command, ToolView } from "../ledger/index.ts";
 import { loaded, machineFixture, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
 import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
-import { hiddenSlips, holdingOf, plausibilityOfTouch, type ToolHistory } from "./plausibilityOfTouch.ts";
+import { hiddenSlips, holdingOf, lengthAlong, plausibilityOfTouch, type ToolHistory } from "./plausibilityOfTouch.ts";
 import { openDoubt, remarkOf } from "./settledDoubt.ts";
+import { pastOf } from "./toolHistory.fixture.ts";
 
 const BLADE: Tool = {
   kind: "groove-outside",
@@ -33,7 +34,7 @@ function plausibility(exact: number, asked: Asked, ...entries: readonly Command[
   const touch = { axis, way, choice: {}, numbers };
   return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, thicknesses: [0.09], touch }, history);
 }
-const BEFORE: ToolHistory = { "7": { x: [-340.118], z: [-399.94] }, "1": { z: [-402.514] } };
+const BEFORE: ToolHistory = { "7": { x: pastOf(-340.118), z: pastOf(-399.94) }, "1": { z: pastOf(-402.514) } };
 
 describe("plausibilityOfTouch", () => {
   it("compares with this tool in this station before, and names the shop's own paper where none was counted", () => {
@@ -99,7 +100,7 @@ describe("plausibilityOfTouch", () => {
     expect(plausibility(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");
   });
   it("says which slip the holder's scatter hides, and none where it would show", () => {
-    const wide = plausibility(-339.5, { offset: "1", history: { "1": { x: [-339.432] } } }, loaded("1"));
+    const wide = plausibility(-339.5, { offset: "1", history: { "1": { x: pastOf(-339.432) } } }, loaded("1"));
     expect(hiddenSlips(wide, 0.05)).toMatchObject([{ kind: "paper-ignored", by: expect.closeTo(0.18, 9) }]);
     expect(hiddenSlips(wide, 1)).toEqual([]);
     expect(hiddenSlips(plausibility(-340.118, { history: BEFORE }, mounted("7", BLADE)), 0.05)).toEqual([]);
@@ -110,6 +111,35 @@ describe("plausibilityOfTouch", () => {
     expect(holdingOf({ kind: "turret-lathe" }, { tool: BLADE }, { way: "skim" })).toBe("keyed-shank");
     expect(holdingOf({ kind: "quick-change-lathe" }, { tool: BLADE }, undefined)).toBe("quick-change");
     expect(holdingOf({ kind: "swiss-type" }, { tool: BLADE }, { way: "slide" })).toBe("hand-slid");
+  });
+});
+
+describe("the seats that earlier setups have found", () => {
+  const seated = (seats: readonly number[], exact: number) =>
+    plausibility(exact, { history: { "7": { x: { touches: [], seats } } } }, mounted("7", BLADE));
+  // A blade that stands out by 30 counts twice on X: from a seat at −400.1 it comes to −400.1 + 60 = −340.1.
+  it("let a tool be expected within a few millimetres after two of its kind", () => {
+    const { basis, expected } = seated([-400.1, -400.12], -340.1);
+    expect(basis).toBe("assembly");
+    expect(expected?.mean).toBeCloseTo(-340.11, 6);
+    // 2 mm off a ruler is 4 on the diameter, times √(1 + 1/2).
+    expect(expected?.sigma).toBeCloseTo(4.9, 1);
+  });
+  it("let it be expected within tenths once several agree, one wrong one among them", () => {
+    const { expected, verdict } = seated([-400.1, -400.3, -399.9, -400.2, -374.7, -400], -340.2);
+    // The middle of −400.3, −400.2, −400.1, −400, −399.9 and −374.7 is −400.05: −400.05 + 60.
+    expect(expected?.mean).toBeCloseTo(-340.05, 6);
+    expect(expected?.sigma).toBeLessThan(0.4);
+    expect(verdict).toBe("believable");
+    // −255.85 read for −285.85 is 30 off: seen after some setups, not after the first two tools.
+    const slipped = seated([-400.1, -400.3, -399.9, -400.2, -374.7, -400], -310.05);
+    expect(slipped.kinds[0]).toMatchObject({ kind: "digit-mistyped", corrected: -340.05 });
+    expect(seated([-400.1, -400.12], -310.05).verdict).toBe("believable");
+  });
+  it("count the other way for a tool from the minus side of X", () => {
+    expect(lengthAlong({ tool: BLADE, zone: { from: "plus" } as ToolView["zone"] }, "x")).toBe(60);
+    expect(lengthAlong({ tool: BLADE, zone: { from: "minus" } as ToolView["zone"] }, "x")).toBe(-60);
+    expect(lengthAlong({ tool: BLADE, zone: { from: "plus" } as ToolView["zone"] }, "z")).toBe(0);
   });
 });
 

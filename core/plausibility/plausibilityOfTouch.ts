@@ -13,8 +13,26 @@ import type { OtherRow, PlausibilityCase, TypedTexts } from "./plausibilityCase.
 import { CORRECTABLE_SLIPS, type CorrectableSlip, slipsOf } from "./slips.ts";
 import { readTypedNumber } from "./typedNumber.ts";
 
-/** Earlier values of the tools of a setup, each in its station: newest first, millimetres, by offset and axis. */
-export type ToolHistory = Readonly<Record<string, Readonly<Partial<Record<Axis, readonly number[]>>>>>;
+/** Where a touch of an earlier setup found a tool. */
+export interface PastTouch {
+  /** The entry that it stands in. */
+  readonly entry: string;
+  readonly job: string;
+  /** When, as an ISO date. */
+  readonly at: string;
+  /** Millimetres, on the diameter for X. */
+  readonly value: number;
+}
+
+/** What earlier setups say of one axis of a tool, newest first. */
+export interface PastOfAxis {
+  /** Where it was found in its station, or in its holder where that is numbered. */
+  readonly touches: readonly PastTouch[];
+  /** Where the seats lie that tools of its kind were found in: value less length, millimetres. */
+  readonly seats: readonly number[];
+}
+/** What earlier setups say of the tools of a setup, by offset and axis; absent where they say nothing. */
+export type ToolHistory = Readonly<Record<string, Readonly<Partial<Record<Axis, PastOfAxis>>>>>;
 
 /** A number that is about to be kept for an axis of a tool. Millimetres, X as a diameter. */
 export interface NewValue {
@@ -195,12 +213,15 @@ function expectationOf(setup: SetupView, view: ToolView, { axis, touch }: NewVal
   if (standing && !standing.derived && standing.seq > since && isUnderThisWork)
     return { basis: "second-touch", values: [standing.exact], scatter: standing.expectedError / 2 };
   const usual = usualScatter(setup.machine, view, axis, touch);
-  const past = history[view.offset]?.[axis] ?? [];
-  if (past.length > 0) return { basis: "history", values: past, scatter: usual };
-  const like = likeHolders(setup, view, axis);
-  const onCentre = axis === "x" && isOnAxis(view);
-  if (onCentre && like.length > 1) return { basis: "family", values: like.map(({ exact }) => exact), scatter: usual };
-  if (!onCentre && like.length > 1) return assembled(view, axis, like);
+  const past = history[view.offset]?.[axis];
+  if (past && past.touches.length > 0)
+    return { basis: "history", values: past.touches.map(({ value }) => value), scatter: usual };
+  const here = likeHolders(setup, view, axis).map(({ exact, length }) => exact - length);
+  // A face that is touched is another one in every setup; a setter and the spindle's centre are where they were.
+  const isFixed = axis === "x" || (touch !== undefined && wayOf(touch.way).against === "setter");
+  const seats = isFixed ? [...here, ...(past?.seats ?? [])] : here;
+  if (axis === "x" && isOnAxis(view) && seats.length > 1) return { basis: "family", values: seats, scatter: usual };
+  if (seats.length > 1) return { basis: "assembly", ...assembledOn(seats, lengthAlong(view, axis), axis) };
   const held = setup.stale[view.offset] === "clear" ? undefined : view.control?.[axis];
   return held === undefined
     ? { basis: "nothing", values: [], scatter: usual }
@@ -228,27 +249,44 @@ function likeHolders(setup: SetupView, view: ToolView, axis: Axis): readonly Ali
   });
 }
 
-/** How far a tool stands out along an axis: bars and what is on centre along Z, all others across, where it counts twice. */
-function lengthAlong({ tool }: Pick<ToolView, "tool">, axis: Axis): number {
+/**
+ * How far a tool moves its own offset by standing out of its seat: bars and what is on centre along Z, all others across, where it counts
+ * twice. Millimetres, negative across for a tool from the minus side of X.
+ */
+export function lengthAlong({ tool, zone }: Pick<ToolView, "tool" | "zone">, axis: Axis): number {
   const isAlongZ = ["on-centre", "axial", "bore"].includes(familyOf(tool));
   if (axis === "z") return isAlongZ ? tool.overhang : 0;
-  return axis === "x" && !isAlongZ ? 2 * tool.overhang : 0;
+  if (axis !== "x" || isAlongZ) return 0;
+  return (zone.from === "minus" ? -2 : 2) * tool.overhang;
 }
 
 /**
- * Where tools of one kind let a further one be expected: each stands out from the same seats by its overhang. An overhang is read off a
- * ruler, and inserts differ: a few millimetres.
+ * Where a tool is expected from the seats of its kind: in the middle of them, and as exactly as they agree. Two or three say no more than a
+ * ruler does, since they may agree by chance; five or more say themselves how exactly lengths are known here.
  */
-function assembled(view: ToolView, axis: Axis, like: readonly Alike[]): Expectation {
-  const seats = like.map(({ exact, length }) => exact - length);
-  const seat = seats.reduce((sum, one) => sum + one, 0) / seats.length;
-  const spread = Math.sqrt(seats.reduce((sum, one) => sum + (one - seat) ** 2, 0) / (seats.length - 1));
-  const ruler = RULER * (axis === "x" ? 2 : 1);
-  const scatter = Math.max(ruler, spread) * Math.sqrt(1 + 1 / seats.length);
-  return { basis: "assembly", values: [seat + lengthAlong(view, axis)], scatter };
+function assembledOn(seats: readonly number[], length: number, axis: Axis): Omit<Expectation, "basis"> {
+  const seat = median(seats);
+  const spread = NORMAL_SPREAD * median(seats.map((one) => Math.abs(one - seat)));
+  const onAxis = axis === "x" ? 2 : 1;
+  const least = (seats.length < TELLING ? RULER : MEASURED) * onAxis;
+  const scatter = Math.max(least, spread * (1 + 2 / seats.length)) * Math.sqrt(1 + 1 / seats.length);
+  return { values: [seat + length], scatter };
 }
-/** One standard deviation of an overhang as it is said, with the insert's own differences, millimetres. */
+/** One standard deviation of a length, with the insert's own differences: off a ruler, and as a shop measures it; millimetres. */
 const RULER = 2;
+const MEASURED = 0.1;
+/** So many seats say themselves how exactly lengths are known. */
+const TELLING = 5;
+/** Standard deviation of a normal distribution against the median of its absolute deviations. */
+const NORMAL_SPREAD = 1.4826;
+
+/** The middle one, or the mean of the two in the middle. */
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const half = sorted.length / 2;
+  const [low, high] = [sorted[Math.ceil(half) - 1] ?? 0, sorted[Math.floor(half)] ?? 0];
+  return (low + high) / 2;
+}
 
 /** From one setup to the next a tool is set anew, and its insert, where it has one, has been indexed meanwhile. */
 function usualScatter(
@@ -314,7 +352,7 @@ function othersOf(setup: SetupView, view: ToolView, axis: Axis, history: ToolHis
     if (tool.offset === view.offset || tool.second || tool.station === view.station) return [];
     const touch = tool[axis];
     const taken = touch && !touch.derived && wayOf(touch.way).isFound ? touch.exact : undefined;
-    const previous = history[tool.offset]?.[axis]?.[0] ?? tool.control?.[axis];
+    const previous = history[tool.offset]?.[axis]?.touches[0]?.value ?? tool.control?.[axis];
     if (previous === undefined) return [];
     const scatter = usualScatter(setup.machine, tool, axis, touch);
     return [{ offset: tool.offset, previous, scatter, ...(taken !== undefined && { value: taken }) }];

@@ -4,18 +4,27 @@ import {
   type Entry,
   type SetupState,
   type SetupView,
-  type TableEdit,
   type ToolView,
   toolFacts,
   viewSetup,
 } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
 import { AXES } from "../../core/machine/index.ts";
-import type { ToolHistory } from "../../core/plausibility/index.ts";
+import {
+  disprovedTouch,
+  isMeasuredEdit,
+  lengthAlong,
+  type PastOfAxis,
+  type ToolHistory,
+} from "../../core/plausibility/index.ts";
+import { familyOf, wayOf } from "../../core/tool/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 
-/** What is remembered of a tool beyond its setup: where touches found it, and the wear that measuring asked for. */
-type HistoryKind = "touch" | "wear";
+/**
+ * What is remembered of a tool beyond its setup: where touches found it, the seat that it stood out from, the wear that measuring asked
+ * for, and touches that are not to be compared with.
+ */
+type HistoryKind = "touch" | "seat" | "wear" | "left-out";
 
 /**
  * A tool as it stands in a station, in the holder of its number where it has one, whatever setup it is in: told apart by every
@@ -24,9 +33,13 @@ type HistoryKind = "touch" | "wear";
  */
 function keyOf({ school }: SetupView, { station, tool, holder, zone }: ToolView, axis: Axis): string {
   const place = holder === undefined ? [station] : [zone.kind === "post" ? "" : station, `holder ${holder}`];
-  const words = [...place, axis, axis === "z" ? school : "", toolFacts(tool)];
-  return createHash("sha256").update(words.join("\n")).digest("hex");
+  return keyed([...place, axis, axis === "z" ? school : "", toolFacts(tool)]);
 }
+
+/** The seats that tools of one kind stand out from in one zone: along Z those that a setter finds, where the part's face does not count. */
+const seatKeyOf = ({ tool, zone }: ToolView, axis: Axis): string => keyed(["seat", zone.id, axis, familyOf(tool)]);
+
+const keyed = (words: readonly string[]) => createHash("sha256").update(words.join("\n")).digest("hex");
 
 /** Stores the values that an entry gives of a tool; deletes those of an entry that is taken back. */
 export async function storeHistory(
@@ -43,22 +56,47 @@ export async function storeHistory(
   }
   // What was touched before its holder was numbered was touched in that holder, unless it is another one by now.
   if (entry.kind === "holder-numbered") return storeUnderHolder(sql, setupId, viewSetup(next), entry.payload.offset);
+  if (entry.kind === "table-edited") await storeDisproved(sql, setupId, viewSetup(before), entry);
+  const { id, at } = entry;
+  if (entry.kind === "history-left-out") {
+    const setup = viewSetup(next);
+    const { offset, axis, touch, value } = entry.payload;
+    const view = setup.tools.find((tool) => tool.offset === offset);
+    if (view) await storeValue(sql, { id, at, setupId, setup, view, axis, kind: "left-out", value, touch });
+    return;
+  }
   const values = valuesOf(entry);
   if (values.length === 0) return;
   const setup = viewSetup(next);
   for (const { offset, axis, kind, value } of values) {
     const view = setup.tools.find((tool) => tool.offset === offset);
     if (!view) continue;
-    await storeValue(sql, {
-      entry: entry.id,
-      setupId,
-      machineId: setup.machine.id,
-      key: keyOf(setup, view, axis),
-      axis,
-      kind,
-      value,
-      at: new Date(entry.at),
-    });
+    await storeValue(sql, { id, at, setupId, setup, view, axis, kind, value });
+    if (kind === "touch") await storeSeat(sql, { id, at, setupId, setup, view, axis, value });
+  }
+}
+
+/** The seat that a touched tool stands out from, where a later setup finds it in the same place. */
+async function storeSeat(sql: Sql, touch: Omit<StoredValue, "kind">): Promise<void> {
+  const { view, axis, value } = touch;
+  const way = view[axis]?.way;
+  if (axis === "z" && (way === undefined || wayOf(way).against !== "setter")) return;
+  await storeValue(sql, { ...touch, kind: "seat", value: value - lengthAlong(view, axis) });
+}
+
+/** Touches that a correction shows to be wrong: they do not say where their tools come back to. */
+async function storeDisproved(
+  sql: Sql,
+  setupId: string,
+  setup: SetupView,
+  { id, at, payload }: Extract<Entry, { kind: "table-edited" }>,
+): Promise<void> {
+  for (const cell of payload.cells) {
+    const view = setup.tools.find(({ offset }) => offset === cell.offset);
+    const touch = view && disprovedTouch(view, payload, cell);
+    if (!view || !touch) continue;
+    const { axis, exact: value, entry } = touch;
+    await storeValue(sql, { id, at, setupId, setup, view, axis, kind: "left-out", value, touch: entry });
   }
 }
 
@@ -69,8 +107,8 @@ async function storeUnderHolder(sql: Sql, setupId: string, setup: SetupView, off
   for (const axis of AXES) {
     const touch = view[axis];
     if (!touch || touch.derived) continue;
-    const values = { entry: touch.entry, axis, kind: "touch", value: touch.exact, at: new Date(touch.at) } as const;
-    await storeValue(sql, { ...values, setupId, machineId: setup.machine.id, key: keyOf(setup, view, axis) });
+    const { entry: id, at, exact: value } = touch;
+    await storeValue(sql, { id, at, setupId, setup, view, axis, kind: "touch", value });
   }
 }
 
@@ -87,24 +125,37 @@ async function forgetUnderHolder(sql: Sql, setup: SetupView, offset: string): Pr
   }
 }
 
-const storeValue = (
-  sql: Sql,
-  row: {
-    readonly entry: string;
-    readonly setupId: string;
-    readonly machineId: string;
-    readonly key: string;
-    readonly axis: Axis;
-    readonly kind: HistoryKind;
-    readonly value: number;
-    readonly at: Date;
-  },
-) =>
+interface StoredValue {
+  /** The entry that gives it, and when that was made. */
+  readonly id: string;
+  readonly at: string;
+  readonly setupId: string;
+  readonly setup: SetupView;
+  readonly view: ToolView;
+  readonly axis: Axis;
+  readonly kind: HistoryKind;
+  readonly value: number;
+  /** The entry of the touch that is left out. */
+  readonly touch?: string;
+}
+
+const storeValue = (sql: Sql, { id, at, setupId, setup, view, axis, kind, value, touch }: StoredValue) =>
   sql.run(
-    `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at)
-     VALUES (:entry, :setupId, :machineId, :key, :axis, :kind, :value, :at)
+    `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at, offset_number, of_entry)
+     VALUES (:id, :setupId, :machineId, :key, :axis, :kind, :value, :at, :offset, :touch)
        ON DUPLICATE KEY UPDATE value = VALUES(value)`,
-    row,
+    {
+      id,
+      setupId,
+      machineId: setup.machine.id,
+      key: kind === "seat" ? seatKeyOf(view, axis) : keyOf(setup, view, axis),
+      axis,
+      kind,
+      value,
+      at: new Date(at),
+      offset: view.offset,
+      touch: touch ?? null,
+    },
   );
 
 interface Remembered {
@@ -126,13 +177,10 @@ function valuesOf(entry: Entry): readonly Remembered[] {
   if (entry.kind === "table-edited")
     return entry.payload.cells.flatMap(({ offset, column, to }): readonly Remembered[] => {
       const axis = AXES.find((one) => column === `wear.${one}`);
-      return axis && MEASURED_EDITS.includes(entry.payload.edit) ? [{ offset, axis, kind: "wear", value: to }] : [];
+      return axis && isMeasuredEdit(entry.payload) ? [{ offset, axis, kind: "wear", value: to }] : [];
     });
   return [];
 }
-
-/** Edits by which what was measured comes into wear; a value cleared, copied or taken over says nothing of the tool. */
-const MEASURED_EDITS: readonly TableEdit[] = ["corrected", "added"];
 
 /** Deletes the stored values of a setup before they are made again from its whole ledger. */
 export const forgetHistory = (sql: Sql, setupId: string) =>
@@ -145,25 +193,43 @@ const LOOKED_THROUGH = 24;
 interface Found {
   readonly offset: string;
   readonly axis: Axis;
+  readonly entry_id: string;
   readonly setup_id: string;
+  readonly job: string;
+  /** The offset that it was found under. */
+  readonly offset_number: string | null;
   readonly value: number;
   readonly at: Date;
 }
 
-/** What is remembered of every tool of a setup from other setups, newest first. */
-async function remembered(sql: Sql, setupId: string, setup: SetupView, kind: HistoryKind): Promise<readonly Found[]> {
+/** What is remembered of every tool of a setup from other setups, newest first; of touches those that are left out are not. */
+async function remembered(
+  sql: Sql,
+  setupId: string,
+  setup: SetupView,
+  kind: Exclude<HistoryKind, "left-out">,
+): Promise<readonly Found[]> {
   const asked = setup.tools.filter(({ second }) => !second).flatMap((view) => AXES.map((axis) => ({ view, axis })));
   if (asked.length === 0) return [];
-  const rows = await sql.rows<{ asked: number; setup_id: string; value: number; at: Date }>(
+  const rows = await sql.rows<Omit<Found, "offset" | "axis"> & { asked: number }>(
     asked
       .map(
         (_, index) =>
-          `(SELECT ${index} AS asked, setup_id, value, at FROM tool_history
-             WHERE machine_id = ? AND tool_key = ? AND axis = ? AND kind = ? AND setup_id <> ?
-             ORDER BY at DESC LIMIT ${LOOKED_THROUGH})`,
+          `(SELECT ${index} AS asked, h.entry_id, h.setup_id, s.job, h.offset_number, h.value, h.at
+              FROM tool_history h JOIN setups s ON s.id = h.setup_id
+             WHERE h.machine_id = ? AND h.tool_key = ? AND h.axis = ? AND h.kind = ? AND h.setup_id <> ?
+               AND NOT EXISTS (SELECT 1 FROM tool_history o
+                                WHERE o.of_entry = h.entry_id AND o.axis = h.axis AND o.offset_number = h.offset_number)
+             ORDER BY h.at DESC LIMIT ${LOOKED_THROUGH})`,
       )
       .join(" UNION ALL "),
-    asked.flatMap(({ view, axis }) => [setup.machine.id, keyOf(setup, view, axis), axis, kind, setupId]),
+    asked.flatMap(({ view, axis }) => [
+      setup.machine.id,
+      kind === "seat" ? seatKeyOf(view, axis) : keyOf(setup, view, axis),
+      axis,
+      kind,
+      setupId,
+    ]),
   );
   return rows.flatMap(({ asked: index, ...row }) => {
     const one = asked[index];
@@ -171,15 +237,30 @@ async function remembered(sql: Sql, setupId: string, setup: SetupView, kind: His
   });
 }
 
-/** Where the tools of a setup were found in earlier ones: the last value of each setup, newest first. */
+/**
+ * Where the tools of a setup were found in earlier ones, the last value of each setup, and the seats that tools of their kinds were found
+ * in; newest first. What was left out, or was shown to be wrong by a correction, is not among them.
+ */
 export async function readHistory(sql: Sql, setupId: string, setup: SetupView): Promise<ToolHistory> {
-  const history: Record<string, Partial<Record<Axis, number[]>>> = {};
+  const history: Record<string, Partial<Record<Axis, PastOfAxis>>> = {};
   const seen = new Set<string>();
-  for (const { offset, axis, setup_id, value } of await remembered(sql, setupId, setup, "touch")) {
-    if (seen.has(`${offset} ${axis} ${setup_id}`)) continue;
-    seen.add(`${offset} ${axis} ${setup_id}`);
-    const own = history[offset]?.[axis] ?? [];
-    if (own.length < SETUPS) history[offset] = { ...history[offset], [axis]: [...own, value] };
+  const isFirst = (...words: readonly string[]) => !seen.has(words.join(" ")) && seen.add(words.join(" "));
+  const pastOf = (offset: string, axis: Axis): PastOfAxis => history[offset]?.[axis] ?? { touches: [], seats: [] };
+  for (const { offset, axis, setup_id, entry_id: entry, job, at, value } of await remembered(
+    sql,
+    setupId,
+    setup,
+    "touch",
+  )) {
+    const past = pastOf(offset, axis);
+    if (past.touches.length >= SETUPS || !isFirst(offset, axis, setup_id)) continue;
+    const touches = [...past.touches, { entry, job, at: at.toISOString(), value }];
+    history[offset] = { ...history[offset], [axis]: { ...past, touches } };
+  }
+  for (const { offset, axis, setup_id, offset_number, value } of await remembered(sql, setupId, setup, "seat")) {
+    const past = pastOf(offset, axis);
+    if (!isFirst("seat", offset, axis, setup_id, offset_number ?? "")) continue;
+    history[offset] = { ...history[offset], [axis]: { ...past, seats: [...past.seats, value] } };
   }
   return history;
 }

@@ -54,12 +54,24 @@ async function send(intent: string, fields: Readonly<Record<string, string>>, se
   const { seq } = await view(setup);
   return runSetupForm(setup, setter, "tablet", { intent, id: randomUUID(), base: String(seq), ...fields });
 }
-const history = async () => readHistory(sqlOn(pool), now, await view());
+/** Where each tool was found in earlier setups, newest first, without what else is remembered of those touches. */
+async function history(setup = now): Promise<Record<string, Record<string, readonly number[]>>> {
+  const past = Object.entries(await readHistory(sqlOn(pool), setup, await view(setup)));
+  const found = past.map(([offset, axes]) => [
+    offset,
+    Object.fromEntries(
+      Object.entries(axes).flatMap(([axis, { touches }]) =>
+        touches.length > 0 ? [[axis, touches.map(({ value }) => value)]] : [],
+      ),
+    ),
+  ]);
+  return Object.fromEntries(found.filter(([, axes]) => Object.keys(axes as object).length > 0));
+}
 
 describe("where a tool was found before", () => {
   it("is remembered by machine, station and tool, and not of the setup itself", async () => {
     expect(await history()).toEqual({ "7": { x: [-340.118], z: [-399.94] } });
-    expect(await readHistory(sqlOn(pool), before, await view(before))).toEqual({});
+    expect(await history(before)).toEqual({});
   });
   it("is forgotten when the touch is taken back, remembered when it is made again, and the same after a rebuild", async () => {
     const record = (await view(before)).tools[0]?.x;
@@ -82,6 +94,42 @@ describe("where a tool was found before", () => {
     expect(await send("undo", { entry: await topOf("geometry/7/x") }, before)).toMatchObject({ outcome: "kept" });
     expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.118, 9);
     expect(await send("undo", { entry: await topOf("work/x") }, before)).toMatchObject({ outcome: "kept" });
+  });
+});
+
+describe("a touch of an earlier setup that is no help", () => {
+  const topOf = async (cell: string, setup = before) =>
+    (await readSetup(sqlOn(pool), setup))?.cells[cell]?.at(-1)?.id ?? "";
+  it("is left out when somebody says so, stays so after a rebuild, and counts again when that is taken back", async () => {
+    const touch = await topOf("geometry/7/x");
+    expect(await send("leave-out", { offset: "7", axis: "x", touch: randomUUID() })).toMatchObject({
+      outcome: "refused",
+      message: expect.stringMatching(/not compared with that touch any more/),
+    });
+    expect(await send("leave-out", { offset: "7", axis: "x", touch })).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]).toEqual({ z: [-399.94] });
+    await rebuildSnapshots(pool);
+    expect((await history())["7"]).toEqual({ z: [-399.94] });
+    expect(await send("undo", { entry: await topOf(`left-out/${touch}/x`, now) })).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x).toHaveLength(1);
+  });
+  it("does not teach once its first correction is larger than it should be", async () => {
+    const wear = (value: string) => send("enter-cell", { offset: "7", column: "wear.x", value, how: "add" }, before);
+    expect(await wear("-0.01")).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x).toHaveLength(1);
+    expect(await send("undo", { entry: await topOf("wear/7/x") }, before)).toMatchObject({ outcome: "kept" });
+    expect(await wear("-0.3")).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]).toEqual({ z: [-399.94] });
+    await rebuildSnapshots(pool);
+    expect((await history())["7"]).toEqual({ z: [-399.94] });
+    expect(await send("undo", { entry: await topOf("wear/7/x") }, before)).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x).toHaveLength(1);
+  });
+  it("says where the seats of its kind lie", async () => {
+    // The blade of `before` stands out by 30: −340.118 − 60. A turning tool of `now` is of the same kind for that.
+    const past = await readHistory(sqlOn(pool), now, await view());
+    expect(past["1"]?.x?.touches).toEqual([]);
+    expect(past["1"]?.x?.seats.map((seat) => Number(seat.toFixed(3)))).toEqual([-400.118]);
   });
 });
 
@@ -156,9 +204,7 @@ describe("a doubtful touch", () => {
       outcome: "kept",
     });
     // What was kept in doubt teaches the next setup nothing.
-    const learned = async () =>
-      (await readHistory(sqlOn(pool), before, await view(before)))["7"]?.x?.map((value) => Number(value.toFixed(3))) ??
-      [];
+    const learned = async () => (await history(before))["7"]?.x?.map((value) => Number(value.toFixed(3))) ?? [];
     expect(await learned()).not.toContain(-360.118);
     // A second touch that finds it there again does.
     expect(await send("accept-touch", slipped)).toMatchObject({ outcome: "kept" });

@@ -34,6 +34,8 @@ export async function knownFor(
         gauges: await shopGauges(sql),
         shop: await shopUncertainty(sql),
       };
+    case "leave-out":
+      return { ...NOTHING_KNOWN, history: await readHistory(sql, setupId, viewSetup(state)) };
     case "renumber": {
       const read = viewSetup(state).programRead;
       return { ...NOTHING_KNOWN, program: read && (await readProgramText(sql, read.fingerprint)) };

@@ -104,6 +104,8 @@ export const setupForms = {
     isZ: typed,
     sizeUnit,
   } as const),
+  /** An earlier touch, by its entry, that a tool is not to be compared with. */
+  "leave-out": form("leave-out", ["offset", "axis", "touch"], { offset, axis, touch: id } as const),
   "move-tool": form("move-tool", ["offset", "to"], {
     offset,
     to: { type: "string", minLength: 1, maxLength: 20 },

@@ -12,6 +12,7 @@ import * as featureRecorded from "./featureRecorded.ts";
 import * as featureRemoved from "./featureRemoved.ts";
 import * as fileFormConfirmed from "./fileFormConfirmed.ts";
 import * as frontDescribed from "./frontDescribed.ts";
+import * as historyLeftOut from "./historyLeftOut.ts";
 import * as holderNumbered from "./holderNumbered.ts";
 import * as holeRecorded from "./holeRecorded.ts";
 import * as insertIndexed from "./insertIndexed.ts";
@@ -62,6 +63,7 @@ const KINDS = {
   "setup-opened": setupOpened,
   "tool-loaded": toolLoaded,
   "holder-numbered": holderNumbered,
+  "history-left-out": historyLeftOut,
   "control-row-recorded": controlRowRecorded,
   "tool-removed": toolRemoved,
   "stock-described": stockDescribed,
