@@ -252,7 +252,7 @@ function HandDoubt({
   const axis = axisOf(cell.column);
   const tool = setup.tools.find(({ offset }) => offset === cell.offset);
   if (!axis || !tool || tool.second || !cell.column.startsWith("geometry.")) return null;
-  const value = { axis, exact: cell.to, expanded: 0, touch: undefined, thicknesses: [] };
+  const value = { axis, exact: cell.to, expanded: 0, touch: undefined, spacers: [] };
   const plausibility = plausibilityOfTouch(setup, tool, value, history);
   const [doubt] = plausibility.verdict === "doubt" ? plausibility.kinds.filter(({ kind }) => kind !== "remounted") : [];
   if (!doubt) return null;

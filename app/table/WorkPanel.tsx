@@ -1,17 +1,10 @@
 import { useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
+import { findingOfSetWork } from "../../core/commands/index.ts";
 import type { SetupView, ToolView, WorkMeans } from "../../core/ledger/index.ts";
 import { AXIS_NAME, LATHE_AXES, type LatheAxis, lastDigit, toolNumber, workInZone } from "../../core/machine/index.ts";
-import {
-  findingOfWork,
-  workAfter,
-  workAmount,
-  workDoubt,
-  workNow,
-  workRows,
-  workUses,
-} from "../../core/offsets/index.ts";
+import { workAfter, workAmount, workNow, workRows, workUses } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -54,9 +47,8 @@ export function WorkPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
   const to = read.ok
     ? workAfter(setup, name, axis, chosen, workAmount(machine, axis, chosen, read.value.exact))
     : undefined;
-  const finding = to === undefined ? {} : findingOfWork(setup, name, axis, to);
-  const open = chosen === "entered" ? finding.doubt : undefined;
-  const doubt = to === undefined ? undefined : (workDoubt(setup, name, axis, to) ?? open);
+  const finding = to === undefined ? {} : findingOfSetWork(setup, { name, axis, means: chosen, value: text }, to);
+  const { doubt } = finding;
   const isMeant = doubt === undefined || meant === text;
   const set = () => {
     if (to === undefined || finding.refused !== undefined || !isMeant || form.busy) return;

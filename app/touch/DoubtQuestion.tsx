@@ -72,7 +72,9 @@ export function DoubtQuestion({
     >
       <strong>{plausibility.message}</strong>
       <small>
-        {chanceWords(doubt.probability, honestOf(plausibility))} {BASIS_WORDS[plausibility.basis]}
+        {doubt.kind === "unknown-spacer"
+          ? "It is asked about once in a setup."
+          : `${chanceWords(doubt.probability, honestOf(plausibility))} ${BASIS_WORDS[plausibility.basis]}`}
         {plausibility.basis === "history" && past.length > 0 && (
           <ComparedWith setupId={setupId} setup={setup} tool={tool} axis={axis} past={past} now={now} />
         )}

@@ -1,7 +1,16 @@
 import { useEffect, useState } from "react";
 import { styled } from "styled-components";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
-import { AXIS_NAME, type Axis, lastDigit, movedSince, readingOfFeed } from "../../core/machine/index.ts";
+import {
+  AXES,
+  AXIS_NAME,
+  type Axis,
+  lastDigit,
+  movedSince,
+  readingOfFeed,
+  toControl,
+} from "../../core/machine/index.ts";
+import { type ReadingSlip, slipOfReading } from "../../core/plausibility/index.ts";
 import { wayOf } from "../../core/tool/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import type { HeardReport } from "../stream/useFeed.ts";
@@ -46,7 +55,7 @@ export function FootStrip({ setup, tool, axis, way, entry, mayEnter, feed, hasFe
         </PlainButton>
       )}
       <p>
-        <FeedNews machine={machine} axis={axis} feed={feed} entry={entry} />
+        <FeedNews setup={setup} tool={tool} axis={axis} feed={feed} entry={entry} />
         <strong>{first}</strong> {why} {tool.zone.note && <em>{tool.zone.note}</em>}
       </p>
       <Caution>{caution({ setup, way, tool })}</Caution>
@@ -62,11 +71,13 @@ function whereFrom(feed: HeardReport | undefined, isLive: boolean | undefined, h
 
 /** A feed that cannot be used says why; an axis that moved after its reading was held says by how much. */
 function FeedNews({
-  machine,
+  setup,
+  tool,
   axis,
   feed,
   entry,
-}: Pick<FootStripProps, "axis" | "feed" | "entry"> & { readonly machine: SetupView["machine"] }) {
+}: Pick<FootStripProps, "setup" | "tool" | "axis" | "feed" | "entry">) {
+  const { machine } = setup;
   const moved = movedSince(machine, axis, entry.held?.shown, feed);
   const reading = feed && readingOfFeed(machine, axis, feed);
   const text =
@@ -74,8 +85,39 @@ function FeedNews({
       ? `${AXIS_NAME[axis]} has moved ${formatLength(Math.abs(moved), lastDigit(machine, axis))} since you measured.`
       : reading && !reading.ok
         ? reading.refusal.message
-        : "";
+        : (typedNews(setup, tool, axis, { text: entry.typed.machine ?? "", shown: reading?.value }) ?? "");
   return <News role="status">{text}</News>;
+}
+
+const READING_WORDS: Readonly<Record<ReadingSlip, string>> = {
+  "digits-swapped": "were two digits swapped",
+  "decimal-slip-measured": "is the point in the wrong place",
+  "sign-lost": "is the sign right",
+  "digit-mistyped": "has it moved since, or is a digit wrong",
+};
+
+/** What a typed reading is held against: where the machine stands now, and what was read for the tool's other axes. */
+function typedNews(
+  { machine }: SetupView,
+  tool: ToolView,
+  axis: Axis,
+  { text, shown }: { readonly text: string; readonly shown: string | undefined },
+): string | undefined {
+  const digit = lastDigit(machine, axis);
+  const typed = Number(text.replace(",", "."));
+  if (text.trim() === "" || !Number.isFinite(typed)) return undefined;
+  const other = AXES.find((one) => one !== axis && isReadingOf(machine, tool, one, typed));
+  if (other) return `This is what was read for ${AXIS_NAME[other]} of this tool. Is it ${AXIS_NAME[axis]}?`;
+  const slip = shown === undefined ? undefined : slipOfReading(text, Number(shown), digit);
+  if (!slip) return undefined;
+  return `The machine stands at ${AXIS_NAME[axis]} ${formatLength(Number(shown), digit)}: ${READING_WORDS[slip]}?`;
+}
+
+function isReadingOf(machine: SetupView["machine"], tool: ToolView, axis: Axis, typed: number): boolean {
+  const read = tool[axis]?.machine;
+  if (read === undefined || read === 0) return false;
+  const digit = lastDigit(machine, axis);
+  return Math.abs(toControl(machine, axis, read, "readout", tool.zone) - typed) < digit / 2;
 }
 
 const REFRESH_MS = 5000;

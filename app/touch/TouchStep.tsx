@@ -4,7 +4,6 @@ import { shownNumber } from "../../core/commands/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, readingOfFeed, stationOf } from "../../core/machine/index.ts";
 import { gateOf } from "../../core/plan/index.ts";
-import { openDoubt, plausibilityOfTouch } from "../../core/plausibility/index.ts";
 import { type EdgeChoice, type TouchField, wayOf, waysToTouch } from "../../core/tool/index.ts";
 import type { SolveFor } from "../../core/touch/index.ts";
 import { convertLength } from "../../core/units/index.ts";
@@ -19,6 +18,7 @@ import { FootStrip } from "./FootStrip.tsx";
 import { Ladder } from "./Ladder.tsx";
 import { TouchForm } from "./TouchForm.tsx";
 import { useHeldWay } from "./useHeldWay.ts";
+import { useJudgement } from "./useJudgement.ts";
 import { type Settlement, useTouchEntry } from "./useTouchEntry.ts";
 import { isTyping } from "./useTouchKeys.ts";
 import { Ways } from "./Ways.tsx";
@@ -65,15 +65,8 @@ function useTouchStep(props: TouchStepProps) {
     onPage,
   });
   held.keepWhile(entry.hasEdited);
-  const { solved, facts, budget } = entry.reading;
-  const plausibility = useMemo(() => {
-    if (!solved || solveFor === "work") return undefined;
-    const thicknesses = props.spacers.map(({ thickness }) => thickness);
-    const texts = entry.typed;
-    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, thicknesses, texts };
-    return plausibilityOfTouch(setup, tool, value, props.history);
-  }, [setup, tool, axis, solveFor, solved, facts, budget, entry.typed, props.history, props.spacers]);
-  const doubt = plausibility && solved && openDoubt(plausibility, setup.machine, tool[axis], solved.exact);
+  const { solved } = entry.reading;
+  const { plausibility, doubt } = useJudgement(props, entry);
   const focus = (field: TouchField) => input(field)?.focus();
   /** The first number that is still open, or the reading where none is. */
   const focusFirst = () => {

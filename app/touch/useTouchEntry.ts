@@ -70,6 +70,8 @@ export function useTouchEntry(task: TouchEntryTask) {
   /** When the reading was entered on this page, and what the feed showed where it was held from there (millimetres). */
   const [held, setHeld] = useState<{ readonly at: number; readonly shown: number | undefined }>();
   const [asked, setAsked] = useState(false);
+  /** True once the spacer's thickness was typed or chosen on this page. */
+  const [hasTypedSpacer, setHasTypedSpacer] = useState(false);
   const base = useBase(setup, record, me, hasEdited);
   const fetcher = useFetcher<TouchAnswer>();
   const { revalidate } = useRevalidate();
@@ -151,7 +153,9 @@ export function useTouchEntry(task: TouchEntryTask) {
     setHasEdited(true);
     setTyped((now) => ({ ...now, [field]: change(now[field] ?? "") }));
     if (field === "machine") setHeld({ at: Date.now(), shown: undefined });
+    if (field === "spacer") setHasTypedSpacer(true);
   };
+  const carriedSpacer = !hasTypedSpacer && !record && (typed.spacer ?? "") !== "" && typed.spacer === proposal.spacer;
 
   /** Takes the machine's reading from its feed; `shown` is the position as the feed told it. */
   const hold = (text: string, shown: number) => {
@@ -194,6 +198,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (settled) Object.assign(content, settled);
     if (seen !== undefined) content.seen = seen;
     if (gauge.value !== "") content.gauge = gauge.value;
+    if (carriedSpacer && fields.includes("spacer")) content.carried = "spacer";
     if (overdue) content.overdue = "yes";
     const isSame = sent.current.content === JSON.stringify(content);
     sent.current = { content: JSON.stringify(content), id: isSame ? sent.current.id : newId() };
@@ -212,6 +217,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     setTyped(proposal);
     setHeld(undefined);
     setAsked(false);
+    setHasTypedSpacer(false);
     setDismissed(fetcher.data);
     revalidate();
   };
@@ -220,7 +226,22 @@ export function useTouchEntry(task: TouchEntryTask) {
   const changed = useUnderHand(JSON.stringify([typed, way, choice, sizeUnit]), hasEdited, reading.solved?.exact);
   // What was looked at is known from then on; another person's entry on the same axis is still asked about.
   const underHand = { was: changed.was, look: () => [changed.look(), base.look()] };
-  return { underHand, gauge, typed, edit, hasEdited, reading, refusalOf, accept, forget, answer, busy, held, hold };
+  return {
+    underHand,
+    gauge,
+    typed,
+    carriedSpacer,
+    edit,
+    hasEdited,
+    reading,
+    refusalOf,
+    accept,
+    forget,
+    answer,
+    busy,
+    held,
+    hold,
+  };
 }
 
 /**

@@ -16,5 +16,5 @@ export { type KnownBefore, readStock } from "./prepareCommand.ts";
 export { readSize } from "./readSize.ts";
 export { IDLE_HOURS, may, REFUSED_PERSON, type Role } from "./role.ts";
 export { LARGEST_DRIFT } from "./setterCommand.ts";
-export { findingOfCells } from "./tableCommand.ts";
+export { findingOfCells, findingOfSetWork } from "./tableCommand.ts";
 export { shownNumber } from "./touchCommand.ts";

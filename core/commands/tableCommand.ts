@@ -18,6 +18,7 @@ import {
   workNow,
 } from "../offsets/index.ts";
 import { unprovenOf } from "../plan/index.ts";
+import { plausibilityOfWork } from "../plausibility/index.ts";
 import type { Answer } from "../refusal.ts";
 import { readLength } from "../units/index.ts";
 import type { Brought } from "./brought.ts";
@@ -142,17 +143,34 @@ function workCommand(setup: SetupView, form: FormOf<"set-work">, { decimalMark }
   const [from, to] = [workNow(setup, name, axis), workAfter(setup, name, axis, means, amount)];
   if (to === undefined)
     return no(`${name} ${AXIS_NAME[axis]} is not known yet, so nothing can be moved from it. Set the number itself.`);
-  const finding = findingOfWork(setup, name, axis, to);
+  const finding = findingOfSetWork(setup, form, to);
   if (finding.refused !== undefined) return no(finding.refused);
-  // What is moved on purpose opens no sum.
-  const open = means === "entered" ? finding.doubt : undefined;
-  const doubt = form.meant ? undefined : (workDoubt(setup, name, axis, to) ?? open);
-  if (doubt !== undefined) return refuse(doubt, { meant: doubt });
+  if (finding.doubt !== undefined && !form.meant) return refuse(finding.doubt, { meant: finding.doubt });
   return {
     id: form.id,
     kind: "work-offset-set",
     payload: { name, axis, means, active, from: from ?? null, to },
   };
+}
+
+/**
+ * What is to be said of a work offset that is set without a touch, `to` in millimetres, on the diameter for X: that it cannot be; or that
+ * X does not move with the stock, a sum would be open, or a slip of the number that was typed would explain it. What is moved on purpose
+ * opens no sum.
+ */
+export function findingOfSetWork(
+  setup: SetupView,
+  { name, axis, means, value }: Pick<FormOf<"set-work">, "name" | "axis" | "means" | "value">,
+  to: number,
+): SumFinding {
+  const { refused, doubt: open } = findingOfWork(setup, name, axis, to);
+  if (refused !== undefined) return { refused };
+  const fixed = workDoubt(setup, name, axis, to);
+  if (fixed !== undefined || means !== "entered") return fixed === undefined ? {} : { doubt: fixed };
+  const typed = { axis, exact: to, expanded: 0, spacers: [], touch: undefined, texts: { value } };
+  const slip = plausibilityOfWork(setup, undefined, typed, workNow(setup, name, axis)).message;
+  const doubt = open ?? (slip === null ? undefined : `${slip} Is it meant?`);
+  return doubt === undefined ? {} : { doubt };
 }
 
 /** The control's own table, read back and compared; a foreign CSV file by the columns that were named. */

@@ -10,7 +10,13 @@ import {
 import type { ShopUncertainty } from "../limits/index.ts";
 import { type Axis, lastDigit, stationOf, toControl, workInZone, workToControl } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
-import { type NewValue, openDoubt, plausibilityOfTouch, type ToolHistory } from "../plausibility/index.ts";
+import {
+  type NewValue,
+  openDoubt,
+  plausibilityOfTouch,
+  plausibilityOfWork,
+  type ToolHistory,
+} from "../plausibility/index.ts";
 import {
   hasNamedNose,
   noseRadiusOf,
@@ -72,12 +78,19 @@ export function touchCommand(
   const measured = usedGauge(form, wayOf(way).size === "measured" ? gauges : []);
   if ("outcome" in measured) return measured;
   const spacer = usedSpacer(form.gauge, spacers, way, facts.numbers.spacer);
-  const thicknesses = spacers.map(({ thickness }) => thickness);
   const settled = settledDoubt(
     setup,
     tool,
     form,
-    { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, thicknesses, texts: form },
+    {
+      axis,
+      exact: solved.exact,
+      expanded: budget.expanded,
+      touch: facts,
+      spacers,
+      carriedSpacer: form.carried === "spacer",
+      texts: form,
+    },
     history,
   );
   if ("outcome" in settled) return settled;
@@ -106,7 +119,9 @@ export function touchCommand(
   if (solveFor === "work") {
     if (solved.touched === null) return refuse("The work offset is taught on the part, not on a setter.");
     const geometry = tool[axis]?.exact ?? 0;
-    const payload = { ...common, name: under, ...(isOther && { other: true }), geometry, touched: solved.touched };
+    const touched = solved.touched + solved.exact - settled.exact;
+    const doubt = settled.doubt && { doubt: settled.doubt };
+    const payload = { ...common, name: under, ...(isOther && { other: true }), geometry, touched, ...doubt };
     return { ...entry, kind: "work-offset-taught", payload };
   }
   const work = reckonedWork(setup, tool, { axis, way });
@@ -154,9 +169,13 @@ function settledDoubt(
   value: NewValue,
   history: ToolHistory,
 ): Settled | Extract<CommandResult, { outcome: "refused" }> {
-  if (solveFor === "work") return value;
-  const plausibility = plausibilityOfTouch(setup, tool, value, history);
-  const open = openDoubt(plausibility, setup.machine, tool[value.axis], value.exact);
+  const { axis } = value;
+  const isWork = solveFor === "work";
+  const plausibility = isWork
+    ? plausibilityOfWork(setup, tool, value, tool.work[axis])
+    : plausibilityOfTouch(setup, tool, value, history);
+  const standing = isWork ? setup.taught[axis] : tool[axis];
+  const open = openDoubt(plausibility, setup.machine, standing, value.exact);
   if (!open)
     return settled === "corrected"
       ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")

@@ -10,6 +10,7 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
   "paper-wrong-way": "was the paper counted the wrong way",
   "paper-twice": "was the paper counted twice, or counted where none lay",
   "decimal-slip-spacer": "is the decimal point of the paper’s thickness in the wrong place",
+  "spacer-left": "is it still the spacer of the touch before",
   "radius-for-diameter": "was a radius typed for a diameter",
   "diameter-doubled": "was the diameter doubled",
   "decimal-slip-measured": "is a decimal point in the wrong place, in the readout or the measured size",
@@ -25,6 +26,7 @@ export const SLIP_QUESTIONS: Readonly<Record<Exclude<Hypothesis, "remounted">, s
   "other-row": "does it belong in another row",
   "moved-alike": "has the face, the part or the master changed",
   unexplained: "no slip that we know explains it; touch again before it is kept",
+  "unknown-spacer": "is the thickness right",
 };
 
 /** What the words of a doubt go by besides the odds. */
@@ -65,11 +67,20 @@ export function doubtWords(
       return shared && shared.rows.length > 1
         ? `${lead}, and offsets ${listed(shared.rows)} have moved by ${write(shared.shift, "always")} too: ${SLIP_QUESTIONS[kind]}?`
         : `${ask}?`;
+    case "unknown-spacer":
+      return unknownSpacerWords(one.touch?.spacer ?? 0, one);
     default:
       // Every slip that has a corrected value.
       return `${ask}${corrected === null ? "" : ` (it would be ${write(corrected)})`}?`;
   }
 }
+
+/** A thickness far from all that the shop has: `12.000 mm is far from every paper of this shop: is the thickness right?` */
+export const unknownSpacerWords = (
+  thickness: number,
+  { resolution, units }: Pick<PlausibilityCase, "resolution" | "units">,
+): string =>
+  `${formatLength(thickness, resolution)} ${units} is far from every spacer of this shop that is used this way: ${SLIP_QUESTIONS["unknown-spacer"]}?`;
 
 /** What a number is compared with: its history, or else whatever it is expected from. */
 function thanOf({ history, own = [] }: PlausibilityCase): string {

@@ -36,7 +36,10 @@ const TOOLS: readonly { readonly offset: string; readonly tool: Tool; readonly x
   })),
 ];
 const MOUNTED: readonly Command[] = TOOLS.map(({ offset, tool }) => mounted(offset, tool));
-const SHOP = [0.09, 10];
+const SHOP = [
+  { name: "Cigarette paper", kind: "paper", thickness: 0.09 },
+  { name: "Block 10", kind: "block", thickness: 10 },
+] as const;
 
 interface Touch {
   readonly exact: number;
@@ -58,7 +61,7 @@ function judge(offset: string, axis: LatheAxis, touch: Touch, before: readonly C
   };
   // What was typed letter by letter: a paper of 0.09 whose point was forgotten is a 9.
   const texts = spacer === undefined ? {} : { spacer: String(spacer) };
-  const value = { axis, exact, expanded: 0.02, thicknesses: SHOP, touch: facts, texts };
+  const value = { axis, exact, expanded: 0.02, spacers: SHOP, touch: facts, texts };
   return plausibilityOfTouch(setup, view, value, {});
 }
 

@@ -180,6 +180,10 @@ function withSlip(one: Slipped): { readonly value: number; readonly surface?: Su
     }
     case "moved-alike":
       return { value: truth + one.alike };
+    // Nothing was carried over and every spacer is the shop's in these cases.
+    case "spacer-left":
+    case "unknown-spacer":
+      return undefined;
     case "unexplained":
       return { value: truth + (2 * chance() - 1) * (resolution === 0.001 ? 250 : 10) };
   }

@@ -58,6 +58,8 @@ export interface PlausibilityCase {
   readonly typed?: TypedTexts | undefined;
   /** Papers and blocks that the shop has. */
   readonly commonThickness?: readonly number[] | undefined;
+  /** True where the thickness was not typed for this touch: it stands there from the one before. */
+  readonly carriedSpacer?: boolean | undefined;
   /** Largest diameter that the stock can have. */
   readonly stock?: number | undefined;
   /** Lowest and highest value that the travel allows. */

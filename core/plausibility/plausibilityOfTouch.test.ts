@@ -3,7 +3,9 @@ import type { Command, ToolView } from "../ledger/index.ts";
 import { loaded, machineFixture, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
 import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
-import { hiddenSlips, holdingOf, lengthAlong, plausibilityOfTouch, type ToolHistory } from "./plausibilityOfTouch.ts";
+import { holdingOf, lengthAlong } from "./expectedOfTool.ts";
+import type { ToolHistory } from "./newValue.ts";
+import { hiddenSlips, plausibilityOfTouch } from "./plausibilityOfTouch.ts";
 import { openDoubt, remarkOf } from "./settledDoubt.ts";
 import { pastOf } from "./toolHistory.fixture.ts";
 
@@ -17,6 +19,7 @@ const BLADE: Tool = {
   programmed: "left",
   overhang: 30,
 };
+const PAPER = { name: "Paper", kind: "paper", thickness: 0.09 } as const;
 interface Asked {
   readonly offset?: string;
   readonly axis?: LatheAxis;
@@ -32,7 +35,7 @@ function plausibility(exact: number, asked: Asked, ...entries: readonly Command[
   if (!tool) throw new Error(`the setup has a tool ${offset}`);
   const numbers = { machine: exact + 54.2, size: axis === "x" ? 54.2 : 0, spacer: way === "paper" ? 0.1 : 0 };
   const touch = { axis, way, choice: {}, numbers };
-  return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, thicknesses: [0.09], touch }, history);
+  return plausibilityOfTouch(setup, tool, { axis, exact, expanded: 0.007, spacers: [PAPER], touch }, history);
 }
 const BEFORE: ToolHistory = { "7": { x: pastOf(-340.118), z: pastOf(-399.94) }, "1": { z: pastOf(-402.514) } };
 
@@ -111,6 +114,62 @@ describe("plausibilityOfTouch", () => {
     expect(holdingOf({ kind: "turret-lathe" }, { tool: BLADE }, { way: "skim" })).toBe("keyed-shank");
     expect(holdingOf({ kind: "quick-change-lathe" }, { tool: BLADE }, undefined)).toBe("quick-change");
     expect(holdingOf({ kind: "swiss-type" }, { tool: BLADE }, { way: "slide" })).toBe("hand-slid");
+  });
+});
+
+describe("the spacer of a touch", () => {
+  const SHOP = [
+    PAPER,
+    { name: "10", kind: "block", thickness: 10 },
+    { name: "25", kind: "block", thickness: 25 },
+  ] as const;
+  const NOTHING: ToolHistory = {};
+  /** A touch on X Ø 54.2 with the display at M and this thickness counted: G = M − 54.2 − 2·t. */
+  function bySpacer(
+    { machine, spacer, way }: { machine: number; spacer: number; way: "paper" | "block" },
+    { carriedSpacer = false, history = NOTHING, spacers = SHOP as readonly (typeof SHOP)[number][] } = {},
+    ...entries: readonly Command[]
+  ) {
+    const setup = viewOf(opened(), mounted("7", BLADE), ...entries);
+    const tool = setup.tools.find((one) => one.offset === "7");
+    if (!tool) throw new Error("the setup has a tool 7");
+    const touch = { axis: "x", way, choice: {}, numbers: { machine, size: 54.2, spacer } } as const;
+    const exact = machine - 54.2 - 2 * spacer;
+    const value = { axis: "x", exact, expanded: 0.007, spacers, touch, carriedSpacer } as const;
+    return plausibilityOfTouch(setup, tool, value, history);
+  }
+  it("may be another one where its thickness was left in the field by the touch before", () => {
+    // The block of 10 lay between: −340.118 + 54.2 + 20 = −265.918. Counted with 25 it comes to −370.118.
+    const left = { machine: -265.918, spacer: 25, way: "block" } as const;
+    expect(bySpacer(left, { carriedSpacer: true, history: BEFORE }).kinds[0]).toMatchObject({
+      kind: "spacer-left",
+      corrected: -340.118,
+    });
+    expect(bySpacer(left, { history: BEFORE }).kinds.map(({ kind }) => kind)).not.toContain("spacer-left");
+    expect(bySpacer({ ...left, spacer: 10 }, { carriedSpacer: true, history: BEFORE }).verdict).toBe("believable");
+  });
+  it("is asked about where it is far from all that the shop has, once in a setup, on the first day too", () => {
+    const { verdict, kinds, message } = bySpacer({ machine: -191.918, spacer: 47, way: "paper" });
+    expect({ verdict, kinds }).toEqual({
+      verdict: "doubt",
+      kinds: [{ kind: "unknown-spacer", probability: 1, corrected: null }],
+    });
+    expect(message).toBe(
+      "47.000 mm is far from every spacer of this shop that is used this way: is the thickness right?",
+    );
+    const before = touched("1", "x", -339.25, 54.2);
+    const payload = { ...before.payload, way: "paper", spacer: 47 } as typeof before.payload;
+    const same = [loaded("1"), { ...before, payload } as Command];
+    expect(bySpacer({ machine: -191.918, spacer: 47, way: "paper" }, {}, ...same).verdict).toBe("believable");
+    expect(bySpacer({ machine: -285.72, spacer: 0.1, way: "paper" }).verdict).toBe("believable");
+    expect(bySpacer({ machine: -275.918, spacer: 20, way: "block" }).verdict).toBe("believable");
+  });
+  it("is thin where it is a paper, also for a shop that has measured none", () => {
+    expect(bySpacer({ machine: -283.918, spacer: 1, way: "paper" }, { spacers: [] }).kinds[0]?.kind).toBe(
+      "unknown-spacer",
+    );
+    expect(bySpacer({ machine: -285.72, spacer: 0.1, way: "paper" }, { spacers: [] }).verdict).toBe("believable");
+    expect(bySpacer({ machine: -235.918, spacer: 25, way: "block" }, { spacers: [] }).verdict).toBe("believable");
   });
 });
 

@@ -2,7 +2,7 @@ import type { TouchRecord } from "../ledger/index.ts";
 import { lastDigit, type MachineProfile } from "../machine/index.ts";
 import { convertLength, roundToResolution } from "../units/index.ts";
 import type { Explanation } from "./expected.ts";
-import type { TouchPlausibility } from "./plausibilityOfTouch.ts";
+import type { TouchPlausibility } from "./newValue.ts";
 
 /**
  * The explanation that is asked about; undefined where nothing is open: believable, none with an even chance, or kept all the same before.

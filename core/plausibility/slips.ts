@@ -10,6 +10,7 @@ export const CORRECTABLE_SLIPS = [
   "paper-wrong-way",
   "paper-twice",
   "decimal-slip-spacer",
+  "spacer-left",
   "radius-for-diameter",
   "diameter-doubled",
   "decimal-slip-measured",
@@ -24,7 +25,14 @@ export const CORRECTABLE_SLIPS = [
   "moved-before-entry",
 ] as const;
 /** Everything that can be behind a number, the honest re-setting first. */
-export const HYPOTHESES = ["remounted", ...CORRECTABLE_SLIPS, "other-row", "moved-alike", "unexplained"] as const;
+export const HYPOTHESES = [
+  "remounted",
+  ...CORRECTABLE_SLIPS,
+  "other-row",
+  "moved-alike",
+  "unexplained",
+  "unknown-spacer",
+] as const;
 export type CorrectableSlip = (typeof CORRECTABLE_SLIPS)[number];
 export type Hypothesis = (typeof HYPOTHESES)[number];
 
@@ -154,7 +162,7 @@ function paperSlips(
   touch: CaseContact,
   add: (kind: CorrectableSlip, found: readonly SlipWay[]) => void,
 ): void {
-  const { value, axis, units, commonThickness = [] } = one;
+  const { value, axis, units, commonThickness = [], carriedSpacer = false } = one;
   const { spacer } = touch;
   const count = countOf(one, touch);
   const plain = (to: number): SlipWay => ({ value: to, stretch: 1 });
@@ -171,6 +179,7 @@ function paperSlips(
   if (axis === "x") add("paper-once", [plain(value - (count / 2) * spacer)]);
   add("paper-wrong-way", [plain(value - 2 * count * spacer)]);
   add("paper-twice", [plain(value + count * spacer)]);
+  if (carriedSpacer) add("spacer-left", commonThickness.map(withSpacer(one, touch)));
 }
 
 function toolSlips(

@@ -1,4 +1,4 @@
-import type { PastOfAxis } from "./plausibilityOfTouch.ts";
+import type { PastOfAxis } from "./newValue.ts";
 
 /** Touches of earlier setups as a test needs them, newest first; millimetres, on the diameter for X. */
 export const pastOf = (...values: readonly number[]): PastOfAxis => ({

@@ -168,8 +168,8 @@ interface Remembered {
 function valuesOf(entry: Entry): readonly Remembered[] {
   if (entry.kind === "touch-accepted") {
     const { offset, axis, exact, doubt } = entry.payload;
-    // What was kept although it was doubted does not say where this tool comes back to.
-    if (doubt?.settled === "kept") return [];
+    // What was kept although it was doubted does not say where this tool comes back to; a spacer's thickness that was confirmed is no doubt.
+    if (doubt?.settled === "kept" && doubt.kind !== "unknown-spacer") return [];
     return [{ offset, axis, kind: "touch", value: exact }];
   }
   if (entry.kind === "numbers-reckoned-anew")

@@ -146,7 +146,7 @@ class Hand {
     } as const;
     const { solved, facts, budget } = readTypedTouch(view, tool, task, form);
     if (!solved) return;
-    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, thicknesses: [] };
+    const value = { axis, exact: solved.exact, expanded: budget.expanded, touch: facts, spacers: [] };
     const doubt = openDoubt(plausibilityOfTouch(view, tool, value, {}), view.machine, tool[axis], solved.exact);
     // Nothing of this is a slip: where the page asks, the person keeps the number.
     const answer = doubt ? { settled: "kept", doubted: doubt.kind } : {};

@@ -42,6 +42,8 @@ export const setupForms = {
     solveFor: { type: "string", enum: ["geometry", "work"] },
     ...typedFields,
     ...edges,
+    /** `spacer` where its thickness was not typed, but stands in the field from the touch before. */
+    carried: { type: "string", enum: ["spacer"] },
     /** The work offset that is taught, where it is not the setup's own. */
     work: workNameSchema,
     /** The number as the page showed it, in the control's own digits; what is worked out must be the same. */

@@ -1,7 +1,7 @@
 import type { FromSchema } from "json-schema-to-ts";
 import { AXES, axisSchema, perAxis, SCHOOLS, type WearField, wearField } from "../../machine/index.ts";
 import { EDGES, TOUCH_WAYS } from "../../tool/index.ts";
-import { GRID_COLUMNS, RESTS_ON } from "../payloadWords.ts";
+import { DOUBT_SETTLED, GRID_COLUMNS, RESTS_ON } from "../payloadWords.ts";
 
 // Parts that payloads of several kinds share. Lengths are millimetres, X as diameters, offsets signed as in the touch
 // equation.
@@ -21,6 +21,15 @@ export const object = <const Required extends readonly string[], const Propertie
   required: Required,
   properties: Properties,
 ) => ({ type: "object", additionalProperties: false, required, properties }) as const;
+
+/** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
+export const doubtSchema = object(["kind", "probability", "settled"], {
+  kind: { type: "string", maxLength: 40 },
+  probability: { type: "number", minimum: 0, maximum: 1 },
+  settled: { type: "string", enum: DOUBT_SETTLED },
+  /** The number as it was worked out from the touch, where it was put right. */
+  from: lengthSchema,
+} as const);
 
 /** The numbers that a touch can be made of, letter by letter as they were typed, with the unit of sizes. */
 export const typedTouch = {

@@ -1,10 +1,10 @@
 import { AXIS_NAME } from "../../machine/index.ts";
 import { CELLS } from "../cells.ts";
 import { needsTool } from "../lookUp.ts";
-import { DOUBT_SETTLED } from "../payloadWords.ts";
 import type { Kind } from "./kind.ts";
 import { measuredBy } from "./measuredBy.ts";
 import {
+  doubtSchema,
   lengthSchema,
   name,
   object,
@@ -38,14 +38,7 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   expectedError: sizeSchema,
   rests,
   typed: typedTouch,
-  /** A doubt that was asked about: the slip it named, how likely it was, and what became of it. */
-  doubt: object(["kind", "probability", "settled"], {
-    kind: { type: "string", maxLength: 40 },
-    probability: { type: "number", minimum: 0, maximum: 1 },
-    settled: { type: "string", enum: DOUBT_SETTLED },
-    /** The number as it was worked out from the touch, where it was put right. */
-    from: lengthSchema,
-  } as const),
+  doubt: doubtSchema,
 });
 
 export const kind: Kind<"touch-accepted"> = {

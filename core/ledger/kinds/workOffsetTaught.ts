@@ -4,6 +4,7 @@ import { needsTool } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
 import { measuredBy } from "./measuredBy.ts";
 import {
+  doubtSchema,
   lengthSchema,
   name,
   object,
@@ -38,6 +39,7 @@ export const schema = object(
     expectedError: sizeSchema,
     rests,
     typed: typedTouch,
+    doubt: doubtSchema,
   },
 );
 
