@@ -1,9 +1,11 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { FeatureState } from "../../core/correction/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
-import { toolNumber } from "../../core/machine/index.ts";
+import { lastDigit, toolNumber } from "../../core/machine/index.ts";
+import { openDoubt, plausibilityOfMeasured } from "../../core/plausibility/index.ts";
+import { toControlText } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
@@ -28,9 +30,10 @@ export function FeatureRow(
   const [gauge, setGauge] = useState(state.latest?.gauge ?? "");
   const show = showFor(machine);
   const own = setup.measured.find((one) => one.feature === feature.feature && one.part === part);
-  const keep = (overdue = false) => {
+  const doubt = useMeasuredDoubt(setup, feature, typed, person.decimalMark);
+  const keep = (overdue = false, isMeant = false) => {
     typed.ask();
-    if (!typed.reading) return;
+    if (!typed.reading || (!isMeant && !overdue && doubt.asks())) return;
     const fields = { feature: feature.feature, part: String(part), measured: typed.text, gauge };
     form.send("measure-feature", { ...fields, sizeUnit: machine.units, ...(overdue && { overdue: "yes" }) });
   };
@@ -91,6 +94,19 @@ export function FeatureRow(
           <PlainButton type="submit" isDisabled={form.busy}>
             Keep
           </PlainButton>
+          {doubt.isAsked && doubt.message !== undefined && (
+            <Question role="alert">
+              <p>{doubt.message}</p>
+              {doubt.corrected !== undefined && (
+                <PlainButton onPress={() => typed.onEdit(() => doubt.corrected ?? typed.text)}>
+                  Yes, make it {doubt.corrected}
+                </PlainButton>
+              )}
+              <PlainButton onPress={() => keep(false, true)} isDisabled={form.busy}>
+                No, keep {typed.text}
+              </PlainButton>
+            </Question>
+          )}
           {form.refusalOf("gauge") && (
             <Question role="alert">
               <p>{form.refusalOf("gauge")}</p>
@@ -112,6 +128,38 @@ export function FeatureRow(
       )}
     </Row>
   );
+}
+
+/** A slip that would explain what was typed: asked about once, when it is to be kept. */
+function useMeasuredDoubt(
+  setup: FirstPartProps["setup"],
+  feature: Feature,
+  { text, reading }: ReturnType<typeof useTypedLength>,
+  decimalMark: "." | "," | undefined,
+) {
+  const [askedOf, setAskedOf] = useState<string>();
+  const { machine } = setup;
+  const judged = useMemo(() => {
+    if (!reading) return undefined;
+    return plausibilityOfMeasured(setup, feature, { measured: reading.mm, text });
+  }, [setup, feature, reading, text]);
+  const doubt = judged && openDoubt(judged, machine, undefined, 0);
+  const corrected = doubt?.corrected ?? undefined;
+  return {
+    isAsked: askedOf === text,
+    /** Undefined where nothing is doubted. */
+    message: doubt && (judged?.message ?? undefined),
+    corrected:
+      corrected === undefined
+        ? undefined
+        : toControlText(corrected, lastDigit(machine, feature.axis)).replace(".", decimalMark ?? "."),
+    /** True where it is asked now, and was not before. */
+    asks: () => {
+      if (!doubt || askedOf === text) return false;
+      setAskedOf(text);
+      return true;
+    },
+  };
 }
 
 function limitsOf(feature: Feature, { amount }: Show) {

@@ -15,6 +15,7 @@ import { color, size, target } from "../ui/tokens.ts";
 import { FileChoice } from "./FileChoice.tsx";
 import { ForeignColumns, useForeignTable } from "./ForeignColumns.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
+import { TableDoubtsRemark } from "./TableDoubtsRemark.tsx";
 
 const DECISION: Readonly<Record<StaleDecision, string>> = { clear: "clear it", keep: "keep it", touch: "touch anew" };
 
@@ -80,6 +81,7 @@ export function OldValuesSection(props: PrepareProps) {
         )}
         <RefusalLine>{unread ?? form.trouble ?? form.refusalOf("text")}</RefusalLine>
       </Card>
+      {table && <TableDoubtsRemark setup={setup} history={props.history} />}
       {table && <Rows key={table.entry} {...props} table={table} />}
     </Panel>
   );

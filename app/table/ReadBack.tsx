@@ -1,7 +1,8 @@
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import type { SetupView } from "../../core/ledger/index.ts";
-import { columnDigit, columnWords } from "../../core/offsets/index.ts";
+import type { GridColumn, SetupView } from "../../core/ledger/index.ts";
+import { columnDigit, columnWords, tableGrid } from "../../core/offsets/index.ts";
+import { type KeyedSlip, slipOfKeyed } from "../../core/plausibility/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { ForeignColumns, useForeignTable } from "../prepare/ForeignColumns.tsx";
@@ -89,13 +90,14 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
             </tr>
           </thead>
           <tbody>
-            {differences.map(({ row, column, wanted, found }) => (
-              <tr key={`${row} ${column}`}>
+            {differences.map((one) => (
+              <tr key={`${one.row} ${one.column}`}>
                 <th scope="row">
-                  {row} {column.startsWith("work.") ? column.slice(5).toUpperCase() : columnWords(column)}
+                  {cellName(one)}
+                  <KeyedAs>{keyedWords(setup, one)}</KeyedAs>
                 </th>
-                <td>{write(column, wanted)}</td>
-                <td>{write(column, found)}</td>
+                <td>{write(one.column, one.wanted)}</td>
+                <td>{write(one.column, one.found)}</td>
               </tr>
             ))}
           </tbody>
@@ -105,6 +107,38 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
   );
 }
 
+const cellName = ({ row, column }: { readonly row: string; readonly column: GridColumn }) =>
+  `${row} ${column.startsWith("work.") ? column.slice(5).toUpperCase() : columnWords(column)}`;
+
+const KEYED_WORDS: Readonly<Record<Exclude<KeyedSlip["kind"], "other-cell">, string>> = {
+  "digits-swapped": "two digits swapped",
+  "digit-mistyped": "one digit wrong",
+  "point-slipped": "the point in the wrong place",
+  "sign-lost": "the other sign",
+  "units-mixed": "inches and millimetres mixed",
+  doubled: "twice the number",
+  halved: "half the number",
+  added: "added to the old number, not keyed over it",
+};
+
+/** How a cell can have come to hold what was found; empty where no single slip explains it. */
+function keyedWords(setup: SetupView, one: NonNullable<SetupView["compared"]>["differences"][number]): string {
+  const grid = tableGrid(setup);
+  const cells = grid.flatMap(({ row, cells: columns }) =>
+    Object.values(columns).flatMap(({ column, wanted }) => (wanted === undefined ? [] : [{ row, column, wanted }])),
+  );
+  const cell = grid.find(({ row }) => row === one.row)?.cells;
+  const before = Object.values(cell ?? {}).find(({ column }) => column === one.column)?.now;
+  const slip = slipOfKeyed(one, { resolution: columnDigit(setup, one.column), before, cells });
+  if (!slip) return "";
+  return slip.kind === "other-cell" ? `what ${cellName(slip)} is to hold` : KEYED_WORDS[slip.kind];
+}
+
+const KeyedAs = styled.small`
+  display: block;
+  font-weight: 400;
+  &:empty { display: none; }
+`;
 const Panel = styled.div`
   display: grid;
   grid-template-columns: minmax(0, 1fr);

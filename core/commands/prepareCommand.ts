@@ -12,6 +12,7 @@ import {
 } from "../machine/index.ts";
 import { controlNumbers } from "../offsets/index.ts";
 import { brokenNeeds, planSteps, touchingOrder } from "../plan/index.ts";
+import { noCutMade } from "../plausibility/index.ts";
 import {
   changedLines,
   keptChanges,
@@ -334,6 +335,8 @@ function measureCommand(
     return say(
       `This is ${formatMillimetres(off, setup.machine.units)} from nominal. Check the decimal point and the unit.`,
     );
+  const impossible = noCutMade(setup, feature, measured);
+  if (impossible !== undefined) return say(impossible);
   const part = Number(form.part);
   if (part < 1) return refuse("Parts are counted from 1.", { part: "Parts are counted from 1." });
   const used = usedGauge(form, gauges);

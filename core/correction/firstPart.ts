@@ -86,7 +86,8 @@ function toolOf(setup: SetupView, offset: string): ToolView | undefined {
  * Where a feature should lie: the middle of its limits. In the unit of the nominal size, on the diameter for a
  * diameter.
  */
-export const middleOfLimits = ({ nominal, lower, upper }: Feature): number => nominal + (lower + upper) / 2;
+export const middleOfLimits = ({ nominal, lower, upper }: Pick<Feature, "nominal" | "lower" | "upper">): number =>
+  nominal + (lower + upper) / 2;
 
 /**
  * Corrections from all features that were measured since their offset last changed, an entry for each offset and axis.

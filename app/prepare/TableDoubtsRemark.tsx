@@ -1,0 +1,42 @@
+import { AXIS_NAME } from "../../core/machine/index.ts";
+import { type ColumnSlip, tableDoubts } from "../../core/plausibility/index.ts";
+import { Remark } from "../ui/Remark.tsx";
+import type { PrepareProps } from "./prepareProps.ts";
+
+const COLUMN_WORDS: Readonly<Record<ColumnSlip, string>> = {
+  inches: "were in inches",
+  millimetres: "were in millimetres",
+  "other-sign": "had the other sign",
+  radius: "were radii, and not diameters",
+  doubled: "were twice too large",
+};
+
+/** What the control's table says that earlier setups do not, and how much of it could be compared at all. */
+export function TableDoubtsRemark({ setup, history }: Pick<PrepareProps, "setup" | "history">) {
+  const doubts = tableDoubts(setup, history);
+  if (!doubts) return null;
+  const { columns, rows, compared, notCompared } = doubts;
+  const isDoubted = columns.length + rows.length > 0;
+  return (
+    <Remark role="status" $tone={isDoubted ? "doubt" : "plain"}>
+      {columns.map(({ axis, slip, rows: count }) => (
+        <p key={axis}>
+          <strong>
+            {AXIS_NAME[axis]} of {count} rows would fit earlier setups if the numbers {COLUMN_WORDS[slip]}.
+          </strong>{" "}
+          Is it this machine's file, read as it was written?
+        </p>
+      ))}
+      {rows.map(({ offset, axis, message }) => (
+        <p key={`${offset} ${axis}`}>
+          {AXIS_NAME[axis]} of {message}
+        </p>
+      ))}
+      <p>
+        {compared === 0
+          ? "Nothing in it could be compared: no earlier setup has found these tools."
+          : `${compared} ${compared === 1 ? "number" : "numbers"} compared with earlier setups${notCompared > 0 ? `, ${notCompared} not known from before` : ""}${isDoubted ? "." : ": nothing stands out."}`}
+      </p>
+    </Remark>
+  );
+}
