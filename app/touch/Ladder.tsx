@@ -13,6 +13,7 @@ import {
   workInZone,
 } from "../../core/machine/index.ts";
 import { EDIT_WORDS } from "../../core/offsets/index.ts";
+import { evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
 import { SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
@@ -199,7 +200,7 @@ export function Ladder(props: LadderProps) {
         {mayEnter && !sum.isAsked && !props.onTool.other && gate === undefined && (
           <>
             <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
-            <HiddenSlipHint {...props} />
+            {sum.ladder.isKept ? <EvidenceQuestion {...props} /> : <HiddenSlipHint {...props} />}
           </>
         )}
         {mayEnter && sum.isWork && sum.found !== undefined && !sum.ladder.isKept && (
@@ -400,6 +401,30 @@ function LadderFacts({
         </div>
       )}
     </FactList>
+  );
+}
+
+/** What stands alone where a slip would not show and a dimension needs to know: asked for another way. */
+function EvidenceQuestion({ setup, tool, axis, solveFor, way, otherWays, onWay }: LadderProps) {
+  const wanted = solveFor === "work" ? undefined : evidenceWanted(setup, tool, axis);
+  if (!wanted) return null;
+  const second = quickestEvidence(otherWays, way);
+  const { amount, drawn } = showFor(setup.machine);
+  const { feature } = wanted;
+  const question = SLIP_QUESTIONS[wanted.kind as keyof typeof SLIP_QUESTIONS];
+  return (
+    <Question data-asks>
+      <p>
+        <strong>One touch is not enough here.</strong> {amount(axis, Math.abs(wanted.by))} would not show ({question}?),
+        and it would take {feature.name} {axis === "x" ? "Ø " : ""}
+        {drawn(feature.axis, feature.nominal)} out of its limits.
+      </p>
+      {second ? (
+        <PlainButton onPress={() => onWay(second)}>Touch again: {wayName(second, axis).toLowerCase()}</PlainButton>
+      ) : (
+        <p>There is no second way here: measure that dimension on the first part.</p>
+      )}
+    </Question>
   );
 }
 

@@ -11,11 +11,13 @@ import type { ShopUncertainty } from "../limits/index.ts";
 import { type Axis, lastDigit, stationOf, toControl, workInZone, workToControl } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
 import {
+  hiddenSlips,
   type NewValue,
   openDoubt,
   plausibilityOfTouch,
   plausibilityOfWork,
   type ToolHistory,
+  type TouchPlausibility,
 } from "../plausibility/index.ts";
 import {
   hasNamedNose,
@@ -134,6 +136,7 @@ export function touchCommand(
       ...(work !== undefined && { work }),
       ...(solved.touched !== null && { touched: solved.touched + solved.exact - settled.exact }),
       ...(settled.doubt && { doubt: settled.doubt }),
+      ...(settled.hidden && { hidden: settled.hidden }),
     },
   };
 }
@@ -159,6 +162,7 @@ export function shownNumber(
 interface Settled {
   readonly exact: number;
   readonly doubt?: NonNullable<Payload<"touch-accepted">["doubt"]>;
+  readonly hidden?: Payload<"touch-accepted">["hidden"];
 }
 
 /** A number that is doubted is kept only with an answer to the question: all the same, or as it would be without the slip. */
@@ -176,17 +180,34 @@ function settledDoubt(
     : plausibilityOfTouch(setup, tool, value, history);
   const standing = isWork ? setup.taught[axis] : tool[axis];
   const open = openDoubt(plausibility, setup.machine, standing, value.exact);
+  const hidden = isWork ? undefined : hiddenSlip(setup.machine, tool, value, plausibility);
   if (!open)
     return settled === "corrected"
       ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
-      : value;
+      : { exact: value.exact, hidden };
   const asked = plausibility.kinds.find(({ kind }) => kind === doubted) ?? open;
   if (settled === undefined) return refuse(plausibility.message ?? "This number is doubtful.");
   const doubt = { kind: asked.kind, probability: asked.probability, settled };
-  if (settled === "kept") return { exact: value.exact, doubt };
+  if (settled === "kept") return { exact: value.exact, doubt, hidden };
   if (asked.corrected === null) return refuse("There is no other number to put here. Touch again, or keep it.");
   const exact = convertLength(asked.corrected, setup.machine.units, "mm");
   return { exact, doubt: { ...doubt, from: value.exact } };
+}
+
+/**
+ * A slip of this touch that would not show, with what it would change, millimetres. A second touch the same way repeats the slip of the
+ * first: what that one hid stays hidden. Undefined where every slip that matters would show.
+ */
+function hiddenSlip(
+  { units }: SetupView["machine"],
+  tool: ToolView,
+  { axis, touch }: NewValue,
+  plausibility: TouchPlausibility,
+): Payload<"touch-accepted">["hidden"] {
+  const standing = tool[axis];
+  if (plausibility.basis === "second-touch") return standing?.way === touch?.way ? standing?.hidden : undefined;
+  const [hidden] = hiddenSlips(plausibility, tool.tolerance[axis]);
+  return hidden && { kind: hidden.kind, by: convertLength(hidden.by, units, "mm") };
 }
 
 /**

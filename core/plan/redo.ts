@@ -2,6 +2,7 @@ import type { SetupView, ToolView } from "../ledger/index.ts";
 import { type Axis, isLatheAxis, LATHE_AXES, toolNumber } from "../machine/index.ts";
 import { plainMillimetres } from "../units/index.ts";
 import { brokenRests, brokenTeaching, sinceOf } from "./rests.ts";
+import { evidenceWanted } from "./secondEvidence.ts";
 import type { StepKind } from "./step.ts";
 
 /**
@@ -15,6 +16,7 @@ import type { StepKind } from "./step.ts";
  * - what a number rests on, taken back, taught or measured anew ({@link brokenRests}): that number;
  * - a second offset: once its first has been touched anew;
  * - a position that was lost and is off: what was touched before on that axis, and the work offset taught before;
+ * - a slip that would not show in it, where a dimension needs it ({@link evidenceWanted}): that number, another way;
  * - the bar re-chucked at another stick-out: the work offset's Z, with one tool for all; no tool's own offset.
  */
 export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: StepKind): string | undefined {
@@ -31,7 +33,13 @@ export function redoReason(setup: SetupView, tool: ToolView | undefined, kind: S
   if (lost !== undefined) return lost;
   if (kind === "z" && setup.masterShift !== undefined && tool.offset !== setup.master) return "re-base on the master";
   if (tool.indexed && tool.indexed.seq > touch.seq) return "insert indexed: check by measuring";
-  return brokenRests(setup, tool, kind)[0]?.words;
+  const [broken] = brokenRests(setup, tool, kind);
+  if (broken) return broken.words;
+  const wanted = evidenceWanted(setup, tool, kind);
+  return (
+    wanted &&
+    `a slip of ${plainMillimetres(Math.abs(wanted.by), setup.machine.units)} would not show: touch it a second way`
+  );
 }
 
 /** Why a number that was found before the position was lost does not hold; undefined where it does, or while that is not checked. */

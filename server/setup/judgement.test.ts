@@ -212,6 +212,28 @@ describe("a doubtful touch", () => {
   });
 });
 
+describe("a touch whose slip would not show", () => {
+  const seat = { feature: randomUUID(), name: "Neck", offset: "1", axis: "x", sizeUnit: "mm" };
+  const paper = { offset: "1", axis: "x", way: "paper", sizeUnit: "mm", size: "54.2", spacer: "0.1" };
+  const hidden = async () => (await view()).tools.find(({ offset }) => offset === "1")?.x?.hidden;
+  it("keeps what would not show until it is touched another way", async () => {
+    expect(await send("record-feature", { ...seat, nominal: "38", lower: "-0.03", upper: "0.03" })).toMatchObject({
+      outcome: "kept",
+    });
+    const old = (await readSetup(sqlOn(pool), now))?.cells["geometry/1/x"]?.at(-1)?.id ?? "";
+    expect(await send("undo", { entry: old })).toMatchObject({ outcome: "kept" });
+    // −284.85 − 54.2 − 2 · 0.1 = −339.25.
+    expect(await send("accept-touch", { ...paper, machine: "-284.85" })).toMatchObject({ outcome: "kept" });
+    expect(await hidden()).toMatchObject({ kind: "paper-ignored", by: expect.closeTo(0.2, 9) });
+    expect(await send("accept-touch", { ...paper, machine: "-284.852" })).toMatchObject({ outcome: "kept" });
+    expect(await hidden()).toMatchObject({ kind: "paper-ignored" });
+    const skim = { ...paper, way: "skim", machine: "-285.05" };
+    expect(await send("accept-touch", skim)).toMatchObject({ outcome: "kept" });
+    expect(await hidden()).toBeUndefined();
+    expect(await send("remove-feature", { feature: seat.feature })).toMatchObject({ outcome: "kept" });
+  });
+});
+
 describe("the first part", () => {
   const [feature, other] = [randomUUID(), randomUUID()];
   const sizes = { nominal: "30", lower: "-0.05", upper: "0.05", sizeUnit: "mm" };

@@ -39,6 +39,8 @@ export const schema = object(["offset", "axis", "way", "exact", "expectedError",
   rests,
   typed: typedTouch,
   doubt: doubtSchema,
+  /** A slip that would not have shown, and by how much it would change the number; absent where every slip that matters would. */
+  hidden: object(["kind", "by"], { kind: { type: "string", maxLength: 40 }, by: lengthSchema } as const),
 });
 
 export const kind: Kind<"touch-accepted"> = {
