@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import type { SetupView, ToolView, TouchWay } from "../../core/ledger/index.ts";
 import { errorBudget, type ShopUncertainty } from "../../core/limits/index.ts";
 import { type Axis, toControl } from "../../core/machine/index.ts";
+import { dimensionAtRisk } from "../../core/plan/index.ts";
 import {
   type Explanation,
   hiddenSlips,
@@ -133,6 +134,7 @@ const HINT_WORDS: Readonly<Partial<Record<TouchPlausibility["basis"], (within: s
   family: (within) => `Tools in like holders lie within ${within}`,
   assembly: (within) => `From the other tools and their overhangs it is expected within ${within}`,
   control: () => "This tool is not known here from before",
+  nothing: () => "Nothing is known of this tool yet",
 };
 
 /** By how much the face lies elsewhere than last time, as the other tools say too. */
@@ -152,7 +154,7 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
       </Remark>
     );
   // What was kept in doubt is neither green nor asked about again.
-  if (plausibility.basis === "nothing" || plausibility.verdict !== "believable") return null;
+  if (plausibility.verdict !== "believable") return null;
   const { resolution, units } = plausibility.one;
   if (plausibility.basis === "second-touch")
     return (
@@ -164,6 +166,9 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
   const moved = facesWords(plausibility, storedBy({ setup, tool, axis, plausibility }));
   if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
+  const atRisk = dimensionAtRisk(setup, tool, axis, convertLength(hidden.by, units, "mm"));
+  // On a first setup every touch stands alone: it is said where a dimension needs to know.
+  if (plausibility.basis === "nothing" && !atRisk) return null;
   const second = secondWay(setup, tool, axis, otherWays, shop);
   return (
     <Hint data-asks>
@@ -172,6 +177,7 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
           `±\u00a0${formatLength(2 * (plausibility.expected?.sigma ?? 0), resolution)}`,
         )}
         : {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
+        {atRisk && ` ${atRisk.name} would be out of its limits: a second touch is asked for.`}
       </p>
       {second ? (
         <PlainButton onPress={() => onWay(second)}>Make sure: {wayName(second, axis).toLowerCase()} too</PlainButton>

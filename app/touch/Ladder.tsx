@@ -13,8 +13,8 @@ import {
   workInZone,
 } from "../../core/machine/index.ts";
 import { EDIT_WORDS } from "../../core/offsets/index.ts";
-import { evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
-import { SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
+import { dimensionAtRisk, evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
+import { hiddenSlips, SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength, plainMillimetres } from "../../core/units/index.ts";
@@ -459,7 +459,11 @@ function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): str
 }
 
 /** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
-function nextIsZ({ setup, tool }: LadderProps): boolean {
+function nextIsZ({ setup, tool, axis, plausibility }: LadderProps): boolean {
+  // A second touch of this axis comes before.
+  const [hidden] = plausibility ? hiddenSlips(plausibility, tool.tolerance[axis]) : [];
+  const by = convertLength(hidden?.by ?? 0, setup.machine.units, "mm");
+  if (plausibility?.basis !== "second-touch" && dimensionAtRisk(setup, tool, axis, by)) return false;
   const isMaster = setup.school === "master-tool" && setup.master === tool.offset;
   return !isMaster && !axesOf(tool.tool, { machine: setup.machine, zone: tool.zone }).includes("y");
 }

@@ -7,7 +7,7 @@ export { secondsOf } from "./planCost.ts";
 export { type Need, type PlanStep, planSteps, stepKey } from "./planSteps.ts";
 export { redoReason } from "./redo.ts";
 export { allReckonedAnew, brokenRests, type ReckonedNumber, reckonedAnew, reckonedUnder, restingOn } from "./rests.ts";
-export { type EvidenceWanted, evidenceWanted, quickestEvidence } from "./secondEvidence.ts";
+export { dimensionAtRisk, type EvidenceWanted, evidenceWanted, quickestEvidence } from "./secondEvidence.ts";
 export type { Step, StepKind } from "./step.ts";
 export { isThrough, nextStep, teachingTool, touchingOrder } from "./touchingOrder.ts";
 export { unprovenOf } from "./unproven.ts";

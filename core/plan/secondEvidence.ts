@@ -20,15 +20,26 @@ export function evidenceWanted(setup: SetupView, tool: ToolView, axis: Axis): Ev
   const touch = tool[axis];
   if (!touch || touch.derived || !touch.hidden) return undefined;
   const { kind, by } = touch.hidden;
-  const made = setup.features.filter((one) => one.offset === tool.offset && one.axis === axis);
+  const feature = dimensionAtRisk(setup, tool, axis, by);
   const isMeasured = setup.measured.some(
-    ({ feature, seq }) => seq > touch.seq && made.some((one) => one.feature === feature),
+    ({ feature: one, seq }) => seq > touch.seq && madeBy(setup, tool, axis).some((made) => made.feature === one),
   );
-  const [feature] = made
-    .filter(({ lower, upper }) => Math.abs(by) > (upper - lower) / 2)
-    .sort((a, b) => a.upper - a.lower - (b.upper - b.lower));
   return feature && !isMeasured ? { kind, by, feature } : undefined;
 }
+
+/**
+ * The tightest dimension of the part that an error of `by` would take out of its limits, millimetres, on the diameter for X. Undefined where
+ * this axis of the tool makes none, or all have room for it.
+ */
+export function dimensionAtRisk(setup: SetupView, tool: ToolView, axis: Axis, by: number): Feature | undefined {
+  const [feature] = madeBy(setup, tool, axis)
+    .filter(({ lower, upper }) => Math.abs(by) > (upper - lower) / 2)
+    .sort((a, b) => a.upper - a.lower - (b.upper - b.lower));
+  return feature;
+}
+
+const madeBy = ({ features }: SetupView, { offset }: ToolView, axis: Axis) =>
+  features.filter((one) => one.offset === offset && one.axis === axis);
 
 /** The quickest of these ways that does not repeat the slip: one in which nothing lies between, or else another than the touch was made. */
 export function quickestEvidence(ways: readonly TouchWay[], than: TouchWay): TouchWay | undefined {

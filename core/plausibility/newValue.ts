@@ -19,7 +19,7 @@ export interface PastTouch {
 export interface PastOfAxis {
   /** Where it was found in its station, or in its holder where that is numbered. */
   readonly touches: readonly PastTouch[];
-  /** Where the seats lie that tools of its kind were found in: value less length, millimetres. */
+  /** Where the seats lie that tools of its kind were found in, one for each tool: value less length, millimetres. */
   readonly seats: readonly number[];
 }
 /** What earlier setups say of the tools of a setup, by offset and axis; absent where they say nothing. */

@@ -47,9 +47,9 @@ export function plausibilityOfTouch(
     toControl(machine, axis, convertLength(number, machine.units, "mm"), "tool-offset", view.zone);
   const judged = inControlsNumbers(plausibilityOf(one), one, shown, value.touch ? THAN[basis] : BY_HAND_THAN[basis]);
   const shift = moved === undefined ? undefined : write(moved);
-  // The control may have held another tool's number, and somebody who types one by hand means it: that it differs is no
-  // reason to ask, unless a slip explains it.
-  if ((basis === "control" || !value.touch) && isUnexplained(judged))
+  // The control may have held another tool's number, a length may have been said wrongly, and somebody who types a number by hand means
+  // it: that it differs is no reason to ask, unless a slip explains it.
+  if ((basis === "control" || basis === "assembly" || !value.touch) && isUnexplained(judged))
     return { ...judged, verdict: "believable", message: null, basis, shift, one };
   return { ...askSpacer(setup, value, judged, one), basis, shift, one };
 }

@@ -196,11 +196,16 @@ interface Found {
   readonly entry_id: string;
   readonly setup_id: string;
   readonly job: string;
-  /** The offset that it was found under. */
-  readonly offset_number: string | null;
+  /** Of a seat: the tool that was found in it. */
+  readonly tool: string | null;
   readonly value: number;
   readonly at: Date;
 }
+
+/** The tool that stood in a seat, by the key of the touch that found it there. */
+const TOOL_IN_SEAT = `(SELECT MIN(t.tool_key) FROM tool_history t
+                        WHERE t.entry_id = h.entry_id AND t.axis = h.axis AND t.offset_number = h.offset_number
+                          AND t.kind = 'touch')`;
 
 /** What is remembered of every tool of a setup from other setups, newest first; of touches those that are left out are not. */
 async function remembered(
@@ -215,7 +220,7 @@ async function remembered(
     asked
       .map(
         (_, index) =>
-          `(SELECT ${index} AS asked, h.entry_id, h.setup_id, s.job, h.offset_number, h.value, h.at
+          `(SELECT ${index} AS asked, h.entry_id, h.setup_id, s.job, h.value, h.at, ${kind === "seat" ? TOOL_IN_SEAT : "NULL"} AS tool
               FROM tool_history h JOIN setups s ON s.id = h.setup_id
              WHERE h.machine_id = ? AND h.tool_key = ? AND h.axis = ? AND h.kind = ? AND h.setup_id <> ?
                AND NOT EXISTS (SELECT 1 FROM tool_history o
@@ -239,7 +244,7 @@ async function remembered(
 
 /**
  * Where the tools of a setup were found in earlier ones, the last value of each setup, and the seats that tools of their kinds were found
- * in; newest first. What was left out, or was shown to be wrong by a correction, is not among them.
+ * in, each tool's last one; newest first. What was left out, or was shown to be wrong by a correction, is not among them.
  */
 export async function readHistory(sql: Sql, setupId: string, setup: SetupView): Promise<ToolHistory> {
   const history: Record<string, Partial<Record<Axis, PastOfAxis>>> = {};
@@ -257,9 +262,10 @@ export async function readHistory(sql: Sql, setupId: string, setup: SetupView): 
     const touches = [...past.touches, { entry, job, at: at.toISOString(), value }];
     history[offset] = { ...history[offset], [axis]: { ...past, touches } };
   }
-  for (const { offset, axis, setup_id, offset_number, value } of await remembered(sql, setupId, setup, "seat")) {
+  for (const { offset, axis, tool, value } of await remembered(sql, setupId, setup, "seat")) {
     const past = pastOf(offset, axis);
-    if (!isFirst("seat", offset, axis, setup_id, offset_number ?? "")) continue;
+    // One and the same tool in setup after setup says once how exactly lengths are known.
+    if (!isFirst("seat", offset, axis, tool ?? "")) continue;
     history[offset] = { ...history[offset], [axis]: { ...past, seats: [...past.seats, value] } };
   }
   return history;
