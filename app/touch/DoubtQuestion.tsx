@@ -76,7 +76,7 @@ export function DoubtQuestion({
         {doubt.kind === "unknown-spacer"
           ? "It is asked about once in a setup."
           : `${chanceWords(doubt.probability, honestOf(plausibility))} ${BASIS_WORDS[plausibility.basis]}`}
-        {plausibility.basis === "history" && past.length > 0 && (
+        {plausibility.basis === "history" && (
           <ComparedWith setupId={setupId} setup={setup} tool={tool} axis={axis} past={past} now={now} />
         )}
       </small>
@@ -144,7 +144,8 @@ function facesWords({ one, shift }: TouchPlausibility, stored: (value: number, s
 }
 
 /** A slip that would not show here, and the cheapest second piece of evidence. */
-export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, otherWays, onWay }: DoubtProps) {
+export function HiddenSlipHint(props: DoubtProps) {
+  const { setup, tool, axis, plausibility, doubt, shop, otherWays, onWay } = props;
   if (!plausibility || doubt) return null;
   const remark = remarkOf(plausibility);
   if (remark !== undefined)
@@ -178,6 +179,7 @@ export function HiddenSlipHint({ setup, tool, axis, plausibility, doubt, shop, o
         )}
         : {formatLength(Math.abs(hidden.by), resolution)} would not show. {capital(SLIP_QUESTIONS[hidden.kind])}?
         {atRisk && ` ${atRisk.name} would be out of its limits: a second touch is asked for.`}
+        {plausibility.basis === "history" && <ComparedWith {...props} />}
       </p>
       {second ? (
         <PlainButton onPress={() => onWay(second)}>Make sure: {wayName(second, axis).toLowerCase()} too</PlainButton>

@@ -93,7 +93,7 @@ export function TouchForm(props: TouchFormProps) {
         key={name}
         name={name}
         label={`${spoken}, ${isWork ? `${setup.workOffset.name} ` : ""}${AXIS_NAME[axis]}, tool ${tool.offset}`}
-        caption={caption}
+        caption={name === "spacer" && entry.carriedSpacer ? `${caption}, as before` : caption}
         quantity={quantity}
         {...(prefix !== undefined && { prefix })}
         unit={crossing === undefined ? sizeUnit : machine.units}
