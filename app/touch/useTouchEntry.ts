@@ -105,6 +105,26 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (from !== sizeUnit) setTyped((now) => inUnit(now, from, sizeUnit));
   }, [sizeUnit]);
 
+  const isEdited = useRef(false);
+  // What was typed is on record: from here on the page shows that touch, where the plan does not lead on from it.
+  const isOnRecord =
+    record !== undefined &&
+    record.person === me &&
+    record.way === way &&
+    wayOf(way)
+      .fields(axis, tool.zone)
+      .every((field) => (record.typed[field] ?? "") === (typed[field] ?? ""));
+  const onRecord = isOnRecord ? record?.entry : undefined;
+  const wasOnRecord = useRef(onRecord);
+  useEffect(() => {
+    if (onRecord === wasOnRecord.current) return;
+    wasOnRecord.current = onRecord;
+    if (onRecord === undefined) return;
+    isEdited.current = false;
+    setHasEdited(false);
+    drafts.forget(key);
+  }, [onRecord, key]);
+
   // Another way to touch brings its own proposals; what was typed stays, but what was proposed for the way before does not: a
   // facing cut leaves 0 in front of Z0, paper on the raw end does not. A spacer belongs to its way.
   const lastWay = useRef(way);
@@ -116,6 +136,11 @@ export function useTouchEntry(task: TouchEntryTask) {
     proposedBefore.current = proposal;
     if (before === way) return;
     lastWay.current = way;
+    // Nothing was typed since the touch that stands: another way is another touch, and its reading is taken anew.
+    if (!isEdited.current && record !== undefined) {
+      setTyped({ ...proposal, ...typedOf(record, way, setup, sizeUnit) });
+      return setAsked(false);
+    }
     setTyped((now) => {
       const filled: Partial<Record<TouchField, string>> = { ...now };
       spacerOf.current = { ...spacerOf.current, [before]: now.spacer ?? "" };
@@ -125,14 +150,13 @@ export function useTouchEntry(task: TouchEntryTask) {
       return filled;
     });
     setAsked(false);
-  }, [way, axis, proposal, tool.zone]);
+  }, [way, axis, proposal, tool.zone, setup, sizeUnit, record]);
 
   const reading = useMemo(
     () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal, shop }, typed),
     [setup, tool, axis, way, choice, solveFor, sizeUnit, decimal, shop, typed],
   );
 
-  const isEdited = useRef(false);
   useEffect(() => {
     if (isEdited.current) drafts.write(key, { ...typed, sizeUnit });
   }, [key, typed, sizeUnit]);
