@@ -95,7 +95,7 @@ export function FeatureRow(
             Keep
           </PlainButton>
           {doubt.isAsked && doubt.message !== undefined && (
-            <Question role="alert">
+            <Asked role="alert">
               <p>{doubt.message}</p>
               {doubt.corrected !== undefined && (
                 <PlainButton onPress={() => typed.onEdit(() => doubt.corrected ?? typed.text)}>
@@ -105,7 +105,7 @@ export function FeatureRow(
               <PlainButton onPress={() => keep(false, true)} isDisabled={form.busy}>
                 No, keep {typed.text}
               </PlainButton>
-            </Question>
+            </Asked>
           )}
           {form.refusalOf("gauge") && (
             <Question role="alert">
@@ -239,6 +239,14 @@ const Found = styled.div`
   output { ${mono} font-size: 26px; font-weight: 700; color: ${color("measured")}; }
   i { ${mono} font-style: normal; }
   small { color: ${color("quiet")}; }
+`;
+const Asked = styled(Question)`
+  grid-column: 1 / -1;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  p { flex: 1 1 100%; }
+  button { flex: 1 1 40%; }
 `;
 const Entry = styled.form`
   grid-column: 2 / -1;

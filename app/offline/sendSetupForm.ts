@@ -25,6 +25,7 @@ export async function sendSetupForm<Answer>(
     try {
       const answer = await inTime(toServer());
       if (fields.intent === "undo" && isDone(answer)) toast("Taken back. The record keeps both entries.");
+      if (fields.intent === "leave-out" && isDone(answer)) toast("Left out. Keep lists it, and takes it back.");
       return { answer, keptHere: false };
     } catch (failure) {
       const away = awayWords(failure);

@@ -4,11 +4,11 @@ import { Remark } from "../ui/Remark.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 
 const COLUMN_WORDS: Readonly<Record<ColumnSlip, string>> = {
-  inches: "were in inches",
-  millimetres: "were in millimetres",
-  "other-sign": "had the other sign",
-  radius: "were radii, and not diameters",
-  doubled: "were twice too large",
+  inches: "are inches",
+  millimetres: "are millimetres",
+  "other-sign": "have the other sign",
+  radius: "are radii",
+  doubled: "are twice too large",
 };
 
 /** What the control's table says that earlier setups do not, and how much of it could be compared at all. */
@@ -22,9 +22,9 @@ export function TableDoubtsRemark({ setup, history }: Pick<PrepareProps, "setup"
       {columns.map(({ axis, slip, rows: count }) => (
         <p key={axis}>
           <strong>
-            {AXIS_NAME[axis]} of {count} rows would fit earlier setups if the numbers {COLUMN_WORDS[slip]}.
+            {AXIS_NAME[axis]} of {count} rows fits earlier setups only if its numbers {COLUMN_WORDS[slip]}.
           </strong>{" "}
-          Is it this machine's file, read as it was written?
+          Check the file before a row of it is kept.
         </p>
       ))}
       {rows.map(({ offset, axis, message }) => (

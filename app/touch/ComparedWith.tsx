@@ -34,7 +34,7 @@ export function ComparedWith(props: ComparedWithProps) {
               <h2>{title}</h2>
               <p>
                 What was touched wrong then, or on another tool, does not say where this one comes back to. Leave it
-                out; that can be taken back in Record.
+                out; Keep lists that, and takes it back.
               </p>
               <Touches {...props} />
               <PlainButton onPress={close}>Close</PlainButton>
@@ -53,7 +53,6 @@ function Touches({ setupId, setup, tool, axis, past, now }: ComparedWithProps) {
     formatLength(toControl(machine, axis, millimetres, "tool-offset", tool.zone), lastDigit(machine, axis));
   return (
     <>
-      {past.length === 0 && <p role="status">No earlier touch is compared with any more.</p>}
       <List>
         {past.map(({ entry, job, at, value }) => (
           <li key={entry}>
@@ -77,7 +76,9 @@ function Touches({ setupId, setup, tool, axis, past, now }: ComparedWithProps) {
 }
 
 const Opens = styled(AriaButton)`
+  /* As large as a finger without moving the lines of the sentence that it stands in. */
   min-height: 44px;
+  margin: -12px 0;
   padding: 0 8px;
   border: 0;
   background: none;

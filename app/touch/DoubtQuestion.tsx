@@ -87,7 +87,7 @@ export function DoubtQuestion({
           </PlainButton>
         )}
         <PlainButton isDisabled={isBusy} onPress={() => onSettle({ settled: "kept", doubted })}>
-          No, keep {stored(plausibility.one.value)}
+          {doubt.kind === "unknown-spacer" ? "Yes" : "No"}, keep {stored(plausibility.one.value)}
         </PlainButton>
         {second && (
           <PlainButton onPress={() => onWay(second)}>Touch again: {wayName(second, axis).toLowerCase()}</PlainButton>

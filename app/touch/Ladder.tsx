@@ -13,7 +13,7 @@ import {
   workInZone,
 } from "../../core/machine/index.ts";
 import { EDIT_WORDS } from "../../core/offsets/index.ts";
-import { dimensionAtRisk, evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
+import { dimensionAtRisk, type EvidenceWanted, evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
 import { hiddenSlips, SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
@@ -89,6 +89,9 @@ function useLadder(props: LadderProps) {
   const title = isWork
     ? `${setup.workOffset.name} · ${name}, with ${toolNumber(machine, tool.offset)}`
     : `${toolNumber(machine, tool.offset)} · ${name} geometry`;
+  // Asked for at the touch that stands alone; once another way is chosen it is being answered.
+  const isStanding = !isWork && ladder.isKept && tool[axis]?.way === way;
+  const wanted = isStanding && props.mayEnter ? evidenceWanted(setup, tool, axis) : undefined;
   const answer = entry.answer;
   /** While somebody must choose between two values, nothing else can be accepted. */
   const isAsked = answer?.outcome === "conflict";
@@ -111,6 +114,7 @@ function useLadder(props: LadderProps) {
     before,
     wear,
     title,
+    wanted,
     answer,
     isAsked,
   };
@@ -200,7 +204,11 @@ export function Ladder(props: LadderProps) {
         {mayEnter && !sum.isAsked && !props.onTool.other && gate === undefined && (
           <>
             <DoubtQuestion {...props} isBusy={entry.busy} onSettle={(settled) => onAccept(undefined, settled)} />
-            {sum.ladder.isKept ? <EvidenceQuestion {...props} /> : <HiddenSlipHint {...props} />}
+            {sum.wanted ? (
+              <EvidenceQuestion {...props} wanted={sum.wanted} />
+            ) : (
+              !sum.ladder.isKept && <HiddenSlipHint {...props} />
+            )}
           </>
         )}
         {mayEnter && sum.isWork && sum.found !== undefined && !sum.ladder.isKept && (
@@ -212,10 +220,13 @@ export function Ladder(props: LadderProps) {
           />
         )}
         {mayEnter && !sum.isAsked && gate === undefined && <CoarseStep {...props} />}
-        {mayEnter && !sum.isAsked && gate === undefined && !props.doubt && !sum.budget.fits && <WouldDo {...props} />}
+        {mayEnter && !sum.isAsked && !sum.wanted && gate === undefined && !props.doubt && !sum.budget.fits && (
+          <WouldDo {...props} />
+        )}
         {mayEnter && gate !== undefined && <Question>This waits {gate}.</Question>}
         {mayEnter && <OtherOnTool onTool={props.onTool} />}
         {sum.isAsked ||
+        sum.wanted ||
         entry.underHand.was !== undefined ||
         props.onTool.other ||
         (mayEnter && gate === undefined && props.doubt) ? null : mayEnter ? (
@@ -405,9 +416,14 @@ function LadderFacts({
 }
 
 /** What stands alone where a slip would not show and a dimension needs to know: asked for another way. */
-function EvidenceQuestion({ setup, tool, axis, solveFor, way, otherWays, onWay }: LadderProps) {
-  const wanted = solveFor === "work" ? undefined : evidenceWanted(setup, tool, axis);
-  if (!wanted) return null;
+function EvidenceQuestion({
+  setup,
+  axis,
+  way,
+  otherWays,
+  onWay,
+  wanted,
+}: LadderProps & { readonly wanted: EvidenceWanted }) {
   const second = quickestEvidence(otherWays, way);
   const { amount, drawn } = showFor(setup.machine);
   const { feature } = wanted;

@@ -10,7 +10,7 @@ import type { NewValue, ToolHistory, TouchPlausibility } from "./newValue.ts";
 import type { OtherRow } from "./plausibilityCase.ts";
 
 /** Where a tool is expected, what that rests on, and one standard deviation; millimetres, on the diameter for X. */
-export interface Expectation {
+interface ExpectedPlace {
   readonly basis: TouchPlausibility["basis"];
   readonly values: readonly number[];
   readonly scatter: number;
@@ -21,13 +21,14 @@ const FACE_SCATTER = 5;
 
 /**
  * A touch on a face finds tool and face together, and every setup has its own face. The tools that have been touched on it
- * already say by how much it lies elsewhere; before the first one it may lie anywhere within the usual.
+ * already say by how much it lies elsewhere; before the first one it may lie anywhere within the usual. Millimetres; `shift` is undefined
+ * where no tool has been touched on it yet, and where the face does not count.
  */
 export function onThisFace(
-  { basis, values, scatter }: Expectation,
+  { basis, values, scatter }: ExpectedPlace,
   rows: readonly OtherRow[],
   { axis, touch }: NewValue,
-): Expectation & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
+): ExpectedPlace & { readonly previous: (row: OtherRow) => number; readonly shift?: number } {
   const isNewFace =
     axis === "z" && !(touch && wayOf(touch.way).against === "setter") && (basis === "history" || basis === "control");
   if (!isNewFace) return { basis, values, scatter, previous: (row) => row.previous };
@@ -43,12 +44,16 @@ export function onThisFace(
   };
 }
 
+/**
+ * Where a tool is expected on the axis of a new value, by the best that is known: another touch of this mounting, its own past in its
+ * holder, other tools of its kind, what the control held. Millimetres, on the diameter for X; without values where nothing is known.
+ */
 export function expectationOfTool(
   setup: SetupView,
   view: ToolView,
   { axis, touch }: NewValue,
   history: ToolHistory,
-): Expectation {
+): ExpectedPlace {
   const standing = view[axis];
   const since = Math.max(view.indexed?.seq ?? 0, view.moved?.seq ?? 0, setup.rechucked?.seq ?? 0);
   // Found under another work offset it is another number of the same tool.
@@ -109,7 +114,7 @@ export function lengthAlong({ tool, zone }: Pick<ToolView, "tool" | "zone">, axi
  * Where a tool is expected from the seats of its kind: in the middle of them, and as exactly as they agree. Two or three say no more than a
  * ruler does, since they may agree by chance; five or more say themselves how exactly lengths are known here.
  */
-function assembledOn(seats: readonly number[], length: number, axis: Axis): Omit<Expectation, "basis"> {
+function assembledOn(seats: readonly number[], length: number, axis: Axis): Omit<ExpectedPlace, "basis"> {
   const seat = median(seats);
   const spread = NORMAL_SPREAD * median(seats.map((one) => Math.abs(one - seat)));
   const onAxis = axis === "x" ? 2 : 1;

@@ -12,5 +12,5 @@ export { hiddenSlips, plausibilityOfTouch } from "./plausibilityOfTouch.ts";
 export { plausibilityOfWork } from "./plausibilityOfWork.ts";
 export { openDoubt, remarkOf } from "./settledDoubt.ts";
 export { CORRECTABLE_SLIPS, type CorrectableSlip, HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";
-export { type ColumnSlip, type TableDoubts, tableDoubts } from "./tableDoubts.ts";
+export { type ColumnSlip, tableDoubts } from "./tableDoubts.ts";
 export { type ReadingSlip, slipOfReading } from "./typedReading.ts";

@@ -19,7 +19,7 @@ const FEWEST = 2;
 const SAME_TOOL = 1;
 
 /** What a table that was taken from the control's own file says that earlier setups do not. */
-export interface TableDoubts {
+interface TableDoubts {
   /** Columns all of whose rows would fit earlier setups by one factor. */
   readonly columns: readonly { readonly axis: LatheAxis; readonly slip: ColumnSlip; readonly rows: number }[];
   /** Rows that a slip would explain, with what is asked about each. */

@@ -14,7 +14,7 @@ import {
 import { creep } from "./hand.ts";
 
 /** What a scenario looks at; the run goes on whatever it finds. Lengths in millimetres, X as a diameter. */
-export interface Expectation {
+interface Expectation {
   /** Kind of an event since the last look, and words in it; `none` wants no crash and no alarm. */
   readonly event?: LatheEvent["kind"] | "none";
   readonly says?: string;

@@ -73,6 +73,7 @@ test("keys in a table cell by cell, at arm's length, and reads the control back"
   await choose.setInputFiles(file("old.csv", csv.replace("-13.4394", "-13.4349")));
   await expect(page.getByText("1 cell differs")).toBeVisible();
   await expect(page.getByRole("row", { name: /2 X geometry/ }).last()).toContainText("−13.4349");
+  await expect(page.getByRole("row", { name: /2 X geometry/ }).last()).toContainText("two digits swapped");
   await choose.setInputFiles(file("bad.nc", "G21\nG10 L10 P1 X1.2.3"));
   await expect(page.getByText(/Line 2/)).toBeVisible();
   const latin = Buffer.from("offset,geometry X in,description\n2,-13.4394,Gr\xf6\xdfe\n", "latin1");
