@@ -1,13 +1,11 @@
 import { useState } from "react";
-import { styled } from "styled-components";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
-import { fieldBox } from "../ui/fieldBox.ts";
-import { size } from "../ui/tokens.ts";
+import { Stacked } from "../ui/Stacked.ts";
 
 const WHAT = { nothing: "nothing", tailstock: "a tailstock", "sub-spindle": "the sub-spindle" } as const;
 
@@ -28,7 +26,8 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
           : "nothing"}
       </p>
       {mayEnter && (
-        <Form
+        <Stacked
+          as="form"
           onSubmit={(event) => {
             event.preventDefault();
             if (what !== "nothing") {
@@ -82,15 +81,8 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
             />
           )}
           {form.trouble && <p role="alert">{form.trouble}</p>}
-        </Form>
+        </Stacked>
       )}
     </section>
   );
 }
-
-const Form = styled.form`
-  display: grid;
-  gap: 8px;
-  margin-top: 6px;
-  select { ${fieldBox} font-size: ${size.text}; }
-`;

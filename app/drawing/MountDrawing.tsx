@@ -2,6 +2,7 @@ import { memo } from "react";
 import { styled } from "styled-components";
 import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
+import { DrawingSvg } from "./DrawingSvg.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
 import { SHEET, svgPath, toSheet, type View } from "./view.ts";
 
@@ -107,10 +108,6 @@ export const MountDrawing = memo(function MountDrawing({
   );
 });
 
-const Sheet = styled.svg`
-  display: block;
-  width: 100%;
-  height: 100%;
-  background: ${color("drawing")};
-  text { font-size: 15px; fill: ${color("quiet")}; }
+const Sheet = styled(DrawingSvg)`
+  text { fill: ${color("quiet")}; }
 `;

@@ -1,8 +1,8 @@
 import { memo, useId } from "react";
-import { styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
+import { DrawingSvg } from "./DrawingSvg.ts";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
 import { SHEET, type SheetPoint, scaleText, svgPath, toSheet, type View } from "./view.ts";
 
@@ -60,7 +60,7 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
   const [from] = [at(scene.sizeFrom)];
   const away = view.isMirrored ? -1 : 1;
   return (
-    <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
+    <DrawingSvg viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
       <Definitions id={id} />
       {scene.holding.map((jaw) => (
         <path key={svgPath(view, jaw)} d={svgPath(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
@@ -190,7 +190,7 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
       )}
 
       <BackOff scene={scene} view={view} marker={url("clear")} />
-    </Sheet>
+    </DrawingSvg>
   );
 });
 
@@ -305,13 +305,3 @@ function Arrowhead({ id, fill }: { readonly id: string; readonly fill: string })
     </marker>
   );
 }
-
-const Sheet = styled.svg`
-  display: block;
-  width: 100%;
-  height: 100%;
-  background: ${color("drawing")};
-  text { font-size: 15px; fill: ${color("ink")}; }
-  text.quiet { fill: ${color("quiet")}; }
-  text.clear { fill: ${color("clear")}; font-weight: 700; }
-`;

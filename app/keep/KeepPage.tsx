@@ -9,6 +9,7 @@ import { takeHere } from "../offline/takeHere.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
 import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
+import { PageAside, PageWithAside } from "../shell/PageWithAside.ts";
 import { useEarly } from "../shell/useEarly.ts";
 import type { TouchAnswer } from "../touch/touchAnswer.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
@@ -33,7 +34,7 @@ export function KeepPage(props: KeepProps) {
   const only = search.get("tool") ?? "";
   const shown = only === "" ? lines : lines.filter(({ offsets }) => offsets.includes(only));
   return (
-    <Page>
+    <PageWithAside>
       <Main>
         <header>
           <h1>Ledger</h1>
@@ -81,7 +82,7 @@ export function KeepPage(props: KeepProps) {
         <SignOff {...props} />
         {mayEnter && <NoteForm key={`${setupId} ${props.person.name}`} {...props} />}
       </Aside>
-    </Page>
+    </PageWithAside>
   );
 }
 
@@ -217,15 +218,6 @@ function NoteForm({ setup, setupId }: KeepProps) {
   );
 }
 
-const Page = styled.div`
-  display: grid;
-  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 350px;
-  height: calc(100dvh - 52px);
-  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 290px; }
-  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 520px; }
-  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
-  @media print { display: block; height: auto; }
-`;
 const Main = styled.main`
   display: grid;
   grid-template-rows: auto minmax(0, 1fr);
@@ -271,16 +263,11 @@ const What = styled.div`
   line-height: 1.25;
   span { font-variant-numeric: tabular-nums; overflow-wrap: anywhere; }
 `;
-const Aside = styled.aside`
-  display: grid;
+const Aside = styled(PageAside)`
   align-content: start;
   gap: 14px;
   padding: 14px 16px;
   overflow: auto;
-  border-left: 1px solid ${color("line")};
-  background: ${color("sheet")};
-  ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
-  @media print { display: none; }
 `;
 const Sheets = styled.div`
   display: grid;

@@ -7,8 +7,10 @@ import { mountChecksOf } from "../../core/mount/index.ts";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
+import { ViewRail } from "../shell/ViewFrame.tsx";
 import { EmptyPage } from "../ui/EmptyState.tsx";
-import { color, narrow, radius, size } from "../ui/tokens.ts";
+import { Wrapped } from "../ui/Stacked.ts";
+import { color, radius, size } from "../ui/tokens.ts";
 import { MachineFacts } from "./MachineFacts.tsx";
 import { MountForm } from "./MountForm.tsx";
 import { CHECK_NAME } from "./words.ts";
@@ -37,7 +39,7 @@ export function MountPage(loaded: LoadedSetup) {
           {tools.map((one) => (
             <li key={one.offset} data-current={one === tool || undefined}>
               <ToolHead setup={setup} tool={one} />
-              <Checks>
+              <Wrapped>
                 {mountChecksOf(one.tool, one.zone).map((each) => (
                   <CheckLink
                     key={each}
@@ -55,7 +57,7 @@ export function MountPage(loaded: LoadedSetup) {
                     {CHECK_NAME[each]}
                   </CheckLink>
                 ))}
-              </Checks>
+              </Wrapped>
             </li>
           ))}
         </ol>
@@ -67,26 +69,10 @@ export function MountPage(loaded: LoadedSetup) {
   );
 }
 
-const Rail = styled.nav`
+const Rail = styled(ViewRail)`
   grid-area: plan;
-  overflow: auto;
-  border-right: 1px solid ${color("line")};
-  background: ${color("sheet")};
-  h2 { padding: 14px 14px 8px; font-size: ${size.small}; font-weight: 600; }
   li { padding: 10px 12px 10px 10px; border-left: 5px solid transparent; border-bottom: 1px solid ${color("line")}; }
   li[data-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
-  ${narrow} {
-    border-right: 0;
-    border-bottom: 1px solid ${color("line")};
-    > ol { display: flex; overflow-x: auto; }
-    > ol > li { flex: 0 0 220px; }
-  }
-`;
-const Checks = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin-top: 6px;
 `;
 const CheckLink = styled(Link)`
   display: inline-flex;

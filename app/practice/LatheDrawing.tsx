@@ -1,6 +1,6 @@
 import { memo, useId } from "react";
-import { styled } from "styled-components";
 import type { Polygon } from "../../core/outline/index.ts";
+import { DrawingSvg } from "../drawing/DrawingSvg.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import { type LatheScene, viewOfLathe } from "./latheScene.ts";
 
@@ -30,7 +30,7 @@ export const LatheDrawing = memo(function LatheDrawing({
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
   const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${lensTop + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
   return (
-    <Sheet viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
+    <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
       <defs>
         <clipPath id={`${id}lens`}>
           <rect x={LENS.left} y={lensTop} width={LENS.size} height={LENS.size} />
@@ -88,7 +88,7 @@ export const LatheDrawing = memo(function LatheDrawing({
         stroke={color("ink")}
         fill="none"
       />
-    </Sheet>
+    </DrawingSvg>
   );
 });
 
@@ -173,12 +173,3 @@ const Hatch = ({ id, scale }: { readonly id: string; readonly scale: number }) =
     <path d={`M0 0V${9 / scale}`} stroke={color("stock")} strokeWidth={0.9 / scale} opacity="0.55" />
   </pattern>
 );
-
-const Sheet = styled.svg`
-  display: block;
-  width: 100%;
-  height: 100%;
-  background: ${color("drawing")};
-  text { font-size: 15px; fill: ${color("ink")}; }
-  text.quiet { fill: ${color("quiet")}; }
-`;

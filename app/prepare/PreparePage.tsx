@@ -4,6 +4,7 @@ import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { workNow, workUses } from "../../core/offsets/index.ts";
 import { setupLists } from "../../core/program/index.ts";
+import { PageWithRail } from "../shell/PageWithAside.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
 import { FactsSection, factsDone } from "./FactsSection.tsx";
 import { MovedSection } from "./MovedSection.tsx";
@@ -31,7 +32,7 @@ export function PreparePage(props: PrepareProps) {
   const open = PARTS.find(({ path }) => path === search.get("part")) ?? PARTS[0];
   const isTool = search.has("tool");
   return (
-    <Frame>
+    <PageWithRail>
       <Rail aria-label="What to settle before anything moves">
         <h2>Before anything moves</h2>
         <ol>
@@ -59,7 +60,7 @@ export function PreparePage(props: PrepareProps) {
         <p>Read the machine's manual and the shop's rules first; they and trained people decide.</p>
       </Rail>
       <Room>{isTool ? <ToolSection key={search.toString()} {...props} /> : <open.Section {...props} />}</Room>
-    </Frame>
+    </PageWithRail>
   );
 }
 
@@ -127,16 +128,6 @@ function listsState(setup: SetupView): { words: string; state: State } {
     : { words: `${count} ${count === 1 ? "disagreement" : "disagreements"}`, state: "trouble" };
 }
 
-const Frame = styled.div`
-  display: grid;
-  grid-template-columns: 270px minmax(0, 1fr);
-  height: calc(100dvh - 52px);
-  min-height: 600px;
-  @media (width < 1200px) { grid-template-columns: 220px minmax(0, 1fr); }
-  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr); }
-  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; min-height: 0; }
-  @media print { display: block; height: auto; }
-`;
 const Rail = styled.nav`
   overflow: auto;
   border-right: 1px solid ${color("line")};

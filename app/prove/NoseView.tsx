@@ -7,6 +7,7 @@ import { noseDeviation, type ProfilePoints, profileFrame, readProfile } from "..
 import { accepted } from "../../core/refusal.ts";
 import { noseRadiusOf, orientationCode, tipDirection, tipOf } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
+import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -14,7 +15,7 @@ import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Checkbox } from "../ui/Checkbox.tsx";
-import { fieldBox } from "../ui/fieldBox.ts";
+import { Stacked } from "../ui/Stacked.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { contourOf, exaggeration, type NoseProfile, noseProfile } from "./noseProfile.ts";
@@ -249,7 +250,7 @@ function Bench(props: BenchProps) {
       <ViewSide>
         <section aria-label="Noses">
           <h2>{toolNumber(machine, tool.offset)}: nose</h2>
-          <Grid>
+          <Stacked>
             <SmallLength
               typed={bench.real}
               name="real"
@@ -278,7 +279,7 @@ function Bench(props: BenchProps) {
               onChange={bench.setControlCode}
               numbering={numbering}
             />
-          </Grid>
+          </Stacked>
           <Checkbox isChecked={bench.compensated} onChange={bench.setCompensated}>
             with nose compensation
           </Checkbox>
@@ -387,11 +388,7 @@ const Points = styled.textarea`
   ${mono}
   font-size: ${size.small};
 `;
-const Sheet = styled.svg`
-  flex: 1;
-  min-height: 0;
-  width: 100%;
-  background: ${color("drawing")};
+const Sheet = styled(DrawnWhole)`
   cursor: crosshair;
 `;
 const Legend = styled.p`
@@ -403,13 +400,6 @@ const Legend = styled.p`
   i { display: inline-block; width: 14px; height: 10px; margin-right: 4px; }
   i[data-tone="spacer"] { background: ${color("spacer")}; }
   i[data-tone="stop"] { background: ${color("stop")}; }
-`;
-const Grid = styled.div`
-  display: grid;
-  gap: 8px;
-  margin: 8px 0;
-  label { display: grid; gap: 2px; font-size: ${size.small}; }
-  select { ${fieldBox} }
 `;
 const Deviations = styled.table`
   width: 100%;

@@ -1,12 +1,10 @@
 import { useState } from "react";
-import { styled } from "styled-components";
 import { AXIS_NAME, fromControl, type LatheAxis, mainZone, shownAs, toolNumber } from "../../core/machine/index.ts";
 import type { Slip } from "../../sim/rehearsal/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { PlainButton } from "../ui/Button.tsx";
-import { fieldBox } from "../ui/fieldBox.ts";
-import { size } from "../ui/tokens.ts";
+import { Stacked } from "../ui/Stacked.ts";
 import { SLIPS, slipAmount } from "./slips.ts";
 
 /** Puts a slip into one offset and has the program played with it: nothing is kept, nothing in the table changes. */
@@ -41,7 +39,8 @@ export function WhatIf({
   return (
     <section aria-label="What if this offset were wrong">
       <h3>What if this offset were wrong</h3>
-      <Form
+      <Stacked
+        as="form"
         onSubmit={(event) => {
           event.preventDefault();
           start();
@@ -82,7 +81,7 @@ export function WhatIf({
           Play with this slip
         </PlainButton>
         {slips.length > 0 && <PlainButton onPress={() => onSlips([])}>Play it as it is again</PlainButton>}
-      </Form>
+      </Stacked>
       {slips.length > 0 && (
         <p role="status">
           <b>Played with a slip.</b> The table is as it was.
@@ -91,11 +90,3 @@ export function WhatIf({
     </section>
   );
 }
-
-const Form = styled.form`
-  display: grid;
-  gap: 8px;
-  margin: 6px 0;
-  label { display: grid; gap: 2px; font-size: ${size.small}; }
-  select { ${fieldBox} font-size: ${size.text}; }
-`;

@@ -19,7 +19,8 @@ import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, size } from "../ui/tokens.ts";
+import { ChangeTable } from "./Preview.tsx";
 
 /** A school in the words of the shop: which box carries what. */
 const SCHOOL_WORDS: Readonly<Record<School, readonly [name: string, does: string]>> = {
@@ -122,7 +123,7 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
             />
           )}
           {after && (
-            <Preview>
+            <ChangeTable>
               <caption>Z after the change; every sum stays what it is</caption>
               <tbody>
                 <tr>
@@ -148,7 +149,7 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
                   </tr>
                 ))}
               </tbody>
-            </Preview>
+            </ChangeTable>
           )}
           {isOther && !isKnown && (
             <p>{workOffset.name} Z is not known: set or teach it first, then every sum can be kept.</p>
@@ -182,12 +183,4 @@ const Row = styled.div`
   gap: 8px;
   font-size: ${size.small};
   select { ${fieldBox} font-size: ${size.text}; }
-`;
-const Preview = styled.table`
-  border-collapse: collapse;
-  font-size: ${size.small};
-  caption { padding-bottom: 4px; color: ${color("quiet")}; text-align: left; }
-  th { padding: 2px 6px 2px 0; text-align: left; }
-  td { padding: 2px 0 2px 7px; ${mono} text-align: right; }
-  td:nth-of-type(2) { font-weight: 700; }
 `;

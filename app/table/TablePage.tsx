@@ -11,6 +11,7 @@ import {
   tableGrid,
 } from "../../core/offsets/index.ts";
 import { decimalsOf } from "../../core/units/index.ts";
+import { PageAside, PageWithAside } from "../shell/PageWithAside.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { KeysHelp } from "../touch/KeysHelp.tsx";
@@ -87,7 +88,7 @@ export function TablePage({ files, ...loaded }: LoadedSetup & { readonly files: 
     event.preventDefault();
   };
   return (
-    <Page>
+    <PageWithAside>
       <Main ref={main}>
         <header>
           <div>
@@ -174,19 +175,10 @@ export function TablePage({ files, ...loaded }: LoadedSetup & { readonly files: 
         />
       )}
       <KeysHelp keys={KEYS} />
-    </Page>
+    </PageWithAside>
   );
 }
 
-const Page = styled.div`
-  display: grid;
-  grid-template: minmax(0, 1fr) / minmax(0, 1fr) 354px;
-  height: calc(100dvh - 52px);
-  @media (width < 1200px) { grid-template-columns: minmax(0, 1fr) 300px; }
-  @media (width >= 1800px) { grid-template-columns: minmax(0, 1fr) 560px; }
-  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
-  @media print { display: block; height: auto; }
-`;
 const Main = styled.main`
   display: grid;
   grid-template-rows: auto minmax(0, 1fr) auto;
@@ -213,14 +205,8 @@ const OnPaper = styled.span`
   display: none;
   @media print { display: inline; }
 `;
-const Aside = styled.aside`
-  display: grid;
+const Aside = styled(PageAside)`
   grid-template-rows: auto minmax(0, 1fr);
-  min-height: 0;
-  border-left: 1px solid ${color("line")};
-  background: ${color("sheet")};
-  ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
-  @media print { display: none; }
 `;
 const Tabs = styled.nav`
   display: flex;

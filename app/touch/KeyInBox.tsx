@@ -3,8 +3,9 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, lastDigit, storesOpposite, toControl, type Zone } from "../../core/machine/index.ts";
 import type { KeyIn } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
-import { color, mono, radius, size } from "../ui/tokens.ts";
+import { color, mono, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
+import { KeyBox } from "./KeyBox.ts";
 
 interface KeyInBoxProps {
   readonly setup: Pick<SetupView, "machine" | "workOffset">;
@@ -110,15 +111,8 @@ export function KeyInBox(props: KeyInBoxProps) {
   );
 }
 
-const Box = styled.div<{ $idle: boolean }>`
-  display: grid;
-  padding: 10px 12px;
-  border: 2px solid ${({ $idle }) => color($idle ? "line" : "ink")};
-  border-radius: ${radius};
-  font-size: ${size.small};
-  > p { font-weight: 600; }
-  > output { color: ${({ $idle }) => color($idle ? "quiet" : "ink")}; min-height: 46px; ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
-  small { font-size: ${size.small}; color: ${color("quiet")}; text-align: right; font-weight: 400; }
+const Box = styled(KeyBox)`
+  small { text-align: right; }
 `;
 const Keyed = styled.div`
   display: flex;

@@ -28,6 +28,7 @@ import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
+import { KeyBox } from "./KeyBox.ts";
 import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { OtherOnTool } from "./OtherOnTool.tsx";
 import type { TouchAnswer } from "./touchAnswer.ts";
@@ -163,18 +164,18 @@ export function NoseStep(props: NoseStepProps) {
       </CentreForm>
       <LadderPanel aria-label={`Result, radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}>
         <h1>{toolNumber(setup.machine, tool.offset)} · radius and tip</h1>
-        <Box>
+        <KeyBox>
           <p>Key into nose radius, offset {step.number}</p>
           <output>{step.noseRadius === undefined ? "–" : step.show(step.noseRadius)}</output>
-        </Box>
-        <Box>
+        </KeyBox>
+        <KeyBox>
           <p>Key into tip orientation, offset {step.number}</p>
           <output>{step.orientation}</output>
           <small>
             this machine's numbering;{" "}
             {tipWords(tipOf(tool.tool, { from: tool.zone.from }, step.edge), partHolder(step.machine, tool.zone))}
           </small>
-        </Box>
+        </KeyBox>
         <FactList>
           <div>
             <dt>in the control now</dt>
@@ -277,14 +278,4 @@ const Room = styled.div`
   border-radius: ${radius};
   background: ${color("drawing")};
   overflow: hidden;
-`;
-const Box = styled.div`
-  display: grid;
-  padding: 10px 12px;
-  border: 2px solid ${color("ink")};
-  border-radius: ${radius};
-  font-size: ${size.small};
-  > p { font-weight: 600; }
-  > output { ${mono} font-size: ${size.large}; font-weight: 750; line-height: 46px; text-align: right; }
-  > small { font-size: ${size.small}; color: ${color("quiet")}; }
 `;

@@ -8,6 +8,7 @@ import { type Step, type StepKind, stepKey, touchingOrder } from "../../core/pla
 import type { Claim } from "../../server/news/claimsRepository.server.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { Quiet } from "../ui/Panel.tsx";
+import { Wrapped } from "../ui/Stacked.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
 import { isSetterAsked, type StepPlace, stepAddress } from "./stepOf.ts";
 
@@ -113,7 +114,7 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
                     <User size={16} aria-hidden="true" /> {person} is here, {device}
                   </Other>
                 ))}
-              <Steps>
+              <Wrapped>
                 {steps.map((step) => (
                   <StepLink
                     key={stepKey(step)}
@@ -128,7 +129,7 @@ export function PlanRail({ setup, current, search, others, children }: PlanRailP
                     {nameOf(step)}
                   </StepLink>
                 ))}
-              </Steps>
+              </Wrapped>
               {reason && (
                 <Quiet>
                   {nameOf(reason)} {reason.state === "waiting" ? `waits: ${reason.reason}` : `again: ${reason.reason}`}
@@ -232,12 +233,6 @@ const Group = styled.li<{ $current: boolean; $folded: boolean }>`
   border-left: 5px solid ${({ $current }) => ($current ? color("action") : "transparent")};
   border-bottom: 1px solid ${color("line")};
   background: ${({ $current }) => ($current ? color("selected") : "transparent")};
-`;
-const Steps = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px;
-  margin-top: 6px;
 `;
 const STATE_TONE = { done: "clear", waiting: "quiet", ready: "measured", redo: "spacer" } as const;
 const StepLink = styled(Link)<{ $state: Step["state"] }>`

@@ -1,5 +1,6 @@
 import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
+import { PageWithRail } from "../shell/PageWithAside.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { FileLink, PlainButtonLink } from "../ui/Button.tsx";
@@ -26,7 +27,7 @@ export function WorkshopPage(props: WorkshopProps) {
       <TopStrip title="Workshop" subtitle={now.name} person={person}>
         <Rooms />
       </TopStrip>
-      <Frame>
+      <PageWithRail>
         <Rail aria-label="Parts of the workshop">
           <ul>
             {shown.map(({ path, name, about }) => (
@@ -73,20 +74,11 @@ export function WorkshopPage(props: WorkshopProps) {
             now.kind && <ItemsSection key={now.kind} {...props} kind={now.kind} mayChange={mayChange} open={open} />
           )}
         </Room>
-      </Frame>
+      </PageWithRail>
     </>
   );
 }
 
-const Frame = styled.div`
-  display: grid;
-  grid-template-columns: 250px minmax(0, 1fr);
-  height: calc(100dvh - 52px);
-  @media (width < 1200px) { grid-template-columns: 200px minmax(0, 1fr); }
-  @media (width >= 1800px) { grid-template-columns: 360px minmax(0, 1fr); }
-  ${narrow} { grid-template: auto auto / minmax(0, 1fr); height: auto; }
-  @media print { display: block; height: auto; }
-`;
 const Rail = styled.nav`
   overflow: auto;
   border-right: 1px solid ${color("line")};

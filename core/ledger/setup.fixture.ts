@@ -1,5 +1,5 @@
 import type { MachineProfile } from "../machine/index.ts";
-import type { Tool, TurningTool } from "../tool/index.ts";
+import type { BladeTool, Tool, TurningTool } from "../tool/index.ts";
 import type { Command, Entry } from "./entry.ts";
 import type { TouchedAxis } from "./kinds/schemaParts.ts";
 import { makeEntry } from "./makeEntry.ts";
@@ -36,6 +36,18 @@ export const toolFixture: TurningTool = {
   leadAngle: 95,
   shank: 25,
   overhang: 32,
+};
+
+/** A grooving blade of 3 mm that programs its left edge. */
+export const bladeFixture: BladeTool = {
+  kind: "groove-outside",
+  description: "Groove 3",
+  width: 3,
+  cornerRadius: 0.2,
+  depth: 10,
+  shank: 20,
+  programmed: "left",
+  overhang: 30,
 };
 
 let counter = 0;

@@ -1,21 +1,10 @@
 import { describe, expect, it } from "vitest";
-import { loaded, machineFixture, mounted, opened, toolFixture, viewOf } from "../ledger/setup.fixture.ts";
+import { bladeFixture, loaded, machineFixture, mounted, opened, toolFixture, viewOf } from "../ledger/setup.fixture.ts";
 import type { Tool } from "../tool/index.ts";
 import { errorBudget } from "./errorBudget.ts";
 import { impossibilities } from "./impossible.ts";
 import { largestRetreat } from "./retreat.ts";
 import type { TouchFacts, TouchNumbers } from "./touchFacts.ts";
-
-const BLADE: Tool = {
-  kind: "groove-outside",
-  description: "Groove 3",
-  width: 3,
-  cornerRadius: 0.2,
-  depth: 10,
-  shank: 20,
-  programmed: "left",
-  overhang: 30,
-};
 
 describe("errorBudget", () => {
   it.each([
@@ -181,7 +170,7 @@ describe("impossibilities", () => {
   it("retreats towards minus from behind a face, and from the far side of the centreline", () => {
     const call = { way: "preset", old: -60, commanded: -12, size: -12, spacer: 0, jog: 0 } as const;
     const behind = { axis: "z", choice: { stand: "behind" }, ...call } as const;
-    const blade = viewOf(opened(), mounted("1", { ...BLADE, programmed: "left" }));
+    const blade = viewOf(opened(), mounted("1", { ...bladeFixture, programmed: "left" }));
     expect(found({ ...behind, retreat: -5 }, blade)).toEqual([]);
     expect(found({ ...behind, retreat: 5 }, blade)).toEqual(["retreat: retreat-towards-work"]);
     // Called to −20 with −60: at −80, and 340 − 1 to the end of the travel at −420.

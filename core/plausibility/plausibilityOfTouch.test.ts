@@ -1,6 +1,15 @@
 import { describe, expect, it } from "vitest";
 import type { Command, ToolView } from "../ledger/index.ts";
-import { loaded, machineFixture, mounted, opened, recorded, touched, viewOf } from "../ledger/setup.fixture.ts";
+import {
+  bladeFixture,
+  loaded,
+  machineFixture,
+  mounted,
+  opened,
+  recorded,
+  touched,
+  viewOf,
+} from "../ledger/setup.fixture.ts";
 import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
 import { holdingOf, lengthAlong } from "./expectedOfTool.ts";
@@ -9,16 +18,6 @@ import { hiddenSlips, plausibilityOfTouch } from "./plausibilityOfTouch.ts";
 import { openDoubt, remarkOf } from "./settledDoubt.ts";
 import { pastOf } from "./toolHistory.fixture.ts";
 
-const BLADE: Tool = {
-  kind: "groove-outside",
-  description: "Groove 3",
-  width: 3,
-  cornerRadius: 0.2,
-  depth: 10,
-  shank: 20,
-  programmed: "left",
-  overhang: 30,
-};
 const PAPER = { name: "Paper", kind: "paper", thickness: 0.09 } as const;
 interface Asked {
   readonly offset?: string;
@@ -41,44 +40,47 @@ const BEFORE: ToolHistory = { "7": { x: pastOf(-340.118), z: pastOf(-399.94) }, 
 
 describe("plausibilityOfTouch", () => {
   it("compares with this tool in this station before, and names the shop's own paper where none was counted", () => {
-    expect(plausibility(-340.1, { history: BEFORE }, mounted("7", BLADE))).toMatchObject({
+    expect(plausibility(-340.1, { history: BEFORE }, mounted("7", bladeFixture))).toMatchObject({
       verdict: "believable",
       basis: "history",
     });
-    const { kinds, message } = plausibility(-339.938, { history: BEFORE }, mounted("7", BLADE));
+    const { kinds, message } = plausibility(-339.938, { history: BEFORE }, mounted("7", bladeFixture));
     expect(kinds[0]).toMatchObject({ kind: "paper-ignored", corrected: -340.118 });
     expect(message).toBe("0.180 mm more than last time: was the paper left out (it would be −340.118)?");
   });
   it("asks in the numbers of the control: stored with the other sign, shown as a radius, in inches", () => {
     const stored = { storedSign: { x: -1, z: -1 } } as const;
-    expect(plausibility(-339.938, { history: BEFORE, machine: stored }, mounted("7", BLADE)).message).toBe(
+    expect(plausibility(-339.938, { history: BEFORE, machine: stored }, mounted("7", bladeFixture)).message).toBe(
       "0.180 mm less than last time: was the paper left out (it would be 340.118)?",
     );
     const radius = { xShown: "radius" } as const;
-    expect(plausibility(-339.938, { history: BEFORE, machine: radius }, mounted("7", BLADE)).message).toMatch(
+    expect(plausibility(-339.938, { history: BEFORE, machine: radius }, mounted("7", bladeFixture)).message).toMatch(
       /^0.090 mm more .*it would be −170.059/,
     );
     const inch = { units: "in", resolution: { x: 0.0001, z: 0.0001 } } as const;
-    expect(plausibility(-339.938, { history: BEFORE, machine: inch }, mounted("7", BLADE)).message).toMatch(
+    expect(plausibility(-339.938, { history: BEFORE, machine: inch }, mounted("7", bladeFixture)).message).toMatch(
       /^0.0071 in more/,
     );
   });
   it("asks less where only the control's old number is known: it may have been another tool's", () => {
     const control = recorded("7", -340.118, -399.94);
-    expect(plausibility(-351.3, {}, mounted("7", BLADE), control)).toMatchObject({
+    expect(plausibility(-351.3, {}, mounted("7", bladeFixture), control)).toMatchObject({
       verdict: "believable",
       basis: "control",
     });
-    const { verdict, kinds, message } = plausibility(-367.218, {}, mounted("7", BLADE), control);
+    const { verdict, kinds, message } = plausibility(-367.218, {}, mounted("7", bladeFixture), control);
     expect(verdict).toBe("doubt");
     expect(kinds[0]).toMatchObject({ kind: "diameter-doubled", corrected: -340.118 });
     expect(message).toMatch(/^27.100 mm less than the control held: was the diameter doubled/);
-    expect(plausibility(-351.3, {}, mounted("7", BLADE))).toMatchObject({ verdict: "believable", basis: "nothing" });
+    expect(plausibility(-351.3, {}, mounted("7", bladeFixture))).toMatchObject({
+      verdict: "believable",
+      basis: "nothing",
+    });
   });
   it("reckons with the face of this setup: it may lie anywhere until a tool has been touched on it", () => {
-    const first = plausibility(-397.94, { axis: "z", history: BEFORE }, mounted("7", BLADE), loaded("1"));
+    const first = plausibility(-397.94, { axis: "z", history: BEFORE }, mounted("7", bladeFixture), loaded("1"));
     expect(first).toMatchObject({ verdict: "believable", shift: undefined });
-    const other = [mounted("7", BLADE), loaded("1"), touched("1", "z", -400.514, 0)];
+    const other = [mounted("7", bladeFixture), loaded("1"), touched("1", "z", -400.514, 0)];
     expect(plausibility(-397.93, { axis: "z", history: BEFORE }, ...other)).toMatchObject({
       verdict: "believable",
       shift: 2,
@@ -90,9 +92,9 @@ describe("plausibilityOfTouch", () => {
   });
   it("compares with another touch of the same mounting, but not with one made under another work offset", () => {
     const skimmed = touched("7", "x", -340.118, 54.2);
-    const second = plausibility(-340.11, { history: BEFORE }, mounted("7", BLADE), skimmed);
+    const second = plausibility(-340.11, { history: BEFORE }, mounted("7", bladeFixture), skimmed);
     expect(second).toMatchObject({ basis: "second-touch", verdict: "believable" });
-    expect(plausibility(-339.938, {}, mounted("7", BLADE), skimmed).message).toMatch(
+    expect(plausibility(-339.938, {}, mounted("7", bladeFixture), skimmed).message).toMatch(
       /^0.180 mm more than the other touch/,
     );
     const moved: Command = {
@@ -100,20 +102,20 @@ describe("plausibilityOfTouch", () => {
       kind: "work-offset-set",
       payload: { name: "G54", axis: "x", means: "entered", active: true, from: 0, to: 1 },
     };
-    expect(plausibility(-341.118, {}, mounted("7", BLADE), skimmed, moved).basis).toBe("nothing");
+    expect(plausibility(-341.118, {}, mounted("7", bladeFixture), skimmed, moved).basis).toBe("nothing");
   });
   it("says which slip the holder's scatter hides, and none where it would show", () => {
     const wide = plausibility(-339.5, { offset: "1", history: { "1": { x: pastOf(-339.432) } } }, loaded("1"));
     expect(hiddenSlips(wide, 0.05)).toMatchObject([{ kind: "paper-ignored", by: expect.closeTo(0.18, 9) }]);
     expect(hiddenSlips(wide, 1)).toEqual([]);
-    expect(hiddenSlips(plausibility(-340.118, { history: BEFORE }, mounted("7", BLADE)), 0.05)).toEqual([]);
+    expect(hiddenSlips(plausibility(-340.118, { history: BEFORE }, mounted("7", bladeFixture)), 0.05)).toEqual([]);
   });
   it("knows how tools are held by machine, kind and way", () => {
-    const drill = { tool: { ...BLADE, kind: "drill", pointAngle: 118 } as unknown as Tool };
+    const drill = { tool: { ...bladeFixture, kind: "drill", pointAngle: 118 } as unknown as Tool };
     expect(holdingOf({ kind: "turret-lathe" }, drill, undefined)).toBe("sleeve");
-    expect(holdingOf({ kind: "turret-lathe" }, { tool: BLADE }, { way: "skim" })).toBe("keyed-shank");
-    expect(holdingOf({ kind: "quick-change-lathe" }, { tool: BLADE }, undefined)).toBe("quick-change");
-    expect(holdingOf({ kind: "swiss-type" }, { tool: BLADE }, { way: "slide" })).toBe("hand-slid");
+    expect(holdingOf({ kind: "turret-lathe" }, { tool: bladeFixture }, { way: "skim" })).toBe("keyed-shank");
+    expect(holdingOf({ kind: "quick-change-lathe" }, { tool: bladeFixture }, undefined)).toBe("quick-change");
+    expect(holdingOf({ kind: "swiss-type" }, { tool: bladeFixture }, { way: "slide" })).toBe("hand-slid");
   });
 });
 
@@ -130,7 +132,7 @@ describe("the spacer of a touch", () => {
     { carriedSpacer = false, history = NOTHING, spacers = SHOP as readonly (typeof SHOP)[number][] } = {},
     ...entries: readonly Command[]
   ) {
-    const setup = viewOf(opened(), mounted("7", BLADE), ...entries);
+    const setup = viewOf(opened(), mounted("7", bladeFixture), ...entries);
     const tool = setup.tools.find((one) => one.offset === "7");
     if (!tool) throw new Error("the setup has a tool 7");
     const touch = { axis: "x", way, choice: {}, numbers: { machine, size: 54.2, spacer } } as const;
@@ -175,7 +177,7 @@ describe("the spacer of a touch", () => {
 
 describe("the seats that earlier setups have found", () => {
   const seated = (seats: readonly number[], exact: number) =>
-    plausibility(exact, { history: { "7": { x: { touches: [], seats } } } }, mounted("7", BLADE));
+    plausibility(exact, { history: { "7": { x: { touches: [], seats } } } }, mounted("7", bladeFixture));
   // A blade that stands out by 30 counts twice on X: from a seat at −400.1 it comes to −400.1 + 60 = −340.1.
   it("let a tool be expected within a few millimetres after two of its kind", () => {
     const { basis, expected } = seated([-400.1, -400.12], -340.1);
@@ -196,9 +198,9 @@ describe("the seats that earlier setups have found", () => {
     expect(seated([-400.1, -400.12], -310.05).verdict).toBe("believable");
   });
   it("count the other way for a tool from the minus side of X", () => {
-    expect(lengthAlong({ tool: BLADE, zone: { from: "plus" } as ToolView["zone"] }, "x")).toBe(60);
-    expect(lengthAlong({ tool: BLADE, zone: { from: "minus" } as ToolView["zone"] }, "x")).toBe(-60);
-    expect(lengthAlong({ tool: BLADE, zone: { from: "plus" } as ToolView["zone"] }, "z")).toBe(0);
+    expect(lengthAlong({ tool: bladeFixture, zone: { from: "plus" } as ToolView["zone"] }, "x")).toBe(60);
+    expect(lengthAlong({ tool: bladeFixture, zone: { from: "minus" } as ToolView["zone"] }, "x")).toBe(-60);
+    expect(lengthAlong({ tool: bladeFixture, zone: { from: "plus" } as ToolView["zone"] }, "z")).toBe(0);
   });
 });
 

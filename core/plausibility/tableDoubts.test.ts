@@ -1,27 +1,26 @@
 import { describe, expect, it } from "vitest";
 import type { Command, Payload } from "../ledger/index.ts";
-import { loaded, mounted, nextId, opened, toolFixture, touched, viewOf } from "../ledger/setup.fixture.ts";
+import {
+  bladeFixture,
+  loaded,
+  mounted,
+  nextId,
+  opened,
+  toolFixture,
+  touched,
+  viewOf,
+} from "../ledger/setup.fixture.ts";
 import { tableDoubts } from "./tableDoubts.ts";
 import { pastOf } from "./toolHistory.fixture.ts";
 
 type Row = Payload<"table-read">["rows"][number];
-const BLADE = {
-  kind: "groove-outside",
-  description: "Groove 3",
-  width: 3,
-  cornerRadius: 0.2,
-  depth: 10,
-  shank: 20,
-  programmed: "left",
-  overhang: 30,
-} as const;
 const HISTORY = { "1": { x: pastOf(-339.432) }, "7": { x: pastOf(-340.118), z: pastOf(-399.94) } };
 const doubts = (rows: readonly Row[], source: "file" | "last-setup" = "file", ...more: readonly Command[]) =>
   tableDoubts(
     viewOf(
       opened(),
       loaded("1"),
-      mounted("7", BLADE),
+      mounted("7", bladeFixture),
       mounted("3", { ...toolFixture, overhang: 40 }),
       { id: nextId(), kind: "table-read", payload: { source, name: "backup", rows: [...rows] } },
       ...more,

@@ -2,8 +2,7 @@ import { randomUUID } from "node:crypto";
 import { afterAll, beforeAll, describe, expect, inject, it } from "vitest";
 import { firstPartCorrections } from "../../core/correction/index.ts";
 import { type SetupView, viewSetup } from "../../core/ledger/index.ts";
-import { loaded, mounted, opened, touched } from "../../core/ledger/setup.fixture.ts";
-import type { Tool } from "../../core/tool/index.ts";
+import { bladeFixture, loaded, mounted, opened, touched } from "../../core/ledger/setup.fixture.ts";
 import { database } from "../context.server.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { appendEntry, rebuildSnapshots } from "../ledger/ledgerRepository.server.ts";
@@ -13,18 +12,6 @@ import type { Person } from "../people/person.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { runSetupForm } from "./runSetupForm.server.ts";
 
-/** A blade comes back well in its station: nothing on it is indexed. */
-const BLADE: Tool = {
-  kind: "groove-outside",
-  description: "Groove 3",
-  width: 3,
-  cornerRadius: 0.2,
-  depth: 10,
-  shank: 20,
-  programmed: "left",
-  overhang: 30,
-};
-
 let pool: Pool;
 let setter: Person;
 const [before, now] = [randomUUID(), randomUUID()];
@@ -32,10 +19,13 @@ beforeAll(async () => {
   pool = await freshDatabase();
   process.env.DATABASE_URL = inject("databaseUrl");
   setter = await somebody(pool);
-  const past = [opened(), mounted("7", BLADE), touched("7", "x", -340.118, 54.2), touched("7", "z", -399.94, 0)];
+  const past = [opened(), mounted("7", bladeFixture), touched("7", "x", -340.118, 54.2), touched("7", "z", -399.94, 0)];
   for (const [setup, commands] of [
     [before, past],
-    [now, [opened(), mounted("7", BLADE), loaded("1"), touched("1", "x", -339.25, 54.2), touched("1", "z", -402, 0)]],
+    [
+      now,
+      [opened(), mounted("7", bladeFixture), loaded("1"), touched("1", "x", -339.25, 54.2), touched("1", "z", -402, 0)],
+    ],
   ] as const)
     for (const [base, command] of commands.entries())
       await appendEntry(pool, setup, { ...command, id: randomUUID() }, { person: setter, device: "pc", base });

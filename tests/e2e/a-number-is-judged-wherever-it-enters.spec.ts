@@ -82,3 +82,40 @@ test("a measured dimension, a work offset and a file from the control are judged
   await expect(page.getByText("X of 2 rows fits earlier setups only if its numbers are inches.")).toBeVisible();
   await expect(page.getByText("2 numbers compared with earlier setups.")).toBeVisible();
 });
+
+/** A number with the first two neighbouring digits that differ swapped, the point left in its place. */
+function withDigitsSwapped(text: string): string {
+  const places = [...text].flatMap((one, index) => (/\d/.test(one) ? [index] : []));
+  const at = places.findIndex((place, index) => index > 0 && text[place] !== text[places[index - 1] ?? place]);
+  const [one = 0, other = 0] = [places[at - 1], places[at]];
+  const digits = [...text];
+  [digits[one], digits[other]] = [digits[other] ?? "", digits[one] ?? ""];
+  return digits.join("");
+}
+
+test("a typed reading is held against where the machine stands, and against the tool's other axis", async ({
+  page,
+}) => {
+  await signInAs(page, "Ines");
+  const address = await openLike(page, demoSetup("dome-collar").address, "F-088", "Dome clamp collar, with its feed");
+  await page.goto(`${address}/touch?tool=1&do=x`);
+  await page.waitForLoadState("networkidle");
+  await page.locator("label", { hasText: "Skim and measure" }).click();
+  await expect(page.getByText("live from the machine")).toBeVisible();
+  const stands = ((await page.getByTestId("readout").textContent()) ?? "").replace("−", "-");
+  const reading = page.getByRole("textbox", { name: /machine position at contact/ });
+  await reading.fill(withDigitsSwapped(stands));
+  await expect(page.getByText(/^The machine stands at X .*: were two digits swapped\?/)).toBeVisible();
+  await reading.fill(stands);
+  await expect(page.getByText(/^The machine stands at X/)).toHaveCount(0);
+
+  // −285.22 less 54.212, as in the lot before.
+  await reading.fill("-285.22");
+  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.212");
+  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+  await expect(page.getByRole("link", { name: "X of T01, done" })).toBeVisible();
+  await page.goto(`${address}/touch?tool=1&do=z`);
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-285.22");
+  await expect(page.getByText("This is what was read for X of this tool. Is it Z?")).toBeVisible();
+});
