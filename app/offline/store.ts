@@ -4,6 +4,7 @@ import type { Command } from "../../core/ledger/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { newId } from "../shell/newId.ts";
+import { asReadNow } from "./packVersion.ts";
 
 /** A form that waits on this device for the server. */
 export interface Waiting {
@@ -90,12 +91,12 @@ async function personHere(): Promise<Person | undefined> {
 
 export async function readPack(setupId: string): Promise<SetupPack | undefined> {
   const pack = await (await store()).get("packs", setupId);
-  return pack && { ...pack, person: (await personHere()) ?? pack.person };
+  return pack && { ...asReadNow(pack), person: (await personHere()) ?? pack.person };
 }
 
 export async function listPacks(): Promise<readonly SetupPack[]> {
   const [packs, person] = [await (await store()).getAll("packs"), await personHere()];
-  return packs.map((pack) => ({ ...pack, person: person ?? pack.person }));
+  return packs.map((pack) => ({ ...asReadNow(pack), person: person ?? pack.person }));
 }
 
 export async function storePack(pack: SetupPack): Promise<void> {

@@ -2,6 +2,7 @@ import { href } from "react-router";
 import type { Entry } from "../../core/ledger/index.ts";
 import type { SetupPack } from "../../server/setup/setupPack.server.ts";
 import { connection, noteSignedOut } from "./connection.ts";
+import { isOfThisVersion } from "./packVersion.ts";
 import { isFull, readPack, storePack } from "./store.ts";
 
 /** What surrounds a setup (gauges, spacers, history) is taken along anew after this long. */
@@ -17,7 +18,7 @@ const STORE_FULL =
 export async function syncPack(setupId: string): Promise<boolean> {
   try {
     const pack = await readPack(setupId);
-    const isYoung = pack && Date.now() - Date.parse(pack.takenAt) < AROUND_LASTS_MS;
+    const isYoung = pack && isOfThisVersion(pack) && Date.now() - Date.parse(pack.takenAt) < AROUND_LASTS_MS;
     const next = isYoung
       ? await withNews(pack)
       : await fetchJson<SetupPack>(href("/setups/:setupId/pack", { setupId }));
@@ -31,14 +32,16 @@ export async function syncPack(setupId: string): Promise<boolean> {
   }
 }
 
+const CHANGES_AROUND = ["program-read", "tool-loaded", "history-left-out", "entry-undone"] as const;
+
 async function withNews(pack: SetupPack): Promise<SetupPack | undefined> {
   const after = pack.entries.at(-1)?.seq ?? 0;
   const news = await fetchJson<{ entries: readonly Entry[] }>(
     `${href("/setups/:setupId/pack", { setupId: pack.setupId })}?after=${after}`,
   );
   if (!news) return undefined;
-  // Another program, another tool: what surrounds the setup may be another one as well.
-  if (news.entries.some(({ kind }) => kind === "program-read" || kind === "tool-loaded"))
+  // Another program, another tool, an earlier touch left out: what surrounds the setup may be another one as well.
+  if (news.entries.some(({ kind }) => CHANGES_AROUND.some((one) => one === kind)))
     return fetchJson<SetupPack>(href("/setups/:setupId/pack", { setupId: pack.setupId }));
   return { ...pack, entries: [...pack.entries, ...news.entries] };
 }

@@ -3,7 +3,7 @@ export { factElsewhere, MACHINE_KINDS } from "./factElsewhere.ts";
 export { FIELD_FRAMES, FIELDS_OF_WORDS, readField } from "./fieldFrames.ts";
 export { type ListValues, listSchemas, type ReadList, readOwnList } from "./forms/lists.ts";
 export { type FormOf, type Intent, type SetupForm, setupForms } from "./forms/setupForms.ts";
-export { type Actor, type Known, makeCommand } from "./makeCommand.ts";
+export { type Actor, KNOWN_VERSION, type Known, makeCommand } from "./makeCommand.ts";
 export {
   type CommandResult,
   type ConflictSide,

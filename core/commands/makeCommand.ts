@@ -30,6 +30,9 @@ export interface Actor extends InputLocale {
   readonly role: Role;
 }
 
+/** Version of {@link Known} as devices keep it, from 1: another one is not read. 2: earlier touches are entries, not numbers alone. */
+export const KNOWN_VERSION = 2;
+
 /** What a form is worked out with besides the setup itself. */
 export interface Known extends KnownOfTouch, KnownBefore {
   /** The file that came with the form, where one did and it is kept. */

@@ -1,4 +1,4 @@
-import type { Known } from "../../core/commands/index.ts";
+import { KNOWN_VERSION, type Known } from "../../core/commands/index.ts";
 import { type Entry, fold, type MachineState, viewSetup } from "../../core/ledger/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readLedger } from "../ledger/ledgerRows.server.ts";
@@ -16,6 +16,8 @@ export interface SetupPack {
   readonly person: Person;
   readonly entries: readonly Entry[];
   readonly known: Known;
+  /** Absent in what the first version took along. */
+  readonly knownVersion?: number;
   readonly hasFeed: boolean;
   readonly isShared: boolean;
   /** The machine as earlier setups left it. */
@@ -43,6 +45,7 @@ export async function packSetup(
     person: shownPerson(person),
     entries,
     known: await knownForAll(sql, setupId, state),
+    knownVersion: KNOWN_VERSION,
     hasFeed: hasFeed(setup.machine.id),
     isShared: hasPracticeLathe(),
     before: await machineBefore(sql, setup.machine.id, setupId),
