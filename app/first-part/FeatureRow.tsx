@@ -130,7 +130,7 @@ export function FeatureRow(
   );
 }
 
-/** A slip that would explain what was typed: asked about once, when it is to be kept. */
+/** A slip that would explain what was typed: asked about when it is to be kept. */
 function useMeasuredDoubt(
   setup: FirstPartProps["setup"],
   feature: Feature,
@@ -153,9 +153,9 @@ function useMeasuredDoubt(
       corrected === undefined
         ? undefined
         : toControlText(corrected, lastDigit(machine, feature.axis)).replace(".", decimalMark ?? "."),
-    /** True where it is asked now, and was not before. */
+    /** True where it is asked about: it is kept with an answer alone. */
     asks: () => {
-      if (!doubt || askedOf === text) return false;
+      if (!doubt) return false;
       setAskedOf(text);
       return true;
     },

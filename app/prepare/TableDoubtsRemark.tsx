@@ -34,8 +34,8 @@ export function TableDoubtsRemark({ setup, history }: Pick<PrepareProps, "setup"
       ))}
       <p>
         {compared === 0
-          ? "Nothing in it could be compared: no earlier setup has found these tools."
-          : `${compared} ${compared === 1 ? "number" : "numbers"} compared with earlier setups${notCompared > 0 ? `, ${notCompared} not known from before` : ""}${isDoubted ? "." : ": nothing stands out."}`}
+          ? "No earlier setup has found these tools: none of it is compared with anything."
+          : `Geometry of the tools: ${compared} compared with earlier setups${notCompared > 0 ? `, ${notCompared} not known from before` : ""}${isDoubted ? "" : "; nothing stands out"}. Wear, radii and work offsets are not compared.`}
       </p>
     </Remark>
   );

@@ -1,7 +1,8 @@
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
-import type { GridColumn, SetupView } from "../../core/ledger/index.ts";
-import { columnDigit, columnWords, tableGrid } from "../../core/offsets/index.ts";
+import type { GridColumn, SetupView, TableColumn } from "../../core/ledger/index.ts";
+import { wearField } from "../../core/machine/index.ts";
+import { axisOf, cellForControl, columnDigit, columnWords, tableGrid } from "../../core/offsets/index.ts";
 import { type KeyedSlip, slipOfKeyed } from "../../core/plausibility/index.ts";
 import { formatLength } from "../../core/units/index.ts";
 import { FileChoice } from "../prepare/FileChoice.tsx";
@@ -118,6 +119,7 @@ const KEYED_WORDS: Readonly<Record<Exclude<KeyedSlip["kind"], "other-cell">, str
   "units-mixed": "inches and millimetres mixed",
   doubled: "twice the number",
   halved: "half the number",
+  "not-keyed": "the old number: not keyed",
   added: "added to the old number, not keyed over it",
 };
 
@@ -127,11 +129,20 @@ function keyedWords(setup: SetupView, one: NonNullable<SetupView["compared"]>["d
   const cells = grid.flatMap(({ row, cells: columns }) =>
     Object.values(columns).flatMap(({ column, wanted }) => (wanted === undefined ? [] : [{ row, column, wanted }])),
   );
-  const cell = grid.find(({ row }) => row === one.row)?.cells;
-  const before = Object.values(cell ?? {}).find(({ column }) => column === one.column)?.now;
+  const before = oldNumber(setup, one);
   const slip = slipOfKeyed(one, { resolution: columnDigit(setup, one.column), before, cells });
   if (!slip) return "";
   return slip.kind === "other-cell" ? `what ${cellName(slip)} is to hold` : KEYED_WORDS[slip.kind];
+}
+
+/** What a cell held before this setup, by the control's own table as it was read then; undefined where it was not. */
+function oldNumber(setup: SetupView, { row, column }: { readonly row: string; readonly column: GridColumn }) {
+  const held = setup.table?.rows.find(({ offset }) => offset === row);
+  const tool = setup.tools.find(({ offset }) => offset === row);
+  const axis = axisOf(column);
+  if (!held || !tool || !axis || column.startsWith("work.")) return undefined;
+  const value = column.startsWith("wear.") ? held[wearField(axis)] : held[axis];
+  return value === undefined ? undefined : cellForControl(setup, tool, column as TableColumn, value);
 }
 
 const KeyedAs = styled.small`

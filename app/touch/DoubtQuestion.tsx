@@ -10,6 +10,7 @@ import {
   type PastTouch,
   remarkOf,
   SLIP_QUESTIONS,
+  slipToProve,
   type TouchPlausibility,
 } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
@@ -125,6 +126,7 @@ const BASIS_WORDS: Readonly<Record<TouchPlausibility["basis"], string>> = {
   family: "Compared with tools in like holders of this setup.",
   assembly: "Compared with the other tools of its kind and how far each stands out.",
   control: "Compared with what the control held.",
+  "work-offset": "Compared with where it stood.",
   nothing: "",
 };
 
@@ -155,7 +157,7 @@ export function HiddenSlipHint(props: DoubtProps) {
       </Remark>
     );
   // What was kept in doubt is neither green nor asked about again.
-  if (plausibility.verdict !== "believable") return null;
+  if (plausibility.basis === "work-offset" || plausibility.verdict !== "believable") return null;
   const { resolution, units } = plausibility.one;
   if (plausibility.basis === "second-touch")
     return (
@@ -167,7 +169,8 @@ export function HiddenSlipHint(props: DoubtProps) {
   const moved = facesWords(plausibility, storedBy({ setup, tool, axis, plausibility }));
   if (moved) return <Agrees>{moved}</Agrees>;
   if (!hidden) return null;
-  const atRisk = dimensionAtRisk(setup, tool, axis, convertLength(hidden.by, units, "mm"));
+  const toProve = slipToProve(plausibility, tool.tolerance[axis]);
+  const atRisk = toProve && dimensionAtRisk(setup, tool, axis, toProve.by);
   // On a first setup every touch stands alone: it is said where a dimension needs to know.
   if (plausibility.basis === "nothing" && !atRisk) return null;
   const second = secondWay(setup, tool, axis, otherWays, shop);

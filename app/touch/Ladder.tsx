@@ -14,7 +14,7 @@ import {
 } from "../../core/machine/index.ts";
 import { EDIT_WORDS } from "../../core/offsets/index.ts";
 import { dimensionAtRisk, type EvidenceWanted, evidenceWanted, quickestEvidence } from "../../core/plan/index.ts";
-import { hiddenSlips, SLIP_QUESTIONS } from "../../core/plausibility/index.ts";
+import { SLIP_QUESTIONS, slipToProve } from "../../core/plausibility/index.ts";
 import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength, plainMillimetres } from "../../core/units/index.ts";
@@ -477,9 +477,8 @@ function doubtSettled({ kind, settled }: NonNullable<TouchRecord["doubt"]>): str
 /** Whether Z of the same tool comes next: not where the tool has Y, nor for a master, whose Z the work offset carries. */
 function nextIsZ({ setup, tool, axis, plausibility }: LadderProps): boolean {
   // A second touch of this axis comes before.
-  const [hidden] = plausibility ? hiddenSlips(plausibility, tool.tolerance[axis]) : [];
-  const by = convertLength(hidden?.by ?? 0, setup.machine.units, "mm");
-  if (plausibility?.basis !== "second-touch" && dimensionAtRisk(setup, tool, axis, by)) return false;
+  const toProve = plausibility && slipToProve(plausibility, tool.tolerance[axis]);
+  if (toProve && dimensionAtRisk(setup, tool, axis, toProve.by)) return false;
   const isMaster = setup.school === "master-tool" && setup.master === tool.offset;
   return !isMaster && !axesOf(tool.tool, { machine: setup.machine, zone: tool.zone }).includes("y");
 }

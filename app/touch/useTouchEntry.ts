@@ -7,6 +7,7 @@ import { TOLERANCES } from "../../core/tolerances.ts";
 import type { EdgeChoice } from "../../core/tool/index.ts";
 import { TOUCH_FIELDS, type TouchField, wayOf } from "../../core/tool/index.ts";
 import {
+  carriesSpacer,
   crossingOf,
   proposedTouch,
   readTypedTouch,
@@ -137,7 +138,7 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (before === way) return;
     lastWay.current = way;
     // Nothing was typed since the touch that stands: another way is another touch, and its reading is taken anew.
-    if (!isEdited.current && record !== undefined) {
+    if (!hasEdited && record !== undefined) {
       setTyped({ ...proposal, ...typedOf(record, way, setup, sizeUnit) });
       return setAsked(false);
     }
@@ -150,7 +151,7 @@ export function useTouchEntry(task: TouchEntryTask) {
       return filled;
     });
     setAsked(false);
-  }, [way, axis, proposal, tool.zone, setup, sizeUnit, record]);
+  }, [way, axis, proposal, tool.zone, setup, sizeUnit, record, hasEdited]);
 
   const reading = useMemo(
     () => readTypedTouch(setup, tool, { axis, way, choice, solveFor, sizeUnit, decimal, shop }, typed),
@@ -179,7 +180,8 @@ export function useTouchEntry(task: TouchEntryTask) {
     if (field === "machine") setHeld({ at: Date.now(), shown: undefined });
     if (field === "spacer") setHasTypedSpacer(true);
   };
-  const carriedSpacer = !hasTypedSpacer && !record && (typed.spacer ?? "") !== "" && typed.spacer === proposal.spacer;
+  const carriedSpacer =
+    !hasTypedSpacer && !record && carriesSpacer(setup, way) && (typed.spacer ?? "") === proposal.spacer;
 
   /** Takes the machine's reading from its feed; `shown` is the position as the feed told it. */
   const hold = (text: string, shown: number) => {

@@ -11,11 +11,11 @@ import type { ShopUncertainty } from "../limits/index.ts";
 import { type Axis, lastDigit, stationOf, toControl, workInZone, workToControl } from "../machine/index.ts";
 import { gateOf } from "../plan/index.ts";
 import {
-  hiddenSlips,
   type NewValue,
   openDoubt,
   plausibilityOfTouch,
   plausibilityOfWork,
+  slipToProve,
   type ToolHistory,
   type TouchPlausibility,
 } from "../plausibility/index.ts";
@@ -180,7 +180,7 @@ function settledDoubt(
     : plausibilityOfTouch(setup, tool, value, history);
   const standing = isWork ? setup.taught[axis] : tool[axis];
   const open = openDoubt(plausibility, setup.machine, standing, value.exact);
-  const hidden = isWork ? undefined : hiddenSlip(setup.machine, tool, value, plausibility);
+  const hidden = hiddenSlip(tool, value, plausibility);
   if (!open)
     return settled === "corrected"
       ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
@@ -195,19 +195,17 @@ function settledDoubt(
 }
 
 /**
- * A slip of this touch that would not show, with what it would change, millimetres. A second touch the same way repeats the slip of the
- * first: what that one hid stays hidden. Undefined where every slip that matters would show.
+ * The slip that this touch must be proven against, millimetres. A second touch the same way repeats the slip of the first: what that one hid
+ * stays hidden. Undefined where there is none.
  */
 function hiddenSlip(
-  { units }: SetupView["machine"],
   tool: ToolView,
   { axis, touch }: NewValue,
   plausibility: TouchPlausibility,
 ): Payload<"touch-accepted">["hidden"] {
   const standing = tool[axis];
-  if (plausibility.basis === "second-touch") return standing?.way === touch?.way ? standing?.hidden : undefined;
-  const [hidden] = hiddenSlips(plausibility, tool.tolerance[axis]);
-  return hidden && { kind: hidden.kind, by: convertLength(hidden.by, units, "mm") };
+  if (plausibility.basis === "second-touch" && standing?.way === touch?.way) return standing?.hidden;
+  return slipToProve(plausibility, tool.tolerance[axis]);
 }
 
 /**

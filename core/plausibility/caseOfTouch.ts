@@ -1,4 +1,4 @@
-import type { SetupView, ToolView, TouchRecord } from "../ledger/index.ts";
+import type { SetupView, ToolView } from "../ledger/index.ts";
 import type { TouchFacts } from "../limits/index.ts";
 import { jogStep, lastDigit } from "../machine/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
@@ -47,7 +47,7 @@ const THICKEST_PAPER = 0.5;
  * Whether a spacer is more than twice as thick or as thin as every one of the shop's that is used this way, and no touch that stands in this
  * setup was made with it.
  */
-function isUnknownSpacer({ tools }: SetupView, { touch, spacers }: NewValue): boolean {
+function isUnknownSpacer({ tools, taughtIn }: SetupView, { touch, spacers }: NewValue): boolean {
   const thickness = touch?.numbers.spacer ?? 0;
   if (!touch || thickness <= 0) return false;
   const kinds: readonly SpacerKind[] = wayOf(touch.way).spacers;
@@ -56,9 +56,10 @@ function isUnknownSpacer({ tools }: SetupView, { touch, spacers }: NewValue): bo
     known.length > 0
       ? known.every((one) => thickness > 2 * one.thickness || thickness < one.thickness / 2)
       : kinds.includes("paper") && thickness > THICKEST_PAPER;
-  const isSame = (one: TouchRecord | undefined) =>
+  const made = [...tools, ...Object.values(taughtIn)].flatMap(({ x, y, z }) => [x, y, z]);
+  const isSame = (one: (typeof made)[number]) =>
     one !== undefined && one.way === touch.way && Math.abs((one.spacer ?? 0) - thickness) < TOLERANCES.sameLength;
-  return isFar && !tools.some(({ x, y, z }) => [x, y, z].some(isSame));
+  return isFar && !made.some(isSame);
 }
 
 /** The question about a thickness that the shop does not have, for a value that is believable otherwise. */

@@ -8,7 +8,7 @@ export type { NewValue, PastOfAxis, PastTouch, ToolHistory, TouchPlausibility } 
 export { type Plausibility, plausibilityOf } from "./plausibility.ts";
 export type { Estimate, OtherRow, PlausibilityCase, TypedTexts } from "./plausibilityCase.ts";
 export { noCutMade, plausibilityOfMeasured } from "./plausibilityOfMeasured.ts";
-export { hiddenSlips, plausibilityOfTouch } from "./plausibilityOfTouch.ts";
+export { hiddenSlips, plausibilityOfTouch, slipToProve } from "./plausibilityOfTouch.ts";
 export { plausibilityOfWork } from "./plausibilityOfWork.ts";
 export { openDoubt, remarkOf } from "./settledDoubt.ts";
 export { CORRECTABLE_SLIPS, type CorrectableSlip, HYPOTHESES, type Hypothesis, slipsOf } from "./slips.ts";

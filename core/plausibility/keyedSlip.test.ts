@@ -34,6 +34,12 @@ describe("a cell that was read back otherwise", () => {
   ] as const)("holds %d", (number, slip) => {
     expect(found(number)).toEqual(slip);
   });
+  it("still holds the old number", () => {
+    expect(found(-339.75, -339.75)).toEqual({ kind: "not-keyed" });
+    expect(found(0, 0)).toEqual({ kind: "not-keyed" });
+    // Not known before, it is −339.25 with one digit wrong.
+    expect(found(-339.75)).toEqual({ kind: "digit-mistyped" });
+  });
   it("was added to what stood there", () => {
     expect(found(-679, -339.75)).toEqual({ kind: "added" });
     expect(found(-679)).toBeUndefined();

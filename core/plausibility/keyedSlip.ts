@@ -1,4 +1,5 @@
 import type { GridColumn, Payload } from "../ledger/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import { MM_PER_INCH } from "../units/index.ts";
 import { mistyped, pointSlipped, swapped, writtenOut } from "./typedNumber.ts";
 
@@ -18,12 +19,13 @@ export type KeyedSlip =
     }
   /** The number of another cell stands here. */
   | { readonly kind: "other-cell"; readonly row: string; readonly column: GridColumn }
-  /** What was to be keyed over the old number was added to it. */
-  | { readonly kind: "added" };
+  /** The old number still stands, or what was to be keyed over it was added to it. */
+  | { readonly kind: "not-keyed" | "added" };
 
 /**
  * The slip by which a cell of the control holds what was found instead of what was wanted, both as the control shows them, to half a
- * `resolution`: the number of another cell, an addition to what stood there `before`, the sign, the point, the unit, a radius for a diameter,
+ * `resolution`: the old number that stood there `before`, the number of another
+ * cell, an addition to the old one, the sign, the point, the unit, a radius for a diameter,
  * two digits swapped, one digit wrong. Undefined where nothing was found, where they agree, and where no single slip explains it.
  */
 export function slipOfKeyed(
@@ -41,8 +43,9 @@ export function slipOfKeyed(
   },
 ): KeyedSlip | undefined {
   if (found === null) return undefined;
-  const isAbout = (value: number, room = resolution / 2) => Math.abs(value - found) <= room * 1.000001;
+  const isAbout = (value: number) => Math.abs(value - found) <= resolution * (0.5 + TOLERANCES.tieOfLastDigit);
   if (isAbout(wanted)) return undefined;
+  if (before !== undefined && isAbout(before)) return { kind: "not-keyed" };
   const elsewhere = cells.filter((cell) => isAbout(cell.wanted) && cell.wanted !== 0);
   // In the same column rather than in the same row, and there rather than anywhere else.
   const near = elsewhere.find((cell) => cell.column === column) ?? elsewhere.find((cell) => cell.row === row);

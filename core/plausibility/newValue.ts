@@ -44,7 +44,7 @@ export interface NewValue {
 /** How far a number is believed, and what it was compared with. */
 export interface TouchPlausibility extends Plausibility {
   /** What the expectation rests on. */
-  readonly basis: "second-touch" | "history" | "family" | "assembly" | "control" | "nothing";
+  readonly basis: "second-touch" | "history" | "family" | "assembly" | "control" | "work-offset" | "nothing";
   /** By how much the other tools lie elsewhere than before, where the expectation allows for it; in the machine's unit. */
   readonly shift: number | undefined;
   /** The numbers of the comparison, in the machine's unit. */

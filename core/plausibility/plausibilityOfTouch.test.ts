@@ -14,7 +14,7 @@ import type { LatheAxis, MachineProfile } from "../machine/index.ts";
 import type { Tool, TouchWay } from "../tool/index.ts";
 import { holdingOf, lengthAlong } from "./expectedOfTool.ts";
 import type { ToolHistory } from "./newValue.ts";
-import { hiddenSlips, plausibilityOfTouch } from "./plausibilityOfTouch.ts";
+import { hiddenSlips, plausibilityOfTouch, slipToProve } from "./plausibilityOfTouch.ts";
 import { openDoubt, remarkOf } from "./settledDoubt.ts";
 import { pastOf } from "./toolHistory.fixture.ts";
 
@@ -109,6 +109,14 @@ describe("plausibilityOfTouch", () => {
     expect(hiddenSlips(wide, 0.05)).toMatchObject([{ kind: "paper-ignored", by: expect.closeTo(0.18, 9) }]);
     expect(hiddenSlips(wide, 1)).toEqual([]);
     expect(hiddenSlips(plausibility(-340.118, { history: BEFORE }, mounted("7", bladeFixture)), 0.05)).toEqual([]);
+  });
+  it("has a slip to prove it against only where a spacer was counted", () => {
+    const paper = plausibility(-339.5, { offset: "1", way: "paper" }, loaded("1"));
+    // The paper of 0.1 counts twice on the diameter.
+    expect(slipToProve(paper, 0.05)).toMatchObject({ kind: "paper-ignored", by: expect.closeTo(0.2, 9) });
+    expect(slipToProve(plausibility(-339.5, { offset: "1", way: "scratch" }, loaded("1")), 0.05)).toBeUndefined();
+    const inch = plausibility(-339.5, { offset: "1", way: "paper", machine: { units: "in" } }, loaded("1"));
+    expect(slipToProve(inch, 0.05)?.by).toBeCloseTo(0.2, 2);
   });
   it("knows how tools are held by machine, kind and way", () => {
     const drill = { tool: { ...bladeFixture, kind: "drill", pointAngle: 118 } as unknown as Tool };

@@ -105,5 +105,16 @@ export function hiddenSlips({ one, expected }: TouchPlausibility, plusMinus: num
     return wouldShow ? [] : [{ kind, by }];
   });
 }
+/**
+ * The slip that a touch must be proven against by another one, with what it would change, millimetres: a spacer was counted, and whether it
+ * lay there would not show. Undefined where nothing was counted, and beside another touch of the same mounting.
+ */
+export function slipToProve(plausibility: TouchPlausibility, plusMinus: number): HiddenSlip | undefined {
+  const { one, basis } = plausibility;
+  if (basis === "second-touch" || basis === "work-offset" || (one.touch?.spacer ?? 0) === 0) return undefined;
+  const [hidden] = hiddenSlips(plausibility, plusMinus);
+  return hidden && { kind: hidden.kind, by: convertLength(hidden.by, one.units, "mm") };
+}
+
 /** Slips of a size that a holder's scatter can hide. */
 const HIDEABLE: ReadonlySet<CorrectableSlip> = new Set(["paper-ignored", "paper-twice"]);

@@ -41,7 +41,7 @@ export function plausibilityOfWork(
   const shown = (number: number) =>
     workToControl(machine, axis, workInZone(machine, axis, convertLength(number, machine.units, "mm"), zone));
   const judged = inControlsNumbers(plausibilityOf(one), one, shown, "it was");
-  const basis = isKnown ? "control" : "nothing";
+  const basis = "work-offset";
   if (isUnexplained(judged)) return { ...judged, verdict: "believable", message: null, basis, shift: undefined, one };
   return { ...askSpacer(setup, value, judged, one), basis, shift: undefined, one };
 }

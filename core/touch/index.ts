@@ -1,7 +1,7 @@
 export { armError } from "./armLength.ts";
 export { coarseLastStep } from "./coarseStep.ts";
 export { machineAtContact } from "./machineAtContact.ts";
-export { proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
+export { carriesSpacer, proposedTouch, type ShopSpacer, spacerUsed } from "./proposedTouch.ts";
 export { countsWork, restsOf } from "./restsOf.ts";
 export { axesToCalibrate, axisOfSide, triggerFound } from "./setterCalibration.ts";
 export { contactSide, SURFACE_AXES, type Surface } from "./surface.ts";

@@ -51,6 +51,11 @@ export function spacerUsed(
   );
 }
 
+/** True where the thickness that is proposed is that of an earlier touch this way, which may have been another spacer. Without a unit. */
+export const carriesSpacer = ({ tools }: Pick<SetupView, "tools">, way: TouchTask["way"]): boolean =>
+  wayOf(way).method !== "preset" &&
+  tools.some(({ x, y, z }) => [x, y, z].some((one) => one?.way === way && (one.typed.spacer ?? "") !== ""));
+
 function propose(
   setup: SetupView,
   view: ToolView,

@@ -6,7 +6,7 @@ import { loaded, machineFixture, nextId, opened, touched, viewOf } from "../ledg
 import { type LatheAxis, type MachineProfile, toControl } from "../machine/index.ts";
 import { wayOf } from "../tool/index.ts";
 import { toControlText } from "../units/index.ts";
-import { proposedTouch } from "./proposedTouch.ts";
+import { carriesSpacer, proposedTouch } from "./proposedTouch.ts";
 import { readTypedTouch, type TouchTask } from "./typedTouch.ts";
 
 const setup = viewOf(opened(), loaded("1"));
@@ -137,6 +137,15 @@ describe("what a field is filled with beforehand", () => {
     expect(propose(setup, paper)).toEqual({ machine: "", size: "", spacer: "" });
     expect(propose(before, paper)).toEqual({ machine: "", size: "54.218", spacer: "" });
     expect(propose(before, { axis: "x", way: "skim", sizeUnit: "mm" })).toEqual({ machine: "", size: "" });
+  });
+  it("carries a spacer over from a touch this way, and nothing where there is none or it is called afresh", () => {
+    expect(carriesSpacer(before, "paper")).toBe(false);
+    const touch = touchCommand("z", "block", "0") as Extract<Command, { kind: "touch-accepted" }>;
+    const typed = { ...touch.payload.typed, spacer: "10" };
+    const blocked = viewOf(opened(), loaded("1"), { ...touch, payload: { ...touch.payload, typed } });
+    expect(carriesSpacer(blocked, "block")).toBe(true);
+    expect(carriesSpacer(blocked, "paper")).toBe(false);
+    expect(carriesSpacer(blocked, "preset")).toBe(false);
   });
   it("is how far the end stands in front of Z0: raw stock, what the touch before said of it, 0 on a face that is made", () => {
     const block = { axis: "z", way: "block", sizeUnit: "mm" } as const;

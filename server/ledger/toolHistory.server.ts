@@ -262,8 +262,15 @@ export async function readHistory(sql: Sql, setupId: string, setup: SetupView): 
     const touches = [...past.touches, { entry, job, at: at.toISOString(), value }];
     history[offset] = { ...history[offset], [axis]: { ...past, touches } };
   }
+  // A tool that is touched here counts by that touch.
+  const touchedHere = new Set(
+    setup.tools.flatMap((view) =>
+      AXES.flatMap((axis) => (view[axis] && !view[axis].derived ? [`${axis} ${keyOf(setup, view, axis)}`] : [])),
+    ),
+  );
   for (const { offset, axis, tool, value } of await remembered(sql, setupId, setup, "seat")) {
     const past = pastOf(offset, axis);
+    if (touchedHere.has(`${axis} ${tool}`)) continue;
     // One and the same tool in setup after setup says once how exactly lengths are known.
     if (!isFirst("seat", offset, axis, tool ?? "")) continue;
     history[offset] = { ...history[offset], [axis]: { ...past, seats: [...past.seats, value] } };

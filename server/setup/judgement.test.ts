@@ -120,6 +120,11 @@ describe("a touch of an earlier setup that is no help", () => {
     const past = await readHistory(sqlOn(pool), now, await view());
     expect(past["1"]?.x?.touches).toEqual([]);
     expect(past["1"]?.x?.seats.map((seat) => Number(seat.toFixed(3)))).toEqual([-400.118]);
+    // Touched here as well, the blade counts by that touch: −285.9 − 54.2.
+    const touch = { offset: "7", axis: "x", way: "skim", sizeUnit: "mm", machine: "-285.9", size: "54.2" };
+    expect(await send("accept-touch", touch)).toMatchObject({ outcome: "kept" });
+    expect((await readHistory(sqlOn(pool), now, await view()))["1"]?.x).toBeUndefined();
+    expect(await send("undo", { entry: await topOf("geometry/7/x", now) })).toMatchObject({ outcome: "kept" });
   });
 });
 
