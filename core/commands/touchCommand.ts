@@ -240,7 +240,11 @@ export function leaveOutCommand(
 ): CommandResult {
   const past = history[offset]?.[axis]?.touches.find((one) => one.entry === touch);
   if (!past) return refuse("This tool is not compared with that touch any more; it may have been left out already.");
-  return { ...entry, kind: "history-left-out", payload: { offset, axis, touch, value: past.value } };
+  return {
+    ...entry,
+    kind: "history-left-out",
+    payload: { offset, axis, touch, foundUnder: past.offset, value: past.value },
+  };
 }
 
 /** A second offset made, or made again, from its first as that stands now. */

@@ -8,6 +8,8 @@ import type { PlausibilityCase, TypedTexts } from "./plausibilityCase.ts";
 export interface PastTouch {
   /** The entry that it stands in. */
   readonly entry: string;
+  /** The offset that it was found under, which need not be the one of today. */
+  readonly offset: string;
   readonly job: string;
   /** When, as an ISO date. */
   readonly at: string;

@@ -60,9 +60,9 @@ export async function storeHistory(
   const { id, at } = entry;
   if (entry.kind === "history-left-out") {
     const setup = viewSetup(next);
-    const { offset, axis, touch, value } = entry.payload;
+    const { offset, axis, touch, foundUnder, value } = entry.payload;
     const view = setup.tools.find((tool) => tool.offset === offset);
-    if (view) await storeValue(sql, { id, at, setupId, setup, view, axis, kind: "left-out", value, touch });
+    if (view) await storeValue(sql, { id, at, setupId, setup, view, axis, kind: "left-out", value, touch, foundUnder });
     return;
   }
   const values = valuesOf(entry);
@@ -135,11 +135,12 @@ interface StoredValue {
   readonly axis: Axis;
   readonly kind: HistoryKind;
   readonly value: number;
-  /** The entry of the touch that is left out. */
+  /** The entry of the touch that is left out, and the offset that it was found under where that is another than the tool's own. */
   readonly touch?: string;
+  readonly foundUnder?: string;
 }
 
-const storeValue = (sql: Sql, { id, at, setupId, setup, view, axis, kind, value, touch }: StoredValue) =>
+const storeValue = (sql: Sql, { id, at, setupId, setup, view, axis, kind, value, touch, foundUnder }: StoredValue) =>
   sql.run(
     `INSERT INTO tool_history (entry_id, setup_id, machine_id, tool_key, axis, kind, value, at, offset_number, of_entry)
      VALUES (:id, :setupId, :machineId, :key, :axis, :kind, :value, :at, :offset, :touch)
@@ -153,7 +154,7 @@ const storeValue = (sql: Sql, { id, at, setupId, setup, view, axis, kind, value,
       kind,
       value,
       at: new Date(at),
-      offset: view.offset,
+      offset: foundUnder ?? view.offset,
       touch: touch ?? null,
     },
   );
@@ -194,6 +195,7 @@ interface Found {
   readonly offset: string;
   readonly axis: Axis;
   readonly entry_id: string;
+  readonly offset_number: string | null;
   readonly setup_id: string;
   readonly job: string;
   /** Of a seat: the tool that was found in it. */
@@ -220,7 +222,7 @@ async function remembered(
     asked
       .map(
         (_, index) =>
-          `(SELECT ${index} AS asked, h.entry_id, h.setup_id, s.job, h.value, h.at, ${kind === "seat" ? TOOL_IN_SEAT : "NULL"} AS tool
+          `(SELECT ${index} AS asked, h.entry_id, h.offset_number, h.setup_id, s.job, h.value, h.at, ${kind === "seat" ? TOOL_IN_SEAT : "NULL"} AS tool
               FROM tool_history h JOIN setups s ON s.id = h.setup_id
              WHERE h.machine_id = ? AND h.tool_key = ? AND h.axis = ? AND h.kind = ? AND h.setup_id <> ?
                AND NOT EXISTS (SELECT 1 FROM tool_history o
@@ -251,7 +253,7 @@ export async function readHistory(sql: Sql, setupId: string, setup: SetupView): 
   const seen = new Set<string>();
   const isFirst = (...words: readonly string[]) => !seen.has(words.join(" ")) && seen.add(words.join(" "));
   const pastOf = (offset: string, axis: Axis): PastOfAxis => history[offset]?.[axis] ?? { touches: [], seats: [] };
-  for (const { offset, axis, setup_id, entry_id: entry, job, at, value } of await remembered(
+  for (const { offset, axis, setup_id, entry_id: entry, offset_number, job, at, value } of await remembered(
     sql,
     setupId,
     setup,
@@ -259,7 +261,7 @@ export async function readHistory(sql: Sql, setupId: string, setup: SetupView): 
   )) {
     const past = pastOf(offset, axis);
     if (past.touches.length >= SETUPS || !isFirst(offset, axis, setup_id)) continue;
-    const touches = [...past.touches, { entry, job, at: at.toISOString(), value }];
+    const touches = [...past.touches, { entry, offset: offset_number ?? offset, job, at: at.toISOString(), value }];
     history[offset] = { ...history[offset], [axis]: { ...past, touches } };
   }
   // A tool that is touched here counts by that touch.

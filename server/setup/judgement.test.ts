@@ -103,6 +103,19 @@ describe("a touch of an earlier setup that is no help", () => {
     expect(await send("undo", { entry: await topOf(`left-out/${touch}/x`, now) })).toMatchObject({ outcome: "kept" });
     expect((await history())["7"]?.x).toHaveLength(1);
   });
+  it("is left out of what a tool under another offset is compared with", async () => {
+    // The same blade in the same station, but called as offset 27 today.
+    const other = randomUUID();
+    for (const [base, command] of [opened(), mounted("27", bladeFixture, "7")].entries())
+      await appendEntry(pool, other, { ...command, id: randomUUID() }, { person: setter, device: "pc", base });
+    expect((await history(other))["27"]?.x).toEqual([-340.118]);
+    const touch = await topOf("geometry/7/x");
+    expect(await send("leave-out", { offset: "27", axis: "x", touch }, other)).toMatchObject({ outcome: "kept" });
+    expect((await history(other))["27"]).toEqual({ z: [-399.94] });
+    expect(await send("undo", { entry: await topOf(`left-out/${touch}/x`, other) }, other)).toMatchObject({
+      outcome: "kept",
+    });
+  });
   it("does not teach once its first correction is larger than it should be", async () => {
     const wear = (value: string) => send("enter-cell", { offset: "7", column: "wear.x", value, how: "add" }, before);
     expect(await wear("-0.01")).toMatchObject({ outcome: "kept" });

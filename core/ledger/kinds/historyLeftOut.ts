@@ -4,10 +4,12 @@ import { type Kind, unchanged } from "./kind.ts";
 import { lengthSchema, object, offset, touchedAxis, uuid } from "./schemaParts.ts";
 
 /** A value of an earlier setup that does not say where this tool comes back to: the touch that found it, by its entry. */
-export const schema = object(["offset", "axis", "touch", "value"], {
+export const schema = object(["offset", "axis", "touch", "foundUnder", "value"], {
   offset,
   axis: touchedAxis,
   touch: uuid,
+  /** The offset that it was found under then. */
+  foundUnder: offset,
   value: lengthSchema,
 });
 
