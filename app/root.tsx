@@ -56,6 +56,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 export const shouldRevalidate = ({ formAction }: ShouldRevalidateFunctionArgs) => formAction === href("/theme");
 
 export function Layout({ children }: { readonly children: ReactNode }) {
+  // From here on the page answers to keys and taps; before, base.css shows that it is not there yet.
+  useEffect(() => {
+    document.documentElement.dataset.ready = "";
+  }, []);
   const nonce = useNonce();
   const theme = useRouteLoaderData<typeof loader>("root")?.theme;
   return (

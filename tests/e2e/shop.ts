@@ -19,6 +19,27 @@ interface Shop {
   readonly allowConsole: (pattern: RegExp) => void;
 }
 
+/**
+ * An address that is opened, or loaded again, answers to keys and taps from its first effect on: what comes before is lost, as
+ * on a slow machine. Every story waits for it, but one that opens an address only to its first byte.
+ */
+function openReady(context: BrowserContext): void {
+  const ready = (page: Page) => page.locator("html[data-ready], html:not(:has(script))").waitFor({ state: "attached" });
+  context.on("page", (page) => {
+    const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+    page.goto = async (to, how) => {
+      const answer = await goto(to, how);
+      if (how?.waitUntil !== "commit") await ready(page);
+      return answer;
+    };
+    page.reload = async (how) => {
+      const answer = await reload(how);
+      if (how?.waitUntil !== "commit") await ready(page);
+      return answer;
+    };
+  });
+}
+
 /** Without a worker that pages share, one of them holds the stream, as on a tablet: the test runner waits for ever for a script of such a worker. */
 const withoutSharedWorker = (context: BrowserContext) =>
   context.addInitScript(() => Reflect.deleteProperty(window, "SharedWorker"));
@@ -31,6 +52,7 @@ export const test = base.extend<Shop, { readonly browser: Browser }>({
       browser.newContext = async (options) => {
         const context = await newContext(options);
         await withoutSharedWorker(context);
+        if (options?.javaScriptEnabled !== false) openReady(context);
         return context;
       };
       await use(browser);
@@ -39,6 +61,7 @@ export const test = base.extend<Shop, { readonly browser: Browser }>({
   ],
   context: async ({ context }, use) => {
     await withoutSharedWorker(context);
+    openReady(context);
     await use(context);
   },
   // biome-ignore lint/correctness/noEmptyPattern: the test runner reads from the pattern what a fixture needs.
