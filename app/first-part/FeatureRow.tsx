@@ -1,11 +1,9 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { FeatureState } from "../../core/correction/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
-import { lastDigit, toolNumber } from "../../core/machine/index.ts";
-import { openDoubt, plausibilityOfMeasured } from "../../core/plausibility/index.ts";
-import { toControlText } from "../../core/units/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
@@ -15,8 +13,10 @@ import { fieldBox } from "../ui/fieldBox.ts";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
-import { drawnLimits, shareOfLimits } from "./drawnLimits.ts";
+import { Band } from "./Band.tsx";
+import { drawnLimits } from "./drawnLimits.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
+import { useMeasuredDoubt } from "./useMeasuredDoubt.ts";
 
 /** One dimension: limits, what it measures on this part, and where in its limits that lies. */
 export function FeatureRow(
@@ -130,38 +130,6 @@ export function FeatureRow(
   );
 }
 
-/** A slip that would explain what was typed: asked about when it is to be kept. */
-function useMeasuredDoubt(
-  setup: FirstPartProps["setup"],
-  feature: Feature,
-  { text, reading }: ReturnType<typeof useTypedLength>,
-  decimalMark: "." | "," | undefined,
-) {
-  const [askedOf, setAskedOf] = useState<string>();
-  const { machine } = setup;
-  const judged = useMemo(() => {
-    if (!reading) return undefined;
-    return plausibilityOfMeasured(setup, feature, { measured: reading.mm, text });
-  }, [setup, feature, reading, text]);
-  const doubt = judged && openDoubt(judged, machine, undefined, 0);
-  const corrected = doubt?.corrected ?? undefined;
-  return {
-    isAsked: askedOf === text,
-    /** Undefined where nothing is doubted. */
-    message: doubt && (judged?.message ?? undefined),
-    corrected:
-      corrected === undefined
-        ? undefined
-        : toControlText(corrected, lastDigit(machine, feature.axis)).replace(".", decimalMark ?? "."),
-    /** True where it is asked about: it is kept with an answer alone. */
-    asks: () => {
-      if (!doubt) return false;
-      setAskedOf(text);
-      return true;
-    },
-  };
-}
-
 function limitsOf(feature: Feature, { amount }: Show) {
   const { lower, upper } = drawnLimits(feature);
   return { upper: amount(feature.axis, upper, "always"), lower: amount(feature.axis, lower, "always") };
@@ -177,33 +145,6 @@ function Limits({ upper, lower }: { readonly upper: string; readonly lower: stri
   );
 }
 
-/** The band between the limits with where the latest measurement lies; a value outside stands at its end. */
-function Band({ state: { feature, deviation, within } }: { readonly state: FeatureState }) {
-  const share = shareOfLimits(feature, deviation);
-  const at = share === undefined ? undefined : Math.min(1.2, Math.max(-0.2, share));
-  const x = (of: number) => 30 + of * 150;
-  return (
-    <svg viewBox="0 0 210 26" width="210" height="26" role="img" aria-label={bandWords(share)}>
-      <line x1="0" x2="210" y1="18" y2="18" stroke="currentColor" strokeWidth="1" opacity="0.5" />
-      <rect x={x(0)} y="12" width="150" height="12" fill="none" stroke="currentColor" strokeWidth="1.5" />
-      <line x1={x(0.5)} x2={x(0.5)} y1="9" y2="26" stroke="currentColor" strokeDasharray="4 3" />
-      {at !== undefined && <Mark d={`M ${x(at)} 14 l -7 -13 h 14 Z`} $out={!within} />}
-    </svg>
-  );
-}
-
-const bandWords = (share: number | undefined) =>
-  share === undefined
-    ? "not measured yet"
-    : share < 0
-      ? "below its limits"
-      : share > 1
-        ? "above its limits"
-        : `at ${Math.round(share * 100)} per cent of its band`;
-
-const Mark = styled.path<{ $out: boolean }>`
-  fill: ${({ $out }) => color($out ? "stop" : "clear")};
-`;
 const Row = styled.li<{ $shown: boolean }>`
   display: grid;
   grid-template-columns: 200px minmax(0, 1fr) auto;

@@ -8,13 +8,14 @@ import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { EmptyPage } from "../ui/EmptyState.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
-import { AddFeature } from "./AddFeature.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import { DriftChart } from "./DriftChart.tsx";
-import { FeatureRow } from "./FeatureRow.tsx";
 import type { FirstPartProps } from "./firstPartProps.ts";
+import { MeasureList } from "./MeasureList.tsx";
+import { MeasureOnDrawing } from "./MeasureOnDrawing.tsx";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 
 /** Cut, measure, correct: measured features against their limits, the correction of each offset, and where it drifts. */
@@ -26,11 +27,49 @@ export function FirstPartPage(props: FirstPartProps) {
   const last = setup.measured.reduce((most, { part }) => Math.max(most, part), 0);
   const [part, setPart] = useState<number>();
   const shown = part ?? Math.max(1, last);
-  if (setup.tools.length === 0)
-    return <EmptyPage>This setup has no tools yet, so nothing makes a dimension.</EmptyPage>;
   const asked = search.get("of");
   const open = corrections.find((one) => keyOf(one) === asked) ?? corrections[0];
-  const feature = states.find((one) => one.feature.feature === search.get("feature")) ?? states[0];
+  const view = search.get("view") ?? (props.program === undefined ? "list" : "drawing");
+  const [onDrawing, setFeature] = useState<string>();
+  const wanted = view === "list" ? search.get("feature") : onDrawing;
+  const feature = states.find((one) => one.feature.feature === wanted) ?? states[0];
+  if (setup.tools.length === 0)
+    return <EmptyPage>This setup has no tools yet, so nothing makes a dimension.</EmptyPage>;
+  const head = (
+    <Head>
+      <h1>First part</h1>
+      <ViewTabs name="How it is measured" views={FIRST_PART_VIEWS} view={view} />
+    </Head>
+  );
+  const picker = (
+    <Picker>
+      <label>
+        part
+        <input
+          aria-label="part number"
+          inputMode="numeric"
+          value={shown}
+          onChange={({ target }) => setPart(Math.max(1, Number.parseInt(target.value, 10) || 1))}
+        />
+      </label>
+      <button type="button" onClick={() => setPart(last + 1)} disabled={last === 0 || shown > last}>
+        Next part
+      </button>
+    </Picker>
+  );
+  const beside = open ? (
+    <CorrectionPanel key={`${keyOf(open)} ${open.value}`} {...props} correction={open} />
+  ) : (
+    <section>
+      <h2>Correction</h2>
+      <p>What is measured here gives the correction of the offset that made it.</p>
+    </section>
+  );
+  const chart = feature && (
+    <FailsAlone what="The chart">
+      <DriftChart {...props} state={feature} />
+    </FailsAlone>
+  );
   return (
     <ViewFrame>
       <ViewRail aria-label="Corrections">
@@ -48,7 +87,7 @@ export function FirstPartPage(props: FirstPartProps) {
             {corrections.map((one) => (
               <li key={keyOf(one)}>
                 <Link
-                  to={`?of=${encodeURIComponent(keyOf(one))}`}
+                  to={`?view=${view}&of=${encodeURIComponent(keyOf(one))}`}
                   replace
                   aria-current={one === open ? "true" : undefined}
                 >
@@ -60,58 +99,42 @@ export function FirstPartPage(props: FirstPartProps) {
         )}
       </ViewRail>
       <ViewMain>
-        <ViewCentre>
-          <Head>
-            <h1>First part</h1>
-            <label>
-              part number
-              <input
-                inputMode="numeric"
-                value={shown}
-                onChange={({ target }) => setPart(Math.max(1, Number.parseInt(target.value, 10) || 1))}
-              />
-            </label>
-            <button type="button" onClick={() => setPart(last + 1)} disabled={last === 0 || shown > last}>
-              Next part
-            </button>
-          </Head>
-          <Caution>Measure only with the spindle stopped, in a safe mode, part cool and clean.</Caution>
-          {states.length === 0 ? (
-            <p>No dimension is named yet. Name each one with its limits and the offset that makes it.</p>
-          ) : (
-            <Rows aria-label="Dimensions">
-              {states.map((state) => (
-                <FeatureRow
-                  key={`${state.feature.feature} ${shown}`}
-                  {...props}
-                  state={state}
-                  part={shown}
-                  isShown={state === feature}
-                />
-              ))}
-            </Rows>
-          )}
-          <AddFeature {...props} isOpen={states.length === 0} />
-        </ViewCentre>
-        <ViewSide>
-          {open ? (
-            <CorrectionPanel key={`${keyOf(open)} ${open.value}`} {...props} correction={open} />
-          ) : (
-            <section>
-              <h2>Correction</h2>
-              <p>What is measured here gives the correction of the offset that made it.</p>
-            </section>
-          )}
-          {feature && (
-            <FailsAlone what="The chart">
-              <DriftChart {...props} state={feature} />
-            </FailsAlone>
-          )}
-        </ViewSide>
+        {view === "list" ? (
+          <>
+            <ViewCentre>
+              {head}
+              {picker}
+              <Caution>Measure only with the spindle stopped, in a safe mode, part cool and clean.</Caution>
+              <MeasureList {...props} states={states} part={shown} shown={feature} />
+            </ViewCentre>
+            <ViewSide>
+              {beside}
+              {chart}
+            </ViewSide>
+          </>
+        ) : (
+          <MeasureOnDrawing
+            {...props}
+            corrections={corrections}
+            part={shown}
+            marked={open && keyOf(open)}
+            onShow={setFeature}
+            head={head}
+            picker={picker}
+            beside={beside}
+            chart={chart}
+          />
+        )}
       </ViewMain>
     </ViewFrame>
   );
 }
+
+/** The ways to measure, by their place in the address. */
+const FIRST_PART_VIEWS = [
+  ["drawing", "On the drawing"],
+  ["list", "As a list"],
+] as const;
 
 const keyOf = ({ offset, axis }: Pick<OffsetCorrection, "offset" | "axis">) => `${offset} ${axis}`;
 
@@ -124,7 +147,9 @@ function CorrectionLine({ correction, setup }: FirstPartProps & { readonly corre
         {axis.toUpperCase()} of {toolNumber(setup.machine, offset)}
       </strong>
       <output>{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
-      <Verdict $tone={verdict === "offset" ? "clear" : "doubt"}>{VERDICT_WORDS[verdict].title}</Verdict>
+      <Verdict $tone={verdict === "offset" ? "clear" : "doubt"}>
+        {verdict === "offset" && amount === 0 ? "On target" : VERDICT_WORDS[verdict].title}
+      </Verdict>
     </Line>
   );
 }
@@ -134,23 +159,21 @@ const Head = styled.header`
   flex-wrap: wrap;
   align-items: center;
   gap: 12px;
-  h1 { flex: 1; }
+  h1 { flex: 1; white-space: nowrap; }
+`;
+const Picker = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 10px;
   label { display: flex; align-items: center; gap: 8px; font-size: ${size.small}; }
-  input { width: 90px; ${fieldBox} ${mono} font-size: 20px; text-align: right; }
-  button { min-height: 48px; padding: 6px 14px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; cursor: pointer; }
+  input { width: 56px; ${fieldBox} ${mono} font-size: 20px; text-align: right; }
+  button { min-height: 44px; padding: 6px 12px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; cursor: pointer; }
   button:disabled { color: ${color("quiet")}; cursor: default; }
 `;
 const Caution = styled.p`
   padding-left: 10px;
   border-left: 4px solid ${color("spacer")};
   font-size: ${size.small};
-`;
-const Rows = styled.ul`
-  display: grid;
-  gap: 8px;
-  margin: 0;
-  padding: 0;
-  list-style: none;
 `;
 const Quiet = styled.p`
   padding: 0 14px;

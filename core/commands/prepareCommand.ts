@@ -301,7 +301,12 @@ function featureCommand(form: FormOf<"record-feature">, entry: NewEntry, locale:
   const [one, other] = [coordinate(sizes.lower), coordinate(sizes.upper)];
   const limits = { nominal: coordinate(sizes.nominal), lower: Math.min(one, other), upper: Math.max(one, other) };
   const atZ = at && "mm" in at ? { atZ: fromDrawing("z", shownAs("drawing", at.mm)) } : {};
-  const more = { ...(form.form && { form: form.form }), ...atZ };
+  const more = {
+    ...(form.form && { form: form.form }),
+    ...atZ,
+    ...(form.from && axis === "z" && { from: { offset: form.from, is: form.fromIs ?? "face" } }),
+    ...(form.limitsBy && { limitsBy: form.limitsBy }),
+  };
   return {
     ...entry,
     kind: "feature-recorded",

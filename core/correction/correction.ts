@@ -87,6 +87,10 @@ function areEqual(features: readonly MeasuredFeature[]): boolean {
   const mean = weightedMean(features);
   return features.every((one) => isWithin(deviationOf(one) - mean, one.uncertainty));
 }
+/** True where none of what is left over is larger than 3u, in the unit of both: what was solved for explains it. */
+export const areExplained = (left: readonly { readonly residual: number; readonly uncertainty: number }[]): boolean =>
+  left.every(({ residual, uncertainty }) => isWithin(residual, uncertainty));
+
 /** Sums of decimal figures miss their tie in the last binary place. */
 const isWithin = (miss: number, uncertainty: number) =>
   Math.abs(miss) <= WITHIN * uncertainty * (1 + TOLERANCES.binaryNoise);

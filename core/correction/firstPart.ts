@@ -3,9 +3,17 @@ import { type LatheAxis, lastDigit } from "../machine/index.ts";
 import { standingCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { TOLERANCES } from "../tolerances.ts";
-import { entersBore } from "../tool/index.ts";
-import { convertLength } from "../units/index.ts";
-import { type Correction, correctionsOf, type FeatureForm, type MeasuredFeature } from "./correction.ts";
+import { entersBore, familyOf } from "../tool/index.ts";
+import { convertLength, roundToResolution } from "../units/index.ts";
+import {
+  areExplained,
+  type Correction,
+  type CorrectionVerdict,
+  correctionsOf,
+  type FeatureForm,
+  type MeasuredFeature,
+} from "./correction.ts";
+import { solveLengths } from "./lengthCorrections.ts";
 
 type Measurement = Recorded<"feature-measured">;
 
@@ -21,8 +29,15 @@ export interface FeatureState {
   readonly within: boolean | undefined;
 }
 
+/**
+ * What the measurements say of one offset: as the pattern has it, or why this offset cannot mend it. `own-size`: a drill makes its own
+ * diameter. `one-tool`: both ends of the length are made by this offset. `tied`: what was measured only ties it to another offset.
+ */
+export type PartVerdict = CorrectionVerdict | "own-size" | "one-tool" | "tied";
+
 /** What the measured features say about one axis of one offset. Values in the machine's unit. */
-export interface OffsetCorrection extends Correction {
+export interface OffsetCorrection extends Omit<Correction, "verdict" | "features"> {
+  readonly verdict: PartVerdict;
   readonly tool: ToolView;
   /** −1 for a tool from the minus side of X, which makes its diameters at negative coordinates. */
   readonly side: 1 | -1;
@@ -69,7 +84,10 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
     form: featureForm(feature, tool),
     latest,
     deviation,
-    isCurrent: latest !== undefined && latest.seq > changedAt(tool, feature.axis),
+    isCurrent:
+      latest !== undefined &&
+      latest.seq > changedAt(tool, feature.axis) &&
+      (!feature.from || latest.seq > changedAt(toolOf(setup, feature.from.offset), "z")),
     within:
       deviation === undefined
         ? undefined
@@ -90,48 +108,127 @@ export const middleOfLimits = ({ nominal, lower, upper }: Pick<Feature, "nominal
   nominal + (lower + upper) / 2;
 
 /**
- * Corrections from all features that were measured since their offset last changed, an entry for each offset and axis.
- * Tools from the minus side of X make their diameters at negative coordinates.
+ * Corrections from all features that were measured since their offsets last changed, an entry for each offset and axis in the order of
+ * first appearance. Diameters are judged offset by offset, lengths all together: each lies between two surfaces. Tools from the minus side of X
+ * make their diameters at negative coordinates. Values in the machine's unit, amounts in millimetres.
  */
 export function firstPartCorrections(setup: SetupView): readonly OffsetCorrection[] {
-  const { machine } = setup;
   const current = featureStates(setup).filter(({ isCurrent }) => isCurrent);
-  const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
   const groups = new Map<string, FeatureState[]>();
   for (const state of current) {
     const key = `${state.feature.offset} ${state.feature.axis}`;
     groups.set(key, [...(groups.get(key) ?? []), state]);
   }
+  const lengths = lengthCorrections(
+    setup,
+    current.filter(({ feature }) => feature.axis === "z"),
+  );
   const corrections: OffsetCorrection[] = [];
   for (const group of groups.values()) {
     const [first] = group;
     const tool = first && toolOf(setup, first.feature.offset);
     if (!first || !tool) continue;
-    const { offset, axis } = first.feature;
-    const side = axis === "x" && tool.zone.from === "minus" ? -1 : 1;
-    const measured = group.map(
-      ({ feature, form, latest }): MeasuredFeature => ({
-        id: feature.feature,
-        offset,
-        axis,
-        form,
-        target: side * toUnit(middleOfLimits(feature)),
-        measured: side * toUnit(latest?.measured ?? 0),
-        uncertainty: toUnit(latest?.uncertainty ?? 1),
-        at: feature.atZ,
-      }),
-    );
-    const [correction] = correctionsOf(measured, lastDigit(machine, axis));
-    if (!correction) continue;
-    const amount = convertLength(correction.value, machine.units, "mm");
-    const features: OffsetCorrection["features"][number][] = [];
-    for (const [index, one] of correction.features.entries()) {
-      const state = group[index];
-      if (state) features.push({ ...one, state, next: (state.latest?.measured ?? 0) + side * amount });
-    }
-    corrections.push({ ...correction, tool, side, amount, features });
+    if (first.feature.axis === "x") corrections.push(...diameterCorrection(setup, tool, group));
+    else corrections.push(...lengths.filter(({ offset }) => offset === first.feature.offset));
   }
+  // Offsets that no measured surface is named by, but that one is measured from.
+  corrections.push(...lengths.filter(({ offset }) => !groups.has(`${offset} z`)));
   return corrections;
+}
+
+function diameterCorrection(
+  setup: SetupView,
+  tool: ToolView,
+  group: readonly FeatureState[],
+): readonly OffsetCorrection[] {
+  const { machine } = setup;
+  const toUnit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
+  const side = tool.zone.from === "minus" ? -1 : 1;
+  const measured = group.map(
+    ({ feature, form, latest }): MeasuredFeature => ({
+      id: feature.feature,
+      offset: feature.offset,
+      axis: "x",
+      form,
+      target: side * toUnit(middleOfLimits(feature)),
+      measured: side * toUnit(latest?.measured ?? 0),
+      uncertainty: toUnit(latest?.uncertainty ?? 1),
+      at: feature.atZ,
+    }),
+  );
+  const [correction] = correctionsOf(measured, lastDigit(machine, "x"));
+  if (!correction) return [];
+  const amount = convertLength(correction.value, machine.units, "mm");
+  const features: OffsetCorrection["features"][number][] = [];
+  for (const [index, one] of correction.features.entries()) {
+    const state = group[index];
+    if (state) features.push({ ...one, state, next: (state.latest?.measured ?? 0) + side * amount });
+  }
+  const isOwnSize = familyOf(tool.tool) === "on-centre";
+  return [{ ...correction, verdict: isOwnSize ? "own-size" : correction.verdict, tool, side, amount, features }];
+}
+
+/** Corrections of all Z offsets together, by what was measured between their surfaces. */
+function lengthCorrections(setup: SetupView, states: readonly FeatureState[]): readonly OffsetCorrection[] {
+  const { machine } = setup;
+  const digit = lastDigit(machine, "z");
+  const measured = states.map((state) => ({
+    id: state.feature.feature,
+    offset: state.feature.offset,
+    from: state.feature.from?.offset,
+    deviation: middleOfLimits(state.feature) - (state.latest?.measured ?? 0),
+    uncertainty: state.latest?.uncertainty ?? 1,
+    state,
+  }));
+  const fixed = new Set(states.flatMap(({ feature }) => (feature.from?.is === "face" ? [feature.from.offset] : [])));
+  const { corrections, residuals } = solveLengths(measured, fixed);
+  const rounded = (offset: string | undefined) => {
+    const exact = offset === undefined ? 0 : (corrections.get(offset) ?? 0);
+    return roundToResolution(convertLength(exact, "mm", machine.units), digit);
+  };
+  const inMillimetres = (value: number) => convertLength(value, machine.units, "mm");
+  const offsets = [...new Set(measured.flatMap(({ offset, from }) => [offset, ...(from === undefined ? [] : [from])]))];
+  return offsets.flatMap((offset): readonly OffsetCorrection[] => {
+    const tool = toolOf(setup, offset);
+    const own = measured.filter((one) => one.offset === offset || one.from === offset);
+    // The tool that makes the face is judged by its own lengths alone.
+    const told = fixed.has(offset) ? own.filter((one) => one.offset === offset && one.from === offset) : own;
+    if (!tool || told.length === 0) return [];
+    const between = told.filter(({ from }) => from !== offset);
+    const isKnown = corrections.has(offset);
+    const value = isKnown ? rounded(offset) : 0;
+    const verdict: PartVerdict =
+      between.length === 0
+        ? "one-tool"
+        : !isKnown
+          ? "tied"
+          : areExplained(between.map(({ id, uncertainty }) => ({ residual: residuals.get(id) ?? 0, uncertainty })))
+            ? "offset"
+            : "inconsistent";
+    return [
+      {
+        offset,
+        axis: "z",
+        value,
+        exact: convertLength(corrections.get(offset) ?? 0, "mm", machine.units),
+        verdict,
+        tool,
+        side: 1,
+        amount: inMillimetres(value),
+        features: told.map(({ id, deviation, state, from }) => ({
+          id,
+          deviation: convertLength(deviation, "mm", machine.units),
+          residual: convertLength(residuals.get(id) ?? 0, "mm", machine.units),
+          state,
+          next:
+            (state.latest?.measured ?? 0) +
+            (from === state.feature.offset
+              ? 0
+              : inMillimetres(rounded(state.feature.offset)) - inMillimetres(rounded(from))),
+        })),
+      },
+    ];
+  });
 }
 
 /** Corrections larger than this ask a second time, millimetres, on the diameter for X. */

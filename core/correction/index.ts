@@ -1,6 +1,5 @@
 export {
   type Correction,
-  type CorrectionVerdict,
   correctionsOf,
   FEATURE_FORMS,
   type FeatureForm,
@@ -15,5 +14,6 @@ export {
   firstPartCorrections,
   middleOfLimits,
   type OffsetCorrection,
+  type PartVerdict,
 } from "./firstPart.ts";
 export { fitLine, type Line } from "./fitLine.ts";

@@ -13,6 +13,7 @@ export {
   kindName,
   makesFace,
   noseRadiusOf,
+  orientationOf,
   TOOL_KINDS,
   toolFormOf,
   toolSize,

@@ -50,7 +50,7 @@ test("a spacer that the shop does not have is asked about once", async ({ page }
 
 test("a measured dimension, a work offset and a file from the control are judged as a touch is", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-086", COLLAR, -104.775);
-  await page.goto(`${address}/first-part`);
+  await page.goto(`${address}/first-part?view=list`);
   await page.waitForLoadState("networkidle");
   const collar = page.getByRole("listitem", { name: "Collar", exact: true });
   const measured = collar.getByRole("textbox", { name: /^measured/ });

@@ -16,7 +16,7 @@ async function firstPart(page: Page, job: string): Promise<string> {
       ] as const,
   );
   const address = await ownLot(page, "dome-collar", job, [...COLLAR, ...wear]);
-  await page.goto(`${address}/first-part`);
+  await page.goto(`${address}/first-part?view=list`);
   await page.waitForLoadState("networkidle");
   return address;
 }
@@ -86,7 +86,7 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
   await expect(await tableCell(page, "07", "Z wear")).toContainText("0.030");
 
   // Parts drift, the trend says when to correct again.
-  await page.goto(`${address}/first-part`);
+  await page.goto(`${address}/first-part?view=list`);
   await page.waitForLoadState("networkidle");
   for (const [index, value] of ["44.002", "44.006", "44.010", "44.014"].entries()) {
     await page.getByLabel("part number").fill(String(index + 2));

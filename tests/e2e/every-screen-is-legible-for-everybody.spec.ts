@@ -313,6 +313,14 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     async (page) => {
       await beSignedIn(page, "Ines");
       await page.goto(`${demoSetup("dome-collar").address}/first-part`);
+      await expect(page.getByRole("form", { name: /^Measure / })).toBeVisible();
+    },
+  ],
+  [
+    "first part as a list",
+    async (page) => {
+      await beSignedIn(page, "Ines");
+      await page.goto(`${demoSetup("dome-collar").address}/first-part?view=list`);
       await expect(page.getByRole("list", { name: "Dimensions" })).toBeVisible();
     },
   ],

@@ -37,7 +37,7 @@ export function check(book: Book, offset: string): string {
 
 export function correction(book: Book, offset: string, axis: "x" | "z"): string {
   const page = drawn(
-    <FirstPartPage {...loaded(book)} gauges={[]} pastWear={{}} />,
+    <FirstPartPage {...loaded(book)} gauges={[]} pastWear={{}} program={undefined} tolerances={[]} />,
     `/setups/trial/first-part?of=${encodeURIComponent(`${offset} ${axis}`)}`,
   );
   const panel = labelled(page, /^Correction, /);
@@ -53,6 +53,9 @@ export function page(book: Book, screen: "touch" | "prove" | "first-part", query
     case "prove":
       return drawn(<ChecksView {...loaded(book)} />, address);
     case "first-part":
-      return drawn(<FirstPartPage {...loaded(book)} gauges={[]} pastWear={{}} />, address);
+      return drawn(
+        <FirstPartPage {...loaded(book)} gauges={[]} pastWear={{}} program={undefined} tolerances={[]} />,
+        address,
+      );
   }
 }

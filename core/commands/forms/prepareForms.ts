@@ -75,6 +75,10 @@ export const prepareForms = {
       sizeUnit,
       form: { type: "string", enum: FEATURE_FORMS },
       at: typed,
+      /** The offset of the surface that a length is measured from, and what that is. */
+      from: offset,
+      fromIs: { type: "string", enum: ["face", "wall"] },
+      limitsBy: { type: "string", maxLength: 8 },
     } as const,
   ),
   "measure-feature": form("measure-feature", ["feature", "part", "measured", "gauge", "sizeUnit"], {

@@ -19,6 +19,13 @@ export const schema = object(["feature", "name", "offset", "axis", "nominal", "l
   form: { type: "string", enum: FEATURE_FORMS },
   /** Z at which it is measured. */
   atZ: lengthSchema,
+  /**
+   * Of a length or a width: the offset that makes the surface it is measured from, and whether that is the face or another wall. Absent
+   * where it is measured from a face that no offset of the setup makes, and in older entries.
+   */
+  from: object(["offset", "is"], { offset, is: { type: "string", enum: ["face", "wall"] } } as const),
+  /** The fit or the class that its limits come from, such as H7; absent where they were typed. */
+  limitsBy: { type: "string", minLength: 1, maxLength: 8 },
 });
 
 export const kind: Kind<"feature-recorded"> = {

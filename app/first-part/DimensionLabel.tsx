@@ -1,0 +1,113 @@
+import { styled } from "styled-components";
+import { color, mono, type Token } from "../ui/tokens.ts";
+import type { DrawnDimension } from "./drawnPart.ts";
+
+/** Room of a label on the sheet: with everything in it, or narrow where there are many; a note has no measurement. */
+export const LABEL = {
+  full: { width: 150, height: 66 },
+  narrow: { width: 132, height: 50 },
+  note: { width: 98, height: 26 },
+};
+
+interface DimensionLabelProps {
+  readonly drawn: DrawnDimension;
+  /** Number of the tool that makes it, as it is written here. */
+  readonly tool: string | undefined;
+  readonly isNarrow: boolean;
+  readonly isSelected: boolean;
+  /** As a drawing has its limits. */
+  readonly limits: string;
+  /** What was measured on this part, and where between the limits that lies; undefined while it was not. */
+  readonly measured: { readonly text: string; readonly share: number; readonly isWithin: boolean } | undefined;
+  /** What the next part will measure once everything is corrected. */
+  readonly next: string | undefined;
+  /** The size on record, where the program makes another one. */
+  readonly onRecord: string | undefined;
+  readonly onSelect: () => void;
+}
+
+/** A dimension's label on the drawing: nominal and limits, what was measured, and where in the limits that lies. */
+export function DimensionLabel(props: DimensionLabelProps) {
+  const { drawn, tool, isNarrow, isSelected, limits, measured, next, onRecord, onSelect } = props;
+  if (!drawn.isMeasured)
+    return (
+      <Note role="note" aria-label={drawn.words}>
+        {drawn.title}
+      </Note>
+    );
+  const said = measured
+    ? `measured ${measured.text}, ${measured.isWithin ? "within limits" : "out of limits"}${next ? `, next ${next}` : ""}`
+    : "to measure";
+  return (
+    <Box
+      type="button"
+      onClick={onSelect}
+      aria-pressed={isSelected}
+      aria-label={`${drawn.words}, limits ${limits}${onRecord ? `, on record ${onRecord}` : ""}: ${said}`}
+      $tone={measured ? (measured.isWithin ? "clear" : "stop") : isSelected ? "action" : "edge"}
+      $isSelected={isSelected}
+      $isNarrow={isNarrow}
+      $matters={drawn.feature !== undefined}
+    >
+      <span>
+        <b>{drawn.title}</b>
+        {onRecord && <u>record {onRecord}</u>}
+        {!onRecord && <i>{next ? `→ ${next}` : isNarrow && measured ? "" : limits}</i>}
+      </span>
+      <span>
+        {measured ? <output>{measured.text}</output> : <s>measure</s>}
+        {measured ? <em>{measured.isWithin ? "✓" : "out"}</em> : tool && <i>{tool}</i>}
+      </span>
+      {!isNarrow && <Limits share={measured?.share} isWithin={measured?.isWithin ?? false} />}
+    </Box>
+  );
+}
+
+/** The band between the limits with a mark where the measurement lies. */
+function Limits({ share, isWithin }: { readonly share: number | undefined; readonly isWithin: boolean }) {
+  const at = share === undefined ? undefined : Math.min(1.22, Math.max(-0.22, share));
+  const x = (of: number) => 30 + of * 80;
+  return (
+    <svg viewBox="0 0 140 11" aria-hidden="true">
+      <line x1="0" x2="140" y1="8" y2="8" stroke={color("line")} strokeWidth="2" />
+      <line x1={x(0)} x2={x(1)} y1="8" y2="8" stroke={color("measured")} strokeWidth="4" opacity="0.45" />
+      <line x1={x(0.5)} x2={x(0.5)} y1="3" y2="11" stroke={color("ink")} />
+      {at !== undefined && <path d={`M${x(at)} 8l-5-8h10Z`} fill={color(isWithin ? "clear" : "stop")} />}
+    </svg>
+  );
+}
+
+const Box = styled.button<{ $tone: Token; $isSelected: boolean; $isNarrow: boolean; $matters: boolean }>`
+  display: grid;
+  align-content: space-between;
+  width: 100%;
+  height: 100%;
+  padding: ${({ $isNarrow }) => ($isNarrow ? "1px 6px" : "2px 7px 3px")};
+  border: ${({ $isSelected }) => ($isSelected ? "3px" : "1.5px")} ${({ $matters }) => ($matters ? "solid" : "dashed")} ${({ $tone }) => color($tone)};
+  border-radius: 3px;
+  background: ${({ $isSelected }) => color($isSelected ? "selected" : "sheet")};
+  color: ${color("ink")};
+  font: inherit;
+  line-height: 1.1;
+  text-align: left;
+  cursor: pointer;
+  > span { display: flex; align-items: baseline; justify-content: space-between; gap: 4px; white-space: nowrap; }
+  b { ${mono} font-size: 16px; font-weight: 600; }
+  i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
+  s { color: ${color("quiet")}; font-size: 16px; text-decoration: none; }
+  u { font-size: 13px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
+  em { font-size: 15px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
+  output { ${mono} font-size: 24px; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
+  svg { display: block; width: 100%; height: 11px; }
+`;
+const Note = styled.span`
+  display: grid;
+  place-items: center;
+  width: 100%;
+  height: 100%;
+  ${mono}
+  font-size: 14px;
+  white-space: nowrap;
+  color: ${color("ink")};
+  background: ${color("drawing")};
+`;

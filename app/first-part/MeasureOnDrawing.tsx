@@ -1,0 +1,310 @@
+import { type ReactNode, useMemo, useState } from "react";
+import { styled } from "styled-components";
+import type { OffsetCorrection } from "../../core/correction/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
+import type { PartOfSetup, PartSide } from "../../core/part/index.ts";
+import { leftWords } from "../../core/program/index.ts";
+import { layoutPart } from "../drawing/geometry/partLayout.ts";
+import { PartDrawing } from "../drawing/PartDrawing.tsx";
+import { useRoom } from "../drawing/useRoom.ts";
+import { showFor } from "../shell/useShow.ts";
+import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
+import { fieldBox } from "../ui/fieldBox.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
+import { DimensionLabel, LABEL } from "./DimensionLabel.tsx";
+import { shareOfLimits } from "./drawnLimits.ts";
+import { type DrawnDimension, drawnDimensions, predictedNext } from "./drawnPart.ts";
+import type { FirstPartProps } from "./firstPartProps.ts";
+import { LimitsForm } from "./LimitsForm.tsx";
+import { MeasureStrip } from "./MeasureStrip.tsx";
+import { type PartRun, useFinishedPart } from "./useFinishedPart.ts";
+
+type MeasureOnDrawingProps = FirstPartProps & {
+  readonly corrections: readonly OffsetCorrection[];
+  readonly part: number;
+  /** Offset and axis whose surfaces are drawn heavier: the correction that is open. */
+  readonly marked: string | undefined;
+  /** The dimension on record that is looked at. */
+  readonly onShow: (feature: string | undefined) => void;
+  /** What stands over the drawing, and beside it. */
+  readonly head: ReactNode;
+  /** Which part is measured. */
+  readonly picker: ReactNode;
+  readonly beside: ReactNode;
+  readonly chart: ReactNode;
+};
+
+/** Measures the first part on its own drawing, made from the program. */
+export function MeasureOnDrawing(props: MeasureOnDrawingProps) {
+  const run = useFinishedPart(props.setup, props.program);
+  const [works, setWorks] = useState<"main" | "sub">("main");
+  const sides = run.state === "done" ? run.part.sides : [];
+  const side = sides.find((one) => one.works === works) ?? sides[0];
+  const head = (
+    <>
+      {props.head}
+      {sides.length > 1 && (
+        <Sides>
+          {sides.map((one) => (
+            <button key={one.works} type="button" aria-pressed={one === side} onClick={() => setWorks(one.works)}>
+              {one.works === "main" ? "Main spindle" : "Sub-spindle"}
+            </button>
+          ))}
+        </Sides>
+      )}
+    </>
+  );
+  if (side && run.state === "done")
+    return <Side key={side.works} {...props} head={head} finished={run.part} side={side} />;
+  return (
+    <>
+      <ViewCentre>
+        {head}
+        <NoDrawing run={run} />
+      </ViewCentre>
+      <ViewSide>{props.beside}</ViewSide>
+    </>
+  );
+}
+
+/** Why there is no drawing, or that it is being made. */
+function NoDrawing({ run }: { readonly run: PartRun }) {
+  switch (run.state) {
+    case "none":
+      return (
+        <p>No program has been taken in, so there is no drawing. Take it in on Prepare, or measure in the list.</p>
+      );
+    case "failed":
+      return <p role="alert">{run.message} Reload the page, or measure in the list.</p>;
+    case "running":
+      return (
+        <p role="status">
+          The part is being drawn from its program <progress aria-label="The part is being drawn" />
+        </p>
+      );
+    case "done":
+      return <p>This program cuts nothing that a turned section shows. Name its dimensions in the list.</p>;
+    default:
+      return run satisfies never;
+  }
+}
+
+type SideProps = MeasureOnDrawingProps & { readonly side: PartSide; readonly finished: PartOfSetup };
+
+/** One end of the part: its drawing, what is measured on it, and the strip in which a measurement is typed. */
+function Side(props: SideProps) {
+  const { setup, side, part, gauges, onShow } = props;
+  const state = useSide(props);
+  const { shown, selected, chosen, gauge, setGauge, onlyMatters, setOnly, measuredOf } = state;
+  const measured = shown.filter(({ isMeasured }) => isMeasured);
+  const { element, room } = useRoom<HTMLDivElement>({ width: 640, height: 480 });
+  const isNarrow = measured.length > MOST_FULL;
+  const show = showFor(setup.machine);
+  const layout = useMemo(
+    () =>
+      layoutPart(
+        side.profile,
+        shown.map(({ dimension, isMeasured }) => ({
+          dimension,
+          ...(isMeasured ? LABEL[isNarrow ? "narrow" : "full"] : LABEL.note),
+        })),
+        room,
+      ),
+    [side, shown, room, isNarrow],
+  );
+  const [offset, axis] = (props.marked ?? "").split(" ");
+  const stock = setup.stock;
+  return (
+    <>
+      <ViewCentre>
+        {props.head}
+        <Bar>
+          {props.picker}
+          <span>
+            {measured.filter((one) => measuredOf(one)).length} of {measured.length}
+          </span>
+          <label>
+            <input type="checkbox" checked={onlyMatters} onChange={({ target }) => setOnly(target.checked)} /> on record
+            only
+          </label>
+          <label>
+            <select value={gauge} onChange={({ target }) => setGauge(target.value)} aria-label="gauge">
+              <option value="">any gauge</option>
+              {gauges.map(({ name, isOverdue }) => (
+                <option key={name} value={name}>
+                  {name}
+                  {isOverdue ? " (overdue)" : ""}
+                </option>
+              ))}
+            </select>
+          </label>
+        </Bar>
+        <Drawn ref={element}>
+          <PartDrawing
+            profile={side.profile}
+            layout={layout}
+            name={`Section of ${setup.part}, as program ${setup.program} makes it`}
+            stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
+            toneOf={({ maker }) => (maker && maker.offset === offset ? color("action") : undefined)}
+            isMarked={({ maker, surface }) =>
+              maker?.offset === offset && (axis === "z") === (surface === "front" || surface === "back")
+            }
+            selected={selected}
+            labelOf={({ key }) => {
+              const drawn = shown.find(({ dimension }) => dimension.key === key);
+              if (!drawn) return null;
+              const next = drawn.feature && predictedNext(props.corrections, drawn.feature.feature);
+              return (
+                <DimensionLabel
+                  drawn={drawn}
+                  tool={drawn.dimension.maker && toolNumber(setup.machine, drawn.dimension.maker.offset)}
+                  isNarrow={isNarrow}
+                  isSelected={key === selected}
+                  limits={limitsText(drawn, show)}
+                  measured={measuredOf(drawn)}
+                  next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
+                  onRecord={
+                    drawn.isChanged && drawn.feature ? show.drawn(drawn.feature.axis, drawn.feature.nominal) : undefined
+                  }
+                  onSelect={() => {
+                    state.select(key);
+                    onShow(drawn.feature?.feature);
+                  }}
+                />
+              );
+            }}
+          />
+        </Drawn>
+        <Notes {...props} />
+        {chosen && (
+          <MeasureStrip
+            key={`${chosen.dimension.key} ${part}`}
+            {...props}
+            drawn={chosen}
+            gauge={gauge}
+            onDone={state.goOn}
+          />
+        )}
+      </ViewCentre>
+      <ViewSide>
+        {props.beside}
+        {chosen && <LimitsForm key={chosen.dimension.key} {...props} drawn={chosen} />}
+        {props.chart}
+      </ViewSide>
+    </>
+  );
+}
+/** More measured dimensions than this have narrow labels. */
+const MOST_FULL = 5;
+
+/** Which dimensions are shown, which one is chosen, and what was measured of each on this part. */
+function useSide(props: SideProps) {
+  const { setup, side, tolerances, part, onShow } = props;
+  const [onlyMatters, setOnly] = useState(false);
+  const [gauge, setGauge] = useState("");
+  const [asked, select] = useState<string>();
+  const show = useMemo(() => showFor(setup.machine), [setup.machine]);
+  const { drawn } = useMemo(
+    () => drawnDimensions(setup, side.dimensions, tolerances, show),
+    [setup, side, tolerances, show],
+  );
+  const measuredOf = (one: DrawnDimension) => {
+    const { feature, limits } = one;
+    const found = feature && setup.measured.find((it) => it.feature === feature.feature && it.part === part);
+    if (!feature || !found || !limits) return undefined;
+    const share = shareOfLimits(feature, found.measured - feature.nominal) ?? 0;
+    return { text: show.drawn(feature.axis, found.measured), share, isWithin: share >= -NOISE && share <= 1 + NOISE };
+  };
+  const shown = useMemo(() => drawn.filter(({ feature }) => !onlyMatters || feature), [drawn, onlyMatters]);
+  const toMeasure = shown.filter(({ isMeasured }) => isMeasured);
+  const open = toMeasure.find((one) => !measuredOf(one));
+  const chosen = toMeasure.find(({ dimension }) => dimension.key === asked) ?? open ?? toMeasure[0];
+  return {
+    shown,
+    onlyMatters,
+    setOnly,
+    gauge,
+    setGauge,
+    select,
+    measuredOf,
+    chosen,
+    selected: chosen?.dimension.key,
+    /** To the next one that is to be measured, from here on and then from the beginning. */
+    goOn: () => {
+      const at = chosen ? toMeasure.indexOf(chosen) : -1;
+      const order = [...toMeasure.slice(at + 1), ...toMeasure.slice(0, at)];
+      const next = order.find((one) => !measuredOf(one));
+      select(next?.dimension.key ?? asked);
+      onShow(chosen?.feature?.feature);
+    },
+  };
+}
+/** Sums of decimal figures miss a limit in the last binary place. */
+const NOISE = 1e-9;
+
+/** Limits as a drawing has them: a fit by its name, one number where they are alike, else both. */
+function limitsText({ limits, dimension }: DrawnDimension, { amount }: ReturnType<typeof showFor>): string {
+  if (!limits) return "no limits";
+  const axis = dimension.kind === "diameter" ? "x" : "z";
+  const short = (millimetres: number) => amount(axis, millimetres, "always").replace(/(\.\d\d)0+$/, "$1");
+  if (limits.by && /^[A-Za-z]{1,2}\d/.test(limits.by)) return limits.by;
+  if (Math.abs(limits.upper + limits.lower) < NOISE) return `± ${short(limits.upper).slice(1)}`;
+  const either = (millimetres: number) => (Math.abs(millimetres) < NOISE ? "0" : short(millimetres));
+  return `${either(limits.lower)}/${either(limits.upper)}`;
+}
+
+/** What is not certain of the drawing. */
+function Notes({ finished: { assumed, left }, side, setup: { machine } }: SideProps) {
+  const [first] = left;
+  if (assumed.length === 0 && left.length === 0 && side.leftOut.length === 0) return null;
+  return (
+    <Doubt role="status">
+      {assumed.length > 0 && (
+        <span>
+          {assumed.map((offset) => toolNumber(machine, offset)).join(", ")}{" "}
+          {assumed.length === 1 ? "is not loaded: its surfaces are" : "are not loaded: their surfaces are"} drawn by
+          what the program says.{" "}
+        </span>
+      )}
+      {first && (
+        <span>
+          Not carried out, so not drawn: line {first.line}, <code>{first.words}</code>: {leftWords(first.why)}
+          {left.length > 1 ? ` and ${left.length - 1} more` : ""}.{" "}
+        </span>
+      )}
+      {side.leftOut.map(({ offset, line }) => (
+        <span key={line}>
+          The groove in line {line} by {toolNumber(machine, offset)} is not drawn.{" "}
+        </span>
+      ))}
+    </Doubt>
+  );
+}
+
+const Sides = styled.div`
+  display: flex;
+  gap: 4px;
+  button { min-height: 44px; padding: 0 14px; border: 1.5px solid ${color("edge")}; background: ${color("sheet")}; color: inherit; font: inherit; cursor: pointer; }
+  button[aria-pressed="true"] { border-color: ${color("action")}; background: ${color("selected")}; font-weight: 700; }
+`;
+const Bar = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 2px 10px;
+  font-size: ${size.small};
+  label { display: flex; align-items: center; gap: 6px; min-height: 44px; }
+  input { width: 22px; height: 22px; }
+  select { ${fieldBox} max-width: 160px; font-size: ${size.small}; }
+`;
+const Drawn = styled.div`
+  flex: 1;
+  min-height: 300px;
+  border: 1px solid ${color("line")};
+  ${narrow} { flex: none; height: 110vw; max-height: 80dvh; }
+`;
+const Doubt = styled.p`
+  padding: 4px 10px;
+  border-left: 4px solid ${color("spacer")};
+  font-size: ${size.small};
+`;

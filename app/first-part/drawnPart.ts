@@ -1,0 +1,128 @@
+import { type FeatureState, featureStates, type OffsetCorrection } from "../../core/correction/index.ts";
+import type { Feature, SetupView } from "../../core/ledger/index.ts";
+import { toolNumber } from "../../core/machine/index.ts";
+import { generalTolerance, matchFeatures, type PartDimension } from "../../core/part/index.ts";
+import type { WorkshopContents } from "../../core/workshop/index.ts";
+import type { Show } from "../shell/useShow.ts";
+import { drawnLimits } from "./drawnLimits.ts";
+
+type ShopTolerance = WorkshopContents["tolerance"];
+
+/** A dimension of the drawing with what is on record of it. Millimetres as the drawing counts. */
+export interface DrawnDimension {
+  readonly dimension: PartDimension;
+  readonly feature: Feature | undefined;
+  /** Set where it is on record: what was measured of it last. */
+  readonly state: FeatureState | undefined;
+  /** True where the program gives another size now than the one on record. */
+  readonly isChanged: boolean;
+  /** On record, or by the general tolerances; undefined where nothing is said of such a size. */
+  readonly limits: { readonly lower: number; readonly upper: number; readonly by: string | undefined } | undefined;
+  /** As on the drawing: Ø 44, 18.0, M 20 × 1.5. */
+  readonly title: string;
+  /** In words for a screen reader, without what was measured. */
+  readonly words: string;
+  /** True where a gauge reads it: it is measured here. */
+  readonly isMeasured: boolean;
+}
+
+/** The class of general tolerances that holds where the shop has none of its own. */
+const GENERAL = "m";
+
+/** What holds where a drawing gives no limits: the shop's own, or else the general tolerances. Millimetres; undefined where neither has any. */
+function generalLimits({ kind, nominal }: PartDimension, shop: readonly ShopTolerance[]) {
+  const of = kind === "diameter" ? "diameter" : "length";
+  const own = shop
+    .filter((one) => one.of === of && (one.upTo === undefined || nominal <= one.upTo))
+    .sort((a, b) => (a.upTo ?? Number.POSITIVE_INFINITY) - (b.upTo ?? Number.POSITIVE_INFINITY))[0];
+  const plusMinus = own?.plusMinus ?? generalTolerance(nominal, GENERAL);
+  return plusMinus === undefined
+    ? undefined
+    : { lower: -plusMinus, upper: plusMinus, by: own ? "shop" : `general ${GENERAL}` };
+}
+
+const MEASURED: readonly PartDimension["kind"][] = ["diameter", "length", "width", "overall"];
+
+/** Every dimension of a side of the part, and the dimensions on record that its program does not give. */
+export function drawnDimensions(
+  setup: SetupView,
+  dimensions: readonly PartDimension[],
+  shop: readonly ShopTolerance[],
+  show: Show,
+): { readonly drawn: readonly DrawnDimension[]; readonly others: readonly Feature[] } {
+  const { matched, others } = matchFeatures(dimensions, setup.features);
+  const states = new Map(featureStates(setup).map((state) => [state.feature.feature, state]));
+  const drawn = dimensions.map((dimension): DrawnDimension => {
+    const match = matched.get(dimension.key);
+    const recorded = match && { ...drawnLimits(match.feature), by: match.feature.limitsBy };
+    return {
+      dimension,
+      feature: match?.feature,
+      state: match && states.get(match.feature.feature),
+      isChanged: match?.isChanged ?? false,
+      limits: recorded ?? generalLimits(dimension, shop),
+      title: titleOf(dimension, show),
+      words: wordsOf(setup, dimension, show),
+      isMeasured: MEASURED.includes(dimension.kind) && dimension.maker !== undefined,
+    };
+  });
+  return { drawn, others };
+}
+
+function titleOf({ kind, nominal, second, side }: PartDimension, { amount }: Show): string {
+  // As a drawing has it: without the noughts behind it.
+  const size = (axis: "x" | "z", value: number) => String(Number(amount(axis, value)));
+  switch (kind) {
+    case "diameter":
+      return `Ø ${size("x", nominal)}`;
+    case "length":
+    case "overall":
+    case "width":
+      return size("z", nominal);
+    case "chamfer":
+      return Math.abs((second ?? nominal) - nominal) < SAME
+        ? `${size("z", nominal)} × 45°`
+        : `${size("z", nominal)} × ${size("z", second ?? 0)}`;
+    case "taper":
+      return `${Number(nominal.toFixed(2))}°`;
+    case "radius":
+      return `R ${size("z", nominal)}`;
+    case "thread":
+      return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)} × ${size("z", second ?? 0)}`;
+    case "mark":
+      return `driven, ${size("z", nominal)}`;
+    default:
+      return kind satisfies never;
+  }
+}
+const SAME = 1e-3;
+
+const KIND_WORDS: Readonly<Record<PartDimension["kind"], string>> = {
+  diameter: "diameter",
+  length: "length from the face",
+  width: "width",
+  overall: "overall length",
+  chamfer: "chamfer",
+  taper: "taper",
+  radius: "radius",
+  thread: "thread",
+  mark: "driven tool",
+};
+
+function wordsOf({ machine }: SetupView, dimension: PartDimension, show: Show): string {
+  const { kind, side, maker, from } = dimension;
+  const what = kind === "diameter" && side === "inner" ? "bore" : KIND_WORDS[kind];
+  const where = side === "inner" && kind !== "diameter" ? ", in the bore" : "";
+  const by = maker ? `, made by ${toolNumber(machine, maker.offset)}` : "";
+  const other = kind === "width" && from && from.offset !== maker?.offset;
+  return `${what} ${titleOf(dimension, show).replace(/^Ø /, "")}${where}${by}${other ? ` and ${toolNumber(machine, from.offset)}` : ""}`;
+}
+
+/** What the next part will measure where all corrections are made, as the drawing counts; undefined where nothing changes it. Millimetres. */
+export function predictedNext(corrections: readonly OffsetCorrection[], feature: string): number | undefined {
+  for (const { features, verdict, amount } of corrections) {
+    const one = features.find(({ id }) => id === feature);
+    if (one && verdict === "offset" && amount !== 0) return one.next;
+  }
+  return undefined;
+}

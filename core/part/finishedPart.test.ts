@@ -1,0 +1,64 @@
+import { describe, expect, it } from "vitest";
+import { programMotions } from "../program/index.ts";
+import { HAND_WORKED, handTool, PLAIN_ZONE } from "./handWorked.fixture.ts";
+import { dimensionsOf, finishedPart, type PartDimension } from "./index.ts";
+
+const STOCK = { radius: 25, hole: 0, front: 1 };
+const motionsOf = (text: string) => programMotions(`O1\nG21 G40 G54 G99\n${text}\nM30\n`).motions;
+const summary = ({ side, kind, nominal, maker, from }: PartDimension) =>
+  `${side} ${kind} ${Math.round(nominal * 1000) / 1000}${maker ? ` by ${maker.offset}` : ""}${from ? ` from ${from.offset}` : ""}`;
+
+describe("the finished part", () => {
+  it.each(HAND_WORKED)("is what it is on paper: $about", ({ text, zone, hole = 0, want }) => {
+    const part = finishedPart(motionsOf(text), handTool(zone), { ...STOCK, hole: hole / 2 });
+    expect(part && dimensionsOf(part).map(summary).sort()).toEqual([...want].sort());
+    expect(part?.leftOut).toEqual([]);
+  });
+  it("names the line that makes each surface", () => {
+    const part = finishedPart(
+      motionsOf("T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X40. Z2.\nG1 Z-30.\nX54."),
+      handTool(),
+      STOCK,
+    );
+    const made = part?.profile.pieces.map(({ surface, maker, by }) => [surface, maker?.line, by]);
+    // The face in line 5, the diameter in line 7 with its fillet, the shoulder in line 8, then the bar as it came.
+    expect(made).toEqual([
+      ["front", 5, "move"],
+      ["outside", 7, "move"],
+      ["outside", 7, "nose"],
+      ["front", 8, "move"],
+      ["outside", undefined, "stock"],
+    ]);
+    expect(part?.profile).toMatchObject({ isOpen: true, zMax: 0 });
+  });
+  it("leaves the fillet of the nose in an inner corner, exactly", () => {
+    const part = finishedPart(
+      motionsOf("T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X40. Z2.\nG1 Z-30.\nX54."),
+      handTool(),
+      STOCK,
+    );
+    const fillet = part?.profile.pieces.find(({ arc }) => arc);
+    expect(fillet?.arc).toMatchObject({ radius: 0.8, z: expect.closeTo(-29.2, 9), r: expect.closeTo(20.8, 9) });
+  });
+  it("is the same whatever it is asked for before, and is none where nothing cuts", () => {
+    const text = HAND_WORKED[5]?.text ?? "";
+    expect(finishedPart(motionsOf(text), handTool(), STOCK)).toEqual(finishedPart(motionsOf(text), handTool(), STOCK));
+    expect(finishedPart(motionsOf("T0101\nG0 X54. Z5."), handTool(), STOCK)).toBeUndefined();
+  });
+  it("says which offset it follows without a tool", () => {
+    const part = finishedPart(
+      motionsOf("T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nT5555\nG0 X40. Z2.\nG1 Z-30.\nX54."),
+      handTool(),
+      STOCK,
+    );
+    expect(part?.assumed).toEqual(["55"]);
+    // Drawn as a sharp corner: no fillet.
+    expect(part?.profile.pieces.some(({ arc }) => arc)).toBe(false);
+  });
+  it("leaves a groove in the face out, and names it, where no single face holds it", () => {
+    const text =
+      "T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X24. Z2.\nG1 Z-1. F.2\nX54.\nG0 Z5.\nT0606\nG0 X20. Z2.\nG1 Z-3. F.05\nG0 Z5.";
+    const part = finishedPart(motionsOf(text), handTool(PLAIN_ZONE), STOCK);
+    expect(part?.leftOut).toMatchObject([{ offset: "6", line: 12 }]);
+  });
+});

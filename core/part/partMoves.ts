@@ -1,0 +1,211 @@
+import { programSense, type Zone } from "../machine/index.ts";
+import type { ProgramMotion } from "../program/index.ts";
+import type { Tool } from "../tool/index.ts";
+import { type CutterShape, cutterShape, leavesMark, sharpShape } from "./cutterShape.ts";
+import { compensated, type Spot, type Way } from "./cutterWay.ts";
+
+/** A tool of which a program's moves are followed. */
+export interface PartTool {
+  readonly offset: string;
+  readonly tool: Tool;
+  readonly zone: Zone;
+  /** The edge that this offset's moves are about, where it is not the tool's own. */
+  readonly edge?: string | undefined;
+}
+
+/** What has made a surface: the offset, and the line of the program, counted from 1. */
+export interface Maker {
+  readonly path: number;
+  readonly offset: string;
+  readonly line: number;
+}
+
+/** A cut as a move of a tool's programmed point in the plane of its shape, rising in the order of the program. */
+export interface CutMove extends Way {
+  readonly shape: CutterShape;
+  readonly maker: Maker;
+  readonly order: number;
+  /** False where the tool was brought here without cutting: its place before counts too. */
+  readonly follows: boolean;
+}
+
+/** A threading pass. Z and the thread's depth as diameters; the lead in millimetres a turn. */
+interface ThreadPass {
+  readonly maker: Maker;
+  readonly lead: number;
+  readonly from: { readonly x: number; readonly z: number };
+  readonly to: { readonly x: number; readonly z: number };
+}
+/** A cut that a turned section shows as a mark: where a driven tool works. X as a diameter. */
+export interface MarkedCut {
+  readonly maker: Maker;
+  readonly x: number;
+  readonly z: number;
+}
+
+/** The moves of a program at one spindle's part, in the part's own frame. */
+export interface PartMoves {
+  readonly cuts: readonly CutMove[];
+  readonly threads: readonly ThreadPass[];
+  readonly marks: readonly MarkedCut[];
+  /** Offsets that cut and have no tool here: each is followed as a sharp corner. */
+  readonly assumed: readonly string[];
+}
+
+type Works = Zone["works"];
+
+/** A way with what made it, before compensation is carried out. */
+interface MadeWay extends Way {
+  readonly motion: ProgramMotion;
+  readonly order: number;
+}
+/** Where one path stands. */
+interface PathPlace {
+  x: number;
+  z: number;
+  /** Where the programmed point truly is, where compensation has led it beside the contour. */
+  actual: Spot | undefined;
+  stretch: { readonly tool: Known; readonly from: Spot; readonly side: 1 | -1; readonly ways: MadeWay[] } | undefined;
+  lastCut: Spot | undefined;
+}
+interface Known {
+  readonly tool: PartTool | undefined;
+  readonly shape: CutterShape | undefined;
+  readonly works: Works;
+  /** Turns a programmed place into the plane of the shape. */
+  readonly place: (x: number, z: number) => Spot;
+  /** −1 where that turns left into right. */
+  readonly sense: 1 | -1;
+}
+
+/**
+ * Follows the moves of a program with its tools, ideal offsets and the control's compensation, and says where each cuts at the part
+ * of one spindle. `guess` says whether an offset without a tool works in a bore. Millimetres, X of motions as diameters.
+ */
+export function partMoves(
+  motions: readonly ProgramMotion[],
+  toolOf: (offset: string, path: number) => PartTool | undefined,
+  works: Works,
+  guess: (offset: string) => CutterShape["makes"] = () => "outside",
+): PartMoves {
+  const cuts: CutMove[] = [];
+  const threads: ThreadPass[] = [];
+  const marks: MarkedCut[] = [];
+  const assumed = new Set<string>();
+  const known = new Map<string, Known>();
+  const places = new Map<number, PathPlace>();
+  const knownOf = (offset: string, path: number): Known => {
+    const key = `${path} ${offset}`;
+    const made = known.get(key) ?? knowTool(toolOf(offset, path), () => guess(offset));
+    known.set(key, made);
+    return made;
+  };
+  const flush = (at: PathPlace) => {
+    const { stretch } = at;
+    at.stretch = undefined;
+    if (!stretch?.tool.shape) return;
+    for (const way of compensated(stretch.ways, stretch.from, stretch.tool.shape.led, stretch.side)) {
+      addCut(at, stretch.tool, way);
+      at.actual = way.to;
+    }
+  };
+  const addCut = (at: PathPlace, { shape, works: where }: Known, way: MadeWay) => {
+    const { motion, order, ...move } = way;
+    if (!shape || where !== works || motion.kind !== "feed") return;
+    if (shape.isOnCentre && Math.abs(way.to.v) > 0) {
+      if (way.to.u !== way.from.u) marks.push({ maker: makerOf(motion), x: motion.x, z: motion.z });
+      return;
+    }
+    const follows = at.lastCut?.u === move.from.u && at.lastCut.v === move.from.v;
+    cuts.push({ ...move, shape, maker: makerOf(motion), order, follows });
+    at.lastCut = move.to;
+  };
+  for (const [order, motion] of motions.entries()) {
+    const { kind, modes } = motion;
+    if (kind === "wait") continue;
+    const at = places.get(modes.path) ?? {
+      x: Number.NaN,
+      z: Number.NaN,
+      actual: undefined,
+      stretch: undefined,
+      lastCut: undefined,
+    };
+    places.set(modes.path, at);
+    if (kind === "call" || kind === "home" || kind === "machine") {
+      flush(at);
+      at.actual = undefined;
+      at.lastCut = undefined;
+      if (kind !== "call") [at.x, at.z] = [Number.NaN, Number.NaN];
+      continue;
+    }
+    const from = { x: at.x, z: at.z };
+    at.x = Number.isNaN(motion.x) ? from.x : motion.x;
+    at.z = Number.isNaN(motion.z) ? from.z : motion.z;
+    if (Number.isNaN(from.x + from.z + at.x + at.z) || modes.offset === "0") {
+      flush(at);
+      continue;
+    }
+    const tool = knownOf(modes.offset, modes.path);
+    if (kind === "thread") {
+      flush(at);
+      at.actual = undefined;
+      if (tool.works === works)
+        threads.push({ maker: makerOf(motion), lead: motion.lead ?? modes.feed, from, to: { x: at.x, z: at.z } });
+      continue;
+    }
+    if (!tool.shape) {
+      if (kind === "feed" && tool.works === works && tool.tool && leavesMark(tool.tool.tool))
+        marks.push({ maker: makerOf(motion), x: at.x, z: at.z });
+      continue;
+    }
+    if (!tool.tool && kind === "feed") assumed.add(modes.offset);
+    const way = wayOf(tool, from, { x: at.x, z: at.z }, motion, order);
+    if (modes.compensation === null || tool.shape.led.radius === 0) {
+      flush(at);
+      addCut(at, tool, { ...way, from: at.actual ?? way.from });
+      at.actual = undefined;
+      continue;
+    }
+    const side = ((modes.compensation === "left" ? 1 : -1) * tool.sense) as 1 | -1;
+    at.stretch ??= { tool, from: at.actual ?? way.from, side, ways: [] };
+    at.stretch.ways.push(way);
+  }
+  for (const at of places.values()) flush(at);
+  return { cuts, threads, marks, assumed: [...assumed] };
+}
+
+const makerOf = ({ modes, line }: ProgramMotion): Maker => ({ path: modes.path, offset: modes.offset, line });
+
+function knowTool(tool: PartTool | undefined, guess: () => CutterShape["makes"]): Known {
+  const shape = tool ? cutterShape(tool.tool, tool.edge) : sharpShape(guess());
+  const zone = tool?.zone;
+  const sense = { x: zone ? programSense(zone, "x") : 1, z: zone ? programSense(zone, "z") : 1 };
+  // A tool from the minus side makes its diameters at negative coordinates.
+  const side = zone?.from === "minus" && !shape?.isOnCentre ? -1 : 1;
+  const radius = (x: number) => (side * sense.x * x) / 2;
+  const place = {
+    outside: (x: number, z: number): Spot => ({ u: sense.z * z, v: radius(x) }),
+    bore: (x: number, z: number): Spot => ({ u: sense.z * z, v: 0 - radius(x) }),
+    face: (x: number, z: number): Spot => ({ u: radius(x), v: sense.z * z }),
+  }[shape?.makes ?? "outside"];
+  // Along u and v by Z and X: turned over where one of them counts the other way, or where the two change places.
+  const turns = side * sense.x * sense.z * (shape?.makes === "outside" || !shape ? 1 : -1);
+  return { tool, shape, works: zone?.works ?? "main", place, sense: turns < 0 ? -1 : 1 };
+}
+
+function wayOf(
+  { place, sense }: Known,
+  from: { readonly x: number; readonly z: number },
+  to: { readonly x: number; readonly z: number },
+  motion: ProgramMotion,
+  order: number,
+): MadeWay {
+  const { arc } = motion;
+  return {
+    from: place(from.x, from.z),
+    to: place(to.x, to.z),
+    ...(arc && { arc: { ...place(arc.x, arc.z), turn: (arc.turn * sense) as 1 | -1 } }),
+    motion,
+    order,
+  };
+}

@@ -1,0 +1,124 @@
+import { readFileSync } from "node:fs";
+import type { Page } from "@playwright/test";
+import { COLLAR, ownLot } from "./ownLot.ts";
+import { expect, test } from "./shop.ts";
+
+/** In inches: T1 faces and turns .375 to .500, T2 turns .310 to .200. Both are sharp-cornered on the drawing but for their noses. */
+const PIN = `%
+O0810 (DUST-CAP PIN)
+G20 G40 G54 G99
+T0101
+G97 S900 M3
+G0 X.6 Z0
+G1 X-.063 F.004
+G0 X.6 Z.1
+X.375
+G1 Z-.5
+X.6
+G0 Z.1
+T0202
+G0 X.31 Z.1
+G1 Z-.2
+X.6
+G0 Z.1
+M30
+%
+`;
+
+async function takeIn(page: Page, address: string, name: string, text: string): Promise<void> {
+  await page.goto(`${address}/prepare`);
+  await page
+    .getByLabel(/^(Choose the program's file|Take in another program)/)
+    .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
+  await page.getByRole("button", { name: "Take this program in" }).click();
+  await expect(page.getByRole("link", { name: "Program for the control" })).toBeVisible();
+}
+
+const strip = (page: Page) => page.getByRole("form", { name: /^Measure / });
+/** Types what the chosen dimension measures; Enter keeps it and goes on. */
+async function measure(page: Page, title: string, value: string): Promise<void> {
+  await expect(strip(page)).toHaveAccessibleName(`Measure ${title}`);
+  await expect(strip(page).getByRole("textbox")).toBeFocused();
+  await page.keyboard.type(value);
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: new RegExp(`measured ${value.replace(/^\./, "0?.")}`) })).toBeVisible();
+}
+
+test("a pin in inches is measured on its own drawing by keyboard, and each length corrects the tool that can mend it", async ({
+  page,
+}) => {
+  const wear = ["1", "2"].flatMap(
+    (offset) =>
+      [
+        [offset, "geometry.x", -5.12],
+        [offset, "geometry.z", -8.2],
+        [offset, "wear.x", 0],
+        [offset, "wear.z", 0],
+      ] as const,
+  );
+  const address = await ownLot(page, "pin", "P-108", wear);
+  await takeIn(page, address, "O0810.nc", PIN);
+  await page.goto(`${address}/first-part`);
+  // On paper: .3762 is .0012 over, .3085 is .0015 under, .2030 is .0030 too long: T2 cuts too far towards the chuck.
+  await measure(page, "Ø 0.31", ".3085");
+  await measure(page, "Ø 0.375", ".3762");
+  await measure(page, "0.2", ".2030");
+  await measure(page, "0.5", ".5020");
+  const corrections = page.getByRole("navigation", { name: "Corrections" });
+  await expect(corrections.getByRole("link")).toHaveText([
+    /X of T02\s*\+0\.0015/,
+    /X of T01\s*−0\.0012/,
+    /Z of T02\s*\+0\.0030/,
+    /Z of T01.*One tool makes both ends/,
+  ]);
+  // What the next part will measure stands on the drawing before it is cut.
+  await expect(
+    page.getByRole("button", { name: /length from the face 0\.2.*measured 0\.2030.*next 0\.2000/ }),
+  ).toBeVisible();
+  // Both ends of the .5 are T1's: nothing is offered.
+  await corrections.getByRole("link", { name: /Z of T01/ }).click();
+  await expect(page.getByText(/Both ends of this length are made with this offset/)).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Put in wear/ })).toHaveCount(0);
+  await corrections.getByRole("link", { name: /Z of T02/ }).click();
+  await page.getByRole("button", { name: "Put in wear: Z wear 0.0030" }).click();
+  await expect(corrections.getByRole("link", { name: /Z of T02/ })).toHaveCount(0);
+});
+
+test("limits are given as the drawing writes them, and follow a size that the program changes", async ({
+  page,
+  allowConsole,
+}) => {
+  allowConsole(/status of 422/);
+  const address = await ownLot(page, "dome-collar", "F-109", COLLAR);
+  const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+  await takeIn(page, address, "O4402.nc", program);
+  await page.goto(`${address}/first-part`);
+  const bore = page.getByRole("button", { name: /^bore 22/ });
+  await bore.click();
+  const form = page.getByRole("form", { name: "Limits of Ø 22" });
+  const field = form.getByRole("textbox");
+  await field.fill("H99");
+  await expect(form.getByText(/no fit that is known here/)).toBeVisible();
+  await expect(form.getByRole("button", { name: "Keep limits" })).toBeDisabled();
+  // ISO 286: 22 H8 is 0 to +0.033, 22 H7 0 to +0.021.
+  await field.fill("H7");
+  await expect(form.getByText("22.000 to 22.021")).toBeVisible();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: /^bore 22, made by T04, limits H7: to measure/ })).toBeVisible();
+  // A slip of the finger is refused in its place, and what was typed stays.
+  const typed = strip(page).getByRole("textbox");
+  await typed.fill("2.202");
+  await page.keyboard.press("Enter");
+  await expect(
+    strip(page)
+      .getByText(/Check the decimal point/)
+      .or(strip(page).getByRole("alert")),
+  ).toBeVisible();
+  await expect(typed).toHaveValue("2.202");
+
+  // The bore is made 0.1 larger: the dimension is found again, and says what is on record.
+  await takeIn(page, address, "O4402B.nc", program.replace("G0 X22. Z2.", "G0 X22.1 Z2."));
+  await page.goto(`${address}/first-part`);
+  await page.getByRole("button", { name: /^bore 22\.1, made by T04, .*on record 22\.000/ }).click();
+  await expect(page.getByText("The program makes it 22.100 now, on record is 22.000.")).toBeVisible();
+});
