@@ -1,5 +1,5 @@
 import { Minus, Plus, Scan } from "lucide-react";
-import type { ReactNode } from "react";
+import type { ReactNode, Ref } from "react";
 import { styled } from "styled-components";
 import type { PartProfile, ProfilePiece } from "../../core/part/index.ts";
 import { color, size } from "../ui/tokens.ts";
@@ -20,16 +20,18 @@ interface PartDrawingProps {
   readonly isMarked: (piece: ProfilePiece) => boolean;
   /** Dimensions that are drawn in the colour of the selection. */
   readonly selected: string | undefined;
+  /** Hears how much room the sheet has. */
+  readonly roomOf?: Ref<SVGSVGElement>;
   readonly labelOf: (placed: PlacedDimension) => ReactNode;
 }
 
 /** The full section of a turned part with its dimensions, by drafting practice: to be zoomed and moved. */
 export function PartDrawing(props: PartDrawingProps) {
-  const { layout, name } = props;
+  const { layout, name, roomOf } = props;
   const zoom = useZoom(layout);
   return (
     <Room>
-      <Sheet viewBox={zoom.viewBox} $held={!zoom.isWhole} {...zoom.on}>
+      <Sheet {...(roomOf && { ref: roomOf })} viewBox={zoom.viewBox} $held={!zoom.isWhole} {...zoom.on}>
         <title>{name}</title>
         <Section {...props} />
         {layout.placed.map((placed) => (
@@ -169,7 +171,8 @@ function Arrow({ at, from, fill }: { readonly at: Place; readonly from: Place; r
 }
 
 const Room = styled.div`
-  position: relative;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
   width: 100%;
   height: 100%;
 `;
@@ -183,11 +186,11 @@ const Sheet = styled.svg<{ $held: boolean }>`
   foreignObject { overflow: visible; }
 `;
 const Zoom = styled.div`
-  position: absolute;
-  left: 6px;
-  bottom: 6px;
   display: flex;
+  flex-direction: column;
   gap: 4px;
+  padding: 4px;
+  border-left: 1px solid ${color("line")};
   button { display: grid; place-items: center; width: 44px; height: 44px; border: 1px solid ${color("line")}; background: ${color("sheet")}; color: ${color("ink")}; font-size: ${size.text}; cursor: pointer; }
   button:disabled { color: ${color("line")}; cursor: default; }
   @media print { display: none; }

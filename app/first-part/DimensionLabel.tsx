@@ -2,23 +2,26 @@ import { styled } from "styled-components";
 import { color, mono, type Token } from "../ui/tokens.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 
-/** Room of a label on the sheet: with everything in it, or narrow where there are many; a note has no measurement. */
+/** Room of a label on the sheet: with everything in it, narrow where there are many, small on a phone; a note has no measurement. */
 export const LABEL = {
   full: { width: 150, height: 66 },
   narrow: { width: 132, height: 50 },
-  note: { width: 98, height: 26 },
-};
+  small: { width: 100, height: 42 },
+  note: { width: 88, height: 24 },
+} as const;
 
 interface DimensionLabelProps {
   readonly drawn: DrawnDimension;
   /** Number of the tool that makes it, as it is written here. */
   readonly tool: string | undefined;
-  readonly isNarrow: boolean;
+  readonly size: Exclude<keyof typeof LABEL, "note">;
   readonly isSelected: boolean;
   /** As a drawing has its limits. */
   readonly limits: string;
   /** What was measured on this part, and where between the limits that lies; undefined while it was not. */
   readonly measured: { readonly text: string; readonly share: number; readonly isWithin: boolean } | undefined;
+  /** What was typed and is being kept. */
+  readonly waiting: string | undefined;
   /** What the next part will measure once everything is corrected. */
   readonly next: string | undefined;
   /** The size on record, where the program makes another one. */
@@ -28,7 +31,8 @@ interface DimensionLabelProps {
 
 /** A dimension's label on the drawing: nominal and limits, what was measured, and where in the limits that lies. */
 export function DimensionLabel(props: DimensionLabelProps) {
-  const { drawn, tool, isNarrow, isSelected, limits, measured, next, onRecord, onSelect } = props;
+  const { drawn, tool, size, isSelected, limits, measured, waiting, next, onRecord, onSelect } = props;
+  const isNarrow = size !== "full";
   if (!drawn.isMeasured)
     return (
       <Note role="note" aria-label={drawn.words}>
@@ -37,7 +41,9 @@ export function DimensionLabel(props: DimensionLabelProps) {
     );
   const said = measured
     ? `measured ${measured.text}, ${measured.isWithin ? "within limits" : "out of limits"}${next ? `, next ${next}` : ""}`
-    : "to measure";
+    : waiting
+      ? `${waiting} is being kept`
+      : "to measure";
   return (
     <Box
       type="button"
@@ -46,16 +52,16 @@ export function DimensionLabel(props: DimensionLabelProps) {
       aria-label={`${drawn.words}, limits ${limits}${onRecord ? `, on record ${onRecord}` : ""}: ${said}`}
       $tone={measured ? (measured.isWithin ? "clear" : "stop") : isSelected ? "action" : "edge"}
       $isSelected={isSelected}
-      $isNarrow={isNarrow}
+      $size={size}
       $matters={drawn.feature !== undefined}
     >
       <span>
         <b>{drawn.title}</b>
         {onRecord && <u>record {onRecord}</u>}
-        {!onRecord && <i>{next ? `→ ${next}` : isNarrow && measured ? "" : limits}</i>}
+        {!onRecord && <i>{size === "small" ? "" : next ? `→ ${next}` : isNarrow && measured ? "" : limits}</i>}
       </span>
       <span>
-        {measured ? <output>{measured.text}</output> : <s>measure</s>}
+        {measured ? <output>{measured.text}</output> : <s>{waiting ?? "measure"}</s>}
         {measured ? <em>{measured.isWithin ? "✓" : "out"}</em> : tool && <i>{tool}</i>}
       </span>
       {!isNarrow && <Limits share={measured?.share} isWithin={measured?.isWithin ?? false} />}
@@ -77,12 +83,17 @@ function Limits({ share, isWithin }: { readonly share: number | undefined; reado
   );
 }
 
-const Box = styled.button<{ $tone: Token; $isSelected: boolean; $isNarrow: boolean; $matters: boolean }>`
+const Box = styled.button<{
+  $tone: Token;
+  $isSelected: boolean;
+  $size: DimensionLabelProps["size"];
+  $matters: boolean;
+}>`
   display: grid;
   align-content: space-between;
   width: 100%;
   height: 100%;
-  padding: ${({ $isNarrow }) => ($isNarrow ? "1px 6px" : "2px 7px 3px")};
+  padding: ${({ $size }) => ({ full: "2px 7px 3px", narrow: "1px 6px", small: "0 4px" })[$size]};
   border: ${({ $isSelected }) => ($isSelected ? "3px" : "1.5px")} ${({ $matters }) => ($matters ? "solid" : "dashed")} ${({ $tone }) => color($tone)};
   border-radius: 3px;
   background: ${({ $isSelected }) => color($isSelected ? "selected" : "sheet")};
@@ -92,12 +103,12 @@ const Box = styled.button<{ $tone: Token; $isSelected: boolean; $isNarrow: boole
   text-align: left;
   cursor: pointer;
   > span { display: flex; align-items: baseline; justify-content: space-between; gap: 4px; white-space: nowrap; }
-  b { ${mono} font-size: 16px; font-weight: 600; }
+  b { ${mono} font-size: ${({ $size }) => ($size === "small" ? "14px" : "16px")}; font-weight: 600; }
   i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
   s { color: ${color("quiet")}; font-size: 16px; text-decoration: none; }
   u { font-size: 13px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
   em { font-size: 15px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
-  output { ${mono} font-size: 24px; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
+  output { ${mono} font-size: ${({ $size }) => ($size === "small" ? "18px" : "24px")}; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   svg { display: block; width: 100%; height: 11px; }
 `;
 const Note = styled.span`

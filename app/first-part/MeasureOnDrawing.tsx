@@ -15,7 +15,9 @@ import { DimensionLabel, LABEL } from "./DimensionLabel.tsx";
 import { shareOfLimits } from "./drawnLimits.ts";
 import { type DrawnDimension, drawnDimensions, predictedNext } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
+import { useKeptMeasurements } from "./keptMeasurements.tsx";
 import { LimitsForm } from "./LimitsForm.tsx";
+import { limitsText } from "./limitsText.ts";
 import { MeasureStrip } from "./MeasureStrip.tsx";
 import { type PartRun, useFinishedPart } from "./useFinishedPart.ts";
 
@@ -97,8 +99,8 @@ function Side(props: SideProps) {
   const state = useSide(props);
   const { shown, selected, chosen, gauge, setGauge, onlyMatters, setOnly, measuredOf } = state;
   const measured = shown.filter(({ isMeasured }) => isMeasured);
-  const { element, room } = useRoom<HTMLDivElement>({ width: 640, height: 480 });
-  const isNarrow = measured.length > MOST_FULL;
+  const { element, room } = useRoom<SVGSVGElement>({ width: 640, height: 480 });
+  const labels = room.width < PHONE ? "small" : measured.length > MOST_FULL ? "narrow" : "full";
   const show = showFor(setup.machine);
   const layout = useMemo(
     () =>
@@ -106,11 +108,11 @@ function Side(props: SideProps) {
         side.profile,
         shown.map(({ dimension, isMeasured }) => ({
           dimension,
-          ...(isMeasured ? LABEL[isNarrow ? "narrow" : "full"] : LABEL.note),
+          ...(isMeasured ? LABEL[labels] : LABEL.note),
         })),
         room,
       ),
-    [side, shown, room, isNarrow],
+    [side, shown, room, labels],
   );
   const [offset, axis] = (props.marked ?? "").split(" ");
   const stock = setup.stock;
@@ -139,10 +141,11 @@ function Side(props: SideProps) {
             </select>
           </label>
         </Bar>
-        <Drawn ref={element}>
+        <Drawn>
           <PartDrawing
             profile={side.profile}
             layout={layout}
+            roomOf={element}
             name={`Section of ${setup.part}, as program ${setup.program} makes it`}
             stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
             toneOf={({ maker }) => (maker && maker.offset === offset ? color("action") : undefined)}
@@ -158,10 +161,11 @@ function Side(props: SideProps) {
                 <DimensionLabel
                   drawn={drawn}
                   tool={drawn.dimension.maker && toolNumber(setup.machine, drawn.dimension.maker.offset)}
-                  isNarrow={isNarrow}
+                  size={labels}
                   isSelected={key === selected}
                   limits={limitsText(drawn, show)}
                   measured={measuredOf(drawn)}
+                  waiting={state.kept.waitingOf(drawn, part)?.text}
                   next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
                   onRecord={
                     drawn.isChanged && drawn.feature ? show.drawn(drawn.feature.axis, drawn.feature.nominal) : undefined
@@ -176,13 +180,18 @@ function Side(props: SideProps) {
           />
         </Drawn>
         <Notes {...props} />
+        {state.kept.keeper}
         {chosen && (
           <MeasureStrip
-            key={`${chosen.dimension.key} ${part}`}
+            key={`${chosen.dimension.key} ${part} ${state.kept.refusedOf(chosen, part)?.id ?? ""}`}
             {...props}
             drawn={chosen}
-            gauge={gauge}
-            onDone={state.goOn}
+            part={part}
+            refused={state.kept.refusedOf(chosen, part)}
+            onKeep={(text, overdue) => {
+              state.kept.keep({ drawn: chosen, part, text, gauge, overdue });
+              state.goOn();
+            }}
           />
         )}
       </ViewCentre>
@@ -196,6 +205,8 @@ function Side(props: SideProps) {
 }
 /** More measured dimensions than this have narrow labels. */
 const MOST_FULL = 5;
+/** Room that is as narrow as a phone's. CSS pixels. */
+const PHONE = 480;
 
 /** Which dimensions are shown, which one is chosen, and what was measured of each on this part. */
 function useSide(props: SideProps) {
@@ -217,7 +228,9 @@ function useSide(props: SideProps) {
   };
   const shown = useMemo(() => drawn.filter(({ feature }) => !onlyMatters || feature), [drawn, onlyMatters]);
   const toMeasure = shown.filter(({ isMeasured }) => isMeasured);
-  const open = toMeasure.find((one) => !measuredOf(one));
+  const kept = useKeptMeasurements(props, select);
+  const isOpen = (one: DrawnDimension) => !measuredOf(one) && !kept.waitingOf(one, part);
+  const open = toMeasure.find(isOpen);
   const chosen = toMeasure.find(({ dimension }) => dimension.key === asked) ?? open ?? toMeasure[0];
   return {
     shown,
@@ -227,13 +240,14 @@ function useSide(props: SideProps) {
     setGauge,
     select,
     measuredOf,
+    kept,
     chosen,
     selected: chosen?.dimension.key,
     /** To the next one that is to be measured, from here on and then from the beginning. */
     goOn: () => {
       const at = chosen ? toMeasure.indexOf(chosen) : -1;
       const order = [...toMeasure.slice(at + 1), ...toMeasure.slice(0, at)];
-      const next = order.find((one) => !measuredOf(one));
+      const next = order.find(isOpen);
       select(next?.dimension.key ?? asked);
       onShow(chosen?.feature?.feature);
     },
@@ -241,17 +255,6 @@ function useSide(props: SideProps) {
 }
 /** Sums of decimal figures miss a limit in the last binary place. */
 const NOISE = 1e-9;
-
-/** Limits as a drawing has them: a fit by its name, one number where they are alike, else both. */
-function limitsText({ limits, dimension }: DrawnDimension, { amount }: ReturnType<typeof showFor>): string {
-  if (!limits) return "no limits";
-  const axis = dimension.kind === "diameter" ? "x" : "z";
-  const short = (millimetres: number) => amount(axis, millimetres, "always").replace(/(\.\d\d)0+$/, "$1");
-  if (limits.by && /^[A-Za-z]{1,2}\d/.test(limits.by)) return limits.by;
-  if (Math.abs(limits.upper + limits.lower) < NOISE) return `± ${short(limits.upper).slice(1)}`;
-  const either = (millimetres: number) => (Math.abs(millimetres) < NOISE ? "0" : short(millimetres));
-  return `${either(limits.lower)}/${either(limits.upper)}`;
-}
 
 /** What is not certain of the drawing. */
 function Notes({ finished: { assumed, left }, side, setup: { machine } }: SideProps) {
@@ -301,7 +304,7 @@ const Drawn = styled.div`
   flex: 1;
   min-height: 300px;
   border: 1px solid ${color("line")};
-  ${narrow} { flex: none; height: 110vw; max-height: 80dvh; }
+  ${narrow} { flex: none; height: min(120vw, 56dvh); }
 `;
 const Doubt = styled.p`
   padding: 4px 10px;

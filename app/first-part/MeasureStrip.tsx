@@ -1,9 +1,8 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useRef } from "react";
 import { styled } from "styled-components";
 import type { Feature } from "../../core/ledger/index.ts";
 import { fromDrawing, shownAs } from "../../core/machine/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
-import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
@@ -12,23 +11,23 @@ import { Question } from "../ui/Question.tsx";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
+import type { RefusedMeasurement } from "./keptMeasurements.tsx";
 import { recordedFields } from "./LimitsForm.tsx";
 import { useMeasuredDoubt } from "./useMeasuredDoubt.ts";
 
 type MeasureStripProps = FirstPartProps & {
   readonly drawn: DrawnDimension;
   readonly part: number;
-  readonly gauge: string;
-  /** Goes on to the next dimension that is to be measured. */
-  readonly onDone: () => void;
+  /** What was typed before and not taken, with why. */
+  readonly refused: RefusedMeasurement | undefined;
+  readonly onKeep: (text: string, overdue: boolean) => void;
 };
 
 /** What the chosen dimension measures on this part: typed, judged, kept; Enter goes on to the next one. */
 export function MeasureStrip(props: MeasureStripProps) {
-  const { setup, setupId, mayEnter, person, drawn, part } = props;
+  const { setup, setupId, mayEnter, person, drawn, part, refused, onKeep } = props;
   const { machine } = setup;
-  const typed = useTypedLength(machine.units, person.decimalMark);
-  const kept = useKeptMeasurement(props);
+  const typed = useTypedLength(machine.units, person.decimalMark, refused?.text ?? "");
   const doubt = useMeasuredDoubt(setup, drawn.feature ?? asFeature(drawn), typed, person.decimalMark);
   const field = useRef<HTMLFormElement>(null);
   const show = showFor(machine);
@@ -39,7 +38,7 @@ export function MeasureStrip(props: MeasureStripProps) {
   const keep = (overdue = false, isMeant = false) => {
     typed.ask();
     if (!typed.reading || (!isMeant && !overdue && doubt.asks())) return;
-    kept.keep(typed.text, overdue);
+    onKeep(typed.text, overdue);
   };
   return (
     <Strip
@@ -68,6 +67,8 @@ export function MeasureStrip(props: MeasureStripProps) {
             />
           )}
         </>
+      ) : mayEnter && drawn.isChanged ? (
+        <TakeOver {...props} />
       ) : mayEnter ? (
         <>
           <SmallLength
@@ -77,11 +78,9 @@ export function MeasureStrip(props: MeasureStripProps) {
             caption="measured"
             unit={machine.units}
             {...(axis === "x" && { prefix: "Ø" })}
-            refusal={kept.refusal}
+            refusal={typed.text === refused?.text ? refused.refusal : undefined}
           />
-          <PlainButton type="submit" isDisabled={kept.busy}>
-            Keep and next
-          </PlainButton>
+          <PlainButton type="submit">Keep</PlainButton>
         </>
       ) : (
         <span>not measured on this part</span>
@@ -94,65 +93,42 @@ export function MeasureStrip(props: MeasureStripProps) {
               Yes, make it {doubt.corrected}
             </PlainButton>
           )}
-          <PlainButton onPress={() => keep(false, true)} isDisabled={kept.busy}>
-            No, keep {typed.text}
-          </PlainButton>
+          <PlainButton onPress={() => keep(false, true)}>No, keep {typed.text}</PlainButton>
         </Question>
       )}
-      {!own && kept.gaugeRefusal && (
+      {!own && refused?.gaugeRefusal && (
         <Question role="alert">
-          <p>{kept.gaugeRefusal}</p>
-          <PlainButton onPress={() => keep(true)} isDisabled={kept.busy}>
-            Use it, knowing it is overdue
-          </PlainButton>
+          <p>{refused.gaugeRefusal}</p>
+          <PlainButton onPress={() => keep(true)}>Use it, knowing it is overdue</PlainButton>
         </Question>
       )}
     </Strip>
   );
 }
 
-/** Keeps a measurement; a dimension that is not on record yet is recorded first, with the limits that hold for it. */
-function useKeptMeasurement(props: MeasureStripProps) {
-  const { setup, setupId, drawn, part, gauge, onDone } = props;
-  const [own] = useState(newId);
-  const record = useSetupForm(setupId, setup.seq);
-  const measure = useSetupForm(setupId, setup.seq);
-  const [waiting, setWaiting] = useState<{ readonly text: string; readonly overdue: boolean }>();
-  const feature = drawn.feature?.feature ?? own;
-  const isOnRecord = setup.features.some((one) => one.feature === feature);
-  const send = (text: string, overdue: boolean) =>
-    measure.send("measure-feature", {
-      feature,
-      part: String(part),
-      measured: text,
-      gauge,
-      sizeUnit: setup.machine.units,
-      ...(overdue && { overdue: "yes" }),
-    });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: sent once, when the dimension has come on record.
-  useEffect(() => {
-    if (!waiting || !isOnRecord) return;
-    setWaiting(undefined);
-    send(waiting.text, waiting.overdue);
-  }, [waiting, isOnRecord]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: goes on once, when it has been kept.
-  useEffect(() => {
-    if (measure.isDone) onDone();
-  }, [measure.isDone]);
-  return {
-    busy: record.busy || measure.busy || waiting !== undefined,
-    refusal: measure.refusalOf("measured") ?? measure.trouble ?? record.trouble,
-    gaugeRefusal: measure.refusalOf("gauge"),
-    keep: (text: string, overdue: boolean) => {
-      if (isOnRecord) return send(text, overdue);
-      const limits = drawn.limits ?? { lower: -NO_LIMITS, upper: NO_LIMITS, by: undefined };
-      record.send("record-feature", recordedFields(props, drawn, limits, feature));
-      setWaiting({ text, overdue });
-    },
-  };
+/** The program makes another size than the one on record: measured against that, every correction would be wrong. */
+function TakeOver(props: MeasureStripProps) {
+  const { setup, setupId, drawn } = props;
+  const form = useSetupForm(setupId, setup.seq);
+  const { feature, limits, title } = drawn;
+  const show = showFor(setup.machine);
+  if (!feature || !limits) return null;
+  return (
+    <>
+      <span>
+        The program makes {title} now, on record is {show.drawn(feature.axis, feature.nominal)}. Take the new size over
+        before it is measured.
+      </span>
+      <PlainButton
+        isDisabled={form.busy}
+        onPress={() => form.send("record-feature", recordedFields(props, drawn, limits, feature.feature))}
+      >
+        Take {title} over
+      </PlainButton>
+      {form.trouble && <p role="alert">{form.trouble}</p>}
+    </>
+  );
 }
-/** Where neither drawing nor shop says anything, so that a measurement can be kept at all. Millimetres. */
-const NO_LIMITS = 0.5;
 
 /** A dimension that is not on record as if it were, to judge what is typed of it. */
 function asFeature({ dimension, title, limits }: DrawnDimension): Feature | undefined {
@@ -185,6 +161,7 @@ const Strip = styled.form`
   border-left: 5px solid ${color("action")};
   background: ${color("sheet")};
   > p { display: grid; width: 150px; }
+  @media (width < 1200px) { > p { flex: 1 1 100%; display: flex; align-items: baseline; gap: 10px; width: auto; } }
   > button { min-height: 62px; }
   > p b { ${mono} font-size: ${size.number}; }
   > p span, > span { font-size: ${size.small}; color: ${color("quiet")}; }

@@ -5,6 +5,8 @@ import { AXES, AXIS_NAME } from "../../core/machine/index.ts";
 import { setupSheet } from "../../core/reports/index.ts";
 import type { SquareCode } from "../../server/setup/squareCode.server.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
+import type { FirstPartProps } from "../first-part/firstPartProps.ts";
+import { PartFigure } from "../first-part/PartFigure.tsx";
 import { takeHere } from "../offline/takeHere.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -19,7 +21,15 @@ import { StationsDrawing } from "./StationsDrawing.tsx";
 const PAPER = { a4: ["A4", 190, 277], letter: ["Letter", 196, 259] } as const;
 
 /** The sheet that goes with a job: on paper or as a PDF by way of the browser's print. */
-export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & { readonly code: SquareCode }) {
+export function SheetPage({
+  setup,
+  setupId,
+  person,
+  code,
+  now,
+  program,
+  tolerances,
+}: LoadedSetup & Pick<FirstPartProps, "program" | "tolerances"> & { readonly code: SquareCode }) {
   const [search, setSearch] = useSearchParams();
   const chosen = search.get("paper") === "letter" ? "letter" : "a4";
   const [name, width, height] = PAPER[chosen];
@@ -132,6 +142,9 @@ export function SheetPage({ setup, setupId, person, code, now }: LoadedSetup & {
         </Middle>
         <ToolTable sheet={sheet} />
         {sheet.tools.length === 0 && <p>No tools yet. Load them in Prepare.</p>}
+        <FailsAlone what="The part">
+          <PartFigure setup={setup} program={program} tolerances={tolerances} />
+        </FailsAlone>
         {sheet.notes.length > 0 && (
           <Notes>
             <b>Notes</b>

@@ -11,7 +11,7 @@ interface MatchedFeature {
 }
 
 /** Sizes farther apart than this are not the same dimension of an edited program. Millimetres. */
-const FARTHEST = 2;
+const FARTHEST = 0.6;
 /** What counts against a match as much as so many millimetres of difference: another offset, another place along Z. */
 const OTHER_OFFSET = 0.5;
 const EACH_MILLIMETRE_AWAY = 0.01;

@@ -84,6 +84,36 @@ test("a pin in inches is measured on its own drawing by keyboard, and each lengt
   await expect(corrections.getByRole("link", { name: /Z of T02/ })).toHaveCount(0);
 });
 
+test("the next number is typed while the one before is still being kept", async ({ page }) => {
+  const address = await ownLot(page, "dome-collar", "F-110", COLLAR);
+  const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+  await takeIn(page, address, "O4402.nc", program);
+  await page.goto(`${address}/first-part`);
+  await expect(strip(page)).toHaveAccessibleName("Measure Ø 44");
+  let answer: () => void = () => undefined;
+  const answered = new Promise<void>((resolve) => {
+    answer = resolve;
+  });
+  await page.route(/\/entries/, async (route) => {
+    await answered;
+    await route.continue();
+  });
+  for (const [title, value] of [
+    ["Ø 44", "44.01"],
+    ["Ø 38", "38.02"],
+    ["Ø 22", "22.015"],
+  ] as const) {
+    await expect(strip(page)).toHaveAccessibleName(`Measure ${title}`);
+    await expect(strip(page).getByRole("textbox")).toBeFocused();
+    await page.keyboard.type(value);
+    await page.keyboard.press("Enter");
+  }
+  await expect(page.getByRole("button", { name: /38\.02 is being kept/ })).toBeVisible();
+  answer();
+  for (const value of ["44\\.010", "38\\.020", "22\\.015"])
+    await expect(page.getByRole("button", { name: new RegExp(`measured ${value}, within limits`) })).toBeVisible();
+});
+
 test("limits are given as the drawing writes them, and follow a size that the program changes", async ({
   page,
   allowConsole,

@@ -42,7 +42,7 @@ export interface PartLayout {
 const PAD = 14;
 const GAP = 10;
 const CLEAR = 22;
-const LEAST_WIDTH = 220;
+const LEAST_WIDTH = 160;
 const LEAST_HEIGHT = 150;
 /** Columns of diameters at most, before the part becomes too small beside them. */
 const MOST_COLUMNS = 3;
@@ -63,12 +63,12 @@ export function layoutPart(
 ): PartLayout {
   const columns = columnsOf(profile, dimensions);
   const layouts = Array.from({ length: columns.length + 1 }, (_, most) =>
-    layoutWith(profile, dimensions, columns.slice(0, most), room),
-  );
+    ([2, 1] as const).map((abreast) => layoutWith(profile, dimensions, columns.slice(0, most), abreast, room)),
+  ).flat();
   return layouts.reduce((best, one) => (isBetter(one, best) ? one : best));
 }
 
-/** The one that fits the room, then the one with the larger part, then the later one: with more columns. */
+/** The one that fits the room, then the one with the larger part, then the later one: with more columns, and lengths one under the other. */
 function isBetter(one: PartLayout, best: PartLayout): boolean {
   const excess = ({ width, height }: PartLayout) => width * height;
   if (excess(one) !== excess(best)) return excess(one) < excess(best);
@@ -79,12 +79,13 @@ function layoutWith(
   profile: PartProfile,
   dimensions: readonly LabelledDimension[],
   wanted: readonly LabelledDimension[],
+  abreast: 1 | 2,
   room: { readonly width: number; readonly height: number },
 ): PartLayout {
   let columns = [...wanted].sort((a, b) => a.dimension.nominal - b.dimension.nominal);
   // A diameter whose line would be shorter than its label goes to the others.
   for (;;) {
-    const layout = placeAll(profile, dimensions, columns, room);
+    const layout = placeAll(profile, dimensions, { columns, abreast }, room);
     const tall = columns.filter(({ dimension, height }) => dimension.nominal * layout.scale >= height + 2 * GAP);
     if (tall.length === columns.length) return layout;
     columns = tall;
@@ -124,19 +125,19 @@ const SAME = 1e-4;
 function placeAll(
   profile: PartProfile,
   dimensions: readonly LabelledDimension[],
-  columns: readonly LabelledDimension[],
+  { columns, abreast }: { readonly columns: readonly LabelledDimension[]; readonly abreast: 1 | 2 },
   room: { readonly width: number; readonly height: number },
 ): PartLayout {
   const rows = dimensions.filter(isLengthFromFace).sort((a, b) => a.dimension.nominal - b.dimension.nominal);
   const callouts = dimensions.filter((one) => !rows.includes(one) && !columns.includes(one));
   const { zMin, zMax, rMax } = profile;
   const length = Math.max(zMax - zMin, SAME);
-  const rowPitch = pitchOf(rows);
+  const rowPitch = pitchOf(rows, abreast);
   const rowsHeight =
     rows.length === 0 ? 0 : (rows.length - 1) * rowPitch + Math.max(...rows.map(({ height }) => height));
   const columnsWidth = columns.reduce((sum, { width }) => sum + width + GAP, 0);
-  // Labels of lengths stand beside the face, in two columns where there are several.
-  const beside = (Math.max(0, ...rows.map(({ width }) => width)) + GAP) * Math.min(rows.length, 2);
+  // Labels of lengths stand beside the face.
+  const beside = (Math.max(0, ...rows.map(({ width }) => width)) + GAP) * Math.min(rows.length, abreast);
   const rightWidth = Math.max(columnsWidth, beside) + CLEAR;
   const lines = linesOfCallouts(callouts, room.width);
   const width = Math.max(room.width, lines.width + 2 * PAD, LEAST_WIDTH + rightWidth + 2 * PAD);
@@ -165,7 +166,7 @@ function placeAll(
     origin,
     placed: [
       ...placeColumns(columns, at, right + CLEAR),
-      ...placeRows(rows, at, { from: bottom + CLEAR, right, pitch: rowPitch }),
+      ...placeRows(rows, at, { from: bottom + CLEAR, right, pitch: rowPitch, abreast }),
       ...placeCallouts(
         callouts,
         at,
@@ -203,13 +204,22 @@ function placeColumns(columns: readonly LabelledDimension[], at: ToSheet, from: 
   });
 }
 
-/** Two rows for the height of a label: every second label stands in the farther column, and its line passes between two of the nearer one. */
-const pitchOf = (rows: readonly LabelledDimension[]) => (Math.max(0, ...rows.map(({ height }) => height)) + GAP) / 2;
+/**
+ * Two abreast there are two rows for the height of a label: every second one stands in the farther column, and its line passes between two of the
+ * nearer one.
+ */
+const pitchOf = (rows: readonly LabelledDimension[], abreast: 1 | 2) =>
+  (Math.max(0, ...rows.map(({ height }) => height)) + GAP) / abreast;
 
 function placeRows(
   rows: readonly LabelledDimension[],
   at: ToSheet,
-  { from, right, pitch }: { readonly from: number; readonly right: number; readonly pitch: number },
+  {
+    from,
+    right,
+    pitch,
+    abreast,
+  }: { readonly from: number; readonly right: number; readonly pitch: number; readonly abreast: 1 | 2 },
 ): readonly PlacedDimension[] {
   const widest = Math.max(0, ...rows.map(({ width }) => width));
   return rows.map(({ dimension, width, height }, index) => {
@@ -217,7 +227,7 @@ function placeRows(
     const middle = from + height / 2 + index * pitch;
     const [begin, end] = [at({ ...face, r: -face.r }), at({ ...wall, r: -wall.r })];
     const label = {
-      x: right + CLEAR + (index % 2) * (widest + GAP),
+      x: right + CLEAR + (index % abreast) * (widest + GAP),
       y: middle - height / 2,
       width,
       height,
