@@ -1,7 +1,7 @@
 import { Minus, Plus, Scan } from "lucide-react";
 import type { ReactNode, Ref } from "react";
 import { styled } from "styled-components";
-import type { PartProfile, ProfilePiece } from "../../core/part/index.ts";
+import type { DrawnPiece, PartProfile, ProfilePiece } from "../../core/part/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import type { PartLayout, PlacedDimension } from "./geometry/partLayout.ts";
 import { boreEdges, piecePath, wallPath } from "./geometry/partPaths.ts";
@@ -20,6 +20,8 @@ interface PartDrawingProps {
   readonly isMarked: (piece: ProfilePiece) => boolean;
   /** Dimensions that are drawn in the colour of the selection. */
   readonly selected: string | undefined;
+  /** Pieces in which another drawing and this one differ: drawn over it. */
+  readonly differing?: readonly DrawnPiece[] | undefined;
   /** Hears how much room the sheet has. */
   readonly roomOf?: Ref<SVGSVGElement>;
   readonly labelOf: (placed: PlacedDimension) => ReactNode;
@@ -34,6 +36,16 @@ export function PartDrawing(props: PartDrawingProps) {
       <Sheet {...(roomOf && { ref: roomOf })} viewBox={zoom.viewBox} $held={!zoom.isWhole} {...zoom.on}>
         <title>{name}</title>
         <Section {...props} />
+        {props.differing?.map((piece) => (
+          <path
+            key={piecePath(layout, piece, 1)}
+            d={piecePath(layout, piece, 1)}
+            fill="none"
+            stroke={color("stop")}
+            strokeWidth="3"
+            strokeDasharray="8 4"
+          />
+        ))}
         {layout.placed.map((placed) => (
           <Lines key={placed.key} placed={placed} isSelected={placed.key === props.selected} />
         ))}

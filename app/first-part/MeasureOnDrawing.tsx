@@ -12,6 +12,7 @@ import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
 import { DimensionLabel, LABEL } from "./DimensionLabel.tsx";
+import { type ComparedDrawing, DrawingFiles } from "./DrawingFiles.tsx";
 import { shareOfLimits } from "./drawnLimits.ts";
 import { type DrawnDimension, drawnDimensions, predictedNext } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
@@ -101,6 +102,7 @@ function Side(props: SideProps) {
   const measured = shown.filter(({ isMeasured }) => isMeasured);
   const { element, room } = useRoom<SVGSVGElement>({ width: 640, height: 480 });
   const labels = room.width < PHONE ? "small" : measured.length > MOST_FULL ? "narrow" : "full";
+  const [compared, setCompared] = useState<ComparedDrawing>();
   const show = showFor(setup.machine);
   const layout = useMemo(
     () =>
@@ -146,6 +148,7 @@ function Side(props: SideProps) {
             profile={side.profile}
             layout={layout}
             roomOf={element}
+            differing={compared?.differences.map(({ piece }) => piece)}
             name={`Section of ${setup.part}, as program ${setup.program} makes it`}
             stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
             toneOf={({ maker }) => (maker && maker.offset === offset ? color("action") : undefined)}
@@ -199,6 +202,7 @@ function Side(props: SideProps) {
         {props.beside}
         {chosen && <LimitsForm key={chosen.dimension.key} {...props} drawn={chosen} />}
         {props.chart}
+        <DrawingFiles setup={setup} side={side} compared={compared} onCompared={setCompared} />
       </ViewSide>
     </>
   );

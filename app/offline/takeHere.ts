@@ -16,11 +16,15 @@ export const takeHere =
     if (server === "here" && waiting === 0) return;
     event.preventDefault();
     const file = await make();
-    if (!file) return;
-    const address = URL.createObjectURL(new Blob([file.text], { type: "text/plain" }));
-    const link = document.createElement("a");
-    link.href = address;
-    link.download = file.name;
-    link.click();
-    URL.revokeObjectURL(address);
+    if (file) saveFile(file);
   };
+
+/** Hands a file that was made here to the person at this device. */
+export function saveFile({ name, text }: OwnFile): void {
+  const address = URL.createObjectURL(new Blob([text], { type: "text/plain" }));
+  const link = document.createElement("a");
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}

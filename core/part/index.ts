@@ -4,5 +4,5 @@ export { GENERAL_CLASSES, type GeneralClass, generalTolerance } from "./isoToler
 export { matchFeatures } from "./matchFeatures.ts";
 export type { PartTool } from "./partMoves.ts";
 export { type PartOfSetup, type PartSide, partOfSetup } from "./partOfSetup.ts";
-export type { PartPoint, PartProfile, ProfilePiece } from "./profile.ts";
+export type { DrawnPiece, PartPoint, PartProfile, ProfilePiece } from "./profile.ts";
 export { readLimits } from "./readLimits.ts";

@@ -32,6 +32,9 @@ export interface ProfilePiece {
   /** Whether the move made it, or what the tool is like at the end of one: a nose's fillet, an insert's edge. */
   readonly by: CurveSource["by"];
 }
+/** A line or an arc of a half section, whatever made it. Millimetres. */
+export type DrawnPiece = Pick<ProfilePiece, "from" | "to" | "arc">;
+
 /** A closed half section from its front on the inside, over the outside to the back, and inside to the front again. */
 export interface PartProfile {
   readonly pieces: readonly ProfilePiece[];

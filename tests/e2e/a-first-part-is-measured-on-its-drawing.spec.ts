@@ -114,6 +114,35 @@ test("the next number is typed while the one before is still being kept", async 
     await expect(page.getByRole("button", { name: new RegExp(`measured ${value}, within limits`) })).toBeVisible();
 });
 
+/** Half of the pin as somebody drew it, in inches: .376 where the program makes .375, and sharp in its corners. */
+const DRAWN = `0 SECTION 2 HEADER 9 $INSUNITS 70 1 0 ENDSEC 0 SECTION 2 ENTITIES
+0 LINE 8 0 10 5 20 0 11 5 21 .155 0 LINE 8 0 10 5 20 .155 11 4.8 21 .155 0 LINE 8 0 10 4.8 20 .155 11 4.8 21 .188
+0 LINE 8 0 10 4.8 20 .188 11 4.5 21 .188 0 LINE 8 0 10 4.5 20 .188 11 4.5 21 .25 0 ENDSEC 0 EOF`;
+
+test("a drawing from elsewhere is held against the program, and the profile is taken away", async ({ page }) => {
+  const address = await ownLot(page, "pin", "P-111", []);
+  await takeIn(page, address, "O0810.nc", PIN);
+  await page.goto(`${address}/first-part`);
+  await page.getByText("Drawing files").click();
+  const choose = page.getByLabel("Choose a DXF drawing to compare");
+  await choose.setInputFiles({ name: "notes.dxf", mimeType: "text/plain", buffer: Buffer.from("no drawing") });
+  await expect(page.getByText(/This is no DXF drawing|There are no lines and arcs/)).toBeVisible();
+  const text = DRAWN.split(/\s+/).join("\n");
+  await choose.setInputFiles({ name: "pin.dxf", mimeType: "text/plain", buffer: Buffer.from(text) });
+  // Half of .001 on the radius; lines are those of the file for this control, which has no % in front: the wall of the drawing and the cylinder of the program.
+  await expect(page.getByText(/the drawing has a Ø 0\.3760, off by/)).toBeVisible();
+  await expect(page.getByText(/the program makes a Ø 0\.3750 \(T01, line 9\), off by 0\.0005/)).toBeVisible();
+  await expect(page.getByText(/It was moved by −5\.0000 along Z/)).toBeVisible();
+  const download = page.waitForEvent("download");
+  await page.getByRole("button", { name: "Take as DXF" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toMatch(/\.dxf$/);
+  const groups = readFileSync(await file.path(), "latin1");
+  // Ø .31 is .155 on the radius.
+  expect(groups).toContain("AC1009");
+  expect(groups).toContain("21\r\n0.155\r\n");
+});
+
 test("limits are given as the drawing writes them, and follow a size that the program changes", async ({
   page,
   allowConsole,

@@ -1,4 +1,4 @@
-import type { PartPoint, PartProfile, ProfilePiece } from "../../../core/part/index.ts";
+import type { DrawnPiece, PartPoint, PartProfile } from "../../../core/part/index.ts";
 import type { PartLayout } from "./partLayout.ts";
 
 type View = Pick<PartLayout, "scale" | "origin">;
@@ -8,7 +8,7 @@ function toSheet({ scale, origin }: View, { z, r }: PartPoint, wall: 1 | -1): st
   return `${(origin.x + z * scale).toFixed(2)} ${(origin.y - wall * r * scale).toFixed(2)}`;
 }
 
-function drawTo(view: View, { to, arc }: ProfilePiece, wall: 1 | -1): string {
+function drawTo(view: View, { to, arc }: DrawnPiece, wall: 1 | -1): string {
   const end = toSheet(view, to, wall);
   if (!arc) return `L${end}`;
   const radius = (arc.radius * view.scale).toFixed(2);
@@ -17,7 +17,7 @@ function drawTo(view: View, { to, arc }: ProfilePiece, wall: 1 | -1): string {
 }
 
 /** A piece of the outline as an SVG path. */
-export const piecePath = (view: View, piece: ProfilePiece, wall: 1 | -1): string =>
+export const piecePath = (view: View, piece: DrawnPiece, wall: 1 | -1): string =>
   `M${toSheet(view, piece.from, wall)}${drawTo(view, piece, wall)}`;
 
 /** One wall of the section as a closed SVG path; a solid part reaches to its centreline. */
