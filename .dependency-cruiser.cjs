@@ -22,7 +22,7 @@ module.exports = {
       from: { path: "^core/", pathNot: "\\.(test|fixture)\\.ts$" },
       to: {
         dependencyTypes: ["core", "npm", "npm-dev"],
-        pathNot: "json-schema-to-ts|papaparse|fast-xml-parser|node_modules/diff/",
+        pathNot: "json-schema-to-ts|papaparse|fast-xml-parser|node_modules/dxf-parser/|node_modules/diff/",
       },
     },
     {

@@ -85,6 +85,7 @@ export function MeasureStrip(props: MeasureStripProps) {
       ) : (
         <span>not measured on this part</span>
       )}
+      <Caution>Spindle stopped, in a safe mode, part cool and clean before it is measured.</Caution>
       {!own && doubt.isAsked && doubt.message !== undefined && (
         <Question role="alert">
           <p>{doubt.message}</p>
@@ -150,6 +151,12 @@ function asFeature({ dimension, title, limits }: DrawnDimension): Feature | unde
   };
 }
 
+const Caution = styled.small`
+  flex: 1 1 130px;
+  padding-left: 8px;
+  border-left: 4px solid ${color("spacer")};
+  font-size: ${size.small};
+`;
 const Strip = styled.form`
   display: flex;
   flex-wrap: wrap;

@@ -1,10 +1,12 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { Unit } from "../../core/units/index.ts";
-import { plainLength } from "../../core/units/index.ts";
+import { plainLength, readLength } from "../../core/units/index.ts";
 import { DraftNote } from "../entry/DraftNote.tsx";
 import { type Typed, useDraft } from "../entry/useDraft.ts";
+import { useFinishedPart } from "../first-part/useFinishedPart.ts";
+import { useProgramText } from "../first-part/useProgramText.ts";
 import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
@@ -15,6 +17,7 @@ import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
+import { StockDrawing, type TypedStock } from "./StockDrawing.tsx";
 import { stockLengths } from "./stockLengths.ts";
 
 /** The stock, and the tolerances that matter, each tied to the offset that makes it. */
@@ -47,9 +50,27 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
     form.outcome,
   );
   const { typed, set } = draft;
+  const run = useFinishedPart(setup, useProgramText(setup, setupId));
+  const card = useRef<HTMLDivElement>(null);
+  /** A length as it is typed, or as it stands where that is none. */
+  const length = (name: keyof TypedStock) => {
+    const read = readLength(typed[name] ?? "", {
+      units: unit,
+      ...(person.decimalMark && { decimal: person.decimalMark }),
+    });
+    return read.ok && read.value.mm >= 0 ? read.value.mm : stock[name];
+  };
+  const drawn: TypedStock = {
+    nominalDiameter: length("nominalDiameter"),
+    oversize: length("oversize"),
+    stickOut: length("stickOut"),
+    chuckDiameter: length("chuckDiameter"),
+    toFace: length("toFace"),
+  };
   return (
     <Card
       as="form"
+      ref={card}
       onSubmit={(event: React.FormEvent) => {
         event.preventDefault();
         form.send("describe-stock", { ...typed, sizeUnit: unit });
@@ -57,6 +78,12 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
       }}
     >
       <h2>Stock</h2>
+      <StockDrawing
+        setup={setup}
+        stock={drawn}
+        side={run.state === "done" ? run.part.sides.find(({ works }) => works === "main") : undefined}
+        onField={(field) => card.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`)?.focus()}
+      />
       <DraftNote draft={draft} />
       <Columns>
         <Field

@@ -14,6 +14,7 @@ import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { color, size } from "../ui/tokens.ts";
+import { Makes } from "./Makes.tsx";
 import type { useTouchEntry } from "./useTouchEntry.ts";
 import { fieldWords, instruction, type TouchInWords } from "./words.ts";
 
@@ -115,10 +116,13 @@ export function TouchForm(props: TouchFormProps) {
   return (
     <Frame>
       <div>
-        <Instruction>
-          {instruction(told)} {way === "preset" && <Retreat {...props} />}
-          {tool.zone.arm && <ArmNote setup={setup} arm={tool.zone.arm} />}
-        </Instruction>
+        <Lead>
+          <Instruction>
+            {instruction(told)} {way === "preset" && <Retreat {...props} />}
+            {tool.zone.arm && <ArmNote setup={setup} arm={tool.zone.arm} />}
+          </Instruction>
+          {!props.isWork && <Makes setup={setup} tool={tool} axis={axis} />}
+        </Lead>
         {props.children}
       </div>
       <Split $beside={isBeside}>
@@ -304,9 +308,14 @@ const Beside = styled.div`
   input { flex: 1; width: 4ch; }
   @media (width < 1200px) { padding: 6px; }
 `;
+const Lead = styled.div`
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  border-bottom: 1px solid ${color("line")};
+`;
 const Instruction = styled.p`
   padding: 7px 14px;
-  border-bottom: 1px solid ${color("line")};
   font-size: ${size.small};
   line-height: 1.25;
   @media (width < 1200px) { padding: 4px 10px; line-height: 1.2; }

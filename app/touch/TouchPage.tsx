@@ -12,6 +12,7 @@ import { EmptyPage } from "../ui/EmptyState.tsx";
 import { Changes } from "./Changes.tsx";
 import { HolderAsked } from "./HolderNumber.tsx";
 import { KeysHelp } from "./KeysHelp.tsx";
+import { MadePart } from "./MadePart.tsx";
 import { MakeSecondStep } from "./MakeSecondStep.tsx";
 import { NoseStep } from "./NoseStep.tsx";
 import { NotLoaded } from "./NotLoaded.tsx";
@@ -45,43 +46,45 @@ export function TouchPage(loaded: LoadedSetup) {
       </EmptyPage>
     );
   return (
-    <StageFrame>
-      <PlanRail
-        setup={loaded.setup}
-        current={step}
-        search={search}
-        others={claims.filter(({ page }) => page !== pageIdIfAny())}
-      >
-        <StockEntry
+    <MadePart {...loaded}>
+      <StageFrame>
+        <PlanRail
           setup={loaded.setup}
-          setupId={loaded.setupId}
-          decimal={loaded.person.decimalMark}
-          mayEnter={loaded.mayEnter}
-        />
-        {loaded.mayEnter && tool && <HolderAsked key={tool.offset} {...loaded} tool={tool} />}
-        <SetterLine setup={loaded.setup} now={loaded.now} address={`?${setterAddress(search)}`} />
-        {loaded.mayEnter && <RebaseOffer {...loaded} />}
-        {loaded.mayEnter && <ReckonAllOffer {...loaded} />}
-        <PositionCheck {...loaded} />
-        <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
-        {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
-      </PlanRail>
-      <StageMain>
-        {isSetterAsked(loaded.setup, search) ? (
-          <SetterStep {...loaded} />
-        ) : (
-          <StepView
-            key={stepKey(step)}
-            loaded={loaded}
-            step={step}
-            tool={tool}
-            called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
-            onTool={onTool}
+          current={step}
+          search={search}
+          others={claims.filter(({ page }) => page !== pageIdIfAny())}
+        >
+          <StockEntry
+            setup={loaded.setup}
+            setupId={loaded.setupId}
+            decimal={loaded.person.decimalMark}
+            mayEnter={loaded.mayEnter}
           />
-        )}
-      </StageMain>
-      <KeysHelp />
-    </StageFrame>
+          {loaded.mayEnter && tool && <HolderAsked key={tool.offset} {...loaded} tool={tool} />}
+          <SetterLine setup={loaded.setup} now={loaded.now} address={`?${setterAddress(search)}`} />
+          {loaded.mayEnter && <RebaseOffer {...loaded} />}
+          {loaded.mayEnter && <ReckonAllOffer {...loaded} />}
+          <PositionCheck {...loaded} />
+          <NotLoaded setup={loaded.setup} setupId={loaded.setupId} />
+          {loaded.mayEnter && <Changes key={stands?.offset} {...loaded} tool={stands} />}
+        </PlanRail>
+        <StageMain>
+          {isSetterAsked(loaded.setup, search) ? (
+            <SetterStep {...loaded} />
+          ) : (
+            <StepView
+              key={stepKey(step)}
+              loaded={loaded}
+              step={step}
+              tool={tool}
+              called={calledSeconds(loaded.setup).find(({ offset }) => offset === step.offset)}
+              onTool={onTool}
+            />
+          )}
+        </StageMain>
+        <KeysHelp />
+      </StageFrame>
+    </MadePart>
   );
 }
 

@@ -136,13 +136,16 @@ function toleranceOf(
 ): ToolView["tolerance"] {
   const band = (axis: LatheAxis) => {
     const bands = features
-      .filter((one) => one.offset === offset && one.axis === axis)
+      .filter((one) => one.axis === axis && (one.offset === offset || isOtherWall(one, offset)))
       .map(({ lower, upper }) => (upper - lower) / 2);
     return bands.length > 0 ? Math.min(...bands) : given[axis];
   };
   // Across the spindle a tool is held to what it is held to on the diameter.
   return perAxis((axis) => band(axis === "z" ? "z" : "x"));
 }
+
+/** A width has two walls, and both offsets are held to it. */
+const isOtherWall = ({ from }: Feature, offset: string) => from?.is === "wall" && from.offset === offset;
 
 /** The tool of an offset that is loaded. Nothing is absent; an offset without a tool is a bug and throws. */
 export function viewTool(state: SetupState, offset: string, known: ViewBasis): ToolView {

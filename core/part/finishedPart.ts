@@ -1,3 +1,4 @@
+import type { Zone } from "../machine/index.ts";
 import type { ProgramMotion } from "../program/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
 import type { Curve } from "./curve.ts";
@@ -21,6 +22,8 @@ export interface PartStock {
 export interface FinishedPart {
   readonly works: "main" | "sub";
   readonly profile: PartProfile;
+  /** The lowest Z that anything of a tool cuts at outside: a parting blade's chuck-side edge. Undefined where nothing is turned outside. */
+  readonly cutTo: number | undefined;
   readonly threads: readonly Thread[];
   readonly marks: readonly DrivenMark[];
   /** Offsets that cut and have no tool in the setup: drawn as if each were a sharp corner. */
@@ -63,16 +66,23 @@ export function finishedPart(
   stock: PartStock,
   {
     works = "main",
-    guess,
-  }: { readonly works?: "main" | "sub"; readonly guess?: (offset: string) => CutterShape["makes"] } = {},
+    ...unknown
+  }: {
+    readonly works?: "main" | "sub";
+    readonly guess?: (offset: string) => CutterShape["makes"];
+    readonly zone?: Zone;
+  } = {},
 ): FinishedPart | undefined {
-  const moves = partMoves(motions, toolOf, works, guess);
+  const moves = partMoves(motions, toolOf, works, unknown);
   if (moves.cuts.length === 0) return undefined;
-  const cutTo = Math.min(
-    ...moves.cuts.map(({ to, from, shape }) => (shape.makes === "face" ? to.v : Math.min(from.u, to.u))),
-  );
+  const lowest = (one: CutMove) =>
+    one.shape.makes === "face"
+      ? one.to.v
+      : Math.min(one.from.u, one.to.u) + Math.min(0, ...one.shape.noses.map(({ u, radius }) => u - radius));
+  const outside = moves.cuts.filter(({ shape }) => shape.makes === "outside");
+  const deepestCut = Math.min(...moves.cuts.map(lowest));
   // What holds the part is looked at as far as it says what the last cut leaves.
-  const deepest = cutTo - Math.max(LEAST_BEHIND, (stock.front - cutTo) * SHARE_BEHIND);
+  const deepest = deepestCut - Math.max(LEAST_BEHIND, (stock.front - deepestCut) * SHARE_BEHIND);
   const curves = curvesOf(moves.cuts, { ...stock, back: deepest });
   const profile = profileOf(
     lowerEnvelope(withoutHidden(curves.outside.curves, spans)).flatMap((one) => within(one, deepest, stock.front)),
@@ -85,6 +95,7 @@ export function finishedPart(
   return {
     works,
     profile: grooved.profile,
+    cutTo: outside.length === 0 ? undefined : Math.min(...outside.map(lowest)),
     threads: threadsOf(moves, toolOf),
     marks: marksOf(moves.marks),
     assumed: moves.assumed,

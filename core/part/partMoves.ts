@@ -80,13 +80,16 @@ interface Known {
 
 /**
  * Follows the moves of a program with its tools, ideal offsets and the control's compensation, and says where each cuts at the part
- * of one spindle. `guess` says whether an offset without a tool works in a bore. Millimetres, X of motions as diameters.
+ * of one spindle. Of an offset without a tool `guess` says what it works on, and it is taken to stand in the first zone. Millimetres, X of motions as diameters.
  */
 export function partMoves(
   motions: readonly ProgramMotion[],
   toolOf: (offset: string, path: number) => PartTool | undefined,
   works: Works,
-  guess: (offset: string) => CutterShape["makes"] = () => "outside",
+  {
+    guess = () => "outside",
+    zone: first,
+  }: { readonly guess?: ((offset: string) => CutterShape["makes"]) | undefined; readonly zone?: Zone | undefined } = {},
 ): PartMoves {
   const cuts: CutMove[] = [];
   const threads: ThreadPass[] = [];
@@ -96,7 +99,7 @@ export function partMoves(
   const places = new Map<number, PathPlace>();
   const knownOf = (offset: string, path: number): Known => {
     const key = `${path} ${offset}`;
-    const made = known.get(key) ?? knowTool(toolOf(offset, path), () => guess(offset));
+    const made = known.get(key) ?? knowTool(toolOf(offset, path), () => guess(offset), first);
     known.set(key, made);
     return made;
   };
@@ -176,9 +179,9 @@ export function partMoves(
 
 const makerOf = ({ modes, line }: ProgramMotion): Maker => ({ path: modes.path, offset: modes.offset, line });
 
-function knowTool(tool: PartTool | undefined, guess: () => CutterShape["makes"]): Known {
+function knowTool(tool: PartTool | undefined, guess: () => CutterShape["makes"], first: Zone | undefined): Known {
   const shape = tool ? cutterShape(tool.tool, tool.edge) : sharpShape(guess());
-  const zone = tool?.zone;
+  const zone = tool?.zone ?? first;
   const sense = { x: zone ? programSense(zone, "x") : 1, z: zone ? programSense(zone, "z") : 1 };
   // A tool from the minus side makes its diameters at negative coordinates.
   const side = zone?.from === "minus" && !shape?.isOnCentre ? -1 : 1;

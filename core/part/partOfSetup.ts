@@ -46,6 +46,7 @@ export function partOfSetup(setup: SetupView, text: string): PartOfSetup {
     const part = finishedPart(motions, (offset) => loaded.get(offset) ?? proposed.get(offset), stockOf(setup, works), {
       works,
       guess,
+      zone: mainZone(setup.machine),
     });
     return part ? [{ ...part, dimensions: dimensionsOf(part) }] : [];
   });

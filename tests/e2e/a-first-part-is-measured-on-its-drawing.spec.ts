@@ -143,6 +143,30 @@ test("a drawing from elsewhere is held against the program, and the profile is t
   expect(groups).toContain("21\r\n0.155\r\n");
 });
 
+test("touch says what the offset makes, and the stock is judged against the last cut while it is typed", async ({
+  page,
+}) => {
+  const address = await ownLot(page, "dome-collar", "F-112", COLLAR);
+  const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+  await takeIn(page, address, "O4402.nc", program);
+  await page.goto(`${address}/touch?tool=4&do=x`);
+  await expect(page.getByRole("img", { name: /^It makes Ø 22/ })).toBeVisible();
+  // The drill makes its own diameter, and what it leaves is bored away: nothing is said of it.
+  await page.goto(`${address}/touch?tool=2&do=x`);
+  await expect(page.getByRole("heading", { name: /^T02/ })).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  await expect(page.getByRole("img", { name: /^It makes/ })).toHaveCount(0);
+
+  // 46 out, 0.5 to face, the blade's chuck-side edge at −27: 46 − 0.5 − 27 = 18.5; with 27 out it would be −0.5.
+  await page.goto(`${address}/prepare?part=part`);
+  await expect(page.getByText("18.500 between the last cut and the jaws")).toBeVisible();
+  await page.getByRole("button", { name: "Stick-out, to its field" }).click();
+  const field = page.getByRole("textbox", { name: "Stick-out from the jaws" });
+  await expect(field).toBeFocused();
+  await page.keyboard.type("27");
+  await expect(page.getByText("The last cut goes 0.500 into the jaws")).toBeVisible();
+});
+
 test("limits are given as the drawing writes them, and follow a size that the program changes", async ({
   page,
   allowConsole,

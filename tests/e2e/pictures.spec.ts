@@ -92,7 +92,26 @@ const PICTURES: readonly (readonly [
     async (page) => expect(page.getByRole("list", { name: "Findings" })).toBeVisible(),
   ],
   ["prove-nose", "Ines", at("dome-collar", "prove?view=nose")],
-  ["first-part", "Ines", at("dome-collar", "first-part")],
+  [
+    "first-part",
+    "Ines",
+    at("dome-collar", "first-part"),
+    async (page) => {
+      const strip = page.getByRole("form", { name: /^Measure / });
+      for (const [title, value] of [
+        ["Ø 44", "44.052"],
+        ["Ø 38", "38.02"],
+        ["Ø 22", "22.021"],
+        ["4.5", "4.51"],
+        ["9", "9.06"],
+      ] as const) {
+        await expect(strip).toHaveAccessibleName(`Measure ${title}`);
+        await strip.getByRole("textbox").fill(value);
+        await page.keyboard.press("Enter");
+      }
+      await expect(page.getByRole("button", { name: /measured 9\.060/ })).toBeVisible();
+    },
+  ],
   ["keep", "Marit", at("roller", "keep")],
   ["setup-sheet", "Ines", at("clamp-ring", "sheet")],
   [
