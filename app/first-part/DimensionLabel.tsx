@@ -5,8 +5,8 @@ import type { DrawnDimension } from "./drawnPart.ts";
 /** Room of a label on the sheet: with everything in it, narrow where there are many, small on a phone; a note has no measurement. */
 export const LABEL = {
   full: { width: 150, height: 66 },
-  narrow: { width: 132, height: 50 },
-  small: { width: 100, height: 42 },
+  narrow: { width: 136, height: 50 },
+  small: { width: 104, height: 42 },
   note: { width: 88, height: 24 },
 } as const;
 
@@ -14,6 +14,8 @@ interface DimensionLabelProps {
   readonly drawn: DrawnDimension;
   /** Number of the tool that makes it, as it is written here. */
   readonly tool: string | undefined;
+  /** Colour of the surfaces that it makes. */
+  readonly tone: Token | undefined;
   readonly size: Exclude<keyof typeof LABEL, "note">;
   readonly isSelected: boolean;
   /** As a drawing has its limits. */
@@ -31,7 +33,7 @@ interface DimensionLabelProps {
 
 /** A dimension's label on the drawing: nominal and limits, what was measured, and where in the limits that lies. */
 export function DimensionLabel(props: DimensionLabelProps) {
-  const { drawn, tool, size, isSelected, limits, measured, waiting, next, onRecord, onSelect } = props;
+  const { drawn, tool, tone, size, isSelected, limits, measured, waiting, next, onRecord, onSelect } = props;
   const isNarrow = size !== "full";
   if (!drawn.isMeasured)
     return (
@@ -55,6 +57,7 @@ export function DimensionLabel(props: DimensionLabelProps) {
       $size={size}
       $matters={drawn.feature !== undefined}
     >
+      {tone && <Swatch $tone={tone} aria-hidden="true" />}
       <span>
         <b>{drawn.title}</b>
         {onRecord && <u>record {onRecord}</u>}
@@ -89,11 +92,12 @@ const Box = styled.button<{
   $size: DimensionLabelProps["size"];
   $matters: boolean;
 }>`
+  position: relative;
   display: grid;
   align-content: space-between;
   width: 100%;
   height: 100%;
-  padding: ${({ $size }) => ({ full: "2px 7px 3px", narrow: "1px 6px", small: "0 4px" })[$size]};
+  padding: ${({ $size }) => ({ full: "2px 7px 3px 11px", narrow: "1px 5px 1px 10px", small: "0 3px 0 8px" })[$size]};
   border: ${({ $isSelected }) => ($isSelected ? "3px" : "1.5px")} ${({ $matters }) => ($matters ? "solid" : "dashed")} ${({ $tone }) => color($tone)};
   border-radius: 3px;
   background: ${({ $isSelected }) => color($isSelected ? "selected" : "sheet")};
@@ -104,12 +108,19 @@ const Box = styled.button<{
   cursor: pointer;
   > span { display: flex; align-items: baseline; justify-content: space-between; gap: 4px; white-space: nowrap; }
   b { ${mono} font-size: ${({ $size }) => ($size === "small" ? "14px" : "16px")}; font-weight: 600; }
-  i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
+  > span > i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
   s { color: ${color("quiet")}; font-size: 16px; text-decoration: none; }
   u { font-size: 13px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
   em { font-size: 15px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   output { ${mono} font-size: ${({ $size }) => ($size === "small" ? "18px" : "24px")}; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   svg { display: block; width: 100%; height: 11px; }
+`;
+/** As the surface is drawn. */
+const Swatch = styled.i<{ $tone: Token }>`
+  position: absolute;
+  inset: 0 auto 0 0;
+  width: 5px;
+  background: ${({ $tone }) => color($tone)};
 `;
 const Note = styled.span`
   display: grid;

@@ -9,13 +9,14 @@ import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/Vi
 import { EmptyPage } from "../ui/EmptyState.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, mono, size, type Token } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { CorrectionPanel } from "./CorrectionPanel.tsx";
 import { DriftChart } from "./DriftChart.tsx";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { MeasureList } from "./MeasureList.tsx";
 import { MeasureOnDrawing } from "./MeasureOnDrawing.tsx";
+import { toolTone } from "./toolTone.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 
 /** Cut, measure, correct: measured features against their limits, the correction of each offset, and where it drifts. */
@@ -142,7 +143,7 @@ function CorrectionLine({ correction, setup }: FirstPartProps & { readonly corre
   const { offset, axis, verdict, amount, tool } = correction;
   const show = showFor(setup.machine);
   return (
-    <Line>
+    <Line $tone={toolTone(setup, offset)}>
       <strong>
         {axis.toUpperCase()} of {toolNumber(setup.machine, offset)}
       </strong>
@@ -180,8 +181,11 @@ const Quiet = styled.p`
   color: ${color("quiet")};
   font-size: ${size.small};
 `;
-const Line = styled.span`
+const Line = styled.span<{ $tone: Token | undefined }>`
   display: grid;
+  padding-left: 8px;
+  /* As the surfaces are drawn that it makes. */
+  border-left: 6px solid ${({ $tone }) => ($tone ? color($tone) : "transparent")};
   grid-template-columns: 1fr auto;
   gap: 2px 8px;
   output { ${mono} font-weight: 700; }

@@ -1,6 +1,8 @@
 import { type ReactNode, useMemo, useState } from "react";
+import { Link } from "react-router";
 import { styled } from "styled-components";
 import type { OffsetCorrection } from "../../core/correction/index.ts";
+import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { PartOfSetup, PartSide } from "../../core/part/index.ts";
 import { leftWords } from "../../core/program/index.ts";
@@ -20,6 +22,7 @@ import { useKeptMeasurements } from "./keptMeasurements.tsx";
 import { LimitsForm } from "./LimitsForm.tsx";
 import { limitsText } from "./limitsText.ts";
 import { MeasureStrip } from "./MeasureStrip.tsx";
+import { toolTone } from "./toolTone.ts";
 import { type PartRun, useFinishedPart } from "./useFinishedPart.ts";
 
 type MeasureOnDrawingProps = FirstPartProps & {
@@ -151,7 +154,10 @@ function Side(props: SideProps) {
             differing={compared?.differences.map(({ piece }) => piece)}
             name={`Section of ${setup.part}, as program ${setup.program} makes it`}
             stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
-            toneOf={({ maker }) => (maker && maker.offset === offset ? color("action") : undefined)}
+            toneOf={({ maker }) => {
+              const tone = maker && toolTone(setup, maker.offset);
+              return tone && color(tone);
+            }}
             isMarked={({ maker, surface }) =>
               maker?.offset === offset && (axis === "z") === (surface === "front" || surface === "back")
             }
@@ -164,6 +170,7 @@ function Side(props: SideProps) {
                 <DimensionLabel
                   drawn={drawn}
                   tool={drawn.dimension.maker && toolNumber(setup.machine, drawn.dimension.maker.offset)}
+                  tone={drawn.dimension.maker && toolTone(setup, drawn.dimension.maker.offset)}
                   size={labels}
                   isSelected={key === selected}
                   limits={limitsText(drawn, show)}
@@ -182,7 +189,7 @@ function Side(props: SideProps) {
             }}
           />
         </Drawn>
-        <Notes {...props} />
+        <Notes {...props} others={state.others} />
         {state.kept.keeper}
         {chosen && (
           <MeasureStrip
@@ -219,7 +226,7 @@ function useSide(props: SideProps) {
   const [gauge, setGauge] = useState("");
   const [asked, select] = useState<string>();
   const show = useMemo(() => showFor(setup.machine), [setup.machine]);
-  const { drawn } = useMemo(
+  const { drawn, others } = useMemo(
     () => drawnDimensions(setup, side.dimensions, tolerances, show),
     [setup, side, tolerances, show],
   );
@@ -244,6 +251,7 @@ function useSide(props: SideProps) {
     setGauge,
     select,
     measuredOf,
+    others,
     kept,
     chosen,
     selected: chosen?.dimension.key,
@@ -261,11 +269,22 @@ function useSide(props: SideProps) {
 const NOISE = 1e-9;
 
 /** What is not certain of the drawing. */
-function Notes({ finished: { assumed, left }, side, setup: { machine } }: SideProps) {
+function Notes({
+  finished: { assumed, left },
+  side,
+  setup: { machine },
+  others,
+}: SideProps & { readonly others: readonly Feature[] }) {
   const [first] = left;
-  if (assumed.length === 0 && left.length === 0 && side.leftOut.length === 0) return null;
+  if (assumed.length + left.length + side.leftOut.length + others.length === 0) return null;
   return (
     <Doubt role="status">
+      {others.length > 0 && (
+        <span>
+          On record, but not on this drawing: {others.map(({ name }) => name).join(", ")}. Measure{" "}
+          {others.length === 1 ? "it" : "them"} <Link to="?view=list">in the list</Link>.{" "}
+        </span>
+      )}
       {assumed.length > 0 && (
         <span>
           {assumed.map((offset) => toolNumber(machine, offset)).join(", ")}{" "}

@@ -61,10 +61,9 @@ function stockOf({ stock, rawHole }: SetupView, works: "main" | "sub"): PartStoc
   const radius = (stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize) / 2;
   const hole = (rawHole ?? 0) / 2;
   if (works === "main") return { radius, hole, front: stock.toFace };
-  return { radius, hole, front: BACK_STOCK };
+  // What the parting blade leaves there is nowhere said: Z0 is the end that is worked.
+  return { radius, hole, front: 0 };
 }
-/** What a parting blade leaves at the end that a sub-spindle works, where nothing is said of it. Millimetres. */
-const BACK_STOCK = 1;
 
 /** Tools that are not loaded, as far as the program's words and cycles say their sizes. */
 function proposedTools({ programRead, machine }: SetupView): ReadonlyMap<string, PartTool> {
