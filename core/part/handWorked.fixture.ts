@@ -509,4 +509,9 @@ export const HAND_WORKED: readonly HandWorked[] = [
     text: `${FACE}G42 X32.\nG1 Z-10.\nZ-14. A135.\nZ-25.\nX54.\nG40 G0 X60.`,
     want: ["outer diameter 32 by 1", "outer diameter 40 by 1", "outer length 25 by 1 from 1", "outer taper 45 by 1"],
   },
+  {
+    about: "led on to the contour straight from home",
+    text: `${FACE}G28 U0 W0\nT0303\nG0 G42 X30. Z2.\nG1 Z-20.\nX54.\nG40 G0 X60.`,
+    want: ["outer diameter 30 by 3", "outer length 20 by 3 from 1"],
+  },
 ];

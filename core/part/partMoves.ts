@@ -123,6 +123,13 @@ export function partMoves(
     cuts.push({ ...move, shape, maker: makerOf(motion), order, follows });
     at.lastCut = move.to;
   };
+  /** Led on to a contour from home: where it comes from is not known in the part, and does not matter. */
+  const beginLed = (at: PathPlace, motion: ProgramMotion, order: number) => {
+    const tool = knownOf(motion.modes.offset, motion.modes.path);
+    if (!tool.shape || tool.shape.led.radius === 0) return;
+    const way = wayOf(tool, at, at, motion, order);
+    at.stretch = { tool, from: way.from, side: sideOf(tool, motion), ways: [way] };
+  };
   for (const [order, motion] of motions.entries()) {
     const { kind, modes } = motion;
     if (kind === "wait") continue;
@@ -144,8 +151,10 @@ export function partMoves(
     const from = { x: at.x, z: at.z };
     at.x = Number.isNaN(motion.x) ? from.x : motion.x;
     at.z = Number.isNaN(motion.z) ? from.z : motion.z;
-    if (Number.isNaN(from.x + from.z + at.x + at.z) || modes.offset === "0") {
+    const isThere = !Number.isNaN(at.x + at.z) && modes.offset !== "0";
+    if (!isThere || Number.isNaN(from.x + from.z)) {
       flush(at);
+      if (isThere && modes.compensation !== null) beginLed(at, motion, order);
       continue;
     }
     const tool = knownOf(modes.offset, modes.path);
@@ -169,13 +178,16 @@ export function partMoves(
       at.actual = undefined;
       continue;
     }
-    const side = ((modes.compensation === "left" ? 1 : -1) * tool.sense) as 1 | -1;
-    at.stretch ??= { tool, from: at.actual ?? way.from, side, ways: [] };
+    at.stretch ??= { tool, from: at.actual ?? way.from, side: sideOf(tool, motion), ways: [] };
     at.stretch.ways.push(way);
   }
   for (const at of places.values()) flush(at);
   return { cuts, threads, marks, assumed: [...assumed] };
 }
+
+/** The side of the way on which a contour's tool runs, in the plane of its shape: 1 on the left. */
+const sideOf = ({ sense }: Known, { modes }: ProgramMotion) =>
+  ((modes.compensation === "left" ? 1 : -1) * sense) as 1 | -1;
 
 const makerOf = ({ modes, line }: ProgramMotion): Maker => ({ path: modes.path, offset: modes.offset, line });
 

@@ -35,11 +35,12 @@ X13.
 G0 Z5.
 G28 U0 W0
 T0303
-G0 X30. Z2.
+G0 G42 X30. Z2.
 G1 Z-20. F.1
 X40.
 Z-32.
 X56.
+G40 G0 X60.
 G28 U0 W0
 T0606
 G0 X44. Z-10.
@@ -86,7 +87,7 @@ function gauged(outlines: readonly Polygon[], { kind, side, at, nominal }: PartD
 }
 
 /** A part cut with slips in the offsets, measured with noise, and its corrections: as slips that are added to the others. */
-function afterOneCorrection(slips: readonly Slip[], noise: (index: number) => number) {
+function afterOneCorrection(slips: readonly Slip[], noise: (index: number, dimension: PartDimension) => number) {
   const setup = fullTurret({ tools: FULL_TURRET, stock: { toFace: 1 } });
   const [side] = partOfSetup(setup, PROGRAM).sides;
   const dimensions = (side?.dimensions ?? []).filter(({ kind, maker, side: at }) =>
@@ -119,7 +120,7 @@ function afterOneCorrection(slips: readonly Slip[], noise: (index: number) => nu
     part: 1,
     measured: fromDrawing(
       dimension.kind === "diameter" ? "x" : "z",
-      shownAs("drawing", gauged(first, dimension) + noise(index)),
+      shownAs("drawing", gauged(first, dimension) + noise(index, dimension)),
     ),
     uncertainty: 0.002,
   }));
@@ -163,6 +164,33 @@ describe("one correction after the first part", () => {
         },
       ),
       { numRuns: 25 },
+    );
+  });
+  it("leaves diameters and lengths alone where the control holds another nose than the insert has", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.2, max: 1.2, noNaN: true }), (radius) => {
+        // Under compensation its tip runs beside the contour by both radii alike: levels and walls stay, slopes do not.
+        const { corrections, left } = afterOneCorrection(
+          [{ kind: "nose", offset: "3", radius, orientation: 3 }],
+          () => 0,
+        );
+        for (const { offset, amount } of corrections) if (offset === "3") expect(Math.abs(amount)).toBeLessThan(0.003);
+        for (const { off, maker, from } of left) if (maker !== from) expect(Math.abs(off)).toBeLessThan(0.004);
+      }),
+      { numRuns: 10 },
+    );
+  });
+  it("does not chase a push-off that grows towards the front: no offset mends it, and that is said", () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 0.2, noNaN: true }), (most) => {
+        // Springing away most at the front, nothing at −32: 0.05 there is 0.027 on Ø 30 and 0.010 on Ø 40, more than 3u from their mean.
+        const push = (_: number, { kind, maker, at }: PartDimension) =>
+          kind === "diameter" && maker?.offset === "3" ? most * (1 + (at[0].z + at[1].z) / 2 / 32) : 0;
+        const { corrections } = afterOneCorrection([], push);
+        const ofTurned = corrections.find(({ offset, axis }) => offset === "3" && axis === "x");
+        expect(ofTurned?.verdict).toBe("inconsistent");
+      }),
+      { numRuns: 10 },
     );
   });
 });

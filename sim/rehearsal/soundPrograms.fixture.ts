@@ -42,6 +42,10 @@ export const SOUND_PROGRAMS: readonly SoundProgram[] = [
     text: "T0101\nG50 S2500\nG96 S180 M3\nG0 X56. Z5.\nG41 Z0\nG1 X-1.6 F.2\nG40 G0 Z4.\nG28 U0 W0 T0100\n",
   },
   {
+    about: "a contour that is led on to straight from home",
+    text: `${FACE}T0303\nG0 G42 X30. Z2.\nG1 Z-20. F.1\nX54.\nG40 G0 X60.\nG28 U0 W0 T0300\n`,
+  },
+  {
     about: "a shoulder by facing cuts",
     text: `${FACE}T0101\nG0 X56. Z2.\nG94 X30. Z-2. F.2\nZ-4.\nZ-5.\nG0 Z5.\nG28 U0 W0\n`,
   },

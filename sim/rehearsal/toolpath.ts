@@ -35,7 +35,9 @@ export function toolpath(
     }
     const to = { x: Number.isNaN(motion.x) ? at.x : motion.x, z: Number.isNaN(motion.z) ? at.z : motion.z };
     const knowsWay = !Number.isNaN(at.x) && !Number.isNaN(at.z);
-    if (modes.compensation !== null && group === undefined && knowsWay) group = { from: at, first: legs.length };
+    // Led on from home: where it comes from is not known in the part, and does not matter to what follows.
+    if (modes.compensation !== null && group === undefined && !Number.isNaN(to.x) && !Number.isNaN(to.z))
+      group = { from: knowsWay ? at : to, first: legs.length };
     legs.push({ motion, places: motion.arc && knowsWay ? chordsOfArc(at, to, motion.arc) : [to] });
     at = to;
   }
