@@ -4,7 +4,7 @@ import { styled } from "styled-components";
 import type { OffsetCorrection } from "../../core/correction/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import type { PartOfSetup, PartSide } from "../../core/part/index.ts";
+import type { PartOfSetup, PartSide, ProfilePiece } from "../../core/part/index.ts";
 import { leftWords } from "../../core/program/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
 import { PartDrawing } from "../drawing/PartDrawing.tsx";
@@ -13,6 +13,7 @@ import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
+import { Detail, isSmall } from "./Detail.tsx";
 import { DimensionLabel, LABEL } from "./DimensionLabel.tsx";
 import { type ComparedDrawing, DrawingFiles } from "./DrawingFiles.tsx";
 import { shareOfLimits } from "./drawnLimits.ts";
@@ -120,6 +121,10 @@ function Side(props: SideProps) {
     [side, shown, room, labels],
   );
   const [offset, axis] = (props.marked ?? "").split(" ");
+  const isMarked = ({ maker, surface }: ProfilePiece) =>
+    maker?.offset === offset && (axis === "z") === (surface === "front" || surface === "back");
+  const open = props.corrections.find((one) => one.offset === offset && one.axis === axis);
+  const isDoubted = open !== undefined && open.verdict !== "offset";
   const stock = setup.stock;
   return (
     <>
@@ -154,13 +159,12 @@ function Side(props: SideProps) {
             differing={compared?.differences.map(({ piece }) => piece)}
             name={`Section of ${setup.part}, as program ${setup.program} makes it`}
             stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
-            toneOf={({ maker }) => {
-              const tone = maker && toolTone(setup, maker.offset);
+            toneOf={(piece) => {
+              // What no offset mends is drawn in the colour of doubt where it shows.
+              const tone = isMarked(piece) && isDoubted ? "spacer" : piece.maker && toolTone(setup, piece.maker.offset);
               return tone && color(tone);
             }}
-            isMarked={({ maker, surface }) =>
-              maker?.offset === offset && (axis === "z") === (surface === "front" || surface === "back")
-            }
+            isMarked={isMarked}
             selected={selected}
             labelOf={({ key }) => {
               const drawn = shown.find(({ dimension }) => dimension.key === key);
@@ -207,6 +211,9 @@ function Side(props: SideProps) {
       </ViewCentre>
       <ViewSide>
         {props.beside}
+        {chosen && isSmall(chosen.dimension, layout.scale) && (
+          <Detail profile={side.profile} dimension={chosen.dimension} title={chosen.title} times={layout.scale} />
+        )}
         {chosen && <LimitsForm key={chosen.dimension.key} {...props} drawn={chosen} />}
         {props.chart}
         <DrawingFiles setup={setup} side={side} compared={compared} onCompared={setCompared} />

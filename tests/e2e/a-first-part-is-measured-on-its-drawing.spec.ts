@@ -188,6 +188,10 @@ test("limits are given as the drawing writes them, and follow a size that the pr
   await expect(form.getByText("22.000 to 22.021")).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /^bore 22, made by T04, limits H7: to measure/ })).toBeVisible();
+  // A groove that is small on the sheet is drawn larger beside it.
+  await page.getByRole("button", { name: /^width 4\.5, made by T07 and T17/ }).click();
+  await expect(page.getByText(/^4\.5, \d+ times as large/)).toBeVisible();
+  await bore.click();
   // A slip of the finger is refused in its place, and what was typed stays.
   const typed = strip(page).getByRole("textbox");
   await typed.fill("2.202");
