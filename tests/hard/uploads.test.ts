@@ -57,7 +57,10 @@ async function send(cookie: string): Promise<number> {
   return answer.status;
 }
 
-/** Sends them all at once, as often as asked for; the longest that `/health` took meanwhile, milliseconds. */
+/**
+ * Sends them all at once, as often as asked for; the longest that `/health` took meanwhile, milliseconds. Without end where one was
+ * given up because its reading took too long (422): the machine was held up, and the turn says nothing.
+ */
 async function slowestWhileSending(cookies: readonly string[]): Promise<number> {
   // From a process of its own: this one is busy with sending.
   const watch = spawn("node", ["-e", WATCH, `${address()}/health`], { stdio: ["pipe", "pipe", "inherit"] });
@@ -65,17 +68,19 @@ async function slowestWhileSending(cookies: readonly string[]): Promise<number> 
   watch.stdout.on("data", (piece) => {
     said += piece;
   });
+  let isHeldUp = false;
   for (let turn = 0; turn < longOr(6, 1); turn++) {
     const statuses = await Promise.all(
       Array.from({ length: AT_ONCE }, (_, index) => send(cookies[index % cookies.length] ?? "")),
     );
-    expect(statuses.filter((status) => status !== 200 && status !== 429)).toEqual([]);
-    expect(statuses.filter((status) => status === 200).length).toBeGreaterThanOrEqual(cookies.length);
+    expect(statuses.filter((status) => status !== 200 && status !== 429 && status !== 422)).toEqual([]);
+    isHeldUp ||= statuses.includes(422);
+    if (!isHeldUp) expect(statuses.filter((status) => status === 200).length).toBeGreaterThanOrEqual(cookies.length);
   }
   const watched = new Promise((resolve) => watch.once("exit", resolve));
   watch.stdin.end();
   await watched;
-  return Number(said);
+  return isHeldUp ? Number.POSITIVE_INFINITY : Number(said);
 }
 
 describe(`${AT_ONCE} programs of ${MEGABYTES} MB at once`, () => {
@@ -85,15 +90,17 @@ describe(`${AT_ONCE} programs of ${MEGABYTES} MB at once`, () => {
     for (let turn = 0; turn < 3; turn++) expect(await send(people[turn]?.cookie ?? "")).toBe(200);
     await pause(1500);
     const before = residentMegabytes();
-    const slower = slowness();
+    let slower = slowness();
     let most = 0;
     const looking = setInterval(() => {
       most = Math.max(most, residentMegabytes());
     }, 50);
     // What holds the server up does so every time; what else happens on this machine does not.
     let slowest = Number.POSITIVE_INFINITY;
-    for (let turn = 0; turn < 3 && slowest >= 200 * slower; turn++)
+    for (let turn = 0; turn < 3 && slowest >= 200 * slower; turn++) {
       slowest = Math.min(slowest, await slowestWhileSending(people.map(({ cookie }) => cookie)));
+      slower = Math.max(slower, slowness());
+    }
     clearInterval(looking);
     // Memory goes back once the collector has had a reason to look.
     let after = residentMegabytes();
