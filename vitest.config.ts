@@ -111,6 +111,8 @@ export default defineConfig({
           globalSetup: ["server/testing/database.setup.ts"],
           fileParallelism: false,
           testTimeout: 60_000,
+          // A database is made anew for each file, on a disk that others write to as well.
+          hookTimeout: 60_000,
         },
       },
     ],
