@@ -67,3 +67,46 @@ describe("the first part of a setup", () => {
     });
   });
 });
+
+describe("lengths between the surfaces of several offsets", () => {
+  const length = (nominal: number, offset: string, from: string, is: "face" | "wall", value: number) => {
+    const id = nextId();
+    return [
+      {
+        ...feature(),
+        payload: {
+          feature: id,
+          name: `${nominal}`,
+          offset,
+          axis: "z",
+          nominal,
+          lower: -0.02,
+          upper: 0.02,
+          from: { offset: from, is },
+        },
+      },
+      { ...measured(value), payload: { feature: id, part: 1, measured: value, uncertainty: 0.003 } },
+    ] as readonly Command[];
+  };
+  const corrections = (...lengths: readonly (readonly Command[])[]) =>
+    firstPartCorrections(viewOf(opened(), loaded("1"), loaded("7"), loaded("17"), ...lengths.flat()));
+  const width = length(-3, "17", "7", "wall", -2.95);
+  it("are corrected together, and predicted together", () => {
+    // Both walls of 7 lie 0.2 too deep; the width is 0.05 too small: 17 by 0.2 − 0.05 = 0.15, and −2.95 + 0.15 − 0.2 = −3.
+    const found = corrections(length(-9, "7", "1", "face", -9.2), length(-20, "7", "1", "face", -20.2), width);
+    expect(found.map(({ offset, verdict, value }) => [offset, verdict, value])).toEqual([
+      ["7", "offset", 0.2],
+      ["17", "offset", 0.15],
+    ]);
+    expect(found[1]?.features.map(({ next }) => next)).toEqual([expect.closeTo(-3, 9)]);
+  });
+  it("are not corrected where that is counted from lengths that contradict each other", () => {
+    const found = corrections(length(-9, "7", "1", "face", -9.2), length(-20, "7", "1", "face", -20), width);
+    expect(found.map(({ offset, verdict }) => [offset, verdict])).toEqual([
+      ["7", "inconsistent"],
+      ["17", "inconsistent"],
+    ]);
+    // Nothing is proposed, so the next part measures the same.
+    expect(found[1]?.features.map(({ next }) => next)).toEqual([expect.closeTo(-2.95, 9)]);
+  });
+});

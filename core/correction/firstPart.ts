@@ -78,7 +78,6 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
   let latest: Measurement | undefined;
   for (const one of setup.measured) if (one.feature === feature.feature) latest = one;
   const deviation = latest && latest.measured - feature.nominal;
-  const { lower, upper } = feature;
   return {
     feature,
     form: featureForm(feature, tool),
@@ -88,12 +87,16 @@ function stateOf(setup: SetupView, feature: Feature): FeatureState {
       latest !== undefined &&
       latest.seq > changedAt(tool, feature.axis) &&
       (!feature.from || latest.seq > changedAt(toolOf(setup, feature.from.offset), "z")),
-    within:
-      deviation === undefined
-        ? undefined
-        : deviation >= lower - TOLERANCES.binaryNoise && deviation <= upper + TOLERANCES.binaryNoise,
+    within: latest && isWithinLimits(feature, latest.measured),
   };
 }
+
+/** Whether a measured size lies within the limits of its dimension, the limits included; millimetres as the part's coordinate has them. */
+export const isWithinLimits = (
+  { nominal, lower, upper }: Pick<Feature, "nominal" | "lower" | "upper">,
+  measured: number,
+): boolean =>
+  measured - nominal >= lower - TOLERANCES.binaryNoise && measured - nominal <= upper + TOLERANCES.binaryNoise;
 
 function toolOf(setup: SetupView, offset: string): ToolView | undefined {
   for (const tool of setup.tools) if (tool.offset === offset) return tool;
@@ -188,30 +191,44 @@ function lengthCorrections(setup: SetupView, states: readonly FeatureState[]): r
   };
   const inMillimetres = (value: number) => convertLength(value, machine.units, "mm");
   const offsets = [...new Set(measured.flatMap(({ offset, from }) => [offset, ...(from === undefined ? [] : [from])]))];
+  // The tool that makes the face is judged by its own lengths alone.
+  const toldOf = (offset: string) =>
+    measured.filter((one) =>
+      fixed.has(offset) ? one.offset === offset && one.from === offset : one.offset === offset || one.from === offset,
+    );
+  const verdictOf = (offset: string): PartVerdict => {
+    const between = toldOf(offset).filter((one) => one.offset !== one.from);
+    if (between.length === 0) return "one-tool";
+    if (!corrections.has(offset)) return "tied";
+    const told = between.map(({ id, uncertainty }) => ({ residual: residuals.get(id) ?? 0, uncertainty }));
+    return areExplained(told) ? "offset" : "inconsistent";
+  };
+  const verdicts = new Map(offsets.map((offset) => [offset, verdictOf(offset)]));
+  // A correction that is counted from another one is no better than that.
+  for (let before = -1; before !== doubted(verdicts); ) {
+    before = doubted(verdicts);
+    for (const { offset, from = offset } of measured)
+      for (const [one, other] of [
+        [offset, from],
+        [from, offset],
+      ] as const)
+        if (verdicts.get(one) === "offset" && verdicts.get(other) === "inconsistent") verdicts.set(one, "inconsistent");
+  }
+  /** What the next part is cut with: only what is proposed is corrected. Millimetres. */
+  const proposed = (offset: string | undefined) =>
+    offset !== undefined && verdicts.get(offset) === "offset" ? inMillimetres(rounded(offset)) : 0;
   return offsets.flatMap((offset): readonly OffsetCorrection[] => {
     const tool = toolOf(setup, offset);
-    const own = measured.filter((one) => one.offset === offset || one.from === offset);
-    // The tool that makes the face is judged by its own lengths alone.
-    const told = fixed.has(offset) ? own.filter((one) => one.offset === offset && one.from === offset) : own;
+    const told = toldOf(offset);
     if (!tool || told.length === 0) return [];
-    const between = told.filter(({ from }) => from !== offset);
-    const isKnown = corrections.has(offset);
-    const value = isKnown ? rounded(offset) : 0;
-    const verdict: PartVerdict =
-      between.length === 0
-        ? "one-tool"
-        : !isKnown
-          ? "tied"
-          : areExplained(between.map(({ id, uncertainty }) => ({ residual: residuals.get(id) ?? 0, uncertainty })))
-            ? "offset"
-            : "inconsistent";
+    const value = rounded(offset);
     return [
       {
         offset,
         axis: "z",
         value,
         exact: convertLength(corrections.get(offset) ?? 0, "mm", machine.units),
-        verdict,
+        verdict: verdicts.get(offset) ?? "tied",
         tool,
         side: 1,
         amount: inMillimetres(value),
@@ -222,14 +239,15 @@ function lengthCorrections(setup: SetupView, states: readonly FeatureState[]): r
           state,
           next:
             (state.latest?.measured ?? 0) +
-            (from === state.feature.offset
-              ? 0
-              : inMillimetres(rounded(state.feature.offset)) - inMillimetres(rounded(from))),
+            (from === state.feature.offset ? 0 : proposed(state.feature.offset) - proposed(from)),
         })),
       },
     ];
   });
 }
+
+const doubted = (verdicts: ReadonlyMap<string, PartVerdict>) =>
+  [...verdicts.values()].filter((verdict) => verdict === "inconsistent").length;
 
 /** Corrections larger than this ask a second time, millimetres, on the diameter for X. */
 const LARGE_CORRECTION = 0.25;

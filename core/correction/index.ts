@@ -12,6 +12,7 @@ export {
   type FeatureState,
   featureStates,
   firstPartCorrections,
+  isWithinLimits,
   middleOfLimits,
   type OffsetCorrection,
   type PartVerdict,
