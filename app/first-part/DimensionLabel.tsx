@@ -55,7 +55,7 @@ export function DimensionLabel(props: DimensionLabelProps) {
       $tone={measured ? (measured.isWithin ? "clear" : "stop") : isSelected ? "action" : "edge"}
       $isSelected={isSelected}
       $size={size}
-      $matters={drawn.feature !== undefined}
+      $matters={drawn.matters}
     >
       {tone && <Swatch $tone={tone} aria-hidden="true" />}
       <span>

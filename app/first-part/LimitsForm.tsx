@@ -1,8 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import { fromDrawing, shownAs } from "../../core/machine/index.ts";
 import { readLimits } from "../../core/part/index.ts";
-import { plainLength } from "../../core/units/index.ts";
 import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -11,36 +9,8 @@ import { Field } from "../ui/Field.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
-
-/** What is posted of a dimension of the program, with its limits, so that it is on record. Lengths as the drawing has them, in the machine's unit. */
-export function recordedFields(
-  { setup: { machine } }: Pick<FirstPartProps, "setup">,
-  drawn: DrawnDimension,
-  limits: { readonly lower: number; readonly upper: number; readonly by: string | undefined },
-  feature: string,
-): Readonly<Record<string, string>> {
-  const { dimension } = drawn;
-  const unit = machine.units;
-  const size = (millimetres: number) => plainLength(millimetres, unit);
-  const middle = (dimension.at[0].z + dimension.at[1].z) / 2;
-  const isDiameter = dimension.kind === "diameter";
-  return {
-    feature,
-    name: drawn.title,
-    offset: dimension.maker?.offset ?? "",
-    axis: isDiameter ? "x" : "z",
-    nominal: size(dimension.nominal),
-    lower: size(limits.lower),
-    upper: size(limits.upper),
-    sizeUnit: unit,
-    ...(isDiameter && { form: dimension.side === "inner" ? "bore" : "cylinder" }),
-    // Measured in front of the face it has no place on the part.
-    ...(isDiameter && middle <= 0 && { at: size(fromDrawing("z", shownAs("drawing", middle))) }),
-    ...(!isDiameter &&
-      dimension.from && { from: dimension.from.offset, fromIs: dimension.kind === "width" ? "wall" : "face" }),
-    ...(limits.by && limits.by.length <= 8 && { limitsBy: limits.by }),
-  };
-}
+import { limitsFrom } from "./limitsText.ts";
+import { recordedFields } from "./recordedFields.ts";
 
 /** The limits of a dimension, as the drawing has them: a fit, plus or minus, two deviations, two sizes, or a general class. */
 export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimension }) {
@@ -81,7 +51,7 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
           <b>
             {show.amount(axis, dimension.nominal + shown.lower)} to {show.amount(axis, dimension.nominal + shown.upper)}
           </b>{" "}
-          {shown.by ? `by ${shown.by}` : ""} {!read?.ok && !feature && "· not on record"}
+          {limitsFrom(shown)} {!read?.ok && !drawn.matters && "· nobody has given others"}
         </p>
       ) : (
         <p>Nothing is said of such a size. Type its limits.</p>

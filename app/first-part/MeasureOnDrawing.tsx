@@ -1,7 +1,7 @@
 import { type ReactNode, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
-import type { OffsetCorrection } from "../../core/correction/index.ts";
+import { isWithinLimits, type OffsetCorrection } from "../../core/correction/index.ts";
 import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { PartOfSetup, PartSide, ProfilePiece } from "../../core/part/index.ts";
@@ -136,8 +136,8 @@ function Side(props: SideProps) {
             {measured.filter((one) => measuredOf(one)).length} of {measured.length}
           </span>
           <label>
-            <input type="checkbox" checked={onlyMatters} onChange={({ target }) => setOnly(target.checked)} /> on record
-            only
+            <input type="checkbox" checked={onlyMatters} onChange={({ target }) => setOnly(target.checked)} /> with
+            limits given
           </label>
           <label>
             <select value={gauge} onChange={({ target }) => setGauge(target.value)} aria-label="gauge">
@@ -177,7 +177,7 @@ function Side(props: SideProps) {
                   tone={drawn.dimension.maker && toolTone(setup, drawn.dimension.maker.offset)}
                   size={labels}
                   isSelected={key === selected}
-                  limits={limitsText(drawn, show)}
+                  limits={limitsText(drawn.limits, drawn.dimension.kind === "diameter" ? "x" : "z", show)}
                   measured={measuredOf(drawn)}
                   waiting={state.kept.waitingOf(drawn, part)?.text}
                   next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
@@ -242,9 +242,9 @@ function useSide(props: SideProps) {
     const found = feature && setup.measured.find((it) => it.feature === feature.feature && it.part === part);
     if (!feature || !found || !limits) return undefined;
     const share = shareOfLimits(feature, found.measured - feature.nominal) ?? 0;
-    return { text: show.drawn(feature.axis, found.measured), share, isWithin: share >= -NOISE && share <= 1 + NOISE };
+    return { text: show.drawn(feature.axis, found.measured), share, isWithin: isWithinLimits(feature, found.measured) };
   };
-  const shown = useMemo(() => drawn.filter(({ feature }) => !onlyMatters || feature), [drawn, onlyMatters]);
+  const shown = useMemo(() => drawn.filter(({ matters }) => !onlyMatters || matters), [drawn, onlyMatters]);
   const toMeasure = shown.filter(({ isMeasured }) => isMeasured);
   const kept = useKeptMeasurements(props, select);
   const isOpen = (one: DrawnDimension) => !measuredOf(one) && !kept.waitingOf(one, part);
@@ -272,8 +272,6 @@ function useSide(props: SideProps) {
     },
   };
 }
-/** Sums of decimal figures miss a limit in the last binary place. */
-const NOISE = 1e-9;
 
 /** What is not certain of the drawing. */
 function Notes({

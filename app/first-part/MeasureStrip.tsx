@@ -12,7 +12,7 @@ import { color, mono, narrow, size } from "../ui/tokens.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import type { RefusedMeasurement } from "./keptMeasurements.tsx";
-import { recordedFields } from "./LimitsForm.tsx";
+import { recordedFields } from "./recordedFields.ts";
 import { useMeasuredDoubt } from "./useMeasuredDoubt.ts";
 
 type MeasureStripProps = FirstPartProps & {
@@ -67,6 +67,8 @@ export function MeasureStrip(props: MeasureStripProps) {
             />
           )}
         </>
+      ) : mayEnter && !drawn.limits ? (
+        <span>The limits of {drawn.title} are not known. Type them before it is measured.</span>
       ) : mayEnter && drawn.isChanged ? (
         <TakeOver {...props} />
       ) : mayEnter ? (

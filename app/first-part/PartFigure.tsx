@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { styled } from "styled-components";
+import { isWithinLimits } from "../../core/correction/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
@@ -82,8 +83,8 @@ function Label({
   if (!isMeasured) return <Printed as="i">{title}</Printed>;
   const found = feature && setup.measured.find((one) => one.feature === feature.feature && one.part === good);
   return (
-    <Printed $isOnRecord={feature !== undefined}>
-      <b>{title}</b> {limitsText(drawn, show)}
+    <Printed $isOnRecord={drawn.matters}>
+      <b>{title}</b> {limitsText(drawn.limits, dimension.kind === "diameter" ? "x" : "z", show)}
       <br />
       {feature && found ? <b>{show.drawn(feature.axis, found.measured)}</b> : null}{" "}
       {dimension.maker && toolNumber(setup.machine, dimension.maker.offset)}
@@ -96,15 +97,12 @@ function firstGoodPart({ measured, features }: SetupView): number | undefined {
   if (features.length === 0) return undefined;
   const parts = [...new Set(measured.map(({ part }) => part))].sort((a, b) => a - b);
   return parts.find((part) =>
-    features.every(({ feature, nominal, lower, upper }) => {
-      const found = measured.find((one) => one.part === part && one.feature === feature);
-      const off = found && found.measured - nominal;
-      return off !== undefined && off >= lower - NOISE && off <= upper + NOISE;
+    features.every((feature) => {
+      const found = measured.find((one) => one.part === part && one.feature === feature.feature);
+      return found !== undefined && isWithinLimits(feature, found.measured);
     }),
   );
 }
-/** Sums of decimal figures miss a limit in the last binary place. */
-const NOISE = 1e-9;
 
 const Figure = styled.figure`
   width: 100%;

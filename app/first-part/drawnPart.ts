@@ -1,10 +1,11 @@
-import { type FeatureState, featureStates, type OffsetCorrection } from "../../core/correction/index.ts";
-import type { Feature, SetupView } from "../../core/ledger/index.ts";
+import type { OffsetCorrection } from "../../core/correction/index.ts";
+import { type Feature, hasGivenLimits, type SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import { generalTolerance, matchFeatures, type PartDimension } from "../../core/part/index.ts";
-import type { WorkshopContents } from "../../core/workshop/index.ts";
+import { generalTolerance, matchFeatures, type PartDimension, readLimits } from "../../core/part/index.ts";
+import { shopTolerance, type WorkshopContents } from "../../core/workshop/index.ts";
 import type { Show } from "../shell/useShow.ts";
 import { drawnLimits } from "./drawnLimits.ts";
+import { type DrawnLimits, SHOP_LIMITS } from "./limitsText.ts";
 
 type ShopTolerance = WorkshopContents["tolerance"];
 
@@ -12,12 +13,12 @@ type ShopTolerance = WorkshopContents["tolerance"];
 export interface DrawnDimension {
   readonly dimension: PartDimension;
   readonly feature: Feature | undefined;
-  /** Set where it is on record: what was measured of it last. */
-  readonly state: FeatureState | undefined;
+  /** True where somebody gave its limits; general ones hold for every dimension. */
+  readonly matters: boolean;
   /** True where the program gives another size now than the one on record. */
   readonly isChanged: boolean;
   /** On record, or by the general tolerances; undefined where nothing is said of such a size. */
-  readonly limits: { readonly lower: number; readonly upper: number; readonly by: string | undefined } | undefined;
+  readonly limits: DrawnLimits | undefined;
   /** As on the drawing: Ø 44, 18.0, M 20 × 1.5. */
   readonly title: string;
   /** In words for a screen reader, without what was measured. */
@@ -30,15 +31,26 @@ export interface DrawnDimension {
 const GENERAL = "m";
 
 /** What holds where a drawing gives no limits: the shop's own, or else the general tolerances. Millimetres; undefined where neither has any. */
-function generalLimits({ kind, nominal }: PartDimension, shop: readonly ShopTolerance[]) {
-  const of = kind === "diameter" ? "diameter" : "length";
-  const own = shop
-    .filter((one) => one.of === of && (one.upTo === undefined || nominal <= one.upTo))
-    .sort((a, b) => (a.upTo ?? Number.POSITIVE_INFINITY) - (b.upTo ?? Number.POSITIVE_INFINITY))[0];
-  const plusMinus = own?.plusMinus ?? generalTolerance(nominal, GENERAL);
-  return plusMinus === undefined
-    ? undefined
-    : { lower: -plusMinus, upper: plusMinus, by: own ? "shop" : `general ${GENERAL}` };
+function generalLimits({ kind, nominal }: PartDimension, shop: readonly ShopTolerance[]): DrawnLimits | undefined {
+  const own = shopTolerance(shop, kind === "diameter" ? "diameter" : "length", nominal);
+  const plusMinus = own ?? generalTolerance(nominal, GENERAL);
+  if (plusMinus === undefined) return undefined;
+  return { lower: -plusMinus, upper: plusMinus, by: own === undefined ? GENERAL : SHOP_LIMITS };
+}
+
+/** Limits on record; where the program makes another size now, the same fit or class as it is for that size. Undefined where that has none. */
+function limitsOnRecord(
+  { machine }: SetupView,
+  dimension: PartDimension,
+  { feature, isChanged }: { readonly feature: Feature; readonly isChanged: boolean },
+  shop: readonly ShopTolerance[],
+): DrawnLimits | undefined {
+  const by = feature.limitsBy;
+  if (!isChanged || by === undefined) return { ...drawnLimits(feature), by };
+  if (by === SHOP_LIMITS) return generalLimits(dimension, shop);
+  const isDiameter = dimension.kind === "diameter";
+  const limits = readLimits(by, dimension.nominal, { units: machine.units, isDiameter });
+  return limits.ok ? limits.value : undefined;
 }
 
 const MEASURED: readonly PartDimension["kind"][] = ["diameter", "length", "width", "overall"];
@@ -51,16 +63,14 @@ export function drawnDimensions(
   show: Show,
 ): { readonly drawn: readonly DrawnDimension[]; readonly others: readonly Feature[] } {
   const { matched, others } = matchFeatures(dimensions, setup.features);
-  const states = new Map(featureStates(setup).map((state) => [state.feature.feature, state]));
   const drawn = dimensions.map((dimension): DrawnDimension => {
     const match = matched.get(dimension.key);
-    const recorded = match && { ...drawnLimits(match.feature), by: match.feature.limitsBy };
     return {
       dimension,
       feature: match?.feature,
-      state: match && states.get(match.feature.feature),
+      matters: match !== undefined && hasGivenLimits(match.feature),
       isChanged: match?.isChanged ?? false,
-      limits: recorded ?? generalLimits(dimension, shop),
+      limits: match ? limitsOnRecord(setup, dimension, match, shop) : generalLimits(dimension, shop),
       title: titleOf(dimension, show),
       words: wordsOf(setup, dimension, show),
       isMeasured: MEASURED.includes(dimension.kind) && dimension.maker !== undefined,

@@ -3,7 +3,7 @@ import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
-import { recordedFields } from "./LimitsForm.tsx";
+import { recordedFields } from "./recordedFields.ts";
 
 /** A measurement that was typed and is on its way to the record. */
 interface TypedMeasurement {
@@ -81,10 +81,9 @@ function Keeper(
   const isOnRecord = setup.features.some((one) => one.feature === feature && (!needsFrom || one.from !== undefined));
   // biome-ignore lint/correctness/useExhaustiveDependencies: each is sent once, the second when the first has come on record.
   useEffect(() => {
-    if (!isOnRecord && !sent.current.record) {
+    if (!isOnRecord && !sent.current.record && drawn.limits) {
       sent.current.record = true;
-      const limits = drawn.limits ?? { lower: -NO_LIMITS, upper: NO_LIMITS, by: undefined };
-      record.send("record-feature", recordedFields(props, drawn, limits, feature));
+      record.send("record-feature", recordedFields(props, drawn, drawn.limits, feature));
     }
     if (isOnRecord && !sent.current.measure) {
       sent.current.measure = true;
@@ -102,6 +101,4 @@ function Keeper(
   }, [measure.isDone, isRefused]);
   return null;
 }
-/** Where neither drawing nor shop says anything, so that a measurement can be kept at all. Millimetres. */
-const NO_LIMITS = 0.5;
 const NOT_TAKEN = "This was not taken. Look at it again.";

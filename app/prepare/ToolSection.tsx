@@ -14,6 +14,7 @@ import {
 } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { plainLength } from "../../core/units/index.ts";
+import { shopTolerance } from "../../core/workshop/index.ts";
 import { ToolIcon } from "../drawing/ToolIcon.tsx";
 import { DraftNote } from "../entry/DraftNote.tsx";
 import { useDraft } from "../entry/useDraft.ts";
@@ -323,14 +324,10 @@ function textsOf(tool: Tool, unit: Unit): Readonly<Record<string, string>> {
 
 /** What the shop's tolerances ask of a part of this size, where the drawing gives none: the narrowest class that holds it. */
 function usualTolerances(tolerances: PrepareProps["library"]["tolerances"], diameter: number, unit: Unit) {
-  const of = (what: "diameter" | "length") =>
-    tolerances
-      .filter((one) => one.of === what && (one.upTo === undefined || one.upTo >= diameter))
-      .sort((a, b) => (a.upTo ?? Number.POSITIVE_INFINITY) - (b.upTo ?? Number.POSITIVE_INFINITY))[0];
-  const [x, z] = [of("diameter"), of("length")];
+  const [x, z] = (["diameter", "length"] as const).map((of) => shopTolerance(tolerances, of, diameter));
   return {
-    ...(x && { toleranceX: plainLength(x.plusMinus, unit) }),
-    ...(z && { toleranceZ: plainLength(z.plusMinus, unit) }),
+    ...(x !== undefined && { toleranceX: plainLength(x, unit) }),
+    ...(z !== undefined && { toleranceZ: plainLength(z, unit) }),
   };
 }
 

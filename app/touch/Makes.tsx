@@ -1,9 +1,11 @@
 import { useContext } from "react";
 import { styled } from "styled-components";
-import type { SetupView, ToolView } from "../../core/ledger/index.ts";
+import { isMadeBy, type SetupView, type ToolView } from "../../core/ledger/index.ts";
 import { type Axis, isLatheAxis } from "../../core/machine/index.ts";
 import type { PartProfile, ProfilePiece } from "../../core/part/index.ts";
 import { piecePath, wallPath } from "../drawing/geometry/partPaths.ts";
+import { drawnLimits } from "../first-part/drawnLimits.ts";
+import { limitsText } from "../first-part/limitsText.ts";
 import { showFor } from "../shell/useShow.ts";
 import { color, mono } from "../ui/tokens.ts";
 import { MadePartContext } from "./MadePart.tsx";
@@ -77,11 +79,11 @@ function makesWords(
   const show = showFor(machine);
   const size = (value: number) => String(Number(show.amount(axis, value)));
   const [tightest] = features
-    .filter((one) => one.axis === axis && (one.offset === offset || one.from?.offset === offset))
+    .filter((one) => isMadeBy(one, offset, axis))
     .sort((a, b) => a.upper - a.lower - (b.upper - b.lower));
   if (tightest) {
-    const half = show.amount(axis, (tightest.upper - tightest.lower) / 2);
-    return `${axis === "x" ? "Ø " : ""}${size(Math.abs(tightest.nominal))} ± ${half}`;
+    const limits = { ...drawnLimits(tightest), by: tightest.limitsBy };
+    return `${axis === "x" ? "Ø " : ""}${size(Math.abs(tightest.nominal))} ${limitsText(limits, axis, show)}`;
   }
   const sizes = made.flatMap(({ from, to }) =>
     axis === "x" ? (Math.abs(from.r - to.r) < LEVEL ? [`Ø ${size(2 * to.r)}`] : []) : [`Z ${size(to.z)}`],

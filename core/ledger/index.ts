@@ -40,5 +40,13 @@ export { type SetupView, toolUnder, underWork, viewSetup, withWorkOffset } from 
 export { type Recorded, type Source, top } from "./standing.ts";
 export { type TouchRecord, wearBegan } from "./standingNumbers.ts";
 export { toolFacts } from "./toolFacts.ts";
-export { chosenEdge, type Feature, firstEdge, type SetByHand, type ToolView } from "./toolView.ts";
+export {
+  chosenEdge,
+  type Feature,
+  firstEdge,
+  hasGivenLimits,
+  isMadeBy,
+  type SetByHand,
+  type ToolView,
+} from "./toolView.ts";
 export { calledAs, calledWork, pathOfWork, readCalledWork, workOfPath } from "./workOffsets.ts";

@@ -101,3 +101,47 @@ describe("decide", () => {
     expect(code(withNext(signed, reopen), touched("1", "x", -1))).toBe("accepted");
   });
 });
+
+describe("the tolerance that an offset is held to", () => {
+  // Its tool is loaded with ±0.025 on X and ±0.05 on Z.
+  const held = (...features: readonly object[]) =>
+    viewSetup(
+      stateOf(
+        opened(),
+        loaded("1"),
+        loaded("2"),
+        ...features.map(
+          (more): Command => ({
+            id: nextId(),
+            kind: "feature-recorded",
+            payload: {
+              feature: nextId(),
+              name: "Ø 22",
+              offset: "1",
+              axis: "x",
+              nominal: 22,
+              lower: 0,
+              upper: 0,
+              ...more,
+            },
+          }),
+        ),
+      ),
+    ).tools.map(({ tolerance }) => tolerance);
+  it("is half the band of what somebody gave, in place of what the tool was loaded with", () => {
+    expect(held({ lower: -0.05, upper: 0.05 })).toMatchObject([{ x: 0.05, z: 0.05 }, { x: 0.025 }]);
+    // H8 at 22 mm is 0 to +0.033.
+    expect(held({ upper: 0.033, limitsBy: "H8" })).toMatchObject([{ x: 0.0165 }, { x: 0.025 }]);
+    expect(held({ lower: -0.3, upper: 0.3, limitsBy: "m" }, { upper: 0.08 })).toMatchObject([{ x: 0.04 }, {}]);
+  });
+  it("is never widened by general tolerances, and is narrowed by them", () => {
+    expect(held({ lower: -0.3, upper: 0.3, limitsBy: "m" })).toMatchObject([{ x: 0.025, z: 0.05 }, {}]);
+    expect(held({ lower: -0.1, upper: 0.1, limitsBy: "shop" })).toMatchObject([{ x: 0.025 }, {}]);
+    expect(held({ lower: -0.02, upper: 0.02, limitsBy: "shop" })).toMatchObject([{ x: 0.02 }, {}]);
+  });
+  it("is that of a width for both its walls, and that of a length from the face for its own surface alone", () => {
+    const length = { axis: "z", nominal: -9, lower: -0.02, upper: 0.02 };
+    expect(held({ ...length, from: { offset: "2", is: "wall" } })).toMatchObject([{ z: 0.02 }, { z: 0.02 }]);
+    expect(held({ ...length, from: { offset: "2", is: "face" } })).toMatchObject([{ z: 0.02 }, { z: 0.05 }]);
+  });
+});

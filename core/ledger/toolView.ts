@@ -128,24 +128,31 @@ export interface ViewBasis {
   readonly held: ReturnType<typeof heldByControl>;
 }
 
-/** Half the tightest band that an offset makes: of the features that name it, or else as its tool was loaded with. */
+/** Whether an offset makes a dimension on an axis: its surface, or the other wall of a width. */
+export const isMadeBy = ({ axis, offset, from }: Feature, maker: string, on: LatheAxis): boolean =>
+  axis === on && (offset === maker || (from?.is === "wall" && from.offset === maker));
+
+/** False where the limits of a dimension are a class of general tolerances or the shop's own: they hold where nobody gave any. A fit has a grade. */
+export const hasGivenLimits = ({ limitsBy }: Pick<Feature, "limitsBy">): boolean =>
+  limitsBy === undefined || /\d/.test(limitsBy);
+
+/**
+ * Half the tightest band that an offset makes. Limits that somebody gave hold in place of what its tool was loaded with; general ones only
+ * where they are tighter.
+ */
 function toleranceOf(
-  given: Payload<"tool-loaded">["tolerance"],
+  loaded: Payload<"tool-loaded">["tolerance"],
   features: readonly Feature[],
   offset: string,
 ): ToolView["tolerance"] {
   const band = (axis: LatheAxis) => {
-    const bands = features
-      .filter((one) => one.axis === axis && (one.offset === offset || isOtherWall(one, offset)))
-      .map(({ lower, upper }) => (upper - lower) / 2);
-    return bands.length > 0 ? Math.min(...bands) : given[axis];
+    const made = features.filter((one) => isMadeBy(one, offset, axis));
+    const halves = made.map(({ lower, upper }) => (upper - lower) / 2);
+    return Math.min(...halves, ...(made.some(hasGivenLimits) ? [] : [loaded[axis]]));
   };
   // Across the spindle a tool is held to what it is held to on the diameter.
   return perAxis((axis) => band(axis === "z" ? "z" : "x"));
 }
-
-/** A width has two walls, and both offsets are held to it. */
-const isOtherWall = ({ from }: Feature, offset: string) => from?.is === "wall" && from.offset === offset;
 
 /** The tool of an offset that is loaded. Nothing is absent; an offset without a tool is a bug and throws. */
 export function viewTool(state: SetupState, offset: string, known: ViewBasis): ToolView {

@@ -1,4 +1,5 @@
 export { type ProfileField, profileFields, profileOfTexts, textsOfProfile } from "./profileTexts.ts";
+export { shopTolerance } from "./shopTolerance.ts";
 export { LONGEST_NAME, type NamedItem, readWorkshopFile, writeWorkshopCsv, writeWorkshopJson } from "./workshopFile.ts";
 export {
   isOverdue,

@@ -10,6 +10,7 @@ import {
   profileOfTexts,
   readTypedItem,
   readWorkshopFile,
+  shopTolerance,
   textsOfProfile,
   typedItem,
   WORKSHOP_KINDS,
@@ -108,5 +109,23 @@ describe("a machine's profile as texts", () => {
       resolution: { x: 0.001 },
     });
     expect(profileFields(machineProfileSchema).find(({ path }) => path === "setter/kind")?.required).toBe(false);
+  });
+});
+
+describe("shopTolerance", () => {
+  const shop = [
+    { of: "diameter", plusMinus: 0.1 },
+    { of: "diameter", plusMinus: 0.05, upTo: 30 },
+    { of: "diameter", plusMinus: 0.02, upTo: 10 },
+    { of: "length", plusMinus: 0.2, upTo: 100 },
+  ] as const;
+  it.each([
+    ["diameter", 10, 0.02],
+    ["diameter", 10.001, 0.05],
+    ["diameter", 80, 0.1],
+    ["length", 100, 0.2],
+    ["length", 101, undefined],
+  ] as const)("holds a %s of %s to ± %s", (of, size, plusMinus) => {
+    expect(shopTolerance(shop, of, size)).toBe(plusMinus);
   });
 });
