@@ -1,4 +1,5 @@
 import { TOLERANCES } from "../tolerances.ts";
+import { circlesMeet, lineMeetsCircle, type Spot } from "./meetings.ts";
 
 /**
  * A piece of a boundary that has one height `v` for every `u` between `low` and `high`: straight, or a half of a circle.
@@ -65,35 +66,14 @@ export function crossings(a: Curve, b: Curve): readonly number[] {
     if (slope === 0) return [];
     return [(b.v - b.slope * b.low - (a.v - a.slope * a.low)) / slope];
   }
-  if (a.shape === "arc" && b.shape === "arc") return circlesMeet(a, b);
-  return a.shape === "line" ? circleMeetsLine(b as HalfCircle, a) : circleMeetsLine(a, b as Straight);
+  if (a.shape === "arc" && b.shape === "arc") return rising(onHalf(a, onHalf(b, circlesMeet(a, b))));
+  const [line, circle] = a.shape === "line" ? [a, b as HalfCircle] : [b as Straight, a];
+  const spots = lineMeetsCircle({ u: line.low, v: line.v }, { u: 1, v: line.slope }, circle);
+  return rising(onHalf(circle, spots));
 }
 
-function circleMeetsLine(circle: HalfCircle, line: Straight): readonly number[] {
-  // v = k + m·u in the circle's own frame.
-  const m = line.slope;
-  const k = line.v + m * (circle.u - line.low) - circle.v;
-  const a = 1 + m * m;
-  const root = m * m * k * k - a * (k * k - circle.radius ** 2);
-  if (root <= 0) return [];
-  const half = Math.sqrt(root);
-  return [(-m * k - half) / a, (-m * k + half) / a]
-    .filter((u) => circle.half * (k + m * u) >= -TOLERANCES.binaryNoise)
-    .map((u) => u + circle.u);
-}
+const rising = (spots: readonly Spot[]) => spots.map(({ u }) => u).sort((one, other) => one - other);
 
-function circlesMeet(a: HalfCircle, b: HalfCircle): readonly number[] {
-  const [du, dv] = [b.u - a.u, b.v - a.v];
-  const apart = Math.hypot(du, dv);
-  if (apart < TOLERANCES.binaryNoise || apart > a.radius + b.radius || apart < Math.abs(a.radius - b.radius)) return [];
-  const along = (a.radius ** 2 - b.radius ** 2 + apart ** 2) / (2 * apart);
-  const across = Math.sqrt(Math.max(0, a.radius ** 2 - along ** 2));
-  const places = [1, -1].map((side) => ({
-    u: a.u + (along * du - side * across * dv) / apart,
-    v: a.v + (along * dv + side * across * du) / apart,
-  }));
-  return places
-    .filter(({ v }) => a.half * (v - a.v) >= -TOLERANCES.binaryNoise && b.half * (v - b.v) >= -TOLERANCES.binaryNoise)
-    .map(({ u }) => u)
-    .sort((one, other) => one - other);
-}
+/** Those places at which a half of a circle is the half that meets. */
+const onHalf = ({ v, half }: HalfCircle, spots: readonly Spot[]) =>
+  spots.filter((spot) => half * (spot.v - v) >= -TOLERANCES.binaryNoise);

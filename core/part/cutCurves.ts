@@ -1,7 +1,8 @@
 import { TOLERANCES } from "../tolerances.ts";
 import { type Curve, halfCircle, lineBetween } from "./curve.ts";
 import type { CutterNose, CutterShape, Flank } from "./cutterShape.ts";
-import type { Spot, Way } from "./cutterWay.ts";
+import type { Way } from "./cutterWay.ts";
+import type { Spot } from "./meetings.ts";
 
 /** What of a tool made a curve: the move itself, the nose where it stood at an end, or a straight part of its outline. */
 export type MadeBy = "move" | "nose" | "flank";

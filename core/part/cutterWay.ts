@@ -1,11 +1,7 @@
 import { TOLERANCES } from "../tolerances.ts";
 import type { CutterShape } from "./cutterShape.ts";
+import { type Circle, circlesMeet, lineMeetsCircle, type Spot } from "./meetings.ts";
 
-/** A place in the plane of a {@link CutterShape}, millimetres, both true distances. */
-export interface Spot {
-  readonly u: number;
-  readonly v: number;
-}
 /** One move of a tool's programmed point: straight, or about a centre (`turn` 1 counter-clockwise from +u to +v). */
 export interface Way {
   readonly from: Spot;
@@ -158,11 +154,11 @@ function isOn({ from, to, arc }: Way, at: Spot): boolean {
 function meetingOf(before: Way, after: Way): Spot | undefined {
   const spots =
     before.arc && after.arc
-      ? circlesMeet(before, after)
+      ? circlesMeet(circleOf(before), circleOf(after))
       : before.arc
-        ? circleMeetsLine(before, after)
+        ? lineMeetsCircle(after.from, minus(after.to, after.from), circleOf(before))
         : after.arc
-          ? circleMeetsLine(after, before)
+          ? lineMeetsCircle(before.from, minus(before.to, before.from), circleOf(after))
           : linesMeet(before, after);
   const far = (spot: Spot) => length(minus(spot, before.to)) + length(minus(spot, after.from));
   return [...spots].sort((a, b) => far(a) - far(b))[0];
@@ -176,29 +172,7 @@ function linesMeet(a: Way, b: Way): readonly Spot[] {
   return [plus(a.from, s, (by.u * t.v - by.v * t.u) / cross)];
 }
 
-function circleMeetsLine(circle: Way, line: Way): readonly Spot[] {
-  const centre = circle.arc as Spot;
-  const radius = length(minus(circle.from, centre));
-  const way = minus(line.to, line.from);
-  const size = length(way);
-  const along = { u: way.u / size, v: way.v / size };
-  const by = minus(line.from, centre);
-  const middle = 0 - (by.u * along.u + by.v * along.v);
-  const root = radius ** 2 - (by.u * along.v - by.v * along.u) ** 2;
-  if (root < 0) return [];
-  return [middle - Math.sqrt(root), middle + Math.sqrt(root)].map((far) => plus(line.from, along, far));
-}
-
-function circlesMeet(a: Way, b: Way): readonly Spot[] {
-  const [one, other] = [a.arc as Spot, b.arc as Spot];
-  const [r, q] = [length(minus(a.from, one)), length(minus(b.from, other))];
-  const way = minus(other, one);
-  const apart = length(way);
-  if (apart < TOLERANCES.binaryNoise) return [];
-  const along = (r ** 2 - q ** 2 + apart ** 2) / (2 * apart);
-  const root = r ** 2 - along ** 2;
-  if (root < 0) return [];
-  const unit = { u: way.u / apart, v: way.v / apart };
-  const foot = plus(one, unit, along);
-  return [1, -1].map((sign) => plus(foot, leftOf(unit), sign * Math.sqrt(root)));
+function circleOf({ from, arc }: Way): Circle {
+  const centre = arc as Spot;
+  return { u: centre.u, v: centre.v, radius: length(minus(from, centre)) };
 }

@@ -16,7 +16,7 @@ export interface PartDimension {
   readonly kind: DimensionKind;
   readonly side: "outer" | "inner";
   readonly nominal: number;
-  /** What made its surface; undefined where no offset moves it: a drill makes its own diameter. */
+  /** What made its surface: no offset changes a drill's own diameter. Undefined for the stock as it came. */
   readonly maker: Maker | undefined;
   /** Of a length or a width: what made the surface that it is measured from; undefined where that is the stock as it came. */
   readonly from: Maker | undefined;

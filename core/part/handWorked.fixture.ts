@@ -354,6 +354,28 @@ export const HAND_WORKED: readonly HandWorked[] = [
     want: ["outer diameter 40 by 1", "outer length 30 by 1 from 1"],
   },
   {
+    about: "a thread and a driven drill where programs count Z into the part",
+    zone: { ...PLAIN_ZONE, programSign: { z: -1 } },
+    text: "T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X54. Z-2.\nX30.\nG1 Z25.\nX54.\nG0 X60. Z-10.\nT0505\nG0 X34. Z-5.\nG92 X29.2 Z18. F1.5\nX28.16\nG0 X60.\nT1010\nG0 X34. Z22.\nG1 X20. F.05\nG0 X60.",
+    want: [
+      "outer diameter 30 by 1",
+      "outer length 25 by 1 from 1",
+      "outer mark 22 by 10 from 1",
+      "outer thread 30 by 5",
+    ],
+  },
+  {
+    about: "a thread from the minus side",
+    zone: { ...PLAIN_ZONE, kind: "gang", from: "minus" },
+    text: "T0101\nG0 X-54. Z0\nG1 X1.6 F.2\nG0 X-54. Z2.\nX-30.\nG1 Z-25.\nX-54.\nG0 X-60. Z10.\nT0505\nG0 X-34. Z5.\nG92 X-29.2 Z-18. F1.5\nX-28.16\nG0 X-60.",
+    want: ["outer diameter 30 by 1", "outer length 25 by 1 from 1", "outer thread 30 by 5"],
+  },
+  {
+    about: "a drill beside the centre is driven: a mark 5 deep",
+    text: `${FACE}X40.\nG1 Z-30.\nX54.\nG0 X60. Z5.\nT0202\nG0 X10. Z2.\nG1 Z-5. F.05\nG0 Z10.`,
+    want: ["outer diameter 40 by 1", "outer length 30 by 1 from 1", "outer mark 5 by 2 from 1"],
+  },
+  {
     about: "a shoulder by the box cycle across: the way back turns the diameter",
     text: `${FACE}G94 X30. Z-4. F.2\nG0 X60.`,
     want: ["outer diameter 30 by 1", "outer length 4 by 1 from 1"],

@@ -2,7 +2,8 @@ import { programSense, type Zone } from "../machine/index.ts";
 import type { ProgramMotion } from "../program/index.ts";
 import type { Tool } from "../tool/index.ts";
 import { type CutterShape, cutterShape, leavesMark, sharpShape } from "./cutterShape.ts";
-import { compensated, type Spot, type Way } from "./cutterWay.ts";
+import { compensated, type Way } from "./cutterWay.ts";
+import type { Spot } from "./meetings.ts";
 
 /** A tool of which a program's moves are followed. */
 export interface PartTool {
@@ -29,18 +30,21 @@ export interface CutMove extends Way {
   readonly follows: boolean;
 }
 
-/** A threading pass. Z and the thread's depth as diameters; the lead in millimetres a turn. */
+/** Millimetres, X as a diameter. */
+interface PartPlace {
+  readonly x: number;
+  readonly z: number;
+}
+/** A threading pass in the part's own frame; the lead in millimetres a turn. */
 interface ThreadPass {
   readonly maker: Maker;
   readonly lead: number;
-  readonly from: { readonly x: number; readonly z: number };
-  readonly to: { readonly x: number; readonly z: number };
+  readonly from: PartPlace;
+  readonly to: PartPlace;
 }
-/** A cut that a turned section shows as a mark: where a driven tool works. X as a diameter. */
-export interface MarkedCut {
+/** A cut that a turned section shows as a mark, where a driven tool works, in the part's own frame. */
+export interface MarkedCut extends PartPlace {
   readonly maker: Maker;
-  readonly x: number;
-  readonly z: number;
 }
 
 /** The moves of a program at one spindle's part, in the part's own frame. */
@@ -72,6 +76,8 @@ interface Known {
   readonly tool: PartTool | undefined;
   readonly shape: CutterShape | undefined;
   readonly works: Works;
+  /** Turns a programmed place into the part's own frame. */
+  readonly inPart: (place: PartPlace) => PartPlace;
   /** Turns a programmed place into the plane of the shape. */
   readonly place: (x: number, z: number) => Spot;
   /** −1 where that turns left into right. */
@@ -112,11 +118,11 @@ export function partMoves(
       at.actual = way.to;
     }
   };
-  const addCut = (at: PathPlace, { shape, works: where }: Known, way: MadeWay) => {
+  const addCut = (at: PathPlace, { shape, works: where, inPart }: Known, way: MadeWay) => {
     const { motion, order, ...move } = way;
     if (!shape || where !== works || motion.kind !== "feed") return;
     if (shape.isOnCentre && Math.abs(way.to.v) > 0) {
-      if (way.to.u !== way.from.u) marks.push({ maker: makerOf(motion), x: motion.x, z: motion.z });
+      if (way.to.u !== way.from.u) marks.push({ maker: makerOf(motion), ...inPart(at) });
       return;
     }
     const follows = at.lastCut?.u === move.from.u && at.lastCut.v === move.from.v;
@@ -162,12 +168,17 @@ export function partMoves(
       flush(at);
       at.actual = undefined;
       if (tool.works === works)
-        threads.push({ maker: makerOf(motion), lead: motion.lead ?? modes.feed, from, to: { x: at.x, z: at.z } });
+        threads.push({
+          maker: makerOf(motion),
+          lead: motion.lead ?? modes.feed,
+          from: tool.inPart(from),
+          to: tool.inPart(at),
+        });
       continue;
     }
     if (!tool.shape) {
       if (kind === "feed" && tool.works === works && tool.tool && leavesMark(tool.tool.tool))
-        marks.push({ maker: makerOf(motion), x: at.x, z: at.z });
+        marks.push({ maker: makerOf(motion), ...tool.inPart(at) });
       continue;
     }
     if (!tool.tool && kind === "feed") assumed.add(modes.offset);
@@ -197,24 +208,18 @@ function knowTool(tool: PartTool | undefined, guess: () => CutterShape["makes"],
   const sense = { x: zone ? programSense(zone, "x") : 1, z: zone ? programSense(zone, "z") : 1 };
   // A tool from the minus side makes its diameters at negative coordinates.
   const side = zone?.from === "minus" && !shape?.isOnCentre ? -1 : 1;
-  const radius = (x: number) => (side * sense.x * x) / 2;
-  const place = {
-    outside: (x: number, z: number): Spot => ({ u: sense.z * z, v: radius(x) }),
-    bore: (x: number, z: number): Spot => ({ u: sense.z * z, v: 0 - radius(x) }),
-    face: (x: number, z: number): Spot => ({ u: radius(x), v: sense.z * z }),
-  }[shape?.makes ?? "outside"];
+  const inPart = ({ x, z }: PartPlace): PartPlace => ({ x: side * sense.x * x, z: sense.z * z });
+  const place = (x: number, z: number): Spot => {
+    const at = inPart({ x, z });
+    if (shape?.makes === "face") return { u: at.x / 2, v: at.z };
+    return { u: at.z, v: shape?.makes === "bore" ? 0 - at.x / 2 : at.x / 2 };
+  };
   // Along u and v by Z and X: turned over where one of them counts the other way, or where the two change places.
   const turns = side * sense.x * sense.z * (shape?.makes === "outside" || !shape ? 1 : -1);
-  return { tool, shape, works: zone?.works ?? "main", place, sense: turns < 0 ? -1 : 1 };
+  return { tool, shape, works: zone?.works ?? "main", inPart, place, sense: turns < 0 ? -1 : 1 };
 }
 
-function wayOf(
-  { place, sense }: Known,
-  from: { readonly x: number; readonly z: number },
-  to: { readonly x: number; readonly z: number },
-  motion: ProgramMotion,
-  order: number,
-): MadeWay {
+function wayOf({ place, sense }: Known, from: PartPlace, to: PartPlace, motion: ProgramMotion, order: number): MadeWay {
   const { arc } = motion;
   return {
     from: place(from.x, from.z),
