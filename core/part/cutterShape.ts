@@ -57,7 +57,7 @@ export const sharpShape = (makes: CutterShape["makes"]): CutterShape => ({
   led: { radius: 0, u: 0, v: 0 },
 });
 
-/** How each form cuts; undefined for what takes nothing off a turned section: threads, knurls, driven tools, bar stops. */
+/** How each form cuts; undefined for what takes nothing off a turned section: threads, taps, knurls, driven tools, bar stops. */
 const SHAPES: {
   readonly [Form in keyof ToolForms]: (tool: ToolForms[Form], edge: string | undefined) => CutterShape | undefined;
 } = {
@@ -68,7 +68,7 @@ const SHAPES: {
   faceBlade: bladeShape,
   thread: () => undefined,
   boreThread: () => undefined,
-  onCentre: drillShape,
+  onCentre: (tool) => (tool.kind === "tap" ? undefined : drillShape(tool)),
   wheel: (tool, edge) => (tool.kind === "form" ? bladeShape({ ...tool, cornerRadius: 0 }, edge) : undefined),
   driven: () => undefined,
   barTool: () => undefined,
@@ -76,7 +76,7 @@ const SHAPES: {
 
 /**
  * How a tool cuts, seen from its own side of the centreline. `edge` is the edge that its program moves, where that is not the
- * tool's own. Undefined for what takes nothing off a turned section: driven tools, threads, knurls, bar stops.
+ * tool's own. Undefined for what takes nothing off a turned section: driven tools, threads, taps, knurls, bar stops.
  */
 export const cutterShape = (tool: Tool, edge: string | undefined): CutterShape | undefined =>
   (SHAPES[toolFormOf(tool)] as (tool: Tool, edge: string | undefined) => CutterShape | undefined)(tool, edge);

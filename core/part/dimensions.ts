@@ -22,7 +22,7 @@ export interface PartDimension {
   readonly from: Maker | undefined;
   /** Where on the half section it is: the ends of a cylinder, or the two surfaces of a length. */
   readonly at: readonly [PartPoint, PartPoint];
-  /** Lead of a thread, or the other leg of a chamfer, millimetres. */
+  /** Lead of a thread, absent where it is not known, or the other leg of a chamfer. Millimetres. */
   readonly second?: number;
 }
 
@@ -62,6 +62,8 @@ export function dimensionsOf(part: FinishedPart): readonly PartDimension[] {
     const [small, large] = piece.from.r < piece.to.r ? [piece.from, piece.to] : [piece.to, piece.from];
     if (piece.side !== "inner" || piece.by !== "flank" || small.r > NONE || Math.abs(small.z - large.z) < SHORTEST)
       continue;
+    // A centre in the face has no full diameter.
+    if (zMax - large.z < SHORTEST) continue;
     found.push({
       kind: "length",
       side: "inner",
@@ -90,7 +92,7 @@ export function dimensionsOf(part: FinishedPart): readonly PartDimension[] {
         { z: Math.min(thread.zFrom, zMax), r },
         { z: thread.zTo, r },
       ],
-      second: thread.lead,
+      ...(thread.lead !== undefined && { second: thread.lead }),
     });
   }
   for (const { path, offset, line, x, z } of part.marks)

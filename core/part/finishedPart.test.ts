@@ -40,6 +40,16 @@ describe("the finished part", () => {
     const fillet = part?.profile.pieces.find(({ arc }) => arc);
     expect(fillet?.arc).toMatchObject({ radius: 0.8, z: expect.closeTo(-29.2, 9), r: expect.closeTo(20.8, 9) });
   });
+  it("gives a tapped thread its lead by the turn, and none where the tap is fed by the minute", () => {
+    const tapped = (feed: string) =>
+      finishedPart(
+        motionsOf(`T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X60. Z5.\nT1313\nG0 X0 Z4.\n${feed}`),
+        handTool(),
+        STOCK,
+      )?.threads;
+    expect(tapped("G1 Z-15. F2.\nZ4.")).toMatchObject([{ lead: 2, x: 16, zFrom: 4, zTo: -15, isBore: true }]);
+    expect(tapped("G98 G1 Z-15. F800.\nZ4.")).toMatchObject([{ lead: undefined, x: 16, zTo: -15 }]);
+  });
   it("is the same whatever it is asked for before, and is none where nothing cuts", () => {
     const text = HAND_WORKED[5]?.text ?? "";
     expect(finishedPart(motionsOf(text), handTool(), STOCK)).toEqual(finishedPart(motionsOf(text), handTool(), STOCK));

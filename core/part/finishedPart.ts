@@ -37,7 +37,8 @@ interface Thread {
   readonly path: number;
   readonly offset: string;
   readonly line: number;
-  readonly lead: number;
+  /** Undefined where a tap is fed by the minute. */
+  readonly lead: number | undefined;
   readonly x: number;
   readonly zFrom: number;
   readonly zTo: number;
@@ -165,13 +166,14 @@ function threadsOf(
   const found: Thread[] = [];
   for (const pass of threads) {
     const { path, offset, line } = pass.maker;
-    const isBore = toolOf(offset, path)?.tool.kind === "thread-bore";
+    const kind = toolOf(offset, path)?.tool.kind;
+    const isBore = kind === "thread-bore" || kind === "tap";
     const z = [pass.from.z, pass.to.z] as const;
     const at = found.findIndex(
       (one) =>
         one.offset === offset &&
         one.path === path &&
-        Math.abs(one.lead - pass.lead) < TOLERANCES.sameLength &&
+        isSameLead(one.lead, pass.lead) &&
         Math.abs(one.zTo - z[1]) < SAME_THREAD,
     );
     const x = pass.to.x;
@@ -181,6 +183,8 @@ function threadsOf(
   }
   return found;
 }
+const isSameLead = (one: number | undefined, other: number | undefined) =>
+  one === other || (one !== undefined && other !== undefined && Math.abs(one - other) < TOLERANCES.sameLength);
 /** Passes of a thread end at about the same place, with an infeed along a flank. Millimetres. */
 const SAME_THREAD = 2;
 

@@ -67,6 +67,8 @@ const TOOLS: Readonly<Record<string, Tool>> = {
     ...turning,
     leadAngle: 90,
   },
+  "13": { kind: "tap", description: "Tap", overhang: 60, diameter: 16, pointAngle: 180, programmed: "point" },
+  "14": { kind: "centre-drill", description: "Centre", overhang: 30, diameter: 4, pointAngle: 90, programmed: "point" },
   "17": { kind: "groove-outside", description: "Groove, front", ...blade, programmed: "right" },
   "27": { kind: "groove-outside", description: "Groove, middle", ...blade, programmed: "centre" },
 };
@@ -369,6 +371,22 @@ export const HAND_WORKED: readonly HandWorked[] = [
     zone: { ...PLAIN_ZONE, kind: "gang", from: "minus" },
     text: "T0101\nG0 X-54. Z0\nG1 X1.6 F.2\nG0 X-54. Z2.\nX-30.\nG1 Z-25.\nX-54.\nG0 X-60. Z10.\nT0505\nG0 X-34. Z5.\nG92 X-29.2 Z-18. F1.5\nX-28.16\nG0 X-60.",
     want: ["outer diameter 30 by 1", "outer length 25 by 1 from 1", "outer thread 30 by 5"],
+  },
+  {
+    about: "a tap leaves the drill's own hole, and a thread in it",
+    text: `${FACE}X40.\nG1 Z-30.\nX54.\nG0 X60. Z5.\nT0202\nG0 X0 Z3.\nG1 Z-24.206 F.1\nG0 Z5.\nT1313\nG0 X0 Z4.\nG84 Z-15. F2.\nG80\nG0 Z5.`,
+    want: [
+      "inner diameter 14 by 2",
+      "inner length 20 by 2 from 1",
+      "inner thread 16 by 13",
+      "outer diameter 40 by 1",
+      "outer length 30 by 1 from 1",
+    ],
+  },
+  {
+    about: "a centre in the face, 2 deep by 90°: its cone begins at the face, and no hole is dimensioned",
+    text: `${FACE}X40.\nG1 Z-30.\nX54.\nG0 X60. Z5.\nT1414\nG0 X0 Z3.\nG1 Z-2. F.1\nG0 Z5.`,
+    want: ["outer diameter 40 by 1", "outer length 30 by 1 from 1"],
   },
   {
     about: "a drill beside the centre is driven: a mark 5 deep",

@@ -35,10 +35,10 @@ interface PartPlace {
   readonly x: number;
   readonly z: number;
 }
-/** A threading pass in the part's own frame; the lead in millimetres a turn. */
+/** A threading pass in the part's own frame; the lead in millimetres a turn, undefined where a tap is fed by the minute. */
 interface ThreadPass {
   readonly maker: Maker;
-  readonly lead: number;
+  readonly lead: number | undefined;
   readonly from: PartPlace;
   readonly to: PartPlace;
 }
@@ -129,6 +129,12 @@ export function partMoves(
     cuts.push({ ...move, shape, maker: makerOf(motion), order, follows });
     at.lastCut = move.to;
   };
+  /** A tap cuts on its way in, and follows its own thread out. */
+  const addTapped = (motion: ProgramMotion, x: number, from: number, to: number) => {
+    const { feed, feedPer } = motion.modes;
+    const lead = feedPer === "turn" ? feed : undefined;
+    if (to < from) threads.push({ maker: makerOf(motion), lead, from: { x, z: from }, to: { x, z: to } });
+  };
   /** Led on to a contour from home: where it comes from is not known in the part, and does not matter. */
   const beginLed = (at: PathPlace, motion: ProgramMotion, order: number) => {
     const tool = knownOf(motion.modes.offset, motion.modes.path);
@@ -177,8 +183,11 @@ export function partMoves(
       continue;
     }
     if (!tool.shape) {
-      if (kind === "feed" && tool.works === works && tool.tool && leavesMark(tool.tool.tool))
-        marks.push({ maker: makerOf(motion), ...tool.inPart(at) });
+      if (kind === "feed" && tool.works === works && tool.tool) {
+        const own = tool.tool.tool;
+        if (leavesMark(own)) marks.push({ maker: makerOf(motion), ...tool.inPart(at) });
+        if (own.kind === "tap") addTapped(motion, own.diameter, tool.inPart(from).z, tool.inPart(at).z);
+      }
       continue;
     }
     if (!tool.tool && kind === "feed") assumed.add(modes.offset);
