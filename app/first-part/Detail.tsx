@@ -1,7 +1,8 @@
 import { useId } from "react";
 import { styled } from "styled-components";
 import type { PartDimension, PartProfile } from "../../core/part/index.ts";
-import { piecePath, wallPath } from "../drawing/geometry/partPaths.ts";
+import { wallPath } from "../drawing/geometry/partPaths.ts";
+import { PartOutline } from "../drawing/PartOutline.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 /** Room of the detail. CSS pixels. */
@@ -46,15 +47,7 @@ export function Detail({
         </clipPath>
         <g clipPath={`url(#${clip})`}>
           <path d={wallPath(view, profile, 1)} fill={color("stockFill")} />
-          {profile.pieces.map((piece) => (
-            <path
-              key={piecePath(view, piece, 1)}
-              d={piecePath(view, piece, 1)}
-              fill="none"
-              stroke={color("ink")}
-              strokeWidth="2"
-            />
-          ))}
+          <PartOutline view={view} pieces={profile.pieces} stroke={color("ink")} strokeWidth={2} />
           <g stroke={color("action")} strokeWidth="1.5" fill={color("action")}>
             {[one, other].map(({ z, r }) => (
               <line key={z} x1={x(z)} x2={x(z)} y1={view.origin.y - Math.abs(r) * scale} y2={top - 6} />

@@ -2,13 +2,30 @@ import { styled } from "styled-components";
 import { color, mono, type Token } from "../ui/tokens.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
 
-/** Room of a label on the sheet: with everything in it, narrow where there are many, small on a phone; a note has no measurement. */
-export const LABEL = {
+/** Least room of a label on the sheet: with everything in it, narrow where there are many, small on a phone. CSS pixels. */
+const LABEL = {
   full: { width: 150, height: 66 },
   narrow: { width: 136, height: 50 },
   small: { width: 104, height: 42 },
-  note: { width: 88, height: 24 },
 } as const;
+type LabelSize = keyof typeof LABEL;
+
+/** Width of a character of the figures' font, as a share of its size. */
+const CHARACTER = 0.61;
+/** Sizes of the nominal and of the limits, of what is only noted, and what stands left and right of them. CSS pixels. */
+const FONT = { nominal: 16, small: 14, limits: 13, note: 14 };
+const BESIDE = 28;
+
+/** The room that a label takes on the sheet, by what stands in it. CSS pixels. */
+export function labelRoom(
+  { title, isMeasured }: DrawnDimension,
+  limits: string,
+  of: LabelSize,
+): { readonly width: number; readonly height: number } {
+  if (!isMeasured) return { width: Math.ceil(CHARACTER * FONT.note * title.length) + 10, height: 24 };
+  const text = of === "small" ? FONT.small * title.length : FONT.nominal * title.length + FONT.limits * limits.length;
+  return { ...LABEL[of], width: Math.max(LABEL[of].width, Math.ceil(CHARACTER * text) + BESIDE) };
+}
 
 interface DimensionLabelProps {
   readonly drawn: DrawnDimension;
@@ -16,7 +33,7 @@ interface DimensionLabelProps {
   readonly tool: string | undefined;
   /** Colour of the surfaces that it makes. */
   readonly tone: Token | undefined;
-  readonly size: Exclude<keyof typeof LABEL, "note">;
+  readonly size: LabelSize;
   readonly isSelected: boolean;
   /** As a drawing has its limits. */
   readonly limits: string;

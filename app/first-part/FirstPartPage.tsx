@@ -77,7 +77,7 @@ export function FirstPartPage(props: FirstPartProps) {
         <h2>Corrections by offset</h2>
         {corrections.length === 0 ? (
           <Quiet>
-            {states.length === 0
+            {states.length === 0 && view === "list"
               ? "Name the dimensions first."
               : setup.measured.length === 0
                 ? "Cut the first part, then measure it."

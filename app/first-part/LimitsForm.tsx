@@ -21,8 +21,8 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
   const [own] = useState(newId);
   const form = useSetupForm(setupId, setup.seq);
   const show = showFor(machine);
-  const isDiameter = dimension.kind === "diameter";
-  const axis = isDiameter ? "x" : "z";
+  const { axis } = drawn;
+  const isDiameter = axis === "x";
   const read =
     text.trim() === ""
       ? undefined
@@ -51,7 +51,7 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
           <b>
             {show.amount(axis, dimension.nominal + shown.lower)} to {show.amount(axis, dimension.nominal + shown.upper)}
           </b>{" "}
-          {limitsFrom(shown)} {!read?.ok && !drawn.matters && "· nobody has given others"}
+          {limitsFrom(shown)} {!read?.ok && !drawn.matters && "· no others are given"}
         </p>
       ) : (
         <p>Nothing is said of such a size. Type its limits.</p>

@@ -2,27 +2,27 @@ import { type ReactNode, useMemo, useState } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { isWithinLimits, type OffsetCorrection } from "../../core/correction/index.ts";
-import type { Feature } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { PartOfSetup, PartSide, ProfilePiece } from "../../core/part/index.ts";
-import { leftWords } from "../../core/program/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
 import { PartDrawing } from "../drawing/PartDrawing.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
 import { Detail, isSmall } from "./Detail.tsx";
-import { DimensionLabel, LABEL } from "./DimensionLabel.tsx";
+import { DimensionLabel, labelRoom } from "./DimensionLabel.tsx";
 import { type ComparedDrawing, DrawingFiles } from "./DrawingFiles.tsx";
 import { shareOfLimits } from "./drawnLimits.ts";
-import { type DrawnDimension, drawnDimensions, predictedNext } from "./drawnPart.ts";
+import { type DrawnDimension, drawingName, drawnDimensions, drawnStock, predictedNext } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { useKeptMeasurements } from "./keptMeasurements.tsx";
 import { LimitsForm } from "./LimitsForm.tsx";
 import { limitsText } from "./limitsText.ts";
 import { MeasureStrip } from "./MeasureStrip.tsx";
+import { PartNotes } from "./PartNotes.tsx";
 import { toolTone } from "./toolTone.ts";
 import { type PartRun, useFinishedPart } from "./useFinishedPart.ts";
 
@@ -107,25 +107,24 @@ function Side(props: SideProps) {
   const { element, room } = useRoom<SVGSVGElement>({ width: 640, height: 480 });
   const labels = room.width < PHONE ? "small" : measured.length > MOST_FULL ? "narrow" : "full";
   const [compared, setCompared] = useState<ComparedDrawing>();
-  const show = showFor(setup.machine);
+  const show = useMemo(() => showFor(setup.machine), [setup.machine]);
   const layout = useMemo(
     () =>
       layoutPart(
         side.profile,
-        shown.map(({ dimension, isMeasured }) => ({
-          dimension,
-          ...(isMeasured ? LABEL[labels] : LABEL.note),
+        shown.map((one) => ({
+          dimension: one.dimension,
+          ...labelRoom(one, limitsText(one.limits, one.axis, show), labels),
         })),
         room,
       ),
-    [side, shown, room, labels],
+    [side, shown, room, labels, show],
   );
   const [offset, axis] = (props.marked ?? "").split(" ");
   const isMarked = ({ maker, surface }: ProfilePiece) =>
     maker?.offset === offset && (axis === "z") === (surface === "front" || surface === "back");
   const open = props.corrections.find((one) => one.offset === offset && one.axis === axis);
   const isDoubted = open !== undefined && open.verdict !== "offset";
-  const stock = setup.stock;
   return (
     <>
       <ViewCentre>
@@ -152,48 +151,60 @@ function Side(props: SideProps) {
           </label>
         </Bar>
         <Drawn>
-          <PartDrawing
-            profile={side.profile}
-            layout={layout}
-            roomOf={element}
-            differing={compared?.differences.map(({ piece }) => piece)}
-            name={`Section of ${setup.part}, as program ${setup.program} makes it`}
-            stock={{ radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2, front: stock.toFace }}
-            toneOf={(piece) => {
-              // What no offset mends is drawn in the colour of doubt where it shows.
-              const tone = isMarked(piece) && isDoubted ? "spacer" : piece.maker && toolTone(setup, piece.maker.offset);
-              return tone && color(tone);
-            }}
-            isMarked={isMarked}
-            selected={selected}
-            labelOf={({ key }) => {
-              const drawn = shown.find(({ dimension }) => dimension.key === key);
-              if (!drawn) return null;
-              const next = drawn.feature && predictedNext(props.corrections, drawn.feature.feature);
-              return (
-                <DimensionLabel
-                  drawn={drawn}
-                  tool={drawn.dimension.maker && toolNumber(setup.machine, drawn.dimension.maker.offset)}
-                  tone={drawn.dimension.maker && toolTone(setup, drawn.dimension.maker.offset)}
-                  size={labels}
-                  isSelected={key === selected}
-                  limits={limitsText(drawn.limits, drawn.dimension.kind === "diameter" ? "x" : "z", show)}
-                  measured={measuredOf(drawn)}
-                  waiting={state.kept.waitingOf(drawn, part)?.text}
-                  next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
-                  onRecord={
-                    drawn.isChanged && drawn.feature ? show.drawn(drawn.feature.axis, drawn.feature.nominal) : undefined
-                  }
-                  onSelect={() => {
-                    state.select(key);
-                    onShow(drawn.feature?.feature);
-                  }}
-                />
-              );
-            }}
-          />
+          <FailsAlone what="The drawing">
+            <PartDrawing
+              profile={side.profile}
+              layout={layout}
+              roomOf={element}
+              differing={compared?.differences.map(({ piece }) => piece)}
+              name={drawingName(setup)}
+              stock={drawnStock(setup, side)}
+              toneOf={(piece) => {
+                // What no offset mends is drawn in the colour of doubt where it shows.
+                const tone =
+                  isMarked(piece) && isDoubted ? "spacer" : piece.maker && toolTone(setup, piece.maker.offset);
+                return tone && color(tone);
+              }}
+              isMarked={isMarked}
+              selected={selected}
+              labelOf={({ key }) => {
+                const drawn = shown.find(({ dimension }) => dimension.key === key);
+                if (!drawn) return null;
+                const next = drawn.feature && predictedNext(props.corrections, drawn.feature.feature);
+                return (
+                  <DimensionLabel
+                    drawn={drawn}
+                    tool={drawn.dimension.maker && toolNumber(setup.machine, drawn.dimension.maker.offset)}
+                    tone={drawn.dimension.maker && toolTone(setup, drawn.dimension.maker.offset)}
+                    size={labels}
+                    isSelected={key === selected}
+                    limits={limitsText(drawn.limits, drawn.axis, show)}
+                    measured={measuredOf(drawn)}
+                    waiting={state.kept.waitingOf(drawn, part)?.text}
+                    next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
+                    onRecord={
+                      drawn.isChanged && drawn.feature
+                        ? show.drawn(drawn.feature.axis, drawn.feature.nominal)
+                        : undefined
+                    }
+                    onSelect={() => {
+                      state.select(key);
+                      onShow(drawn.feature?.feature);
+                    }}
+                  />
+                );
+              }}
+            />
+          </FailsAlone>
         </Drawn>
-        <Notes {...props} others={state.others} />
+        <PartNotes {...props}>
+          {state.others.length > 0 && (
+            <span>
+              On record, but not on this drawing: {state.others.map(({ name }) => name).join(", ")}. Measure{" "}
+              {state.others.length === 1 ? "it" : "them"} <Link to="?view=list">in the list</Link>.{" "}
+            </span>
+          )}
+        </PartNotes>
         {state.kept.keeper}
         {chosen && (
           <MeasureStrip
@@ -273,45 +284,6 @@ function useSide(props: SideProps) {
   };
 }
 
-/** What is not certain of the drawing. */
-function Notes({
-  finished: { assumed, left },
-  side,
-  setup: { machine },
-  others,
-}: SideProps & { readonly others: readonly Feature[] }) {
-  const [first] = left;
-  if (assumed.length + left.length + side.leftOut.length + others.length === 0) return null;
-  return (
-    <Doubt role="status">
-      {others.length > 0 && (
-        <span>
-          On record, but not on this drawing: {others.map(({ name }) => name).join(", ")}. Measure{" "}
-          {others.length === 1 ? "it" : "them"} <Link to="?view=list">in the list</Link>.{" "}
-        </span>
-      )}
-      {assumed.length > 0 && (
-        <span>
-          {assumed.map((offset) => toolNumber(machine, offset)).join(", ")}{" "}
-          {assumed.length === 1 ? "is not loaded: its surfaces are" : "are not loaded: their surfaces are"} drawn by
-          what the program says.{" "}
-        </span>
-      )}
-      {first && (
-        <span>
-          Not carried out, so not drawn: line {first.line}, <code>{first.words}</code>: {leftWords(first.why)}
-          {left.length > 1 ? ` and ${left.length - 1} more` : ""}.{" "}
-        </span>
-      )}
-      {side.leftOut.map(({ offset, line }) => (
-        <span key={line}>
-          The groove in line {line} by {toolNumber(machine, offset)} is not drawn.{" "}
-        </span>
-      ))}
-    </Doubt>
-  );
-}
-
 const Sides = styled.div`
   display: flex;
   gap: 4px;
@@ -325,7 +297,7 @@ const Bar = styled.div`
   gap: 2px 10px;
   font-size: ${size.small};
   label { display: flex; align-items: center; gap: 6px; min-height: 44px; }
-  input { width: 22px; height: 22px; }
+  input[type="checkbox"] { width: 22px; height: 22px; }
   select { ${fieldBox} max-width: 160px; font-size: ${size.small}; }
 `;
 const Drawn = styled.div`
@@ -333,9 +305,4 @@ const Drawn = styled.div`
   min-height: 300px;
   border: 1px solid ${color("line")};
   ${narrow} { flex: none; height: min(120vw, 56dvh); }
-`;
-const Doubt = styled.p`
-  padding: 4px 10px;
-  border-left: 4px solid ${color("spacer")};
-  font-size: ${size.small};
 `;

@@ -31,7 +31,7 @@ export function MeasureStrip(props: MeasureStripProps) {
   const doubt = useMeasuredDoubt(setup, drawn.feature ?? asFeature(drawn), typed, person.decimalMark);
   const field = useRef<HTMLFormElement>(null);
   const show = showFor(machine);
-  const axis = drawn.dimension.kind === "diameter" ? "x" : "z";
+  const { axis } = drawn;
   const own =
     drawn.feature && setup.measured.find((one) => one.feature === drawn.feature?.feature && one.part === part);
   useEffect(() => field.current?.querySelector("input")?.focus({ preventScroll: true }), []);
@@ -51,7 +51,7 @@ export function MeasureStrip(props: MeasureStripProps) {
     >
       <p>
         <b>{drawn.title}</b>
-        <span>{drawn.words.replace(/ [\d.]+/, "")}</span>
+        <span>{drawn.about}</span>
       </p>
       {own ? (
         <>
@@ -134,10 +134,9 @@ function TakeOver(props: MeasureStripProps) {
 }
 
 /** A dimension that is not on record as if it were, to judge what is typed of it. */
-function asFeature({ dimension, title, limits }: DrawnDimension): Feature | undefined {
-  const { maker, kind, nominal } = dimension;
+function asFeature({ dimension, axis, title, limits }: DrawnDimension): Feature | undefined {
+  const { maker, nominal } = dimension;
   if (!maker || !limits) return undefined;
-  const axis = kind === "diameter" ? "x" : "z";
   const coordinate = (millimetres: number) => fromDrawing(axis, shownAs("drawing", millimetres));
   const [one, other] = [coordinate(limits.lower), coordinate(limits.upper)];
   const source = { entry: "", seq: 0, person: "", device: "", at: "" };

@@ -3,69 +3,96 @@ import { styled } from "styled-components";
 import { isWithinLimits } from "../../core/correction/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
+import type { PartOfSetup, PartSide } from "../../core/part/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
-import { PartDrawing } from "../drawing/PartDrawing.tsx";
-import { showFor } from "../shell/useShow.ts";
+import { PartSheet } from "../drawing/PartSheet.tsx";
+import { type Show, showFor } from "../shell/useShow.ts";
 import { color, mono } from "../ui/tokens.ts";
-import { type DrawnDimension, drawnDimensions } from "./drawnPart.ts";
+import { type DrawnDimension, drawingName, drawnDimensions, drawnStock } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { limitsText } from "./limitsText.ts";
+import { PartNotes } from "./PartNotes.tsx";
 import { useFinishedPart } from "./useFinishedPart.ts";
 
-/** Room of a label on paper, and of the figure. CSS pixels. */
-const LABEL = { width: 112, height: 38 };
-const NOTE = { width: 84, height: 20 };
+/** Room of the figure, and of a label on paper: its height, and the width of a character in it. CSS pixels. */
 const FIGURE = { width: 700, height: 330 };
+const LABEL = { least: 100, height: 38, note: 20, character: 7.4, beside: 20 };
 /** More dimensions than this, and only those on record are drawn. */
 const MOST = 14;
 
+type PartFigureProps = Pick<FirstPartProps, "setup" | "program" | "tolerances">;
+
 /** The part on paper: its section with limits, and what the first good part measured, with who measured it and with what. */
-export function PartFigure({ setup, program, tolerances }: Pick<FirstPartProps, "setup" | "program" | "tolerances">) {
-  const run = useFinishedPart(setup, program);
+export function PartFigure({ program, ...props }: PartFigureProps) {
+  const run = useFinishedPart(props.setup, program);
+  switch (run.state) {
+    case "none":
+      return null;
+    case "running":
+      return <p role="status">The part is being drawn.</p>;
+    case "failed":
+      return <p role="alert">{run.message} So there is no drawing of the part here.</p>;
+    case "done":
+      return run.part.sides.map((side) => <SideFigure key={side.works} {...props} finished={run.part} side={side} />);
+    default:
+      return run satisfies never;
+  }
+}
+
+/** One end of the part. */
+function SideFigure({
+  setup,
+  tolerances,
+  finished,
+  side,
+}: Omit<PartFigureProps, "program"> & { readonly finished: PartOfSetup; readonly side: PartSide }) {
   const show = useMemo(() => showFor(setup.machine), [setup.machine]);
-  const side = run.state === "done" ? run.part.sides[0] : undefined;
-  const shown = useMemo(() => {
-    if (!side) return [];
+  const { shown, isAll, layout } = useMemo(() => {
     const { drawn } = drawnDimensions(setup, side.dimensions, tolerances, show);
-    return drawn.length <= MOST ? drawn : drawn.filter(({ feature, isMeasured }) => feature && isMeasured);
+    const isAll = drawn.length <= MOST;
+    const shown = isAll ? drawn : drawn.filter(({ feature, isMeasured }) => feature && isMeasured);
+    const labelled = shown.map((one) => ({ dimension: one.dimension, ...roomOf(one, show) }));
+    return { shown, isAll, layout: layoutPart(side.profile, labelled, FIGURE) };
   }, [setup, side, tolerances, show]);
-  const layout = useMemo(
-    () =>
-      side &&
-      layoutPart(
-        side.profile,
-        shown.map(({ dimension, isMeasured }) => ({ dimension, ...(isMeasured ? LABEL : NOTE) })),
-        FIGURE,
-      ),
-    [side, shown],
-  );
-  if (run.state === "none" || run.state === "failed") return null;
-  if (!side || !layout) return <p role="status">The part is being drawn.</p>;
   const good = firstGoodPart(setup);
   const measured = setup.measured.filter(({ part }) => part === good);
   const by = [...new Set(measured.map(({ person, gauge }) => `${person}${gauge ? ` with ${gauge}` : ""}`))];
   return (
-    <Figure style={{ aspectRatio: `${layout.width} / ${layout.height}` }}>
-      <PartDrawing
-        profile={side.profile}
-        layout={layout}
-        name={`Section of ${setup.part}, as program ${setup.program} makes it`}
-        stock={{ radius: (setup.stock.measuredDiameter ?? setup.stock.nominalDiameter) / 2, front: setup.stock.toFace }}
-        toneOf={() => undefined}
-        isMarked={() => false}
-        selected={undefined}
-        labelOf={({ key }) => {
-          const drawn = shown.find(({ dimension }) => dimension.key === key);
-          return drawn && <Label drawn={drawn} setup={setup} good={good} />;
-        }}
-      />
+    <Figure>
+      <div style={{ aspectRatio: `${layout.width} / ${layout.height}` }}>
+        <PartSheet
+          profile={side.profile}
+          layout={layout}
+          name={drawingName(setup)}
+          stock={drawnStock(setup, side)}
+          toneOf={() => undefined}
+          isMarked={() => false}
+          selected={undefined}
+          labelOf={({ key }) => {
+            const drawn = shown.find(({ dimension }) => dimension.key === key);
+            return drawn && <Label drawn={drawn} setup={setup} good={good} />;
+          }}
+        />
+      </div>
       <figcaption>
+        {finished.sides.length > 1 && (side.works === "main" ? "Main spindle. " : "Sub-spindle. ")}
+        {!isAll && `Of ${side.dimensions.length} dimensions only those on record are drawn. `}
         {good === undefined
           ? "No part has been measured good in all that is on record yet."
           : `In the second line what part ${good} measured, the first that was good: ${by.join("; ")}.`}
       </figcaption>
+      <PartNotes setup={setup} finished={finished} side={side} />
     </Figure>
   );
+}
+
+const limitsOn = ({ limits, axis }: DrawnDimension, show: Show) => limitsText(limits, axis, show);
+
+function roomOf(drawn: DrawnDimension, show: Show) {
+  const { title, isMeasured } = drawn;
+  const width = (characters: number) => Math.ceil(LABEL.character * characters) + LABEL.beside;
+  if (!isMeasured) return { width: width(title.length), height: LABEL.note };
+  return { width: Math.max(LABEL.least, width(title.length + 1 + limitsOn(drawn, show).length)), height: LABEL.height };
 }
 
 /** A dimension on paper: nominal, limits and what makes it, under it what the first good part measured. */
@@ -79,12 +106,12 @@ function Label({
   readonly good: number | undefined;
 }) {
   const show = showFor(setup.machine);
-  const { feature, dimension, title, isMeasured } = drawn;
+  const { feature, dimension, title, isMeasured, matters } = drawn;
   if (!isMeasured) return <Printed as="i">{title}</Printed>;
   const found = feature && setup.measured.find((one) => one.feature === feature.feature && one.part === good);
   return (
-    <Printed $isOnRecord={drawn.matters}>
-      <b>{title}</b> {limitsText(drawn.limits, dimension.kind === "diameter" ? "x" : "z", show)}
+    <Printed $matters={matters}>
+      <b>{title}</b> {limitsOn(drawn, show)}
       <br />
       {feature && found ? <b>{show.drawn(feature.axis, found.measured)}</b> : null}{" "}
       {dimension.maker && toolNumber(setup.machine, dimension.maker.offset)}
@@ -108,14 +135,13 @@ const Figure = styled.figure`
   width: 100%;
   margin: 8px 0;
   break-inside: avoid;
-  svg { background: none; }
   figcaption { font-size: 12px; }
 `;
-const Printed = styled.span<{ $isOnRecord?: boolean }>`
+const Printed = styled.span<{ $matters?: boolean }>`
   display: block;
   height: 100%;
   padding: 1px 4px;
-  border: ${({ $isOnRecord }) => ($isOnRecord === undefined ? "0" : $isOnRecord ? "1.5px solid" : "1px dashed")} ${color("edge")};
+  border: ${({ $matters }) => ($matters === undefined ? "0" : $matters ? "1.5px solid" : "1px dashed")} ${color("edge")};
   ${mono}
   font-size: 12px;
   font-style: normal;

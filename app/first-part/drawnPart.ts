@@ -1,7 +1,13 @@
 import type { OffsetCorrection } from "../../core/correction/index.ts";
 import { type Feature, hasGivenLimits, type SetupView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
-import { generalTolerance, matchFeatures, type PartDimension, readLimits } from "../../core/part/index.ts";
+import {
+  generalTolerance,
+  matchFeatures,
+  type PartDimension,
+  type PartSide,
+  readLimits,
+} from "../../core/part/index.ts";
 import { shopTolerance, type WorkshopContents } from "../../core/workshop/index.ts";
 import type { Show } from "../shell/useShow.ts";
 import { drawnLimits } from "./drawnLimits.ts";
@@ -19,9 +25,13 @@ export interface DrawnDimension {
   readonly isChanged: boolean;
   /** On record, or by the general tolerances; undefined where nothing is said of such a size. */
   readonly limits: DrawnLimits | undefined;
+  /** The axis whose offsets make it. */
+  readonly axis: "x" | "z";
   /** As on the drawing: Ø 44, 18.0, M 20 × 1.5. */
   readonly title: string;
-  /** In words for a screen reader, without what was measured. */
+  /** What it is and what makes it, in words: bore, made by T4. */
+  readonly about: string;
+  /** The same with its size, for a screen reader. */
   readonly words: string;
   /** True where a gauge reads it: it is measured here. */
   readonly isMeasured: boolean;
@@ -71,8 +81,10 @@ export function drawnDimensions(
       matters: match !== undefined && hasGivenLimits(match.feature),
       isChanged: match?.isChanged ?? false,
       limits: match ? limitsOnRecord(setup, dimension, match, shop) : generalLimits(dimension, shop),
+      axis: dimension.kind === "diameter" ? "x" : "z",
       title: titleOf(dimension, show),
-      words: wordsOf(setup, dimension, show),
+      about: wordsOf(setup, dimension, ""),
+      words: wordsOf(setup, dimension, ` ${titleOf(dimension, show).replace(/^Ø /, "")}`),
       isMeasured: MEASURED.includes(dimension.kind) && dimension.maker !== undefined,
     };
   });
@@ -98,9 +110,9 @@ function titleOf({ kind, nominal, second, side }: PartDimension, { amount }: Sho
     case "radius":
       return `R ${size("z", nominal)}`;
     case "thread":
-      return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)} × ${size("z", second ?? 0)}`;
+      return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)}${second === undefined ? "" : ` × ${size("z", second)}`}`;
     case "mark":
-      return `driven, ${size("z", nominal)}`;
+      return `driven tool at ${size("z", nominal)}`;
     default:
       return kind satisfies never;
   }
@@ -116,16 +128,16 @@ const KIND_WORDS: Readonly<Record<PartDimension["kind"], string>> = {
   taper: "taper",
   radius: "radius",
   thread: "thread",
-  mark: "driven tool",
+  mark: "driven tool from the face",
 };
 
-function wordsOf({ machine }: SetupView, dimension: PartDimension, show: Show): string {
+function wordsOf({ machine }: SetupView, dimension: PartDimension, size: string): string {
   const { kind, side, maker, from } = dimension;
   const what = kind === "diameter" && side === "inner" ? "bore" : KIND_WORDS[kind];
   const where = side === "inner" && kind !== "diameter" ? ", in the bore" : "";
   const by = maker ? `, made by ${toolNumber(machine, maker.offset)}` : "";
   const other = kind === "width" && from && from.offset !== maker?.offset;
-  return `${what} ${titleOf(dimension, show).replace(/^Ø /, "")}${where}${by}${other ? ` and ${toolNumber(machine, from.offset)}` : ""}`;
+  return `${what}${size}${where}${by}${other ? ` and ${toolNumber(machine, from.offset)}` : ""}`;
 }
 
 /** What the next part will measure where all corrections are made, as the drawing counts; undefined where nothing changes it. Millimetres. */
@@ -136,3 +148,16 @@ export function predictedNext(corrections: readonly OffsetCorrection[], feature:
   }
   return undefined;
 }
+
+/** The name of a part's drawing, for a screen reader. */
+export const drawingName = ({ part, programRead }: SetupView): string =>
+  `Section of ${part}, as ${programRead?.name ?? "its program"} makes it`;
+
+/** The stock around a side of the part, millimetres: at the sub-spindle it is what was parted off, with nothing in front of Z0. */
+export const drawnStock = (
+  { stock }: SetupView,
+  { works }: Pick<PartSide, "works">,
+): { readonly radius: number; readonly front: number } => ({
+  radius: (stock.measuredDiameter ?? stock.nominalDiameter) / 2,
+  front: works === "main" ? stock.toFace : 0,
+});

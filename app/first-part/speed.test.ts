@@ -5,8 +5,9 @@ import { loaded, opened, viewOf } from "../../core/ledger/setup.fixture.ts";
 import { partOfSetup } from "../../core/part/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
 import { showFor } from "../shell/useShow.ts";
-import { LABEL } from "./DimensionLabel.tsx";
+import { labelRoom } from "./DimensionLabel.tsx";
 import { drawnDimensions } from "./drawnPart.ts";
+import { limitsText } from "./limitsText.ts";
 
 /** A program of 5 000 moves: a wave in chords of 0.1, roughed in eight layers and finished. */
 function longProgram(): string {
@@ -78,7 +79,10 @@ describe("the part's drawing", () => {
       if (side)
         layoutPart(
           side.profile,
-          drawn.map(({ dimension }) => ({ dimension, ...LABEL.narrow })),
+          drawn.map((one) => ({
+            dimension: one.dimension,
+            ...labelRoom(one, limitsText(one.limits, one.axis, show), "narrow"),
+          })),
           { width: 640, height: 480 },
         );
     });

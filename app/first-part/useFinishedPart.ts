@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { SetupView } from "../../core/ledger/index.ts";
+import { chosenEdge, type SetupView } from "../../core/ledger/index.ts";
 import type { PartOfSetup } from "../../core/part/index.ts";
 import type { PartAnswer, PartRequest } from "../workers/partWorker.ts";
 
@@ -13,13 +13,13 @@ export type PartRun =
 /** Works the finished part of a setup out in a worker, anew whenever its program, its tools or its stock are others. */
 export function useFinishedPart(setup: SetupView, program: string | undefined): PartRun {
   const [run, setRun] = useState<PartRun>(program === undefined ? { state: "none" } : { state: "running" });
-  const { tools, stock, machine, programRead, partLength } = setup;
+  const { tools, stock, rawHole, machine, programRead } = setup;
   const rests = JSON.stringify([
-    tools.map(({ offset, tool, zone, second, choice }) => [offset, tool, zone.id, second?.edge, choice]),
+    tools.map((view) => [view.offset, view.tool, view.zone.id, chosenEdge(view)]),
     stock,
+    rawHole,
     machine.id,
     programRead?.fingerprint,
-    partLength?.nominal,
   ]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the part rests on what is listed, and not on every entry.
   useEffect(() => {

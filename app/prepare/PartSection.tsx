@@ -58,7 +58,8 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
       units: unit,
       ...(person.decimalMark && { decimal: person.decimalMark }),
     });
-    return read.ok && read.value.mm >= 0 ? read.value.mm : stock[name];
+    const isLength = read.ok && (name === "nominalDiameter" ? read.value.mm > 0 : read.value.mm >= 0);
+    return isLength ? read.value.mm : stock[name];
   };
   const drawn: TypedStock = {
     nominalDiameter: length("nominalDiameter"),
@@ -81,7 +82,7 @@ function Stock({ setup, setupId, mayEnter, person }: PrepareProps) {
       <StockDrawing
         setup={setup}
         stock={drawn}
-        side={run.state === "done" ? run.part.sides.find(({ works }) => works === "main") : undefined}
+        run={run}
         onField={(field) => card.current?.querySelector<HTMLInputElement>(`input[name="${field}"]`)?.focus()}
       />
       <DraftNote draft={draft} />

@@ -1,7 +1,7 @@
 import { Check, Circle, CircleAlert } from "lucide-react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
-import type { SetupView } from "../../core/ledger/index.ts";
+import { hasGivenLimits, type SetupView } from "../../core/ledger/index.ts";
 import { workNow, workUses } from "../../core/offsets/index.ts";
 import { setupLists } from "../../core/program/index.ts";
 import { PageWithRail } from "../shell/PageWithAside.ts";
@@ -99,8 +99,11 @@ function stateOf(
     }
     case "part": {
       const { features } = setup;
-      const words = `${features.length} ${features.length === 1 ? "tolerance" : "tolerances"} that matter`;
-      return { words, state: features.length > 0 ? "done" : "open" };
+      const { length } = features.filter(hasGivenLimits);
+      return {
+        words: `${length} ${length === 1 ? "tolerance" : "tolerances"} that matter`,
+        state: length > 0 ? "done" : "open",
+      };
     }
     case "work": {
       const uses = workUses(setup);

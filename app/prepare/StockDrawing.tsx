@@ -1,9 +1,12 @@
+import { useId } from "react";
 import { styled } from "styled-components";
 import { mainZone, partHolder } from "../../core/machine/index.ts";
 import { judgeHeld, type PartSide } from "../../core/part/index.ts";
-import { piecePath, wallPath } from "../drawing/geometry/partPaths.ts";
+import { wallPath } from "../drawing/geometry/partPaths.ts";
 import { workholdingLook } from "../drawing/geometry/workpiece.ts";
+import { PartOutline } from "../drawing/PartOutline.tsx";
 import { svgPath } from "../drawing/view.ts";
+import type { PartRun } from "../first-part/useFinishedPart.ts";
 import { showFor } from "../shell/useShow.ts";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
@@ -13,6 +16,9 @@ import type { PrepareProps } from "./prepareProps.ts";
 const SHEET = { width: 500, height: 290 };
 /** Left and right of the stock, over and under it: room for its dimensions. */
 const ROOM = { left: 20, right: 190, over: 16, under: 92 };
+/** Room of a dimension's label, and CSS pixels to a unit of the sheet. */
+const LABEL = { width: 144, height: 44 };
+const NEAR = 1.12;
 /** How much of what holds the stock is drawn. Millimetres. */
 const HELD = 34;
 /** Less room than this between the last cut and the jaws is a question. Millimetres. */
@@ -30,18 +36,21 @@ export interface TypedStock {
 }
 type StockField = keyof TypedStock;
 
-/** The stock in what holds it, with the part that the program makes of it; a tap on a dimension goes to its field. */
-export function StockDrawing({
-  setup,
-  stock,
-  side,
-  onField,
-}: Pick<PrepareProps, "setup"> & {
+interface StockDrawingProps extends Pick<PrepareProps, "setup"> {
   readonly stock: TypedStock;
-  readonly side: PartSide | undefined;
+  /** The part that the program makes of it. */
+  readonly run: PartRun;
   readonly onField: (field: StockField) => void;
-}) {
+}
+
+const sideOf = (run: PartRun): PartSide | undefined =>
+  run.state === "done" ? run.part.sides.find(({ works }) => works === "main") : undefined;
+
+/** The stock in what holds it, with the part that the program makes of it; a tap on a dimension goes to its field. */
+export function StockDrawing({ setup, stock, run, onField }: StockDrawingProps) {
+  const sheet = useId();
   const { machine, rawHole } = setup;
+  const side = sideOf(run);
   const show = showFor(machine);
   const radius = stock.nominalDiameter / 2;
   const jaws = stock.toFace - stock.stickOut;
@@ -63,16 +72,17 @@ export function StockDrawing({
   const outline = { scale, originZ: view.origin.x, originX: view.origin.y };
   const hole = (rawHole ?? 0) / 2;
   const under = y(-high) + 20;
+  const shown = { width: x(stock.toFace) + 34 + LABEL.width + ROOM.over, height: under + 24 + LABEL.height + 8 };
   return (
     <Figure>
-      <svg viewBox={`0 0 ${SHEET.width} ${SHEET.height}`}>
+      <svg viewBox={`0 0 ${shown.width} ${shown.height}`} style={{ maxWidth: shown.width * NEAR }}>
         <title>The stock as it is held</title>
         <defs>
-          <clipPath id="stock-sheet">
+          <clipPath id={sheet}>
             <rect x={x(back)} y="0" width={SHEET.width} height={y(-high) + 2} />
           </clipPath>
         </defs>
-        <g clipPath="url(#stock-sheet)">
+        <g clipPath={`url(#${sheet})`}>
           {looks.map((polygon) => (
             <path
               key={svgPath(outline, polygon)}
@@ -98,15 +108,13 @@ export function StockDrawing({
             ([1, -1] as const).map((wall) => (
               <g key={wall}>
                 <path d={wallPath(view, side.profile, wall)} fill={color("stock")} opacity="0.25" />
-                {side.profile.pieces.map((piece) => (
-                  <path
-                    key={piecePath(view, piece, wall)}
-                    d={piecePath(view, piece, wall)}
-                    fill="none"
-                    stroke={color("stock")}
-                    strokeWidth="1.6"
-                  />
-                ))}
+                <PartOutline
+                  view={view}
+                  pieces={side.profile.pieces}
+                  wall={wall}
+                  stroke={color("stock")}
+                  strokeWidth={1.6}
+                />
               </g>
             ))}
         </g>
@@ -140,32 +148,33 @@ export function StockDrawing({
           {show.amount("z", stock.toFace)} to face
         </Dimension>
       </svg>
-      <Judged setup={setup} stock={stock} side={side} />
+      <Judged setup={setup} stock={stock} run={run} />
     </Figure>
   );
 }
 
 /** How it is held, in words: what is known, and what is not. */
-function Judged({
-  setup,
-  stock,
-  side,
-}: Parameters<typeof StockDrawing>[0] | Omit<Parameters<typeof StockDrawing>[0], "onField">) {
+function Judged({ setup, stock, run }: Omit<StockDrawingProps, "onField">) {
   const { machine } = setup;
   const show = showFor(machine);
-  const { room, slenderness } = judgeHeld(setup, { ...stock, diameter: stock.nominalDiameter }, side);
+  const { room, slenderness } = judgeHeld(setup, { ...stock, diameter: stock.nominalDiameter }, sideOf(run));
+  // What is not carried out, or is cut with a tool that is not known, may go deeper.
+  const isWhole = run.state === "done" && run.part.left.length + run.part.assumed.length === 0;
+  const isBush = partHolder(machine, mainZone(machine)) === "guide bush";
   return (
     <figcaption>
       {room === undefined ? (
-        side === undefined && <p>No program is taken in: how near its last cut comes to the jaws is not known.</p>
+        !isBush && <p>{notKnownWords(setup, run)} How near the last cut comes to the jaws is not known.</p>
       ) : (
         <p>
-          <Verdict $tone={room < 0 ? "stop" : room < LEAST_ROOM ? "doubt" : "clear"}>
+          <Verdict $tone={room < 0 ? "stop" : room < LEAST_ROOM || !isWhole ? "doubt" : "clear"}>
             {room < 0
               ? `The last cut goes ${show.amount("z", -room)} into the jaws`
               : `${show.amount("z", room)} between the last cut and the jaws`}
+            {isWhole ? "" : ", as far as the program was followed"}
           </Verdict>
           {room < LEAST_ROOM && ": let it stand out farther, or look at the program."}
+          {!isWhole && " Not all of it is carried out here, or a tool is not loaded: see First part."}
         </p>
       )}
       {slenderness !== undefined && slenderness > SLENDER && (
@@ -177,6 +186,23 @@ function Judged({
       {room !== undefined && <p>How deep it is held is not known here: see that the jaws grip it over their length.</p>}
     </figcaption>
   );
+}
+
+/** Why nothing is known of the part. */
+function notKnownWords({ programRead }: Pick<PrepareProps["setup"], "programRead">, run: PartRun): string {
+  if (!programRead) return "No program is taken in.";
+  switch (run.state) {
+    case "none":
+      return "The program is not here yet.";
+    case "running":
+      return "The part is being worked out from the program.";
+    case "failed":
+      return run.message;
+    case "done":
+      return "The program turns nothing outside at this spindle.";
+    default:
+      return run satisfies never;
+  }
 }
 
 /** A dimension line along Z under the stock. */
@@ -215,7 +241,7 @@ function Dimension({
   readonly children: React.ReactNode;
 }) {
   return (
-    <foreignObject x={x} y={y} width={144} height={44}>
+    <foreignObject x={x} y={y} {...LABEL}>
       <Label type="button" onClick={onPress} aria-label={`${name}, to its field`}>
         {children}
       </Label>
@@ -225,7 +251,7 @@ function Dimension({
 
 const Figure = styled.figure`
   margin: 0 0 8px;
-  svg { display: block; width: 100%; max-width: 560px; background: ${color("drawing")}; border: 1px solid ${color("line")}; }
+  svg { display: block; width: 100%; background: ${color("drawing")}; border: 1px solid ${color("line")}; }
   figcaption { margin-top: 6px; font-size: ${size.small}; }
 `;
 const Label = styled.button`

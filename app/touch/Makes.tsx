@@ -3,7 +3,8 @@ import { styled } from "styled-components";
 import { isMadeBy, type SetupView, type ToolView } from "../../core/ledger/index.ts";
 import { type Axis, isLatheAxis } from "../../core/machine/index.ts";
 import type { PartProfile, ProfilePiece } from "../../core/part/index.ts";
-import { piecePath, wallPath } from "../drawing/geometry/partPaths.ts";
+import { wallPath } from "../drawing/geometry/partPaths.ts";
+import { PartOutline } from "../drawing/PartOutline.tsx";
 import { drawnLimits } from "../first-part/drawnLimits.ts";
 import { limitsText } from "../first-part/limitsText.ts";
 import { showFor } from "../shell/useShow.ts";
@@ -54,16 +55,7 @@ function Section({
   return (
     <svg viewBox={`0 0 ${width} ${ROOM.height}`} width={width} height={ROOM.height} aria-hidden="true">
       <path d={wallPath(view, profile, 1)} fill={color("stockFill")} stroke={color("edge")} />
-      {pieces.filter(isMade).map((piece) => (
-        <path
-          key={piecePath(view, piece, 1)}
-          d={piecePath(view, piece, 1)}
-          fill="none"
-          stroke={color("action")}
-          strokeWidth="3.5"
-          strokeLinecap="round"
-        />
-      ))}
+      <PartOutline view={view} pieces={pieces.filter(isMade)} stroke={color("action")} strokeWidth={3.5} />
       <line x1="0" x2={width} y1={view.origin.y} y2={view.origin.y} stroke={color("edge")} strokeDasharray="8 2 2 2" />
     </svg>
   );

@@ -132,7 +132,7 @@ export interface ViewBasis {
 export const isMadeBy = ({ axis, offset, from }: Feature, maker: string, on: LatheAxis): boolean =>
   axis === on && (offset === maker || (from?.is === "wall" && from.offset === maker));
 
-/** False where the limits of a dimension are a class of general tolerances or the shop's own: they hold where nobody gave any. A fit has a grade. */
+/** False where the limits of a dimension are a class of general tolerances or the shop's own, which hold where none are given. A fit has a grade. */
 export const hasGivenLimits = ({ limitsBy }: Pick<Feature, "limitsBy">): boolean =>
   limitsBy === undefined || /\d/.test(limitsBy);
 

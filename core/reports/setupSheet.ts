@@ -1,4 +1,4 @@
-import type { SetupView, ToolView } from "../ledger/index.ts";
+import { hasGivenLimits, type SetupView, type ToolView } from "../ledger/index.ts";
 import { AXES, AXIS_NAME, type Axis, lastDigit, offsetNumber, perAxis, toolNumber } from "../machine/index.ts";
 import { setupTable, workPurpose, workRows, workUses } from "../offsets/index.ts";
 import { unprovenOf } from "../plan/index.ts";
@@ -131,10 +131,12 @@ export function setupSheet(setup: SetupView): SetupSheet {
     tools: sheetTools,
     gauges: spacers.filter((one, index) => spacers.indexOf(one) === index).slice(0, 12),
     notes: notes.map(({ text, person, offset }) => `${offset ? `${offset}: ` : ""}${text || "photo"} (${person})`),
-    dimensions: features.map(
-      ({ name, axis, nominal, lower, upper, offset }) =>
-        `${name} ${axis === "x" ? "Ø " : "Z "}${plain(nominal)}, ${plain(nominal + lower)} to ${plain(nominal + upper)} (${toolNumber(machine, offset)})`,
-    ),
+    dimensions: features
+      .filter(hasGivenLimits)
+      .map(
+        ({ name, axis, nominal, lower, upper, offset }) =>
+          `${name} ${axis === "x" ? "Ø " : "Z "}${plain(nominal)}, ${plain(nominal + lower)} to ${plain(nominal + upper)} (${toolNumber(machine, offset)})`,
+      ),
     unproven: signOff?.unproven ?? unprovenOf(setup),
     axes: AXES.filter((axis) => sheetTools.some(({ geometry }) => geometry[axis] !== "")),
   };

@@ -188,6 +188,14 @@ test("limits are given as the drawing writes them, and follow a size that the pr
   await expect(form.getByText("22.000 to 22.021")).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("button", { name: /^bore 22, made by T04, limits H7: to measure/ })).toBeVisible();
+  // The wheel over the sheet brings it nearer; a button shows all of it again.
+  const all = page.getByRole("button", { name: "Show all of it" });
+  await expect(all).toBeDisabled();
+  await bore.hover();
+  await page.mouse.wheel(0, -200);
+  await expect(all).toBeEnabled();
+  await all.click();
+  await expect(all).toBeDisabled();
   // A groove that is small on the sheet is drawn larger beside it.
   await page.getByRole("button", { name: /^width 4\.5, made by T07 and T17/ }).click();
   await expect(page.getByText(/^4\.5, \d+ times as large/)).toBeVisible();
@@ -208,4 +216,9 @@ test("limits are given as the drawing writes them, and follow a size that the pr
   await page.goto(`${address}/first-part`);
   await page.getByRole("button", { name: /^bore 22\.1, made by T04, .*on record 22\.000/ }).click();
   await expect(page.getByText("The program makes it 22.100 now, on record is 22.000.")).toBeVisible();
+  // Taken over, it has the limits of its fit for the new size, and the touch is held to them.
+  await page.getByRole("button", { name: "Take Ø 22.1 over" }).click();
+  await expect(page.getByRole("button", { name: /^bore 22\.1, made by T04, limits H7: to measure/ })).toBeVisible();
+  await page.goto(`${address}/touch?tool=4&do=x`);
+  await expect(page.getByRole("img", { name: "It makes Ø 22.1 H7" })).toBeVisible();
 });

@@ -1,0 +1,176 @@
+import { type ReactNode, useId } from "react";
+import { styled } from "styled-components";
+import type { DrawnPiece, PartProfile, ProfilePiece } from "../../core/part/index.ts";
+import { color } from "../ui/tokens.ts";
+import type { PartLayout, PlacedDimension } from "./geometry/partLayout.ts";
+import { boreEdges, wallPath } from "./geometry/partPaths.ts";
+import { PartOutline } from "./PartOutline.tsx";
+
+export interface PartSheetProps {
+  readonly profile: PartProfile;
+  readonly layout: PartLayout;
+  /** What the drawing shows, for a screen reader. */
+  readonly name: string;
+  /** Radius of the stock as it came, and where its end lies; millimetres. */
+  readonly stock: { readonly radius: number; readonly front: number };
+  /** Colour of a surface by what made it. */
+  readonly toneOf: (piece: ProfilePiece) => string | undefined;
+  /** True for surfaces that are drawn heavier than the others. */
+  readonly isMarked: (piece: ProfilePiece) => boolean;
+  /** Dimensions that are drawn in the colour of the selection. */
+  readonly selected: string | undefined;
+  /** Pieces in which another drawing and this one differ: drawn over it. */
+  readonly differing?: readonly DrawnPiece[] | undefined;
+  readonly labelOf: (placed: PlacedDimension) => ReactNode;
+}
+
+/** The full section of a turned part with its dimensions, by drafting practice, as it stands on paper. */
+export function PartSheet(props: PartSheetProps) {
+  const { width, height } = props.layout;
+  return (
+    <Sheet viewBox={`0 0 ${width} ${height}`}>
+      <PartContents {...props} />
+    </Sheet>
+  );
+}
+
+/** What stands on the sheet, within an `svg` that has its units. */
+export function PartContents(props: PartSheetProps) {
+  const { layout, name, differing, selected, labelOf } = props;
+  return (
+    <>
+      <title>{name}</title>
+      <Section {...props} />
+      {differing && (
+        <PartOutline view={layout} pieces={differing} stroke={color("stop")} strokeWidth={3} strokeDasharray="8 4" />
+      )}
+      {layout.placed.map((placed) => (
+        <Lines key={placed.key} placed={placed} isSelected={placed.key === selected} />
+      ))}
+      {layout.placed.map((placed) => (
+        <foreignObject key={placed.key} {...placed.label}>
+          {labelOf(placed)}
+        </foreignObject>
+      ))}
+    </>
+  );
+}
+
+/** Both walls with their hatch, the outline, the edges behind it, the centreline and the stock as it came. */
+function Section({ profile, layout, stock, toneOf, isMarked }: PartSheetProps) {
+  const hatch = useId();
+  const { scale, origin } = layout;
+  const x = (z: number) => origin.x + z * scale;
+  const y = (r: number) => origin.y - r * scale;
+  const [left, right] = [x(profile.zMin), x(profile.zMax)];
+  return (
+    <g>
+      <defs>
+        <pattern id={hatch} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <line y2="9" stroke={color("stock")} strokeWidth="1" opacity="0.55" />
+        </pattern>
+      </defs>
+      <rect
+        x={left}
+        y={y(stock.radius)}
+        width={Math.max(0, x(Math.max(stock.front, profile.zMax)) - left)}
+        height={2 * stock.radius * scale}
+        fill="none"
+        stroke={color("edge")}
+        strokeDasharray="14 4 3 4 3 4"
+      />
+      {([1, -1] as const).map((wall) => (
+        <g key={wall}>
+          <path d={wallPath(layout, profile, wall)} fill={color("stockFill")} />
+          <path d={wallPath(layout, profile, wall)} fill={`url(#${hatch})`} />
+        </g>
+      ))}
+      {boreEdges(profile).map(({ z, r }) => (
+        <line key={`${z} ${r}`} x1={x(z)} x2={x(z)} y1={y(r)} y2={y(-r)} stroke={color("ink")} strokeWidth="1.2" />
+      ))}
+      {([1, -1] as const).map((wall) => (
+        <PartOutline
+          key={wall}
+          view={layout}
+          pieces={profile.pieces}
+          wall={wall}
+          stroke={color("ink")}
+          toneOf={toneOf}
+          strokeWidth={(piece) => (isMarked(piece) ? 5 : 2.2)}
+        />
+      ))}
+      {profile.isOpen && <Break x={left} top={y(profile.rMax)} bottom={y(-profile.rMax)} />}
+      <line
+        x1={left - 12}
+        x2={right + 12}
+        y1={origin.y}
+        y2={origin.y}
+        stroke={color("ink")}
+        strokeWidth="1"
+        strokeDasharray="16 4 3 4"
+      />
+    </g>
+  );
+}
+
+/** Where the part runs on into what holds it. */
+function Break({ x, top, bottom }: { readonly x: number; readonly top: number; readonly bottom: number }) {
+  const middle = (top + bottom) / 2;
+  return (
+    <path
+      d={`M${x} ${top - 8}V${middle - 9}l-6 6 12 6 -6 6V${bottom + 8}`}
+      fill="none"
+      stroke={color("ink")}
+      strokeWidth="1"
+    />
+  );
+}
+
+/** Dimension line with its arrows, extension lines and leader. */
+function Lines({ placed, isSelected }: { readonly placed: PlacedDimension; readonly isSelected: boolean }) {
+  const { line, extensions, leader } = placed;
+  const stroke = color(isSelected ? "action" : "ink");
+  const last = leader.at(-1);
+  return (
+    <g stroke={stroke} strokeWidth={isSelected ? 1.8 : 0.9} fill="none">
+      {extensions.map(([from, to]) => (
+        <line key={`${from.x} ${from.y} ${to.x} ${to.y}`} x1={from.x} y1={from.y} x2={to.x} y2={to.y} opacity="0.7" />
+      ))}
+      {line && (
+        <>
+          <line x1={line[0].x} y1={line[0].y} x2={line[1].x} y2={line[1].y} />
+          <Arrow at={line[0]} from={line[1]} fill={stroke} />
+          <Arrow at={line[1]} from={line[0]} fill={stroke} />
+        </>
+      )}
+      {leader.length > 0 && <polyline points={leader.map(({ x, y }) => `${x},${y}`).join(" ")} />}
+      {!line && last && <circle cx={last.x} cy={last.y} r="3" fill={stroke} stroke="none" />}
+    </g>
+  );
+}
+
+type Place = PlacedDimension["leader"][number];
+
+/** A closed arrowhead, inside of a line that has room for two, else from outside. */
+function Arrow({ at, from, fill }: { readonly at: Place; readonly from: Place; readonly fill: string }) {
+  const [dx, dy] = [from.x - at.x, from.y - at.y];
+  const length = Math.hypot(dx, dy);
+  if (length === 0) return null;
+  const inwards = length > 30 ? 1 : -1;
+  const [ux, uy] = [(inwards * dx) / length, (inwards * dy) / length];
+  const base = { x: at.x + 10 * ux, y: at.y + 10 * uy };
+  return (
+    <path
+      d={`M${at.x} ${at.y}L${base.x - 3 * uy} ${base.y + 3 * ux}L${base.x + 3 * uy} ${base.y - 3 * ux}Z`}
+      fill={fill}
+      stroke="none"
+    />
+  );
+}
+
+const Sheet = styled.svg`
+  display: block;
+  width: 100%;
+  height: 100%;
+  foreignObject { overflow: visible; }
+`;
