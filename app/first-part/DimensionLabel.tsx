@@ -21,9 +21,13 @@ export function labelRoom(
   { title, isMeasured }: DrawnDimension,
   limits: string,
   of: LabelSize,
+  onRecord: string | undefined,
 ): { readonly width: number; readonly height: number } {
   if (!isMeasured) return { width: Math.ceil(CHARACTER * FONT.note * title.length) + 10, height: 24 };
-  const text = of === "small" ? FONT.small * title.length : FONT.nominal * title.length + FONT.limits * limits.length;
+  const beside = onRecord === undefined ? limits : `record ${onRecord}`;
+  const isAlone = of === "small" && onRecord === undefined;
+  const text =
+    (of === "small" ? FONT.small : FONT.nominal) * title.length + (isAlone ? 0 : FONT.limits * beside.length);
   return { ...LABEL[of], width: Math.max(LABEL[of].width, Math.ceil(CHARACTER * text) + BESIDE) };
 }
 
@@ -58,18 +62,23 @@ export function DimensionLabel(props: DimensionLabelProps) {
         {drawn.title}
       </Note>
     );
-  const said = measured
-    ? `measured ${measured.text}, ${measured.isWithin ? "within limits" : "out of limits"}${next ? `, next ${next}` : ""}`
-    : waiting
-      ? `${waiting} is being kept`
-      : "to measure";
+  // What was measured was another size than the one that is made now.
+  const isOld = measured !== undefined && onRecord !== undefined;
+  const found: Token = isOld ? "spacer" : measured?.isWithin ? "clear" : "stop";
+  const said = isOld
+    ? `measured ${measured.text} before the size was changed`
+    : measured
+      ? `measured ${measured.text}, ${measured.isWithin ? "within limits" : "out of limits"}${next ? `, next ${next}` : ""}`
+      : waiting
+        ? `${waiting} is being kept`
+        : "to measure";
   return (
     <Box
       type="button"
       onClick={onSelect}
       aria-pressed={isSelected}
       aria-label={`${drawn.words}, limits ${limits}${onRecord ? `, on record ${onRecord}` : ""}: ${said}`}
-      $tone={measured ? (measured.isWithin ? "clear" : "stop") : isSelected ? "action" : "edge"}
+      $tone={measured ? found : isSelected ? "action" : "edge"}
       $isSelected={isSelected}
       $size={size}
       $matters={drawn.matters}
@@ -82,9 +91,9 @@ export function DimensionLabel(props: DimensionLabelProps) {
       </span>
       <span>
         {measured ? <output>{measured.text}</output> : <s>{waiting ?? "measure"}</s>}
-        {measured ? <em>{measured.isWithin ? "✓" : "out"}</em> : tool && <i>{tool}</i>}
+        {measured ? <em>{isOld ? "old size" : measured.isWithin ? "✓" : "out"}</em> : tool && <i>{tool}</i>}
       </span>
-      {!isNarrow && <Limits share={measured?.share} isWithin={measured?.isWithin ?? false} />}
+      {!isNarrow && !isOld && <Limits share={measured?.share} isWithin={measured?.isWithin ?? false} />}
     </Box>
   );
 }

@@ -11,6 +11,7 @@ import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { FoldedPart } from "../ui/Fold.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { partSource } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
 /** What a chosen drawing says beside the part of the program. */
@@ -84,16 +85,17 @@ function Differences({
   differences,
   passedOver,
   shift,
-  setup: { machine },
+  setup,
   side,
 }: ComparedDrawing & Pick<FirstPartProps, "setup"> & { readonly side: PartSide }) {
+  const { machine } = setup;
   const show = showFor(machine);
   return (
     <Found role="status">
       <p>
         <b>
           {differences.length === 0
-            ? `${name} is the same as the program.`
+            ? `${name} is the same as ${partSource(setup)}.`
             : `${name}: ${differences.length} ${differences.length === 1 ? "piece differs" : "pieces differ"}.`}
         </b>
         {Math.abs(shift) > SAME &&
@@ -105,10 +107,15 @@ function Differences({
           const made = of === "program" ? side.profile.pieces.find((one) => one.from === piece.from) : undefined;
           return (
             <li key={`${of} ${at.z} ${at.r} ${piece.from.z} ${piece.to.r}`}>
-              {of === "drawing" ? "the drawing has" : made?.by === "nose" ? "the nose leaves" : "the program makes"}{" "}
+              {of === "drawing"
+                ? "the drawing has"
+                : made?.by === "nose"
+                  ? "the nose leaves"
+                  : `by ${partSource(setup)} it has`}{" "}
               {pieceWords(piece, show)}
-              {made?.maker && ` (${toolNumber(machine, made.maker.offset)}, line ${made.maker.line})`}, off by{" "}
-              <b>{show.amount("z", by)}</b> at Z {show.amount("z", at.z)}, Ø {show.amount("x", 2 * at.r)}
+              {made?.maker &&
+                ` (${toolNumber(machine, made.maker.offset)}${made.maker.line === undefined ? "" : `, line ${made.maker.line}`})`}
+              , off by <b>{show.amount("z", by)}</b> at Z {show.amount("z", at.z)}, Ø {show.amount("x", 2 * at.r)}
             </li>
           );
         })}

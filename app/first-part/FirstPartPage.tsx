@@ -16,6 +16,7 @@ import { DriftChart } from "./DriftChart.tsx";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { MeasureList } from "./MeasureList.tsx";
 import { MeasureOnDrawing } from "./MeasureOnDrawing.tsx";
+import { StepsForm } from "./StepsForm.tsx";
 import { toolTone } from "./toolTone.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 
@@ -30,7 +31,7 @@ export function FirstPartPage(props: FirstPartProps) {
   const shown = part ?? Math.max(1, last);
   const asked = search.get("of");
   const open = corrections.find((one) => keyOf(one) === asked) ?? corrections[0];
-  const view = search.get("view") ?? (props.program === undefined ? "list" : "drawing");
+  const view = search.get("view") ?? usualView(props);
   const [onDrawing, setFeature] = useState<string>();
   const wanted = view === "list" ? search.get("feature") : onDrawing;
   const feature = states.find((one) => one.feature.feature === wanted) ?? states[0];
@@ -39,7 +40,11 @@ export function FirstPartPage(props: FirstPartProps) {
   const head = (
     <Head>
       <h1>First part</h1>
-      <ViewTabs name="How it is measured" views={FIRST_PART_VIEWS} view={view} />
+      <ViewTabs
+        name="How it is measured"
+        views={setup.programRead ? FIRST_PART_VIEWS : [...FIRST_PART_VIEWS, BY_STEPS]}
+        view={view}
+      />
     </Head>
   );
   const picker = (
@@ -100,7 +105,15 @@ export function FirstPartPage(props: FirstPartProps) {
         )}
       </ViewRail>
       <ViewMain>
-        {view === "list" ? (
+        {view === "steps" && !setup.programRead ? (
+          <>
+            <ViewCentre>
+              {head}
+              <StepsForm {...props} />
+            </ViewCentre>
+            <ViewSide>{beside}</ViewSide>
+          </>
+        ) : view === "list" ? (
           <>
             <ViewCentre>
               {head}
@@ -136,6 +149,15 @@ const FIRST_PART_VIEWS = [
   ["drawing", "On the drawing"],
   ["list", "As a list"],
 ] as const;
+
+/** A part without a program is drawn by typing its steps. */
+const BY_STEPS = ["steps", "Steps"] as const;
+
+/** The drawing where there is one; else the list where dimensions are on record, and the steps where nothing is. */
+function usualView({ setup: { programRead, stepped, features }, program }: FirstPartProps): string {
+  if (program !== undefined || (!programRead && stepped && stepped.steps.length > 0)) return "drawing";
+  return programRead || features.length > 0 ? "list" : "steps";
+}
 
 const keyOf = ({ offset, axis }: Pick<OffsetCorrection, "offset" | "axis">) => `${offset} ${axis}`;
 

@@ -7,7 +7,7 @@ import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field } from "../ui/Field.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
-import type { DrawnDimension } from "./drawnPart.ts";
+import { type DrawnDimension, partSource } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { limitsFrom } from "./limitsText.ts";
 import { recordedFields } from "./recordedFields.ts";
@@ -58,7 +58,7 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
       )}
       {drawn.isChanged && feature && (
         <p role="status">
-          The program makes it {show.amount(axis, dimension.nominal)} now, on record is{" "}
+          By {partSource(setup)} it is {show.amount(axis, dimension.nominal)} now, on record it is{" "}
           {show.drawn(feature.axis, feature.nominal)}. Type the limits again to take the new size over.
         </p>
       )}
@@ -66,7 +66,7 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
         <div>
           <Field
             name="limits"
-            label={isDiameter ? "H7, g6, ±0.05, +0.02/-0.01, m" : "±0.05, +0.02/-0.01, 8.95 to 9.05, m"}
+            label={EXAMPLES[machine.units][axis]}
             value={text}
             onChange={setText}
             refusal={(read && !read.ok ? read.refusal.message : undefined) ?? form.trouble}
@@ -79,6 +79,12 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
     </Form>
   );
 }
+
+/** How limits are written, in the unit of the machine. */
+const EXAMPLES = {
+  mm: { x: "H7, g6, ±0.05, +0.02/-0.01, m", z: "±0.05, +0.02/-0.01, 8.95 to 9.05, m" },
+  in: { x: "H7, g6, ±.002, +.001/-.0005, m", z: "±.002, +.001/-.0005, .352 to .356, m" },
+} as const;
 
 const Form = styled.form`
   display: grid;

@@ -8,7 +8,7 @@ import { layoutPart } from "../drawing/geometry/partLayout.ts";
 import { PartDrawing } from "../drawing/PartDrawing.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
-import { showFor } from "../shell/useShow.ts";
+import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
@@ -41,7 +41,7 @@ type MeasureOnDrawingProps = FirstPartProps & {
   readonly chart: ReactNode;
 };
 
-/** Measures the first part on its own drawing, made from the program. */
+/** Measures the first part on its own drawing, made from the program or from typed steps. */
 export function MeasureOnDrawing(props: MeasureOnDrawingProps) {
   const run = useFinishedPart(props.setup, props.program);
   const [works, setWorks] = useState<"main" | "sub">("main");
@@ -67,7 +67,7 @@ export function MeasureOnDrawing(props: MeasureOnDrawingProps) {
     <>
       <ViewCentre>
         {head}
-        <NoDrawing run={run} />
+        <NoDrawing setup={props.setup} run={run} />
       </ViewCentre>
       <ViewSide>{props.beside}</ViewSide>
     </>
@@ -75,11 +75,19 @@ export function MeasureOnDrawing(props: MeasureOnDrawingProps) {
 }
 
 /** Why there is no drawing, or that it is being made. */
-function NoDrawing({ run }: { readonly run: PartRun }) {
+function NoDrawing({ run, setup }: Pick<FirstPartProps, "setup"> & { readonly run: PartRun }) {
+  const steps = <Link to="?view=steps">its steps</Link>;
   switch (run.state) {
     case "none":
-      return (
-        <p>No program has been taken in, so there is no drawing. Take it in on Prepare, or measure in the list.</p>
+      return setup.programRead ? (
+        <p role="status">
+          The program is not here yet: it comes with the next connection. Measure in the list until then.
+        </p>
+      ) : (
+        <p>
+          No program has been taken in. Take it in on Prepare, and it draws the part; or draw the part by {steps}; or
+          measure in the list.
+        </p>
       );
     case "failed":
       return <p role="alert">{run.message} Reload the page, or measure in the list.</p>;
@@ -90,7 +98,11 @@ function NoDrawing({ run }: { readonly run: PartRun }) {
         </p>
       );
     case "done":
-      return <p>This program cuts nothing that a turned section shows. Name its dimensions in the list.</p>;
+      return setup.programRead ? (
+        <p>This program cuts nothing that a turned section shows. Name its dimensions in the list.</p>
+      ) : (
+        <p role="alert">Of this stock nothing is left between bore and outside. Look at the stock, or at {steps}.</p>
+      );
     default:
       return run satisfies never;
   }
@@ -114,7 +126,7 @@ function Side(props: SideProps) {
         side.profile,
         shown.map((one) => ({
           dimension: one.dimension,
-          ...labelRoom(one, limitsText(one.limits, one.axis, show), labels),
+          ...labelRoom(one, limitsText(one.limits, one.axis, show), labels, recordText(one, show)),
         })),
         room,
       ),
@@ -182,11 +194,7 @@ function Side(props: SideProps) {
                     measured={measuredOf(drawn)}
                     waiting={state.kept.waitingOf(drawn, part)?.text}
                     next={next === undefined ? undefined : show.drawn(drawn.feature?.axis ?? "x", next)}
-                    onRecord={
-                      drawn.isChanged && drawn.feature
-                        ? show.drawn(drawn.feature.axis, drawn.feature.nominal)
-                        : undefined
-                    }
+                    onRecord={recordText(drawn, show)}
                     onSelect={() => {
                       state.select(key);
                       onShow(drawn.feature?.feature);
@@ -205,7 +213,6 @@ function Side(props: SideProps) {
             </span>
           )}
         </PartNotes>
-        {state.kept.keeper}
         {chosen && (
           <MeasureStrip
             key={`${chosen.dimension.key} ${part} ${state.kept.refusedOf(chosen, part)?.id ?? ""}`}
@@ -232,6 +239,9 @@ function Side(props: SideProps) {
     </>
   );
 }
+/** The size on record where another one is made now; undefined where it is the same. */
+const recordText = ({ isChanged, feature }: DrawnDimension, show: Show): string | undefined =>
+  isChanged && feature ? show.drawn(feature.axis, feature.nominal) : undefined;
 /** More measured dimensions than this have narrow labels. */
 const MOST_FULL = 5;
 /** Room that is as narrow as a phone's. CSS pixels. */
@@ -257,7 +267,7 @@ function useSide(props: SideProps) {
   };
   const shown = useMemo(() => drawn.filter(({ matters }) => !onlyMatters || matters), [drawn, onlyMatters]);
   const toMeasure = shown.filter(({ isMeasured }) => isMeasured);
-  const kept = useKeptMeasurements(props, select);
+  const kept = useKeptMeasurements(select);
   const isOpen = (one: DrawnDimension) => !measuredOf(one) && !kept.waitingOf(one, part);
   const open = toMeasure.find(isOpen);
   const chosen = toMeasure.find(({ dimension }) => dimension.key === asked) ?? open ?? toMeasure[0];

@@ -9,7 +9,7 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
-import type { DrawnDimension } from "./drawnPart.ts";
+import { type DrawnDimension, partSource } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import type { RefusedMeasurement } from "./keptMeasurements.tsx";
 import { recordedFields } from "./recordedFields.ts";
@@ -119,8 +119,8 @@ function TakeOver(props: MeasureStripProps) {
   return (
     <>
       <span>
-        The program makes {title} now, on record is {show.drawn(feature.axis, feature.nominal)}. Take the new size over
-        before it is measured.
+        By {partSource(setup)} it is {title} now, on record it is {show.drawn(feature.axis, feature.nominal)}. Take the
+        new size over before it is measured.
       </span>
       <PlainButton
         isDisabled={form.busy}

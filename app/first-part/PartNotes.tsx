@@ -9,7 +9,7 @@ import { color, size } from "../ui/tokens.ts";
 /** What is not certain of a part's drawing: tools that are not loaded, and what the program says that is not carried out. Nothing where all of it is. */
 export function PartNotes({
   setup: { machine },
-  finished: { assumed, left },
+  finished: { assumed, left, by },
   side,
   children,
 }: {
@@ -20,10 +20,13 @@ export function PartNotes({
   readonly children?: ReactNode;
 }) {
   const [first] = left;
-  if (assumed.length + left.length + side.leftOut.length === 0 && !children) return null;
+  if (assumed.length + left.length + side.leftOut.length === 0 && by === "program" && !children) return null;
   return (
     <Doubt role="status">
       {children}
+      {by === "steps" && (
+        <span>Drawn by the steps that were typed: threads, chamfers, tapers and radii are not on it. </span>
+      )}
       {assumed.length > 0 && (
         <span>
           {assumed.map((offset) => toolNumber(machine, offset)).join(", ")}{" "}

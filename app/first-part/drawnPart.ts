@@ -149,9 +149,13 @@ export function predictedNext(corrections: readonly OffsetCorrection[], feature:
   return undefined;
 }
 
+/** What a part is drawn from, in words. */
+export const partSource = ({ programRead }: Pick<SetupView, "programRead">): string =>
+  programRead ? "the program" : "the typed steps";
+
 /** The name of a part's drawing, for a screen reader. */
 export const drawingName = ({ part, programRead }: SetupView): string =>
-  `Section of ${part}, as ${programRead?.name ?? "its program"} makes it`;
+  programRead ? `Section of ${part}, as ${programRead.name} makes it` : `Section of ${part}, by its typed steps`;
 
 /** The stock around a side of the part, millimetres: at the sub-spindle it is what was parted off, with nothing in front of Z0. */
 export const drawnStock = (

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { createContext, type ReactNode, use, useEffect, useRef, useState } from "react";
 import { newId } from "../shell/newId.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import type { DrawnDimension } from "./drawnPart.ts";
@@ -22,50 +22,107 @@ export interface RefusedMeasurement extends TypedMeasurement {
   readonly gaugeRefusal: string | undefined;
 }
 
+/** What is on its way, and what was not taken. */
+interface Queue {
+  readonly waiting: readonly TypedMeasurement[];
+  readonly refused: readonly RefusedMeasurement[];
+}
+const EMPTY: Queue = { waiting: [], refused: [] };
+
+interface KeptMeasurements extends Queue {
+  readonly keep: (measurement: Omit<TypedMeasurement, "id" | "feature">) => void;
+}
+const KeptMeasurementsContext = createContext<KeptMeasurements>({ ...EMPTY, keep: () => undefined });
+
+type KeepsProps = Pick<FirstPartProps, "setup" | "setupId" | "person">;
+
 /**
- * Measurements on their way: the next one can be typed while they are kept, one after the other. `onRefused` brings one back that was not
- * taken, with what was typed.
+ * Keeps measurements one after the other while the next one is typed. It stands around all stages of a setup, so that leaving First part
+ * loses none; a page that is loaded again goes on with what was waiting.
  */
-export function useKeptMeasurements(props: FirstPartProps, onRefused: (key: string) => void) {
-  const [waiting, setWaiting] = useState<readonly TypedMeasurement[]>([]);
-  const [refused, setRefused] = useState<readonly RefusedMeasurement[]>([]);
+export function KeepsMeasurements({ children, ...props }: KeepsProps & { readonly children: ReactNode }) {
+  const key = `luvrit:measured:${props.person.name}:${props.setupId}`;
+  const [queue, setQueue] = useState(EMPTY);
   const names = useRef(new Map<string, string>());
-  const [first] = waiting;
-  const isOf = (drawn: DrawnDimension, part: number) => (one: TypedMeasurement) =>
-    one.drawn.dimension.key === drawn.dimension.key && one.part === part;
+  useEffect(() => setQueue((now) => (now === EMPTY ? read(key) : now)), [key]);
+  useEffect(() => {
+    if (queue !== EMPTY) write(key, queue);
+  }, [key, queue]);
+  const [first] = queue.waiting;
+  const done = ({ id }: TypedMeasurement, refused: readonly RefusedMeasurement[] = []) =>
+    setQueue((now) => ({
+      waiting: now.waiting.filter((one) => one.id !== id),
+      refused: [...now.refused, ...refused],
+    }));
+  const keep: KeptMeasurements["keep"] = (measurement) => {
+    const { feature, dimension } = measurement.drawn;
+    // One name for a dimension, also where it is measured on the next part before it has come on record.
+    const name = feature?.feature ?? names.current.get(dimension.key) ?? newId();
+    names.current.set(dimension.key, name);
+    const isSame = isOf(measurement.drawn, measurement.part);
+    setQueue((now) => ({
+      waiting: [...now.waiting, { ...measurement, feature: name, id: newId() }],
+      refused: now.refused.filter((one) => !isSame(one)),
+    }));
+  };
+  return (
+    <KeptMeasurementsContext value={{ ...queue, keep }}>
+      {children}
+      {first && (
+        <Keeper
+          key={first.id}
+          {...props}
+          measurement={first}
+          onDone={() => done(first)}
+          onRefused={(why) => done(first, [{ ...first, ...why }])}
+        />
+      )}
+    </KeptMeasurementsContext>
+  );
+}
+
+/** Measurements of a setup on their way. `onRefused` brings one back that was not taken, with what was typed. */
+export function useKeptMeasurements(onRefused: (key: string) => void) {
+  const { waiting, refused, keep } = use(KeptMeasurementsContext);
+  const last = refused.at(-1);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each is brought back once.
+  useEffect(() => {
+    if (last) onRefused(last.drawn.dimension.key);
+  }, [last?.id]);
   return {
-    keep: (measurement: Omit<TypedMeasurement, "id" | "feature">) => {
-      const { feature, dimension } = measurement.drawn;
-      // One name for a dimension, also where it is measured on the next part before it has come on record.
-      const name = feature?.feature ?? names.current.get(dimension.key) ?? newId();
-      names.current.set(dimension.key, name);
-      setRefused((now) => now.filter((one) => !isOf(measurement.drawn, measurement.part)(one)));
-      setWaiting((now) => [...now, { ...measurement, feature: name, id: newId() }]);
-    },
+    keep,
     waitingOf: (drawn: DrawnDimension, part: number) => waiting.find(isOf(drawn, part)),
     refusedOf: (drawn: DrawnDimension, part: number) => refused.find(isOf(drawn, part)),
-    /** To be drawn somewhere: keeps the first of them. */
-    keeper: first && (
-      <Keeper
-        key={first.id}
-        {...props}
-        measurement={first}
-        onDone={() => setWaiting((now) => now.filter(({ id }) => id !== first.id))}
-        onRefused={(why) => {
-          setWaiting((now) => now.filter(({ id }) => id !== first.id));
-          setRefused((now) => [...now, { ...first, ...why }]);
-          onRefused(first.drawn.dimension.key);
-        }}
-      />
-    ),
   };
+}
+
+const isOf = (drawn: DrawnDimension, part: number) => (one: TypedMeasurement) =>
+  one.drawn.dimension.key === drawn.dimension.key && one.part === part;
+
+/** What was waiting when this page was left; nothing where the store of the page is closed to it. */
+function read(key: string): Queue {
+  try {
+    const text = sessionStorage.getItem(key);
+    return text === null ? EMPTY : JSON.parse(text);
+  } catch {
+    return EMPTY;
+  }
+}
+
+function write(key: string, queue: Queue): void {
+  try {
+    if (queue.waiting.length + queue.refused.length === 0) sessionStorage.removeItem(key);
+    else sessionStorage.setItem(key, JSON.stringify(queue));
+  } catch {
+    // The page goes on without it: what is typed is kept as long as it stands open.
+  }
 }
 
 type Why = Pick<RefusedMeasurement, "refusal" | "gaugeRefusal">;
 
 /** Keeps one measurement; a dimension that is not on record yet is recorded first, with the limits that hold for it. Draws nothing. */
 function Keeper(
-  props: FirstPartProps & {
+  props: KeepsProps & {
     readonly measurement: TypedMeasurement;
     readonly onDone: () => void;
     readonly onRefused: (why: Why) => void;

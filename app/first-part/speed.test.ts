@@ -81,7 +81,7 @@ describe("the part's drawing", () => {
           side.profile,
           drawn.map((one) => ({
             dimension: one.dimension,
-            ...labelRoom(one, limitsText(one.limits, one.axis, show), "narrow"),
+            ...labelRoom(one, limitsText(one.limits, one.axis, show), "narrow", undefined),
           })),
           { width: 640, height: 480 },
         );

@@ -10,6 +10,7 @@ import { hasFeed } from "../../server/machine-link/links.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { hasPracticeLathe } from "../../server/stand-in/practiceLathe.server.ts";
 import { shopGauges, shopSpacers, shopUncertainty } from "../../server/workshop/workshopRepository.server.ts";
+import { KeepsMeasurements } from "../first-part/keptMeasurements.tsx";
 import { LateMark } from "../keep/LateMark.tsx";
 import { keepSetupPages } from "../offline/keepSetupPages.ts";
 import { loadedSetup } from "../offline/loadedSetup.ts";
@@ -100,7 +101,9 @@ export default function Setup({ loaderData: { setup, setupId, person, mayEnter, 
       </TopStrip>
       {/* What sends a form must be there before the server goes away. */}
       <PrefetchPageLinks page={entriesAddress(setupId)} />
-      <Outlet />
+      <KeepsMeasurements key={setupId} setup={setup} setupId={setupId} person={person}>
+        <Outlet />
+      </KeepsMeasurements>
     </SetupNewsContext>
   );
 }

@@ -131,6 +131,16 @@ export function carriedPart({ past, isNext, machine }: CarryBasis): readonly Car
     );
     return isNext ? { ...row, proposed: "left" } : row;
   });
+  const { stepped } = past;
+  if (stepped && stepped.steps.length > 0) {
+    const { steps, face, parted } = stepped;
+    const payload = { steps, ...(face !== undefined && { face }), ...(parted !== undefined && { parted }) };
+    const shown = `${steps.length} ${steps.length === 1 ? "step" : "steps"}`;
+    const row = plainRow("stepped", undefined, "Drawing by steps", shown, stepped, undefined, [
+      { kind: "part-stepped", payload },
+    ]);
+    rows.push(isNext ? { ...row, proposed: "left" } : row);
+  }
   const found = (key: string, what: string, shown: string, record: { readonly at: string } | undefined) => {
     if (record)
       rows.push({ ...emptyRow(key, undefined, what), shown, since: record.at, against: ["it was found on that part"] });

@@ -65,6 +65,7 @@ export const FIELDS_OF_WORDS: Partial<Readonly<Record<Intent, readonly string[]>
   "take-program": ["name"],
   "keep-proven": ["name"],
   "check-fact": ["found"],
+  "describe-part": ["face", "parted"],
   "describe-stock": ["material"],
   "take-table": ["name", "text"],
   "record-feature": ["name"],

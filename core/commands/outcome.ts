@@ -38,3 +38,6 @@ export interface InputLocale {
  */
 export const refuse = (message: string, fields: Readonly<Record<string, string>> = {}) =>
   ({ outcome: "refused", message, fields }) as const;
+
+/** What is said of a form whose lists cannot be read. */
+export const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";

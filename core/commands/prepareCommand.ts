@@ -27,9 +27,10 @@ import type { ShopGauge } from "../workshop/index.ts";
 import type { Brought } from "./brought.ts";
 import { prepareForms } from "./forms/prepareForms.ts";
 import type { FormOf, SetupForm } from "./forms/setupForms.ts";
-import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
+import { type CommandResult, INCOMPLETE, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
 import { readSize } from "./readSize.ts";
 import { readTableFile } from "./readTableFile.ts";
+import { stepsCommand } from "./stepsCommand.ts";
 import { usedGauge } from "./usedGauge.ts";
 
 /** What Prepare and the first part need to know besides the setup. */
@@ -86,6 +87,8 @@ export function prepareCommand(
       return orderCommand(setup, form, entry, locale);
     case "record-feature":
       return featureCommand(form, entry, locale);
+    case "describe-part":
+      return stepsCommand(setup, form, entry, locale);
     case "measure-feature":
       return measureCommand(setup, form, entry, locale, known.gauges);
     case "correct-offset": {
@@ -100,7 +103,6 @@ export function prepareCommand(
       return stockCommand(form, entry, locale);
   }
 }
-const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
 
 function programCommand(form: FormOf<"take-program">, entry: NewEntry, brought: Brought | undefined): CommandResult {
   const isIts = brought?.kind === "program" && brought.program.fingerprint === form.program;

@@ -22,6 +22,7 @@ export const CELLS = {
   bar: "bar",
   position: "position",
   partLength: "part-length",
+  stepped: "stepped",
   work: (axis: string) => `work/${axis}`,
   fact: (fact: string) => `fact/${fact}`,
   stale: (offset: string) => `stale/${offset}`,

@@ -36,7 +36,7 @@ export interface FinishedPart {
 interface Thread {
   readonly path: number;
   readonly offset: string;
-  readonly line: number;
+  readonly line: number | undefined;
   /** Undefined where a tap is fed by the minute. */
   readonly lead: number | undefined;
   readonly x: number;
@@ -48,7 +48,7 @@ interface Thread {
 interface DrivenMark {
   readonly path: number;
   readonly offset: string;
-  readonly line: number;
+  readonly line: number | undefined;
   readonly x: readonly [number, number];
   readonly z: readonly [number, number];
 }

@@ -14,11 +14,11 @@ export interface PartTool {
   readonly edge?: string | undefined;
 }
 
-/** What has made a surface: the offset, and the line of the program, counted from 1. */
+/** What has made a surface: the offset, and the line of the program, counted from 1; undefined where the part has no program. */
 export interface Maker {
   readonly path: number;
   readonly offset: string;
-  readonly line: number;
+  readonly line: number | undefined;
 }
 
 /** A cut as a move of a tool's programmed point in the plane of its shape, rising in the order of the program. */

@@ -3,20 +3,19 @@ import { mainZone } from "../machine/index.ts";
 import { type LeftWord, programMachine, programMotions } from "../program/index.ts";
 import { familyOf, type Tool } from "../tool/index.ts";
 import type { CutterShape } from "./cutterShape.ts";
-import { dimensionsOf, type PartDimension } from "./dimensions.ts";
-import { type FinishedPart, finishedPart, type PartStock } from "./finishedPart.ts";
+import { dimensionsOf } from "./dimensions.ts";
+import { finishedPart } from "./finishedPart.ts";
 import type { PartTool } from "./partMoves.ts";
+import { type PartSide, partStockOf } from "./partOfSteps.ts";
 
-/** One end of a part with the dimensions that its program gives it. */
-export interface PartSide extends FinishedPart {
-  readonly dimensions: readonly PartDimension[];
-}
 /** The part that a setup's program makes, and what is not certain of it. */
 export interface PartOfSetup {
   /** The main spindle's side first; empty where nothing cuts. */
   readonly sides: readonly PartSide[];
   /** Offsets that the program calls and that have no tool in the setup: followed by what the program says of them. */
   readonly assumed: readonly string[];
+  /** Whether its program made it, or the steps that were typed where there is none. */
+  readonly by: "program" | "steps";
   /** Words of the program that are not carried out: what they make is not in the drawing. */
   readonly left: readonly LeftWord[];
 }
@@ -43,26 +42,24 @@ export function partOfSetup(setup: SetupView, text: string): PartOfSetup {
   const called = new Set(motions.filter(({ kind }) => kind === "feed").map(({ modes }) => modes.offset));
   const sides = (["main", "sub"] as const).flatMap((works): readonly PartSide[] => {
     if (works === "sub" && !setup.tools.some(({ zone }) => zone.works === "sub")) return [];
-    const part = finishedPart(motions, (offset) => loaded.get(offset) ?? proposed.get(offset), stockOf(setup, works), {
-      works,
-      guess,
-      zone: mainZone(setup.machine),
-    });
+    const part = finishedPart(
+      motions,
+      (offset) => loaded.get(offset) ?? proposed.get(offset),
+      partStockOf(setup, works),
+      {
+        works,
+        guess,
+        zone: mainZone(setup.machine),
+      },
+    );
     return part ? [{ ...part, dimensions: dimensionsOf(part) }] : [];
   });
   return {
     sides,
+    by: "program",
     assumed: [...called].filter((offset) => offset !== "0" && !loaded.has(offset)),
     left: reading.followed?.left ?? [],
   };
-}
-
-function stockOf({ stock, rawHole }: SetupView, works: "main" | "sub"): PartStock {
-  const radius = (stock.measuredDiameter ?? stock.nominalDiameter + stock.oversize) / 2;
-  const hole = (rawHole ?? 0) / 2;
-  if (works === "main") return { radius, hole, front: stock.toFace };
-  // What the parting blade leaves there is nowhere said: Z0 is the end that is worked.
-  return { radius, hole, front: 0 };
 }
 
 /** Tools that are not loaded, as far as the program's words and cycles say their sizes. */

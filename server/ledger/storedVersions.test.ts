@@ -19,6 +19,7 @@ const tableNow = read("ledger-version-2-table.json");
 const position = read("ledger-version-2-position.json");
 const works = read("ledger-version-2-work.json");
 const files = read("ledger-version-2-files.json");
+const steps = read("ledger-version-2-steps.json");
 
 describe("several work offsets stored in version 2", () => {
   it("are what each was said, and the tool works under the one that was chosen", () => {
@@ -48,6 +49,16 @@ describe("the form of a control's files stored in version 2", () => {
   });
 });
 
+describe("a part drawn by its steps in version 2", () => {
+  it("has them from the face on", () => {
+    const { stepped } = viewSetup(fold(steps));
+    expect(stepped?.steps).toMatchObject([
+      { diameter: 20, to: 18 },
+      { diameter: 30, to: 40 },
+    ]);
+  });
+});
+
 describe("a table stored in version 2", () => {
   it("means what it meant in version 1", () => {
     expect(viewSetup(fold(tableNow))).toEqual(viewSetup(fold(table)));
@@ -63,7 +74,17 @@ describe("a loss of position stored in version 2", () => {
 
 describe("ledgers stored in version 1", () => {
   it("hold every kind of entry, each still valid", () => {
-    const entries = [...stored, ...everyTool, ...prepare, ...table, ...proof, ...position, ...works, ...files];
+    const entries = [
+      ...stored,
+      ...everyTool,
+      ...prepare,
+      ...table,
+      ...proof,
+      ...position,
+      ...works,
+      ...files,
+      ...steps,
+    ];
     expect(new Set(entries.map(({ kind }) => kind))).toEqual(new Set(ENTRY_KINDS));
     for (const { kind, payload } of entries)
       expect({ kind, ...validatePayload(kind, payload) }).toMatchObject({ kind, ok: true });

@@ -317,6 +317,46 @@ describe("preparing", () => {
   });
 });
 
+describe("a part that is drawn by its steps", () => {
+  it("keeps them as millimetres, and refuses at its field what cannot be turned", async () => {
+    const id = await opened();
+    await send(id, "load-tool", { ...groove, offset: "7", station: "7" });
+    const step = (side: string, diameter: string, to: string, offset = "7") => ({ side, diameter, to, offset });
+    const draw = (steps: readonly object[], more: Readonly<Record<string, string>> = {}) =>
+      send(id, "describe-part", { partSteps: JSON.stringify(steps), face: "7", parted: "", sizeUnit: "in", ...more });
+    // A bar of 20 mm, in inches: 0.75 in is 19.05 mm, 0.8 in would be 20.32.
+    const stock = { material: "steel", nominalDiameter: "20", oversize: "0", stickOut: "50", chuckDiameter: "165" };
+    await send(id, "describe-stock", { ...stock, toFace: "1", sizeUnit: "mm" });
+    const refused = (fields: object) => ({ outcome: "refused", fields });
+    expect(await draw([step("outer", "0.8", "0.5")])).toMatchObject(
+      refused({ "diameter-0": expect.stringContaining("The stock is 20.000 mm at most") }),
+    );
+    expect(await draw([step("outer", "0.7", "0.5"), step("outer", "0.75", "0.5")])).toMatchObject(
+      refused({ "to-1": expect.stringContaining("The step before goes to 12.700 mm already") }),
+    );
+    expect(await draw([step("outer", "0.7", "0.5"), step("inner", "0.7", "0.1")])).toMatchObject(
+      refused({ "diameter-1": expect.stringContaining("The outside measures 17.780 mm here") }),
+    );
+    expect(await draw([step("outer", "0", "x")])).toMatchObject(
+      refused({ "diameter-0": expect.any(String), "to-0": expect.any(String) }),
+    );
+    expect(await draw([step("inner", "0.5", "1")], { parted: "7" })).toMatchObject(
+      refused({ parted: expect.any(String) }),
+    );
+    expect(await draw([step("outer", "0.7", "0.5", "8")])).toMatchObject({ outcome: "refused" });
+    expect((await view(id)).stepped).toBeUndefined();
+    const steps = [step("outer", "0.7", "0.5"), step("outer", "0.75", "1"), step("inner", "0.25", "2")];
+    expect(await draw(steps, { parted: "7" })).toMatchObject({ outcome: "kept" });
+    const { stepped } = await view(id);
+    expect(stepped).toMatchObject({ face: "7", parted: "7" });
+    expect(stepped?.steps.map(({ diameter, to }) => [diameter, to])).toEqual([
+      [expect.closeTo(17.78, 9), expect.closeTo(12.7, 9)],
+      [expect.closeTo(19.05, 9), expect.closeTo(25.4, 9)],
+      [expect.closeTo(6.35, 9), expect.closeTo(50.8, 9)],
+    ]);
+  });
+});
+
 describe("machines and programs", () => {
   it("are kept as they are, a program once", async () => {
     const sql = sqlOn(pool);

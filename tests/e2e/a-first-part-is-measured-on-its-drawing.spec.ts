@@ -109,7 +109,10 @@ test("the next number is typed while the one before is still being kept", async 
     await page.keyboard.press("Enter");
   }
   await expect(page.getByRole("button", { name: /38\.02 is being kept/ })).toBeVisible();
+  // Another stage is looked at meanwhile.
+  await page.getByRole("link", { name: "Mount" }).click();
   answer();
+  await page.getByRole("link", { name: "First part" }).click();
   for (const value of ["44\\.010", "38\\.020", "22\\.015"])
     await expect(page.getByRole("button", { name: new RegExp(`measured ${value}, within limits`) })).toBeVisible();
 });
@@ -131,7 +134,7 @@ test("a drawing from elsewhere is held against the program, and the profile is t
   await choose.setInputFiles({ name: "pin.dxf", mimeType: "text/plain", buffer: Buffer.from(text) });
   // Half of .001 on the radius; lines are those of the file for this control, which has no % in front: the wall of the drawing and the cylinder of the program.
   await expect(page.getByText(/the drawing has a Ø 0\.3760, off by/)).toBeVisible();
-  await expect(page.getByText(/the program makes a Ø 0\.3750 \(T01, line 9\), off by 0\.0005/)).toBeVisible();
+  await expect(page.getByText(/by the program it has a Ø 0\.3750 \(T01, line 9\), off by 0\.0005/)).toBeVisible();
   await expect(page.getByText(/It was moved by −5\.0000 along Z/)).toBeVisible();
   const download = page.waitForEvent("download");
   await page.getByRole("button", { name: "Take as DXF" }).click();
@@ -215,7 +218,7 @@ test("limits are given as the drawing writes them, and follow a size that the pr
   await takeIn(page, address, "O4402B.nc", program.replace("G0 X22. Z2.", "G0 X22.1 Z2."));
   await page.goto(`${address}/first-part`);
   await page.getByRole("button", { name: /^bore 22\.1, made by T04, .*on record 22\.000/ }).click();
-  await expect(page.getByText("The program makes it 22.100 now, on record is 22.000.")).toBeVisible();
+  await expect(page.getByText("By the program it is 22.100 now, on record it is 22.000.")).toBeVisible();
   // Taken over, it has the limits of its fit for the new size, and the touch is held to them.
   await page.getByRole("button", { name: "Take Ø 22.1 over" }).click();
   await expect(page.getByRole("button", { name: /^bore 22\.1, made by T04, limits H7: to measure/ })).toBeVisible();

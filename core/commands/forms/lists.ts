@@ -10,9 +10,33 @@ export const listSchemas = {
   cells: payloadSchemas["cells-keyed"].properties.cells,
   offsets: { type: "array", maxItems: 999, items: offset },
   columns: { type: "array", maxItems: 200, items: { type: ["string", "null"], maxLength: 40 } },
+  /** Steps of a part as they are typed. */
+  partSteps: {
+    type: "array",
+    maxItems: payloadSchemas["part-stepped"].properties.steps.maxItems,
+    items: {
+      type: "object",
+      additionalProperties: false,
+      required: ["side", "diameter", "to", "offset"],
+      properties: {
+        side: payloadSchemas["part-stepped"].properties.steps.items.properties.side,
+        diameter: { type: "string", maxLength: 200 },
+        to: { type: "string", maxLength: 200 },
+        offset,
+      },
+    },
+  },
   /** The typed fields of a tool or of a mount check, by name. */
   texts: { type: "object", maxProperties: 24, additionalProperties: { type: "string", maxLength: 200 } },
 } as const;
+
+/** A step of a part as it is typed: lengths letter by letter. */
+export interface TypedStep {
+  readonly side: "outer" | "inner";
+  readonly diameter: string;
+  readonly to: string;
+  readonly offset: string;
+}
 
 export interface ListValues {
   readonly changes: Payload<"calls-renumbered">["changes"];
@@ -21,6 +45,7 @@ export interface ListValues {
   readonly cells: readonly { readonly row: string; readonly column: GridColumn; readonly value: number | null }[];
   readonly offsets: readonly string[];
   readonly columns: readonly (string | null)[];
+  readonly partSteps: readonly TypedStep[];
   readonly texts: Readonly<Record<string, string>>;
 }
 

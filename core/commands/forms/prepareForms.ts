@@ -81,6 +81,13 @@ export const prepareForms = {
       limitsBy: { type: "string", maxLength: 8 },
     } as const,
   ),
+  /** `face` and `parted` are offsets, or empty. */
+  "describe-part": form("describe-part", ["partSteps", "face", "parted", "sizeUnit"], {
+    partSteps: list,
+    face: typed,
+    parted: typed,
+    sizeUnit,
+  } as const),
   "measure-feature": form("measure-feature", ["feature", "part", "measured", "gauge", "sizeUnit"], {
     feature: uuid,
     part: { type: "string", pattern: "^[0-9]{1,7}$" },

@@ -26,6 +26,7 @@ import * as numbersReckonedAnew from "./numbersReckonedAnew.ts";
 import * as orderArranged from "./orderArranged.ts";
 import * as partLengthCorrected from "./partLengthCorrected.ts";
 import * as partLengthRecorded from "./partLengthRecorded.ts";
+import * as partStepped from "./partStepped.ts";
 import * as positionChecked from "./positionChecked.ts";
 import * as positionLost from "./positionLost.ts";
 import * as programProven from "./programProven.ts";
@@ -74,6 +75,7 @@ const KINDS = {
   "table-read": tableRead,
   "stale-decided": staleDecided,
   "order-arranged": orderArranged,
+  "part-stepped": partStepped,
   "feature-recorded": featureRecorded,
   "feature-measured": featureMeasured,
   "feature-removed": featureRemoved,
