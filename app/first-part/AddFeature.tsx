@@ -2,12 +2,14 @@ import { useState } from "react";
 import { styled } from "styled-components";
 import { FEATURE_FORMS } from "../../core/correction/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
+import { DraftNote } from "../entry/DraftNote.tsx";
+import { type Typed, useDraft } from "../entry/useDraft.ts";
 import { newId } from "../shell/newId.ts";
+import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { color, radius } from "../ui/tokens.ts";
-import type { FirstPartProps } from "./firstPartProps.ts";
 
 const LENGTHS = [
   ["nominal", "Nominal, as drawn"],
@@ -15,41 +17,56 @@ const LENGTHS = [
   ["lower", "Lower deviation"],
   ["at", "Measured at, from the face"],
 ] as const;
-const EMPTY = { name: "", offset: "", axis: "x", form: "", nominal: "", lower: "", upper: "", at: "" };
-type Typed = Readonly<Record<keyof typeof EMPTY, string>>;
+const EMPTY: Typed = { name: "", offset: "", axis: "", form: "", nominal: "", lower: "", upper: "", at: "" };
 
 /** One more dimension with its limits, what it is, and the offset that makes it. */
-export function AddFeature({
-  setup,
-  setupId,
-  mayEnter,
-  person,
-  isOpen,
-}: FirstPartProps & { readonly isOpen: boolean }) {
+export function AddFeature({ setup, setupId, mayEnter, person, isOpen }: LoadedSetup & { readonly isOpen: boolean }) {
   const { machine, tools, features } = setup;
   const form = useSetupForm(setupId, setup.seq);
+  const draft = useDraft(`${setupId}:feature`, () => EMPTY, form.outcome);
+  const { typed, set } = draft;
   const [feature, setFeature] = useState(newId);
-  const [typed, setTyped] = useState<Typed>(EMPTY);
-  const set = (name: keyof Typed) => (text: string) => setTyped((now) => ({ ...now, [name]: text }));
-  const offset = typed.offset || (tools[0]?.offset ?? "");
+  /** What the dimension before was made by: mostly the next one is as well. */
+  const [last, setLast] = useState({ offset: "", axis: "" });
+  const [asked, setAsked] = useState(false);
+  const offset = typed.offset || last.offset || (tools[0]?.offset ?? "");
+  const axis = typed.axis || last.axis || "x";
   // What was kept leaves the form, ready for the next one.
   if (form.isDone && features.some((one) => one.feature === feature)) {
     setFeature(newId());
-    setTyped({ ...EMPTY, offset, axis: typed.axis });
+    setLast({ offset, axis });
+    draft.clear();
+    setAsked(false);
   }
   if (!mayEnter) return null;
-  const forms = FEATURE_FORMS.filter((one) => (typed.axis === "z") === (one === "length"));
+  const forms = FEATURE_FORMS.filter((one) => (axis === "z") === (one === "length"));
   return (
     <Details open={isOpen}>
       <summary>Add a dimension</summary>
+      <DraftNote draft={draft} />
       <form
         onSubmit={(event) => {
           event.preventDefault();
           const { form: is, ...rest } = typed;
-          form.send("record-feature", { ...rest, feature, offset, sizeUnit: machine.units, ...(is && { form: is }) });
+          setAsked(true);
+          form.send("record-feature", {
+            ...rest,
+            feature,
+            offset,
+            axis,
+            sizeUnit: machine.units,
+            ...(is && { form: is }),
+          });
+          draft.sent();
         }}
       >
-        <Field name="name" label="Name" value={typed.name} onChange={set("name")} refusal={form.refusalOf("name")} />
+        <Field
+          name="name"
+          label="Name"
+          value={typed.name ?? ""}
+          onChange={set("name")}
+          refusal={form.refusalOf("name")}
+        />
         <Pick
           name="offset"
           label="Made by"
@@ -60,8 +77,8 @@ export function AddFeature({
         <Pick
           name="axis"
           label="On"
-          value={typed.axis}
-          onChange={(axis) => setTyped((now) => ({ ...now, axis, form: "" }))}
+          value={axis}
+          onChange={(next) => draft.change((now) => ({ ...now, axis: next, form: "" }))}
           options={[
             ["x", "X, a diameter"],
             ["z", "a length from the face"],
@@ -70,7 +87,7 @@ export function AddFeature({
         <Pick
           name="form"
           label="It is a"
-          value={typed.form}
+          value={typed.form ?? ""}
           onChange={set("form")}
           options={[["", "as its tool makes it"], ...forms.map((one) => [one, one] as const)]}
         />
@@ -81,13 +98,14 @@ export function AddFeature({
             label={label}
             unit={machine.units}
             decimal={person.decimalMark}
-            value={typed[name]}
+            asked={asked && name !== "at"}
+            value={typed[name] ?? ""}
             onChange={set(name)}
             refusal={form.refusalOf(name)}
           />
         ))}
         <PlainButton type="submit" isDisabled={form.busy}>
-          Add it
+          Add this dimension
         </PlainButton>
         {form.trouble && <p role="alert">{form.trouble}</p>}
       </form>

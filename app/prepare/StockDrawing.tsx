@@ -1,267 +1,190 @@
-import { useId } from "react";
+import { useId, useMemo } from "react";
 import { styled } from "styled-components";
 import { mainZone, partHolder } from "../../core/machine/index.ts";
-import { judgeHeld, type PartSide } from "../../core/part/index.ts";
 import { wallPath } from "../drawing/geometry/partPaths.ts";
 import { workholdingLook } from "../drawing/geometry/workpiece.ts";
 import { PartOutline } from "../drawing/PartOutline.tsx";
+import { useRoom } from "../drawing/useRoom.ts";
 import { svgPath } from "../drawing/view.ts";
 import type { PartRun } from "../first-part/useFinishedPart.ts";
-import { showFor } from "../shell/useShow.ts";
-import { color, mono, size } from "../ui/tokens.ts";
-import { Verdict } from "../ui/Verdict.tsx";
+import { type Show, showFor } from "../shell/useShow.ts";
+import { color, mono, narrow, size } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
-
-/** The sheet, in its own units. */
-const SHEET = { width: 500, height: 290 };
-/** Left and right of the stock, over and under it: room for its dimensions. */
-const ROOM = { left: 20, right: 190, over: 16, under: 92 };
-/** Room of a dimension's label, and CSS pixels to a unit of the sheet. */
-const LABEL = { width: 144, height: 44 };
-const NEAR = 1.12;
-/** How much of what holds the stock is drawn. Millimetres. */
-const HELD = 34;
-/** Less room than this between the last cut and the jaws is a question. Millimetres. */
-const LEAST_ROOM = 2;
-/** Bars that stand out by more than so many diameters push off and chatter. */
-const SLENDER = 3;
-
-/** Stock as it is typed; millimetres. */
-export interface TypedStock {
-  readonly nominalDiameter: number;
-  readonly oversize: number;
-  readonly stickOut: number;
-  readonly chuckDiameter: number;
-  readonly toFace: number;
-}
-type StockField = keyof TypedStock;
+import { mainSide } from "./StockJudged.tsx";
+import { type DimensionLine, layoutStock } from "./stockLayout.ts";
+import { type StockField, stockDimensions } from "./stockLengths.ts";
+import type { ShownStock, TypedStock } from "./typedStock.ts";
 
 interface StockDrawingProps extends Pick<PrepareProps, "setup"> {
   readonly stock: TypedStock;
-  /** The part that the program makes of it. */
+  /** What each dimension says, as it is typed. */
+  readonly shown: ShownStock;
+  /** The part that is made of it. */
   readonly run: PartRun;
-  readonly onField: (field: StockField) => void;
+  readonly chosen: StockField;
+  readonly onChoose: (field: StockField) => void;
 }
 
-const sideOf = (run: PartRun): PartSide | undefined =>
-  run.state === "done" ? run.part.sides.find(({ works }) => works === "main") : undefined;
-
-/** The stock in what holds it, with the part that the program makes of it; a tap on a dimension goes to its field. */
-export function StockDrawing({ setup, stock, run, onField }: StockDrawingProps) {
+/** The stock in what holds it, with the part that is made of it, and all its lengths as dimensions: a tap takes one to be typed. */
+export function StockDrawing({ setup, stock, shown, run, chosen, onChoose }: StockDrawingProps) {
   const sheet = useId();
-  const { machine, rawHole } = setup;
-  const side = sideOf(run);
+  const { machine } = setup;
+  const side = mainSide(run);
   const show = showFor(machine);
-  const radius = stock.nominalDiameter / 2;
-  const jaws = stock.toFace - stock.stickOut;
-  const back = jaws - HELD;
-  const high = Math.min(Math.max(stock.chuckDiameter / 2, radius), radius * 2.2);
-  const scale = Math.min(
-    (SHEET.width - ROOM.left - ROOM.right) / (stock.toFace - back),
-    (SHEET.height - ROOM.over - ROOM.under) / (2 * high),
-  );
-  const view = { scale, origin: { x: ROOM.left - back * scale, y: ROOM.over + high * scale } };
-  const x = (z: number) => view.origin.x + z * scale;
-  const y = (r: number) => view.origin.y - r * scale;
+  const { element, room } = useRoom<HTMLDivElement>({ width: 820, height: 360 });
   const isBush = partHolder(machine, mainZone(machine)) === "guide bush";
+  const layout = useMemo(() => layoutStock(stock, room.width, isBush), [stock, room.width, isBush]);
+  const { view, back, high, height, width, lines, places } = layout;
+  const x = (z: number) => view.origin.x + z * view.scale;
+  const y = (r: number) => view.origin.y - r * view.scale;
+  const radius = stock.nominalDiameter / 2;
+  const hole = (stock.hole ?? 0) / 2;
+  const jaws = stock.toFace - stock.stickOut;
   const looks = workholdingLook(
     { diameter: stock.nominalDiameter, stickOut: -jaws },
     isBush ? "guide-bush" : "chuck",
     Math.min(stock.chuckDiameter, 2 * high),
   );
-  const outline = { scale, originZ: view.origin.x, originX: view.origin.y };
-  const hole = (rawHole ?? 0) / 2;
-  const under = y(-high) + 20;
-  const shown = { width: x(stock.toFace) + 34 + LABEL.width + ROOM.over, height: under + 24 + LABEL.height + 8 };
+  const outline = { scale: view.scale, originZ: view.origin.x, originX: view.origin.y };
   return (
-    <Figure>
-      <svg viewBox={`0 0 ${shown.width} ${shown.height}`} style={{ maxWidth: shown.width * NEAR }}>
-        <title>The stock as it is held</title>
-        <defs>
-          <clipPath id={sheet}>
-            <rect x={x(back)} y="0" width={SHEET.width} height={y(-high) + 2} />
-          </clipPath>
-        </defs>
-        <g clipPath={`url(#${sheet})`}>
-          {looks.map((polygon) => (
-            <path
-              key={svgPath(outline, polygon)}
-              d={svgPath(outline, polygon)}
-              fill={color("jawFill")}
-              stroke={color("edge")}
-            />
-          ))}
-          {([1, -1] as const).map((wall) => (
-            <path
-              key={wall}
-              d={`M${x(back)} ${y(wall * hole)}V${y(wall * radius)}H${x(stock.toFace)}V${y(wall * hole)}Z`}
-              fill={color("stockFill")}
-            />
-          ))}
-          <path
-            d={`M${x(back)} ${y(radius)}H${x(stock.toFace)}V${y(-radius)}H${x(back)}${hole > 0 ? `M${x(back)} ${y(hole)}H${x(stock.toFace)}M${x(back)} ${y(-hole)}H${x(stock.toFace)}` : ""}`}
-            fill="none"
-            stroke={color("ink")}
-            strokeWidth="2"
-          />
-          {side &&
-            ([1, -1] as const).map((wall) => (
-              <g key={wall}>
-                <path d={wallPath(view, side.profile, wall)} fill={color("stock")} opacity="0.25" />
-                <PartOutline
-                  view={view}
-                  pieces={side.profile.pieces}
-                  wall={wall}
-                  stroke={color("stock")}
-                  strokeWidth={1.6}
-                />
-              </g>
+    <Room ref={element}>
+      <Figure aria-label="The stock as it is held">
+        <svg viewBox={`0 0 ${width} ${height}`} width={width} height={height} aria-hidden="true">
+          <defs>
+            <clipPath id={sheet}>
+              <rect x={x(back)} y="0" width={width} height={y(-high) + 2} />
+            </clipPath>
+          </defs>
+          <g clipPath={`url(#${sheet})`}>
+            {looks.map((polygon) => (
+              <path
+                key={svgPath(outline, polygon)}
+                d={svgPath(outline, polygon)}
+                fill={color("jawFill")}
+                stroke={color("edge")}
+              />
             ))}
-        </g>
-        <line
-          x1={x(back)}
-          x2={x(stock.toFace) + 10}
-          y1={y(0)}
-          y2={y(0)}
-          stroke={color("ink")}
-          strokeDasharray="16 4 3 4"
-        />
-        <Across from={x(jaws)} to={x(stock.toFace)} at={under} top={y(-radius)} />
-        <Across from={x(0)} to={x(stock.toFace)} at={under + 34} top={y(-radius)} />
-        <g stroke={color("ink")} strokeWidth="0.9">
-          <line x1={x(stock.toFace) + 26} x2={x(stock.toFace) + 26} y1={y(radius)} y2={y(-radius)} />
-          <line x1={x(stock.toFace)} x2={x(stock.toFace) + 32} y1={y(radius)} y2={y(radius)} />
-          <line x1={x(stock.toFace)} x2={x(stock.toFace) + 32} y1={y(-radius)} y2={y(-radius)} />
-        </g>
-        <Dimension
-          x={x(stock.toFace) + 34}
-          y={y(0) - 22}
-          name="Stock diameter"
-          onPress={() => onField("nominalDiameter")}
-        >
-          Ø {show.amount("x", stock.nominalDiameter)}
-        </Dimension>
-        <Dimension x={x(stock.toFace) + 34} y={under - 22} name="Stick-out" onPress={() => onField("stickOut")}>
-          {show.amount("z", stock.stickOut)} out
-        </Dimension>
-        <Dimension x={x(stock.toFace) + 34} y={under + 24} name="Stock to face off" onPress={() => onField("toFace")}>
-          {show.amount("z", stock.toFace)} to face
-        </Dimension>
-      </svg>
-      <Judged setup={setup} stock={stock} run={run} />
-    </Figure>
+            {([1, -1] as const).map((wall) => (
+              <path
+                key={wall}
+                d={`M${x(back)} ${y(wall * hole)}V${y(wall * radius)}H${x(stock.toFace)}V${y(wall * hole)}Z`}
+                fill={color("stockFill")}
+              />
+            ))}
+            <path
+              d={`M${x(back)} ${y(radius)}H${x(stock.toFace)}V${y(-radius)}H${x(back)}${hole > 0 ? `M${x(back)} ${y(hole)}H${x(stock.toFace)}M${x(back)} ${y(-hole)}H${x(stock.toFace)}` : ""}`}
+              fill="none"
+              stroke={color("ink")}
+              strokeWidth="2"
+            />
+            {side &&
+              ([1, -1] as const).map((wall) => (
+                <g key={wall}>
+                  <path d={wallPath(view, side.profile, wall)} fill={color("stock")} opacity="0.25" />
+                  <PartOutline
+                    view={view}
+                    pieces={side.profile.pieces}
+                    wall={wall}
+                    stroke={color("stock")}
+                    strokeWidth={1.6}
+                  />
+                </g>
+              ))}
+          </g>
+          <line
+            x1={x(back)}
+            x2={x(stock.toFace) + 10}
+            y1={y(0)}
+            y2={y(0)}
+            stroke={color("ink")}
+            strokeDasharray="16 4 3 4"
+          />
+          {lines.map((line) => (
+            <Line key={line.field} line={line} isChosen={line.field === chosen} />
+          ))}
+        </svg>
+        {stockDimensions(machine).map(({ field, name, short, empty }) => {
+          const said = shown[field];
+          const words = wordsOf(field, said, empty, show);
+          return (
+            <Label
+              key={field}
+              type="button"
+              style={places[field]}
+              aria-label={`${name}: ${words}`}
+              aria-pressed={field === chosen}
+              $isWrong={said?.isWrong ?? false}
+              onClick={() => onChoose(field)}
+            >
+              <b>{words}</b> <span>{short}</span>
+            </Label>
+          );
+        })}
+      </Figure>
+    </Room>
   );
 }
 
-/** How it is held, in words: what is known, and what is not. */
-function Judged({ setup, stock, run }: Omit<StockDrawingProps, "onField">) {
-  const { machine } = setup;
-  const show = showFor(machine);
-  const { room, slenderness } = judgeHeld(setup, { ...stock, diameter: stock.nominalDiameter }, sideOf(run));
-  // What is not carried out, or is cut with a tool that is not known, may go deeper.
-  const isWhole = run.state === "done" && run.part.left.length + run.part.assumed.length === 0;
-  const isBush = partHolder(machine, mainZone(machine)) === "guide bush";
-  return (
-    <figcaption>
-      {room === undefined ? (
-        !isBush && <p>{notKnownWords(setup, run)} How near the last cut comes to the jaws is not known.</p>
-      ) : (
-        <p>
-          <Verdict $tone={room < 0 ? "stop" : room < LEAST_ROOM || !isWhole ? "doubt" : "clear"}>
-            {room < 0
-              ? `The last cut goes ${show.amount("z", -room)} into the jaws`
-              : `${show.amount("z", room)} between the last cut and the jaws`}
-            {isWhole ? "" : ", as far as the program was followed"}
-          </Verdict>
-          {room < LEAST_ROOM && ": let it stand out farther, or look at the program."}
-          {!isWhole && " Not all of it is carried out here, or a tool is not loaded: see First part."}
-        </p>
-      )}
-      {slenderness !== undefined && slenderness > SLENDER && (
-        <p>
-          <Verdict $tone="doubt">It stands out {slenderness.toFixed(1)} times its diameter</Verdict>: more than{" "}
-          {SLENDER} pushes off and chatters without a tailstock.
-        </p>
-      )}
-      {room !== undefined && <p>How deep it is held is not known here: see that the jaws grip it over their length.</p>}
-    </figcaption>
-  );
+/** A dimension as the drawing has it: as understood, as it may be left empty, or as it was typed. */
+function wordsOf(field: StockField, said: ShownStock[StockField], empty: string | undefined, show: Show): string {
+  if (!said || said.isEmpty) return empty ?? "?";
+  if (said.mm === undefined) return said.text === "" ? "?" : said.text;
+  const axis = field === "toFace" || field === "stickOut" || field === "grip" ? "z" : "x";
+  return `${axis === "x" && field !== "oversize" ? "Ø " : field === "oversize" ? "+" : ""}${show.amount(axis, said.mm)}`;
 }
 
-/** Why nothing is known of the part. */
-function notKnownWords({ programRead }: Pick<PrepareProps["setup"], "programRead">, run: PartRun): string {
-  if (!programRead) return "No program is taken in.";
-  switch (run.state) {
-    case "none":
-      return "The program is not here yet.";
-    case "running":
-      return "The part is being worked out from the program.";
-    case "failed":
-      return run.message;
-    case "done":
-      return "The program turns nothing outside at this spindle.";
-    default:
-      return run satisfies never;
-  }
-}
-
-/** A dimension line along Z under the stock. */
-function Across({
-  from,
-  to,
-  at,
-  top,
-}: {
-  readonly from: number;
-  readonly to: number;
-  readonly at: number;
-  readonly top: number;
-}) {
+/** A dimension line with its extension lines and arrows. */
+function Line({ line, isChosen }: { readonly line: DimensionLine; readonly isChosen: boolean }) {
+  const tone = color(isChosen ? "action" : "ink");
+  const { from, to, along, at, ends, leader } = line;
+  const place = (value: number, across: number) => (along === "z" ? `${value} ${across}` : `${across} ${value}`);
+  const isLong = to - from > 24;
+  const arrow = (tip: number, way: 1 | -1) =>
+    `M${place(tip, at)}L${place(tip + way * 9, at - 3)}L${place(tip + way * 9, at + 3)}Z`;
   return (
-    <g stroke={color("ink")} strokeWidth="0.9" fill={color("ink")}>
-      <line x1={from} x2={from} y1={top} y2={at + 6} />
-      <line x1={to} x2={to} y1={top} y2={at + 6} />
-      <line x1={from} x2={to + 30} y1={at} y2={at} />
-      <path d={`M${from} ${at}l9 -3v6ZM${to} ${at}l${to - from > 24 ? -9 : 9} -3v6Z`} stroke="none" />
+    <g stroke={tone} strokeWidth={isChosen ? 1.8 : 0.9} fill={tone}>
+      <path d={`M${place(from, ends)}L${place(from, at)}M${place(to, ends)}L${place(to, at)}`} fill="none" />
+      <path
+        d={`M${place(from, at)}L${place(to, at)}${leader ? `M${place(leader.x < from ? from : to, at)}L${leader.x} ${leader.y}` : ""}`}
+        fill="none"
+      />
+      <path d={`${arrow(from, isLong ? 1 : -1)}${arrow(to, isLong ? -1 : 1)}`} stroke="none" />
     </g>
   );
 }
 
-function Dimension({
-  x,
-  y,
-  name,
-  onPress,
-  children,
-}: {
-  readonly x: number;
-  readonly y: number;
-  readonly name: string;
-  readonly onPress: () => void;
-  readonly children: React.ReactNode;
-}) {
-  return (
-    <foreignObject x={x} y={y} {...LABEL}>
-      <Label type="button" onClick={onPress} aria-label={`${name}, to its field`}>
-        {children}
-      </Label>
-    </foreignObject>
-  );
-}
-
-const Figure = styled.figure`
-  margin: 0 0 8px;
-  svg { display: block; width: 100%; background: ${color("drawing")}; border: 1px solid ${color("line")}; }
-  figcaption { margin-top: 6px; font-size: ${size.small}; }
+const Room = styled.div`
+  min-width: 0;
+  max-width: 900px;
+  overflow: hidden;
 `;
-const Label = styled.button`
-  width: 100%;
-  height: 100%;
-  border: 1.5px solid ${color("measured")};
+const Figure = styled.figure`
+  position: relative;
+  width: max-content;
+  max-width: 100%;
+  margin: 0 0 8px;
+  border: 1px solid ${color("line")};
+  background: ${color("drawing")};
+  svg { display: block; max-width: 100%; }
+`;
+const Label = styled.button<{ readonly $isWrong: boolean }>`
+  position: absolute;
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+  gap: 6px;
+  min-height: 44px;
+  padding: 2px 8px;
+  border: 1.5px solid ${({ $isWrong }) => color($isWrong ? "stop" : "measured")};
   border-radius: 3px;
-  background: ${color("sheet")};
-  color: ${color("measured")};
-  ${mono}
-  font-size: 15px;
+  background: ${({ $isWrong }) => color($isWrong ? "stopGround" : "sheet")};
+  color: ${({ $isWrong }) => color($isWrong ? "stop" : "measured")};
+  font: inherit;
+  text-align: left;
+  white-space: nowrap;
   cursor: pointer;
+  &[aria-pressed="true"] { border-width: 3px; border-color: ${color("action")}; background: ${color("selected")}; }
+  b { ${mono} font-size: 17px; font-weight: 600; }
+  ${narrow} { padding: 2px 5px; gap: 4px; b { font-size: 15px; } }
+  span { overflow: hidden; text-overflow: ellipsis; font-size: ${size.small}; }
 `;

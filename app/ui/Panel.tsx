@@ -4,6 +4,7 @@ import { color, radius, size } from "./tokens.ts";
 /** A part of a page: its heading, what it is about in a sentence, and what it holds. */
 export const Panel = styled.section`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   align-content: start;
   gap: 12px;
   max-width: 1500px;

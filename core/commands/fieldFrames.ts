@@ -38,6 +38,8 @@ export const FIELD_FRAMES = {
     chuckDiameter: "size",
     stickOut: "distance",
     toFace: "distance",
+    hole: "size",
+    grip: "distance",
   },
   "record-reach": {
     xFrom: "program",

@@ -406,9 +406,28 @@ export function readStock(
 
 function stockCommand(form: FormOf<"describe-stock">, entry: NewEntry, locale: InputLocale): CommandResult {
   const read = readStock(form, locale);
-  if ("fields" in read) return refuse(Object.values(read.fields)[0] ?? INCOMPLETE, read.fields);
-  return { ...entry, kind: "stock-described", payload: read.stock };
+  const fields: Record<string, string> = "fields" in read ? { ...read.fields } : {};
+  /** A length that may be left out; undefined where it is. */
+  const optional = (name: "hole" | "grip", positive: string) => {
+    const text = form[name]?.trim();
+    if (text === undefined || text === "") return undefined;
+    const size = readSize(name, text, form.sizeUnit, locale, positive);
+    if ("outcome" in size) Object.assign(fields, size.fields);
+    return "outcome" in size ? undefined : size.mm;
+  };
+  const hole = optional("hole", "A hole's diameter is above 0. Leave it empty for a solid bar.");
+  const grip = optional("grip", "How deep it is held is above 0. Leave it empty where it is not known.");
+  const stock = "stock" in read ? read.stock : undefined;
+  if (stock && hole !== undefined && hole >= stock.nominalDiameter)
+    fields.hole = "This hole would be as large as the stock. Check for a decimal point.";
+  if (grip !== undefined && grip > LONGEST_GRIP)
+    fields.grip = `More than ${LONGEST_GRIP / 1000} metres. Check the unit, and for a decimal point.`;
+  if (!stock || Object.keys(fields).length > 0) return refuse(Object.values(fields)[0] ?? INCOMPLETE, fields);
+  // An empty field says that it is solid; a form without one says nothing of it.
+  const said = form.hole === undefined ? {} : { hole: hole ?? 0 };
+  return { ...entry, kind: "stock-described", payload: { ...stock, ...said, ...(grip !== undefined && { grip }) } };
 }
+const LONGEST_GRIP = 5000;
 
 /** What a work offset is for. Refused at the field where it is no work offset that programs call, or its operation is too long. */
 function describeWorkCommand(form: FormOf<"describe-work">, entry: NewEntry): CommandResult {

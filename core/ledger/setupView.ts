@@ -64,6 +64,8 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
   /** By how much the master's tip moved with its new insert, until the other tools are re-based. */
   readonly masterShift: number | undefined;
   readonly stock: Payload<"setup-opened">["stock"] & {
+    /** How deep it is held, from the front of the jaws, millimetres; undefined where it is not known, and since it was chucked anew. */
+    readonly grip: number | undefined;
     readonly measuredDiameter: number | undefined;
     /** The entry that measured it, to be taken back. */
     readonly measuredEntry: string | undefined;
@@ -123,12 +125,13 @@ export interface SetupView extends StandingRecords<StandingInSetup> {
 export function viewSetup(state: SetupState): SetupView {
   const opened = top(state, CELLS.setup, "setup-opened");
   invariant(opened, "a setup is viewed after it was opened");
-  const { job, part, operation, program, workOffset, hole } = opened.payload;
+  const { job, part, operation, program, workOffset } = opened.payload;
   const calibrated = calibratedOf(state);
   const standing = standingInSetup(state);
   const machine = withFileForm(withCalibrations(opened.payload.machine, calibrated), standing.fileForm);
   const stockSaid = top(state, CELLS.described, "stock-described");
   const stock = stockSaid?.payload ?? opened.payload.stock;
+  const hole = stockSaid?.payload.hole === 0 ? undefined : (stockSaid?.payload.hole ?? opened.payload.hole);
   const { programRead, table } = standing;
   const entries = history(state);
   const described = describedOf(state);
@@ -143,6 +146,7 @@ export function viewSetup(state: SetupState): SetupView {
   const measured = top(state, CELLS.stock, "stock-measured");
   const recordedHole = top(state, CELLS.hole, "hole-recorded");
   const rechucked = top(state, CELLS.bar, "bar-rechucked");
+  const newlyHeld = rechucked && rechucked.seq > (stockSaid?.seq ?? 0) ? rechucked : undefined;
   const school = topOf(state, CELLS.school);
   const loaded = entries.filter((entry): entry is EntryOf<"tool-loaded"> => entry.kind === "tool-loaded");
   const offsets = [...new Set(loaded.map(({ payload }) => payload.offset))].filter(
@@ -170,7 +174,8 @@ export function viewSetup(state: SetupState): SetupView {
     masterShift: numbers.masterShift,
     stock: {
       ...stock,
-      stickOut: rechucked && rechucked.seq > (stockSaid?.seq ?? 0) ? rechucked.payload.stickOut : stock.stickOut,
+      stickOut: newlyHeld ? newlyHeld.payload.stickOut : stock.stickOut,
+      grip: newlyHeld ? undefined : stockSaid?.payload.grip,
       measuredDiameter: measured?.payload.diameter,
       measuredEntry: measured?.id,
     },

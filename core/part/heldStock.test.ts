@@ -24,7 +24,22 @@ describe("judgeHeld", () => {
   it("says by how much a cut would go into the jaws, and how slender the stock is", () => {
     const part = partOf(`${FACE}X40.\nG1 Z-30.\nX54.`);
     // 25 − 1 = 24 in front of the jaws, 30 cut: 6 too many. 25 out of a bar of 50 is half its diameter.
-    expect(judgeHeld(setup, { stickOut: 25, toFace: 1, diameter: 50 }, part)).toEqual({ room: -6, slenderness: 0.5 });
+    expect(judgeHeld(setup, { stickOut: 25, toFace: 1, diameter: 50 }, part)).toEqual({
+      room: -6,
+      slenderness: 0.5,
+      leverage: undefined,
+    });
+  });
+  it("says how many times as much stands out as is held", () => {
+    // 46 ÷ 20 = 2.3
+    expect(judgeHeld(setup, { stickOut: 46, toFace: 1, diameter: 50, grip: 20 }, undefined).leverage).toBeCloseTo(
+      2.3,
+      9,
+    );
+    const supported = { ...setup, front: { what: "tailstock" } as NonNullable<typeof setup.front> };
+    expect(
+      judgeHeld(supported, { stickOut: 46, toFace: 1, diameter: 50, grip: 20 }, undefined).leverage,
+    ).toBeUndefined();
   });
   it("does not count a drill, which goes into the jaws on purpose", () => {
     const part = partOf(`${FACE}X40.\nG1 Z-20.\nX54.\nT0202\nG0 X0 Z3.\nG1 Z-60. F.1`);
@@ -36,6 +51,7 @@ describe("judgeHeld", () => {
     expect(judgeHeld(bush, { stickOut: 25, toFace: 1, diameter: 50 }, undefined)).toEqual({
       room: undefined,
       slenderness: undefined,
+      leverage: undefined,
     });
   });
 });

@@ -155,7 +155,7 @@ describe("opening a setup", () => {
     const command = { id: randomUUID(), kind: "setup-opened" } as const;
     const other = await opened();
     const { machine, stock } = await view(other);
-    const { measuredDiameter: _, measuredEntry: __, ...bar } = stock;
+    const { measuredDiameter: _, measuredEntry: __, grip: ___, ...bar } = stock;
     const payload = {
       job: "A",
       part: "B",
@@ -314,6 +314,25 @@ describe("preparing", () => {
       tools: [{ tolerance: { x: 0.05 } }],
     });
     expect((await view(id)).tools[0]?.tolerance.x).toBeCloseTo(0.05, 9);
+  });
+});
+
+describe("how the stock is held", () => {
+  it("has a hole and a grip where they are said, and says nothing of what is not", async () => {
+    const id = await opened();
+    const bar = { material: "steel", nominalDiameter: "60", oversize: "0", stickOut: "50", chuckDiameter: "165" };
+    const describe = (more: Readonly<Record<string, string>>) =>
+      send(id, "describe-stock", { ...bar, toFace: "1", sizeUnit: "mm", ...more });
+    expect(await describe({ hole: "60" })).toMatchObject({ outcome: "refused", fields: { hole: expect.any(String) } });
+    expect(await describe({ grip: "0" })).toMatchObject({ outcome: "refused", fields: { grip: expect.any(String) } });
+    expect(await describe({ hole: "1 in", grip: "20" })).toMatchObject({ outcome: "kept" });
+    expect(await view(id)).toMatchObject({ rawHole: 25.4, hole: { diameter: 25.4 }, stock: { grip: 20 } });
+    // A form from before knows neither: the hole is as the setup was opened with, the grip is not known.
+    expect(await describe({})).toMatchObject({ outcome: "kept" });
+    expect(await view(id)).toMatchObject({ rawHole: undefined, stock: { grip: undefined } });
+    expect(await describe({ hole: "", grip: "12" })).toMatchObject({ outcome: "kept" });
+    expect(await send(id, "rechuck-bar", { stickOut: "40", sizeUnit: "mm" })).toMatchObject({ outcome: "kept" });
+    expect(await view(id)).toMatchObject({ stock: { stickOut: 40, grip: undefined } });
   });
 });
 

@@ -51,7 +51,7 @@ export function exerciseOfSetup(setup: SetupView, authoring: Authoring): Exercis
       ...(authoring.withNose ? [{ goal: "nose", offset: view.offset } as const] : []),
       ...(authoring.withProof ? [{ goal: "proved", offset: view.offset } as const] : []),
     ]);
-  const { measuredDiameter, measuredEntry: _entry, ...described } = stock;
+  const { measuredDiameter, measuredEntry: _entry, grip: _grip, ...described } = stock;
   return {
     format: "luvrit-exercise",
     version: 1,

@@ -148,7 +148,9 @@ test("a drawing from elsewhere is held against the program, and the profile is t
 
 test("touch says what the offset makes, and the stock is judged against the last cut while it is typed", async ({
   page,
+  allowConsole,
 }) => {
+  allowConsole(/status of 422/);
   const address = await ownLot(page, "dome-collar", "F-112", COLLAR);
   const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
   await takeIn(page, address, "O4402.nc", program);
@@ -163,11 +165,30 @@ test("touch says what the offset makes, and the stock is judged against the last
   // 46 out, 0.5 to face, the blade's chuck-side edge at −27: 46 − 0.5 − 27 = 18.5; with 27 out it would be −0.5.
   await page.goto(`${address}/prepare?part=part`);
   await expect(page.getByText("18.500 between the last cut and the jaws")).toBeVisible();
-  await page.getByRole("button", { name: "Stick-out, to its field" }).click();
-  const field = page.getByRole("textbox", { name: "Stick-out from the jaws" });
-  await expect(field).toBeFocused();
+  await page.getByRole("button", { name: /^Stick-out from the jaws: 46/ }).click();
+  const field = (name: string) => page.getByRole("textbox", { name });
+  await expect(field("Stick-out from the jaws")).toBeFocused();
   await page.keyboard.type("27");
   await expect(page.getByText("The last cut goes 0.500 into the jaws")).toBeVisible();
+  await page.keyboard.press("ControlOrMeta+A");
+  await page.keyboard.type("46");
+  // Enter goes on to how deep it is held: over 12, 46 ÷ 12 = 3.8 times as much stands out.
+  await page.keyboard.press("Enter");
+  await expect(field("Held, from the front of the jaws")).toBeFocused();
+  await page.keyboard.type("12");
+  await expect(page.getByText(/Held over 12\.000: 3\.8 times as much stands out/)).toBeVisible();
+  // A hole as large as the bar is refused where it was typed.
+  await page.getByRole("button", { name: "Hole in the stock: solid" }).click();
+  await page.keyboard.type("55");
+  await page.getByRole("button", { name: "Save the stock" }).click();
+  await expect(page.getByText("This hole would be as large as the stock. Check for a decimal point.")).toBeVisible();
+  await page.keyboard.press("ControlOrMeta+A");
+  await page.keyboard.type("20");
+  await page.getByRole("button", { name: "Save the stock" }).click();
+  await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Held, from the front of the jaws: 12.000" })).toBeVisible();
 });
 
 test("limits are given as the drawing writes them, and follow a size that the program changes", async ({

@@ -187,12 +187,22 @@ test("tools are loaded with what the program proposes, and old values are decide
   await expect(page.getByText("All rows are decided.")).toBeVisible();
 
   await go(page, "Stock and tolerances");
-  await page.getByRole("textbox", { name: "What it is" }).fill("Bearing seat");
-  await page.getByRole("textbox", { name: "Nominal", exact: true }).fill("38");
-  await page.getByRole("textbox", { name: "Lower limit, from nominal" }).fill("-0,02");
-  await page.getByRole("textbox", { name: "Upper limit, from nominal" }).fill("0");
-  await page.getByRole("button", { name: "Add this tolerance" }).click();
-  await expect(page.getByRole("row", { name: /Bearing seat/ })).toContainText("0 / −0.02");
+  await page.getByText("Add a dimension").click();
+  await page.getByRole("textbox", { name: "Name" }).fill("Bearing seat");
+  await page.getByRole("textbox", { name: "Nominal, as drawn" }).fill("38");
+  await page.getByRole("textbox", { name: "Lower deviation" }).fill("-0,02");
+  await page.getByRole("textbox", { name: "Upper deviation" }).fill("0");
+  await page.getByRole("button", { name: "Add this dimension" }).click();
+  await expect(page.getByRole("row", { name: /Bearing seat/ })).toContainText("−0.02/0");
+  // A length stands there as the drawing has it, without a sign; longer is its upper deviation.
+  await page.getByRole("textbox", { name: "Name" }).fill("Shoulder");
+  await page.getByLabel("On", { exact: true }).selectOption("z");
+  await page.getByRole("textbox", { name: "Nominal, as drawn" }).fill("20");
+  await page.getByRole("textbox", { name: "Lower deviation" }).fill("-0.1");
+  await page.getByRole("textbox", { name: "Upper deviation" }).fill("0.2");
+  await page.getByRole("button", { name: "Add this dimension" }).click();
+  await expect(page.getByRole("row", { name: /Shoulder/ })).toContainText("20.000");
+  await expect(page.getByRole("row", { name: /Shoulder/ })).toContainText("−0.10/+0.20");
 });
 
 test("an order by hand names what it breaks, and the rail follows the one that is chosen", async ({ page }) => {

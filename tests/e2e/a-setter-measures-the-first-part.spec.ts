@@ -37,12 +37,12 @@ async function addDimension(
   axis = "x",
 ): Promise<void> {
   const form = page.getByRole("group").filter({ hasText: "Add a dimension" });
-  if (!(await form.getByRole("button", { name: "Add it" }).isVisible()))
+  if (!(await form.getByRole("button", { name: "Add this dimension" }).isVisible()))
     await form.getByText("Add a dimension").click();
   await form.getByLabel("Made by").selectOption(offset);
   await form.getByLabel("On", { exact: true }).selectOption(axis);
   for (const [label, text] of Object.entries(fields)) await form.getByRole("textbox", { name: label }).fill(text);
-  await form.getByRole("button", { name: "Add it" }).click();
+  await form.getByRole("button", { name: "Add this dimension" }).click();
   await expect(row(page, fields.Name ?? "")).toBeVisible();
 }
 

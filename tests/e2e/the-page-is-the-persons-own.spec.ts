@@ -49,7 +49,7 @@ test("a form that was begun is there again, and focus goes where the work goes o
   const note = page.getByText("What you began here before stands in the fields");
   await expect(note).toBeVisible();
   const kept = page.waitForResponse((answer) => /\/entries/.test(answer.url()) && answer.request().method() === "POST");
-  await page.getByRole("button", { name: "Keep the stock" }).click();
+  await page.getByRole("button", { name: "Save the stock" }).click();
   await kept;
   await expect(note).toHaveCount(0);
   await page.reload();

@@ -117,6 +117,9 @@ export const prepareForms = {
       chuckDiameter: typed,
       toFace: typed,
       sizeUnit,
+      /** Empty for a solid bar, and where how deep it is held is not known. */
+      hole: typed,
+      grip: typed,
     } as const,
   ),
 } as const;
