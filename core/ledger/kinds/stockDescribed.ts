@@ -1,7 +1,7 @@
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
-import { object, sizeSchema, stock } from "./schemaParts.ts";
+import { object, stock } from "./schemaParts.ts";
 
 /** The stock as it is from now on, and how it is held; lengths in millimetres. */
 export const schema = object(stock.required, {
