@@ -1,6 +1,6 @@
 import { type ReactNode, useId } from "react";
 import { styled } from "styled-components";
-import type { DrawnPiece, PartProfile, ProfilePiece } from "../../core/part/index.ts";
+import type { DrawnPiece, FinishedPart, PartProfile, ProfilePiece } from "../../core/part/index.ts";
 import { color } from "../ui/tokens.ts";
 import type { PartLayout, PlacedDimension } from "./geometry/partLayout.ts";
 import { boreEdges, wallPath } from "./geometry/partPaths.ts";
@@ -21,6 +21,8 @@ export interface PartSheetProps {
   readonly selected: string | undefined;
   /** Pieces in which another drawing and this one differ: drawn over it. */
   readonly differing?: readonly DrawnPiece[] | undefined;
+  /** Where driven tools work: cross holes and flats are drawn as hidden edges. */
+  readonly marks?: FinishedPart["marks"];
   readonly labelOf: (placed: PlacedDimension) => ReactNode;
 }
 
@@ -57,7 +59,7 @@ export function PartContents(props: PartSheetProps) {
 }
 
 /** Both walls with their hatch, the outline, the edges behind it, the centreline and the stock as it came. */
-function Section({ profile, layout, stock, toneOf, isMarked }: PartSheetProps) {
+function Section({ profile, layout, stock, toneOf, isMarked, marks }: PartSheetProps) {
   const hatch = useId();
   const { scale, origin } = layout;
   const x = (z: number) => origin.x + z * scale;
@@ -99,6 +101,9 @@ function Section({ profile, layout, stock, toneOf, isMarked }: PartSheetProps) {
           strokeWidth={(piece) => (isMarked(piece) ? 5 : 2.2)}
         />
       ))}
+      {marks?.map((mark) => (
+        <Mark key={`${mark.offset} ${mark.z[0]} ${mark.x[0]}`} mark={mark} profile={profile} layout={layout} />
+      ))}
       {profile.isOpen && <Break x={left} top={y(profile.rMax)} bottom={y(-profile.rMax)} />}
       <line
         x1={left - 12}
@@ -109,6 +114,40 @@ function Section({ profile, layout, stock, toneOf, isMarked }: PartSheetProps) {
         strokeWidth="1"
         strokeDasharray="16 4 3 4"
       />
+    </g>
+  );
+}
+
+/** What a driven tool takes, as hidden edges with its own axis; nothing where the tool is not known. At which angle is not said here. */
+function Mark({
+  mark: { x, z, bit },
+  profile,
+  layout: { scale, origin },
+}: {
+  readonly mark: FinishedPart["marks"][number];
+  readonly profile: PartProfile;
+  readonly layout: PartLayout;
+}) {
+  if (!bit) return null;
+  const half = bit.diameter / 2;
+  const box =
+    bit.along === "x"
+      ? { low: x[0] / 2, high: profile.rMax, back: z[0] - half, front: z[1] + half }
+      : { low: x[0] / 2 - half, high: x[1] / 2 + half, back: z[0], front: profile.zMax };
+  const [left, top] = [origin.x + box.back * scale, origin.y - box.high * scale];
+  const [right, bottom] = [origin.x + box.front * scale, origin.y - box.low * scale];
+  const isHole = bit.along === "x" ? z[0] === z[1] : x[0] === x[1];
+  const [middle, across] = [(left + right) / 2, (top + bottom) / 2];
+  return (
+    <g stroke={color("ink")} fill="none">
+      <path d={`M${left} ${top}H${right}V${bottom}H${left}Z`} strokeDasharray="7 3" strokeWidth="1.2" />
+      {isHole && (
+        <path
+          d={bit.along === "x" ? `M${middle} ${top - 6}V${bottom + 6}` : `M${left - 6} ${across}H${right + 6}`}
+          strokeDasharray="12 3 2 3"
+          strokeWidth="0.9"
+        />
+      )}
     </g>
   );
 }

@@ -38,7 +38,13 @@ export default function Keypad({ title, anchor, unit, text, last, onEdit, onClos
             onPress={() => onEdit((now) => now.slice(0, -1))}
           />
           {["4", "5", "6"].map(digit)}
-          <Key label="±" name="change the sign" onPress={() => onEdit(withOtherSign)} disabled={!isLength} />
+          <Key
+            label="±"
+            name="change the sign"
+            onPress={() => onEdit(withOtherSign)}
+            // Nearly all positions are negative: the sign can come first.
+            disabled={!isLength && !/^\s*[-−]?\s*$/.test(text)}
+          />
           {["1", "2", "3"].map(digit)}
           <Key label="÷2" name="half of it" onPress={() => onEdit(halfOf)} disabled={!isLength} />
           {["0", "."].map(digit)}

@@ -18,6 +18,9 @@ describe("keys of the keypad", () => {
     expect(withOtherSign("-12.5")).toBe("12.5");
     expect(withOtherSign("1+2")).toBe("-(1+2)");
     expect(withOtherSign("-(1+2)")).toBe("1+2");
+    // Nearly all positions are negative: the minus may come first.
+    expect(["4", "1", "."].reduce(keyed, withOtherSign(""))).toBe("-41.");
+    expect(withOtherSign("-")).toBe("");
   });
   it("halve and double whatever is typed, exactly", () => {
     const number = fc.integer({ min: -99999, max: 99999 }).map((digits) => digits / 100);

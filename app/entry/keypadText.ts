@@ -8,13 +8,13 @@ export function keyed(text: string, key: string): string {
   return text + key;
 }
 
-/** `12.5` becomes `-12.5` and back; a sum is put in brackets first. */
+/** `12.5` becomes `-12.5` and back, an empty field begins with the minus; a sum is put in brackets first. */
 export function withOtherSign(text: string): string {
   const bare = text.trim().replace("−", "-");
-  if (/^-[\d.,]+$/.test(bare)) return bare.slice(1);
+  if (/^-[\d.,]*$/.test(bare)) return bare.slice(1);
   const whole = /^-\((.*)\)$/.exec(bare);
   if (whole) return whole[1] as string;
-  return /^[\d.,]+$/.test(bare) ? `-${bare}` : `-(${bare})`;
+  return /^[\d.,]*$/.test(bare) ? `-${bare}` : `-(${bare})`;
 }
 
 export const halfOf = (text: string): string => `${inBrackets(text)}/2`;

@@ -170,6 +170,7 @@ function Side(props: SideProps) {
               roomOf={element}
               differing={compared?.differences.map(({ piece }) => piece)}
               name={drawingName(setup)}
+              marks={side.marks}
               stock={drawnStock(setup, side)}
               toneOf={(piece) => {
                 // What no offset mends is drawn in the colour of doubt where it shows.

@@ -64,6 +64,7 @@ function SideFigure({
           profile={side.profile}
           layout={layout}
           name={drawingName(setup)}
+          marks={side.marks}
           stock={drawnStock(setup, side)}
           toneOf={() => undefined}
           isMarked={() => false}

@@ -91,7 +91,7 @@ export function drawnDimensions(
   return { drawn, others };
 }
 
-function titleOf({ kind, nominal, second, side }: PartDimension, { amount }: Show): string {
+function titleOf({ kind, nominal, second, side, thread }: PartDimension, { amount }: Show): string {
   // As a drawing has it: without the noughts behind it.
   const size = (axis: "x" | "z", value: number) => String(Number(amount(axis, value)));
   switch (kind) {
@@ -110,7 +110,7 @@ function titleOf({ kind, nominal, second, side }: PartDimension, { amount }: Sho
     case "radius":
       return `R ${size("z", nominal)}`;
     case "thread":
-      return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)}${second === undefined ? "" : ` × ${size("z", second)}`}`;
+      return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)}${second === undefined ? "" : ` × ${size("z", second)}`}${thread ? `, ${size("z", thread.length)} long` : ""}${thread?.relief === undefined ? "" : `, relief ${size("z", thread.relief)}`}`;
     case "mark":
       return `driven tool at ${size("z", nominal)}`;
     default:

@@ -1,4 +1,4 @@
-import { useLayoutEffect, useMemo, useRef } from "react";
+import { useEffect, useLayoutEffect, useMemo, useRef } from "react";
 import { useFetcher, useSearchParams } from "react-router";
 import { shownNumber } from "../../core/commands/index.ts";
 import type { ToolView, TouchWay } from "../../core/ledger/index.ts";
@@ -68,22 +68,18 @@ function useTouchStep(props: TouchStepProps) {
   const { solved } = entry.reading;
   const { plausibility, doubt } = useJudgement(props, entry);
   const focus = (field: TouchField) => input(field)?.focus();
-  /** The first number that is still open, or the reading where none is. */
-  const focusFirst = () => {
-    const fields = wayOf(way).fields(axis, tool.zone);
-    focus(fields.find((field) => (entry.typed[field] ?? "") === "") ?? fields[0] ?? "machine");
-  };
+  const fields = wayOf(way).fields(axis, tool.zone);
+  /** The first number that is still open; undefined where none is. */
+  const open = fields.find((field) => (entry.typed[field] ?? "") === "");
+  const focusFirst = () => focus(open ?? fields[0] ?? "machine");
   const feed = useFeed(setup.machine.id, props.hasFeed);
   /** Takes the reading from the machine's feed and goes on to what was measured; without one, it is keyed. */
   const holdReading = () => {
     const reading = feed && readingOfFeed(setup.machine, axis, feed);
     const shown = feed?.position[axis];
-    if (!wayOf(way).fields(axis, tool.zone).includes("machine") || !reading?.ok || shown === undefined)
-      return focusFirst();
+    if (!fields.includes("machine") || !reading?.ok || shown === undefined) return focusFirst();
     entry.hold(reading.value, shown);
-    const next = wayOf(way)
-      .fields(axis, tool.zone)
-      .find((field) => field !== "machine" && (entry.typed[field] ?? "") === "");
+    const next = fields.find((field) => field !== "machine" && (entry.typed[field] ?? "") === "");
     focus(next ?? "machine");
   };
   const choose = (next: TouchWay, nextEdges: EdgeChoice) => {
@@ -123,21 +119,34 @@ function useTouchStep(props: TouchStepProps) {
   // Before the screen is painted: a key pressed the moment it is seen is heard.
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey || !mayEnter) return;
-      const numbered = ways[Number(event.key) - 1];
-      if (numbered) chooseWay(numbered);
-      else if (event.key.toLowerCase() === "h") {
+      if (event.ctrlKey || event.metaKey || !mayEnter) return;
+      if (event.altKey) {
+        // By the place of the key: with Alt some keyboards give another character.
+        const numbered = ways[Number(/^(?:Digit|Numpad)([1-9])$/.exec(event.code)?.[1]) - 1];
+        if (!numbered) return;
+        event.preventDefault();
+        return chooseWay(numbered);
+      }
+      if (isTyping(event.target)) return;
+      const isIn = (what: string) => event.target instanceof HTMLElement && event.target.closest(what) !== null;
+      // The key itself arrives in the field that has the focus by then.
+      if (BEGINS_A_NUMBER.test(event.key) && !isIn("input:not([type=radio])")) {
+        if (open) focus(open);
+      } else if (event.key.toLowerCase() === "h") {
         event.preventDefault();
         holdReading();
-      } else if (
-        event.key === "Enter" &&
-        !(event.target instanceof HTMLElement && event.target.closest("a, button, label"))
-      )
-        accept();
+      } else if (event.key === "Enter" && !isIn("a, button, label, input")) accept();
     };
     document.addEventListener("keydown", onKey);
     return () => document.removeEventListener("keydown", onKey);
   });
+  // On opening, after every accept, and where a way had other fields: unless the focus is somewhere already.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each step and way.
+  useEffect(() => {
+    const { activeElement } = document;
+    const isFree = !activeElement || activeElement === document.body || activeElement.matches("h1");
+    if (open && isFree && mayEnter && !onTool.other && matchMedia("(pointer: fine)").matches) focus(open);
+  }, [tool.offset, axis, solveFor, way]);
   return {
     sizeUnit,
     ways,
@@ -156,6 +165,9 @@ function useTouchStep(props: TouchStepProps) {
     accept,
   };
 }
+
+/** What a number begins with. Nothing of it is ever a shortcut. */
+const BEGINS_A_NUMBER = /^[\d.,+−-]$/;
 
 /** One axis of one tool: ways, drawing-form, ladder, foot strip. */
 export function TouchStep(props: TouchStepProps) {

@@ -57,7 +57,7 @@ export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: 
         return (
           <Way key={one} value={one} $fits={fits}>
             <strong>
-              <Digit aria-hidden="true">{index + 1}</Digit> {wayName(one, axis)}
+              <Digit aria-hidden="true">Alt {index + 1}</Digit> {wayName(one, axis)}
             </strong>
             <span>
               {fits ? <Check size={16} aria-hidden="true" /> : <TriangleAlert size={16} aria-hidden="true" />}

@@ -8,7 +8,8 @@ import { type StepPlace, stepAddress, stepOf } from "./stepOf.ts";
 export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
   ["Enter", "accept and go on to the next step"],
   ["H", "hold this reading; without a position feed, key it"],
-  ["1 … 8", "way to touch"],
+  ["Alt 1 … 8", "way to touch"],
+  ["digits", "into the first number that is still open"],
   ["X  Y  Z  R", "axis, or nose radius and orientation"],
   ["[  ]", "tool before, tool after"],
   ["U", "unit in which sizes are typed"],
@@ -16,13 +17,18 @@ export const TOUCH_KEYS: readonly (readonly [key: string, does: string])[] = [
   ["Esc", "in a number: what stood there before; twice: leave the field"],
 ];
 
-/** True while the keys belong to what is being typed; a way that was just tapped takes no letters. */
+/**
+ * True while the keys belong to what is being typed; a way that was just tapped takes no letters, and neither does a number of which
+ * nothing is typed yet.
+ */
 export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.matches("input:not([type=radio]), textarea, select") || target.closest("[role=dialog]") !== null)
-  );
+  if (!(target instanceof HTMLElement)) return false;
+  if (target.closest("[role=dialog]")) return true;
+  if (target instanceof HTMLInputElement && target.inputMode === "decimal" && target.value === "") return false;
+  return target.matches("input:not([type=radio]), textarea, select");
 }
+
+const SHORTCUTS = ["x", "y", "z", "r", "[", "]", "u"];
 
 /** Goes from tool to tool and axis to axis by keyboard. */
 export function useTouchKeys(setup: SetupView, step: StepPlace | undefined): void {
@@ -53,7 +59,10 @@ export function useTouchKeys(setup: SetupView, step: StepPlace | undefined): voi
       if (isTyping(event.target) || event.ctrlKey || event.altKey || event.metaKey) return;
       const offset = stepOf(setup, asked.current)?.offset ?? step.offset;
       const at = tools.indexOf(offset);
-      switch (event.key.toLowerCase()) {
+      const key = event.key.toLowerCase();
+      // It is no letter of the number whose empty field has the focus.
+      if (SHORTCUTS.includes(key)) event.preventDefault();
+      switch (key) {
         case "x":
           return go(offset, "x");
         case "y":

@@ -22,6 +22,8 @@ export interface PartDimension {
   readonly from: Maker | undefined;
   /** Where on the half section it is: the ends of a cylinder, or the two surfaces of a length. */
   readonly at: readonly [PartPoint, PartPoint];
+  /** Of a thread: how far it goes, and the width of the groove in which it ends, where it ends in one. */
+  readonly thread?: { readonly length: number; readonly relief: number | undefined };
   /** Lead of a thread, absent where it is not known, or the other leg of a chamfer. Millimetres. */
   readonly second?: number;
 }
@@ -82,16 +84,26 @@ export function dimensionsOf(part: FinishedPart): readonly PartDimension[] {
     );
     const r = carrier?.from.r ?? Math.abs(thread.x) / 2;
     const { path, offset, line } = thread;
+    const side = thread.isBore ? "inner" : "outer";
+    const zFrom = Math.min(thread.zFrom, zMax);
+    const relief = found.find(
+      (one) =>
+        one.kind === "width" &&
+        one.side === side &&
+        thread.zTo <= one.at[0].z + NONE &&
+        thread.zTo >= one.at[1].z - NONE,
+    );
     found.push({
       kind: "thread",
-      side: thread.isBore ? "inner" : "outer",
+      side,
       nominal: carrier && !thread.isBore ? 2 * r : Math.abs(thread.x),
       maker: { path, offset, line },
       from: undefined,
       at: [
-        { z: Math.min(thread.zFrom, zMax), r },
+        { z: zFrom, r },
         { z: thread.zTo, r },
       ],
+      thread: { length: zFrom - (relief?.at[0].z ?? thread.zTo), relief: relief?.nominal },
       ...(thread.lead !== undefined && { second: thread.lead }),
     });
   }

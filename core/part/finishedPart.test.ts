@@ -50,6 +50,34 @@ describe("the finished part", () => {
     expect(tapped("G1 Z-15. F2.\nZ4.")).toMatchObject([{ lead: 2, x: 16, zFrom: 4, zTo: -15, isBore: true }]);
     expect(tapped("G98 G1 Z-15. F800.\nZ4.")).toMatchObject([{ lead: undefined, x: 16, zTo: -15 }]);
   });
+  it("says of a cross hole how wide and deep it is, and of a drill beside the centre nothing of the kind", () => {
+    const part = (text: string) =>
+      finishedPart(
+        motionsOf(`T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X40. Z2.\nG1 Z-30.\nX54.\nG0 X60. Z5.\n${text}`),
+        handTool(),
+        STOCK,
+      );
+    // Ø 5 across, to Ø 20 at Z −12.
+    const [hole] = part("T1010\nG0 X44. Z-12.\nG1 X20. F.05\nG0 X60.")?.marks ?? [];
+    expect(hole).toMatchObject({ x: [20, 20], z: [-12, -12], bit: { along: "x", diameter: 5 } });
+    const [beside] = part("T0202\nG0 X10. Z2.\nG1 Z-5. F.05\nG0 Z10.")?.marks ?? [];
+    expect(beside).toMatchObject({ z: [-5, -5], bit: undefined });
+  });
+  it("has a thread as long as from the face to its end, or to the groove in which it ends", () => {
+    const turned = "T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X30. Z2.\nG1 Z-25.\nX54.\nG0 X60. Z10.\n";
+    // The blade of 3 by its left edge at −20: the groove lies from −17 to −20.
+    const groove = "T0707\nG0 X34. Z-20.\nG1 X26. F.05\nX34.\nG0 X60. Z10.\n";
+    const thread = "T0505\nG0 X34. Z5.\nG92 X29.2 Z-18. F1.5\nX28.16\nG0 X60.";
+    const threadOf = (text: string) => {
+      const part = finishedPart(motionsOf(text), handTool(), STOCK);
+      return part && dimensionsOf(part).find(({ kind }) => kind === "thread")?.thread;
+    };
+    expect(threadOf(turned + thread)).toEqual({ length: 18, relief: undefined });
+    expect(threadOf(turned + groove + thread)).toEqual({
+      length: expect.closeTo(17, 9),
+      relief: expect.closeTo(3, 9),
+    });
+  });
   it("is the same whatever it is asked for before, and is none where nothing cuts", () => {
     const text = HAND_WORKED[5]?.text ?? "";
     expect(finishedPart(motionsOf(text), handTool(), STOCK)).toEqual(finishedPart(motionsOf(text), handTool(), STOCK));

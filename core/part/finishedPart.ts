@@ -1,6 +1,7 @@
 import type { Zone } from "../machine/index.ts";
 import type { ProgramMotion } from "../program/index.ts";
 import { TOLERANCES } from "../tolerances.ts";
+import { familyOf } from "../tool/index.ts";
 import type { Curve } from "./curve.ts";
 import { curvesOfMove, type MadeBy, wallsOfMove } from "./cutCurves.ts";
 import type { CutterShape } from "./cutterShape.ts";
@@ -45,12 +46,14 @@ interface Thread {
   readonly isBore: boolean;
 }
 /** Where a driven tool works. Millimetres, X as diameters, from the lowest to the highest. */
-interface DrivenMark {
+export interface DrivenMark {
   readonly path: number;
   readonly offset: string;
   readonly line: number | undefined;
   readonly x: readonly [number, number];
   readonly z: readonly [number, number];
+  /** The tool's diameter, and along which axis it lies; undefined where it is no driven tool, or not known. */
+  readonly bit: { readonly along: "x" | "z"; readonly diameter: number } | undefined;
 }
 
 /**
@@ -98,7 +101,7 @@ export function finishedPart(
     profile: grooved.profile,
     cutTo: outside.length === 0 ? undefined : Math.min(...outside.map(lowest)),
     threads: threadsOf(moves, toolOf),
-    marks: marksOf(moves.marks),
+    marks: marksOf(moves.marks, toolOf),
     assumed: moves.assumed,
     leftOut: grooved.leftOut,
   };
@@ -189,7 +192,10 @@ const isSameLead = (one: number | undefined, other: number | undefined) =>
 const SAME_THREAD = 2;
 
 /** Cuts of one driven tool that follow each other are one mark. */
-function marksOf(marks: readonly MarkedCut[]): readonly DrivenMark[] {
+function marksOf(
+  marks: readonly MarkedCut[],
+  toolOf: (offset: string, path: number) => PartTool | undefined,
+): readonly DrivenMark[] {
   const found: DrivenMark[] = [];
   for (const { maker, x, z } of marks) {
     const last = found.at(-1);
@@ -199,7 +205,14 @@ function marksOf(marks: readonly MarkedCut[]): readonly DrivenMark[] {
     ];
     if (last?.offset === maker.offset && last.path === maker.path)
       found[found.length - 1] = { ...last, x: wider(last.x, x), z: wider(last.z, z) };
-    else found.push({ ...maker, x: [x, x], z: [z, z] });
+    else found.push({ ...maker, x: [x, x], z: [z, z], bit: bitOf(toolOf(maker.offset, maker.path)) });
   }
   return found;
+}
+
+function bitOf(tool: PartTool | undefined): DrivenMark["bit"] {
+  if (!tool || !("diameter" in tool.tool)) return undefined;
+  const family = familyOf(tool.tool);
+  if (family !== "cross" && family !== "axial") return undefined;
+  return { along: family === "cross" ? "x" : "z", diameter: tool.tool.diameter };
 }

@@ -31,8 +31,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "T01 · X geometry" })).toBeVisible();
 
-  // X: H goes to the machine position, Tab to the diameter, Enter accepts.
-  await keyboard.press("h");
+  // X: the machine position has the focus, Tab goes to the diameter, Enter accepts.
   await keyboard.type("-285.032");
   await expect(page.getByText("= −285.032 mm · −11.2217 in")).toBeVisible();
   await tabTo("measured diameter");
@@ -45,11 +44,10 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await expect(page.getByText("closes", { exact: true })).toBeVisible();
   await keyboard.press("Enter");
 
-  // Z with paper: key 2 changes the way, the paper counts once.
+  // Z with paper: Alt and 2 change the way, the paper counts once.
   await expect(page.getByRole("heading", { name: "T01 · Z geometry" })).toBeVisible();
-  await keyboard.press("2");
+  await keyboard.press("Alt+2");
   await expect(page.getByRole("radio", { name: "Paper or shim" })).toBeChecked();
-  await keyboard.press("h");
   await keyboard.type("-402.79");
   await tabTo("paper or shim, thickness");
   await keyboard.type(".09");
@@ -148,4 +146,34 @@ test("a way and a number given before the page has come alive are taken over", a
   await expect(page.getByRole("textbox", { name: /thickness/ })).toBeVisible();
   await expect(page.getByRole("radio", { name: "Paper or shim" })).toBeChecked();
   await expect(page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ })).toHaveValue("-284.5");
+});
+
+test("digits typed where no field has the focus go into the first open number, and choose no way", async ({ page }) => {
+  await withoutFeed(page);
+  await signInAs(page, "Ines");
+  const address = await openLike(page, demoSetup("roller").address, "S-041", "Roller, digits");
+  await page.goto(`${address}/touch?tool=4&do=x`);
+  const machine = page.getByRole("textbox", { name: /machine position at contact/ });
+  await expect(machine).toBeFocused();
+  const way = page.getByRole("radio", { checked: true }).first();
+  const before = await way.getAttribute("value");
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.type("-2.5");
+  await expect(machine).toHaveValue("-2.5");
+  // 2 and 5 are digits, nothing else.
+  expect(await way.getAttribute("value")).toBe(before);
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.type("1.625");
+  await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("1.625");
+  expect(await way.getAttribute("value")).toBe(before);
+  // All are typed: a digit more changes none of them.
+  await page.getByRole("heading", { level: 1 }).click();
+  await page.keyboard.type("7");
+  await expect(machine).toHaveValue("-2.5");
+  await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("1.625");
+  // In an empty number a letter is still a shortcut, and does not stand in it.
+  await page.goto(`${address}/touch?tool=2&do=x`);
+  await expect(machine).toBeFocused();
+  await page.keyboard.press("z");
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText("T02 · Z geometry");
 });

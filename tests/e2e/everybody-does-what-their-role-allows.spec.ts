@@ -73,6 +73,9 @@ test("what is not there says so", async ({ page, allowConsole }) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Focuser drawtube 52");
   await page.getByRole("link", { name: "First part" }).click();
+  // Without a program the part is drawn by its steps, or its dimensions are named in the list.
+  await expect(page.getByText("The drawing appears with the first step.")).toBeVisible();
+  await page.getByRole("link", { name: "As a list" }).click();
   await expect(page.getByText("No dimension is named yet.")).toBeVisible();
   await page.goto("/nowhere");
   await expect(page.getByRole("heading", { name: "Not found" })).toBeVisible();
