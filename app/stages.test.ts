@@ -20,7 +20,7 @@ describe("the stages of a setup", () => {
       "Clear",
       "Prove",
       "First part",
-      "Keep",
+      "Record",
     ]);
   });
 });

@@ -20,7 +20,7 @@ export const STAGES = [
   { path: "clear", name: "Clear", module: "routes/clear.tsx" },
   { path: "prove", name: "Prove", module: "routes/prove.tsx" },
   { path: "first-part", name: "First part", module: "routes/firstPart.tsx" },
-  { path: "keep", name: "Keep", module: "routes/keep.tsx" },
+  { path: "keep", name: "Record", module: "routes/keep.tsx" },
   { path: "sheet", module: "routes/sheet.tsx" },
   { path: "practice", module: "routes/practice.tsx" },
 ] as const satisfies readonly Stage[];

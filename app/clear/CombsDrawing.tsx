@@ -1,6 +1,7 @@
 import { useRef } from "react";
 import { styled } from "styled-components";
 import type { Alignment, CombConflict, CombProblem, CombTool } from "../../core/clearance/index.ts";
+import { counted } from "../../core/counted.ts";
 import { color, size } from "../ui/tokens.ts";
 
 /** Two combs facing each other, to scale while one tool of the first works; a tool's end is dragged to try its stand-out. */
@@ -86,7 +87,7 @@ export function CombsDrawing({
       ref={sheet}
       viewBox={`${-PLATE - 2} ${low} ${gap + 2 * PLATE + 4} ${high - low}`}
       role="img"
-      aria-label={`The combs while ${name(alignment.name)} works: ${conflicts.length === 0 ? "nothing meets" : `${conflicts.length} pairs meet`}.${onStandout ? " Stand-outs are set in the list on the left." : ""}`}
+      aria-label={`The combs while ${name(alignment.name)} works: ${conflicts.length === 0 ? "nothing meets" : counted(conflicts.length, "pair meets", "pairs meet")}.${onStandout ? " Stand-outs are set in the list on the left." : ""}`}
     >
       <rect
         x={-PLATE}

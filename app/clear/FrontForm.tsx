@@ -69,16 +69,10 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
             </>
           )}
           <PlainButton type="submit" isDisabled={form.busy}>
-            Keep
+            Save
           </PlainButton>
           {front && (
-            <UndoButton
-              entry={front.entry}
-              seq={setup.seq}
-              label="Take back"
-              what="what is in front"
-              setupId={setupId}
-            />
+            <UndoButton entry={front.entry} seq={setup.seq} label="Undo" what="what is in front" setupId={setupId} />
           )}
           {form.trouble && <p role="alert">{form.trouble}</p>}
         </Stacked>

@@ -44,7 +44,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
         <UndoButton
           entry={tool.reach.entry}
           seq={setup.seq}
-          label="Take back"
+          label="Undo"
           what="what was said by hand"
           setupId={setupId}
         />
@@ -73,7 +73,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
               ))}
             </Columns>
             <PlainButton type="submit" isDisabled={form.busy}>
-              Keep this reach
+              Save this reach
             </PlainButton>
             {form.trouble && <p role="alert">{form.trouble}</p>}
           </form>

@@ -8,8 +8,8 @@ export function DraftNote({ draft }: { readonly draft: Pick<FormDraft, "isTakenU
   if (!draft.isTakenUp) return null;
   return (
     <Note role="status">
-      <span>What you began here before stands in the fields. It is not kept yet.</span>
-      <PlainButton onPress={draft.clear}>Begin anew</PlainButton>
+      <span>Your draft is in the fields again. It is not saved yet.</span>
+      <PlainButton onPress={draft.clear}>Start over</PlainButton>
     </Note>
   );
 }

@@ -43,7 +43,7 @@ export default function Keypad({ title, anchor, unit, text, last, onEdit, onClos
             name="change the sign"
             onPress={() => onEdit(withOtherSign)}
             // Nearly all positions are negative: the sign can come first.
-            disabled={!isLength && !/^\s*[-−]?\s*$/.test(text)}
+            disabled={!isLength && !["", "-", "−"].includes(text.trim())}
           />
           {["1", "2", "3"].map(digit)}
           <Key label="÷2" name="half of it" onPress={() => onEdit(halfOf)} disabled={!isLength} />

@@ -36,7 +36,7 @@ async function open(first: Typed, person = "Ines") {
   return view;
 }
 const shown = () => JSON.parse(screen.getByText(/^\{/).textContent ?? "{}");
-const note = () => screen.queryByText(/What you began here before/);
+const note = () => screen.queryByText(/Your draft is in the fields again/);
 const BRASS = { material: "brass", diameter: "55" };
 
 beforeEach(() => localStorage.clear());
@@ -50,7 +50,7 @@ describe("a form that was begun", () => {
     await open(BRASS);
     expect(shown()).toEqual({ material: "brass, drawn", diameter: "55" });
     expect(note()).not.toBeNull();
-    await userEvent.click(screen.getByRole("button", { name: "Begin anew" }));
+    await userEvent.click(screen.getByRole("button", { name: "Start over" }));
     expect(shown()).toEqual(BRASS);
     expect(note()).toBeNull();
     expect(localStorage).toHaveLength(0);

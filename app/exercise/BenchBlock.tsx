@@ -150,7 +150,7 @@ function Program({ run }: { readonly run: ExerciseRun }) {
           setText(undefined);
         }}
       >
-        Keep the program so
+        Save the program
       </Small>
     </LatheBlock>
   );

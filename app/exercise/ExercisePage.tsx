@@ -98,7 +98,7 @@ export function ExercisePage({
         </Hands>
         <FeelStrip lathe={lathe}>
           {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
-          <PlainButton onPress={() => void lathe.startAnew()}>Begin anew</PlainButton>
+          <PlainButton onPress={() => void lathe.startAnew()}>Start over</PlainButton>
           <PlainButtonLink to={href("/practice")}>Leave it</PlainButtonLink>
           <PrimaryButton isDisabled={finish.isSending} onPress={() => finish.send(run)}>
             {finish.isSending ? "Looking back …" : "Finish"}

@@ -63,7 +63,7 @@ export function ExercisesPage({
           <nav aria-label="Practice">
             <PlainButtonLink to={href("/practice/lathe")}>The lathe by itself</PlainButtonLink>
             <PlainButtonLink to={href("/practice/record/:personId?")}>My record</PlainButtonLink>
-            {isLead && <PlainButtonLink to={href("/practice/people")}>Who is ready</PlainButtonLink>}
+            {isLead && <PlainButtonLink to={href("/practice/people")}>Team skills</PlainButtonLink>}
             {isLead && <PlainButtonLink to={href("/practice/own")}>Exercises of our own</PlainButtonLink>}
           </nav>
         </Head>

@@ -70,7 +70,7 @@ export function OwnExercisesPage({
             )}
             {answer?.outcome === "retired" && (
               <Remark as="p" $tone="clear">
-                It is taken away. Runs of it stay on record.
+                It is removed. Runs of it stay on record.
               </Remark>
             )}
           </div>
@@ -103,7 +103,7 @@ export function OwnExercisesPage({
                   <Form method="post">
                     <input type="hidden" name="intent" value="retire" />
                     <input type="hidden" name="id" value={one.id} />
-                    <PlainButton type="submit" aria-label={`Take away ${one.title}`}>
+                    <PlainButton type="submit" aria-label={`Remove ${one.title}`}>
                       Take away
                     </PlainButton>
                   </Form>

@@ -18,7 +18,7 @@ interface Row {
   readonly signed: readonly string[];
 }
 
-/** Who is ready for what: people by name, skills across. No times, no order of merit. */
+/** Team skills for what: people by name, skills across. No times, no order of merit. */
 export function ReadyPage({
   person,
   rows,
@@ -32,13 +32,13 @@ export function ReadyPage({
   return (
     <>
       <TopStrip
-        title="Who is ready"
+        title="Team skills"
         subtitle="skills by name"
         person={person}
         beside={{ to: href("/practice"), name: "Practice" }}
       />
       <Page $widest={1500}>
-        <h1>Who is ready</h1>
+        <h1>Team skills</h1>
         <p>
           A skill is ready to be signed when each of its exercises was reached alone and cleanly on two lathes. Open a
           person’s record to look at the runs and to sign.

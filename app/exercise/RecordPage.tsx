@@ -191,8 +191,8 @@ function SignForm({
         />
       )}
       {isSigned ? (
-        <PlainButton type="submit" isDisabled={state !== "idle"} aria-label={`Take back: ${skillName(skill)}`}>
-          Take back
+        <PlainButton type="submit" isDisabled={state !== "idle"} aria-label={`Undo: ${skillName(skill)}`}>
+          Undo
         </PlainButton>
       ) : (
         <PrimaryButton type="submit" isDisabled={state !== "idle"} aria-label={`Sign: ${skillName(skill)}`}>

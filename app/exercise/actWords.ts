@@ -71,6 +71,6 @@ export function actWords(act: BenchAct, { lathe }: Bench): string {
     case "activate-work":
       return "Work offset chosen";
     case "load-offsets":
-      return "File taken in";
+      return "File imported";
   }
 }

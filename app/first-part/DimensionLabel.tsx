@@ -11,7 +11,7 @@ const LABEL = {
 type LabelSize = keyof typeof LABEL;
 
 /** Width of a character of the figures' font, as a share of its size. */
-const CHARACTER = 0.61;
+const CHARACTER = 0.64;
 /** Sizes of the nominal and of the limits, of what is only noted, and what stands left and right of them. CSS pixels. */
 const FONT = { nominal: 16, small: 14, limits: 13, note: 14 };
 const BESIDE = 28;
@@ -43,7 +43,7 @@ interface DimensionLabelProps {
   readonly limits: string;
   /** What was measured on this part, and where between the limits that lies; undefined while it was not. */
   readonly measured: { readonly text: string; readonly share: number; readonly isWithin: boolean } | undefined;
-  /** What was typed and is being kept. */
+  /** What was typed and is being saved. */
   readonly waiting: string | undefined;
   /** What the next part will measure once everything is corrected. */
   readonly next: string | undefined;
@@ -70,7 +70,7 @@ export function DimensionLabel(props: DimensionLabelProps) {
     : measured
       ? `measured ${measured.text}, ${measured.isWithin ? "within limits" : "out of limits"}${next ? `, next ${next}` : ""}`
       : waiting
-        ? `${waiting} is being kept`
+        ? `${waiting} is being saved`
         : "to measure";
   return (
     <Box

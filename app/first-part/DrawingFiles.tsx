@@ -60,10 +60,10 @@ export function DrawingFiles({
       <summary>Drawing files</summary>
       <Buttons>
         <PlainButton onPress={async () => saveFile((await files()).profileDxf(side.profile, part, machine.units))}>
-          Take as DXF
+          Export as DXF
         </PlainButton>
         <PlainButton onPress={async () => saveFile((await files()).profileSvg(side.profile, part))}>
-          Take as SVG
+          Export as SVG
         </PlainButton>
         <FileChoice
           label="Choose a DXF drawing to compare"

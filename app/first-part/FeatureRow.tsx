@@ -92,7 +92,7 @@ export function FeatureRow(
             </select>
           </label>
           <PlainButton type="submit" isDisabled={form.busy}>
-            Keep
+            Save
           </PlainButton>
           {doubt.isAsked && doubt.message !== undefined && (
             <Asked role="alert">
@@ -103,7 +103,7 @@ export function FeatureRow(
                 </PlainButton>
               )}
               <PlainButton onPress={() => keep(false, true)} isDisabled={form.busy}>
-                No, keep {typed.text}
+                No, save {typed.text}
               </PlainButton>
             </Asked>
           )}
@@ -118,13 +118,7 @@ export function FeatureRow(
         </Entry>
       )}
       {mayEnter && own && (
-        <UndoButton
-          entry={own.entry}
-          seq={setup.seq}
-          label="Take back"
-          what={`measurement of ${name}`}
-          setupId={setupId}
-        />
+        <UndoButton entry={own.entry} seq={setup.seq} label="Undo" what={`measurement of ${name}`} setupId={setupId} />
       )}
     </Row>
   );

@@ -72,7 +72,7 @@ export function LimitsForm(props: FirstPartProps & { readonly drawn: DrawnDimens
             refusal={(read && !read.ok ? read.refusal.message : undefined) ?? form.trouble}
           />
           <PlainButton type="submit" isDisabled={form.busy || !read?.ok}>
-            Keep limits
+            Save limits
           </PlainButton>
         </div>
       )}

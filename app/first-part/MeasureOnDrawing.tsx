@@ -85,7 +85,7 @@ function NoDrawing({ run, setup }: Pick<FirstPartProps, "setup"> & { readonly ru
         </p>
       ) : (
         <p>
-          No program has been taken in. Take it in on Prepare, and it draws the part; or draw the part by {steps}; or
+          No program has been imported. Import it on Prepare, and it draws the part; or draw the part by {steps}; or
           measure in the list.
         </p>
       );

@@ -61,7 +61,7 @@ export function MeasureStrip(props: MeasureStripProps) {
             <UndoButton
               entry={own.entry}
               seq={setup.seq}
-              label="Take back"
+              label="Undo"
               what={`measurement of ${drawn.title}, part ${part}`}
               setupId={setupId}
             />
@@ -82,7 +82,7 @@ export function MeasureStrip(props: MeasureStripProps) {
             {...(axis === "x" && { prefix: "Ø" })}
             refusal={typed.text === refused?.text ? refused.refusal : undefined}
           />
-          <PlainButton type="submit">Keep</PlainButton>
+          <PlainButton type="submit">Save</PlainButton>
         </>
       ) : (
         <span>not measured on this part</span>
@@ -96,7 +96,7 @@ export function MeasureStrip(props: MeasureStripProps) {
               Yes, make it {doubt.corrected}
             </PlainButton>
           )}
-          <PlainButton onPress={() => keep(false, true)}>No, keep {typed.text}</PlainButton>
+          <PlainButton onPress={() => keep(false, true)}>No, save {typed.text}</PlainButton>
         </Question>
       )}
       {!own && refused?.gaugeRefusal && (

@@ -2,6 +2,7 @@ import { Camera, FileText, ImagePlus, Printer } from "lucide-react";
 import { useState } from "react";
 import { href, useFetcher, useSearchParams } from "react-router";
 import { styled } from "styled-components";
+import { counted } from "../../core/counted.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import type { LedgerLine } from "../../core/reports/index.ts";
 import { useDraft } from "../entry/useDraft.ts";
@@ -37,10 +38,10 @@ export function KeepPage(props: KeepProps) {
     <PageWithAside>
       <Main>
         <header>
-          <h1>Ledger</h1>
+          <h1>Record</h1>
           <p>
-            {shown.length === lines.length ? `${lines.length} entries` : `${shown.length} of ${lines.length} entries`}.
-            Nothing is deleted; what is taken back stays readable.
+            {shown.length === lines.length ? "" : `${shown.length} of `}
+            {counted(lines.length, "entry", "entries")}. Nothing is deleted; what is undone stays readable.
           </p>
           <Pick
             name="tool"
@@ -111,7 +112,7 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
             in place of {line.replaces.person}'s entry {line.replaces.seq}, knowing of it
           </small>
         )}
-        {isUndone && <small>taken back by entry {line.undoneBy}</small>}
+        {isUndone && <small>undone by entry {line.undoneBy}</small>}
       </What>
       {line.photo && (
         <a
@@ -130,7 +131,7 @@ function EntryLine({ line, setupId, setup, mayEnter, now }: KeepProps & { readon
         <UndoButton
           entry={line.entry}
           seq={setup.seq}
-          label="Take back"
+          label="Undo"
           what={`entry ${line.seq}, ${line.what}`}
           setupId={setupId}
         />
@@ -210,7 +211,7 @@ function NoteForm({ setup, setupId }: KeepProps) {
           forgets
         />
         <PlainButton type="submit" isDisabled={busy || (text.trim() === "" && !photo)}>
-          <ImagePlus size={20} aria-hidden="true" /> {busy ? "Keeping…" : "Keep it"}
+          <ImagePlus size={20} aria-hidden="true" /> {busy ? "Saving…" : "Save it"}
         </PlainButton>
         <RefusalLine>{answer && answer.outcome !== "done" && "message" in answer ? answer.message : ""}</RefusalLine>
       </form>

@@ -105,7 +105,7 @@ function Waiting({ entries, setup, setupId, person, now }: LateProps & { readonl
           </PrimaryButton>
           {entered < entries.length && entered > 0 && <p>The other {entries.length - entered} are given back.</p>}
           <PlainButton isDisabled={busy} onPress={() => decide("give-back")}>
-            Give all back
+            Return all
           </PlainButton>
         </form>
       ) : (

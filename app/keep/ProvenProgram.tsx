@@ -17,7 +17,7 @@ import { size } from "../ui/tokens.ts";
 /** Lines that are shown here; all of them are in the two files. */
 const MOST_SHOWN = 8;
 
-/** The program as it ran: kept as proven, as it went out or as it came back from the control, with what was changed. */
+/** The program as it ran: saved as proven, as it went out or as it came back from the control, with what was changed. */
 export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
   const { programRead, programProven } = setup;
   const [file, setFile] = useState<File>();
@@ -44,9 +44,9 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
               : `${changed} ${changed === 1 ? "line differs" : "lines differ"} from what came in.`}
         </p>
       ) : (
-        <p>{programRead.name} is not kept as proven yet.</p>
+        <p>{programRead.name} is not saved as proven yet.</p>
       )}
-      {programProven && !isNow && <RefusalLine>It has changed since: keep it again once it has run.</RefusalLine>}
+      {programProven && !isNow && <RefusalLine>It has changed since: save it again once it has run.</RefusalLine>}
       {changes.length > 0 && (
         <ChangedLines label="Changed lines of the proven program" lines={changes.slice(0, MOST_SHOWN)} />
       )}
@@ -59,7 +59,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
           <UndoButton
             entry={programProven.entry}
             seq={setup.seq}
-            label="Take back"
+            label="Undo"
             what="that the program is proven"
             setupId={setupId}
           />
@@ -72,7 +72,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
               onPress={() => send("keep-proven", { as: "went-out", name: programRead.name })}
               isDisabled={busy || file !== undefined}
             >
-              It ran as it went out: keep it
+              It ran as it went out: save it as proven
             </PlainButton>
           )}
           <FileChoice
@@ -88,7 +88,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
               onPress={() => send("keep-proven", { as: "came-back", name: programName(file.name) }, file)}
               isDisabled={busy}
             >
-              {busy ? "Keeping…" : `Keep ${file.name} as proven`}
+              {busy ? "Saving…" : `Save ${file.name} as proven`}
             </PlainButton>
           )}
           {refused !== undefined && <RefusalLine role="alert">{refused}</RefusalLine>}

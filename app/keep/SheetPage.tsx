@@ -60,7 +60,7 @@ export function SheetPage({
           download
           onClick={takeHere(async () => (await import("./sheetCsv.ts")).sheetCsv(setup))}
         >
-          Take as CSV
+          Export as CSV
         </FileLink>
         <PlainButtonLink to={href("/setups/:setupId/keep", { setupId })}>Back to the record</PlainButtonLink>
       </Bar>

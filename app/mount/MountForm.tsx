@@ -233,7 +233,7 @@ export function MountForm(props: MountFormProps) {
                 <UndoButton
                   entry={mounting.kept.entry}
                   seq={setup.seq}
-                  label="Take back"
+                  label="Undo"
                   what={`${CHECK_NAME[check]} of ${mounting.name}`}
                   setupId={setupId}
                 />
@@ -242,7 +242,7 @@ export function MountForm(props: MountFormProps) {
           )}
           {mayEnter && (
             <PrimaryButton onPress={mounting.keep} isDisabled={mounting.form.busy}>
-              {mounting.form.busy ? "Keeping…" : `Keep ${CHECK_NAME[check].toLowerCase()}`}
+              {mounting.form.busy ? "Saving…" : `Save ${CHECK_NAME[check].toLowerCase()}`}
             </PrimaryButton>
           )}
         </Foot>

@@ -77,7 +77,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
                   {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
                   {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
                     <PlainButton onPress={() => settle(giveUp, one)}>
-                      {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Give it up"}
+                      {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Discard it"}
                     </PlainButton>
                   )}
                 </div>
@@ -106,7 +106,7 @@ function TroubleOf({
   readonly trouble: NonNullable<Waiting["trouble"]>;
   readonly setup: SetupView | undefined;
 }) {
-  if (trouble.outcome === "refused") return <p>Not kept: {trouble.message}</p>;
+  if (trouble.outcome === "refused") return <p>Not saved: {trouble.message}</p>;
   if (trouble.outcome === "signed-out")
     return <p>Entered here while nobody was signed in. Send it if {one.personName} made it.</p>;
   const mine = "exact" in one.command.payload ? one.command.payload.exact : undefined;

@@ -24,8 +24,8 @@ export async function sendSetupForm<Answer>(
   if (!(await waits(setupId)))
     try {
       const answer = await inTime(toServer());
-      if (fields.intent === "undo" && isDone(answer)) toast("Taken back. The record keeps both entries.");
-      if (fields.intent === "leave-out" && isDone(answer)) toast("Left out. Keep lists it, and takes it back.");
+      if (fields.intent === "undo" && isDone(answer)) toast("Undone. Both entries stay in the record.");
+      if (fields.intent === "leave-out" && isDone(answer)) toast("Left out. Record lists it, and can undo it.");
       return { answer, keptHere: false };
     } catch (failure) {
       const away = awayWords(failure);

@@ -58,7 +58,7 @@ async function sendAll(): Promise<void> {
       late += of.late;
     }
     if (sent > 0) toast(sent === 1 ? "1 waiting entry is sent." : `${sent} waiting entries are sent.`);
-    if (late > 0) toast(`After the sign-off came: ${late}. A lead decides what is entered; Keep shows it.`);
+    if (late > 0) toast(`After the sign-off came: ${late}. A lead decides what is entered; Record shows it.`);
   } finally {
     connection.change({ isSending: false });
     await countWaiting();
@@ -165,7 +165,7 @@ async function wordsOf(response: Response): Promise<string> {
 /** A fault of the server over the same form, so often, is no passing one: it must not hold up what comes after it for ever. */
 const MOST_FAULTS = 5;
 const FAULTY =
-  "The server fails over this entry each time. Enter it again on its page, or give it up; and tell the person who looks after the server.";
+  "The server fails over this entry each time. Enter it again on its page, or discard it; and tell the person who looks after the server.";
 const faults = new Map<string, number>();
 
 function isFaulty({ command }: Waiting): boolean {

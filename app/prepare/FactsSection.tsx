@@ -58,7 +58,7 @@ function factsOf({ machine, programRead }: SetupView): readonly FactToCheck[] {
       fact: "units",
       name: "Units agree",
       how: `Control in ${UNIT[units]}. Program in ${
-        program === undefined ? "…, no program taken in yet" : program === null ? "…, it does not say" : UNIT[program]
+        program === undefined ? "…, no program imported yet" : program === null ? "…, it does not say" : UNIT[program]
       }. Now the drawing: which unit are its dimensions in?`,
       found: ["drawing in millimetres", "drawing in inches", "drawing in both, each said"],
       trouble: mixed
@@ -132,9 +132,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
                 {kept.person}, <Moment at={kept.at} now={now} />
               </Quiet>
             </span>
-            {mayEnter && (
-              <UndoButton entry={kept.entry} seq={setup.seq} label="Take back" what={name} setupId={setupId} />
-            )}
+            {mayEnter && <UndoButton entry={kept.entry} seq={setup.seq} label="Undo" what={name} setupId={setupId} />}
           </Kept>
         ) : (
           <Choose>

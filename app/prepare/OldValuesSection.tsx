@@ -1,4 +1,5 @@
 import { styled } from "styled-components";
+import { counted } from "../../core/counted.ts";
 import { type SetupView, STALE_DECISIONS, type StaleDecision } from "../../core/ledger/index.ts";
 import { type LatheAxis, toControl, toolNumber, zoneOf } from "../../core/machine/index.ts";
 import { setupLists } from "../../core/program/index.ts";
@@ -57,7 +58,7 @@ export function OldValuesSection(props: PrepareProps) {
           <ForeignColumns
             foreign={foreign}
             left="not taken, and stays not known"
-            action="Take it with these columns"
+            action="Import with these columns"
             onChange={setForeign}
             onSend={() => {
               take(foreign.name, foreign.text, { columns: JSON.stringify(foreign.columns), units: foreign.units });
@@ -67,7 +68,7 @@ export function OldValuesSection(props: PrepareProps) {
         )}
         {table ? (
           <Quiet>
-            {table.rows.length} rows from{" "}
+            {counted(table.rows.length, "row")} from{" "}
             {table.source === "file"
               ? `the file ${table.name}`
               : "earlier setups, as they are on record: believed, not proven"}

@@ -77,7 +77,7 @@ export function OrderSection({ setup, setupId, mayEnter }: PrepareProps) {
           </PlainButton>
         )}
         {setup.order && mayEnter && (
-          <UndoButton entry={setup.order.entry} seq={setup.seq} label="Take back" what="the order" setupId={setupId} />
+          <UndoButton entry={setup.order.entry} seq={setup.seq} label="Undo" what="the order" setupId={setupId} />
         )}
         <RefusalLine>{form.trouble}</RefusalLine>
       </PanelRow>

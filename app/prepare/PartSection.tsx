@@ -78,7 +78,7 @@ function Features(props: PrepareProps) {
                       <UndoButton
                         entry={feature.entry}
                         seq={setup.seq}
-                        label="Take back"
+                        label="Undo"
                         what={feature.name}
                         setupId={setupId}
                       />

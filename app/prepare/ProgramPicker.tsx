@@ -27,7 +27,7 @@ export function ProgramPicker({ label, file, read, onPick, refusal }: ProgramPic
           </>
         )}
         {read.state === "read" && <span>{inWords(read.reading)}</span>}
-        {read.state === "none" && <span>No program yet; one can be taken in later too.</span>}
+        {read.state === "none" && <span>No program yet; one can be imported later too.</span>}
       </Said>
       {(refusal ?? (read.state === "refused" ? read.message : undefined)) && (
         <RefusalLine role="alert">{refusal ?? (read.state === "refused" ? read.message : "")}</RefusalLine>

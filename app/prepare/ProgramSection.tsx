@@ -2,6 +2,7 @@ import { CircleAlert, Download, Info, TriangleAlert } from "lucide-react";
 import { useEffect, useState } from "react";
 import { href } from "react-router";
 import { styled } from "styled-components";
+import { counted } from "../../core/counted.ts";
 import {
   editedProgram,
   FINDINGS,
@@ -84,13 +85,14 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
             <b>{programRead.name}</b>
             <span>
               {programRead.units === null ? "says no unit" : programRead.units === "mm" ? "millimetres" : "inches"} ·{" "}
-              {programRead.lines.toLocaleString("en")} lines · {programRead.tools.length} tools
+              {programRead.lines.toLocaleString("en")} {programRead.lines === 1 ? "line" : "lines"} ·{" "}
+              {counted(programRead.tools.length, "tool")}
             </span>
           </Named>
         )}
         {mayEnter && (
           <ProgramPicker
-            label={programRead ? "Take in another program" : "Choose the program's file"}
+            label={programRead ? "Import another program" : "Choose the program's file"}
             file={file}
             read={programRead && read.state === "none" ? { state: "read-already" } : read}
             onPick={setFile}
@@ -99,7 +101,7 @@ function Program({ setup, setupId, mayEnter }: PrepareProps) {
         )}
         {file && (
           <PlainButton onPress={take} isDisabled={busy || read.state !== "read"}>
-            {busy ? "Taking it in…" : "Take this program in"}
+            {busy ? "Importing…" : "Import this program"}
           </PlainButton>
         )}
         {programRead && (
@@ -128,7 +130,7 @@ function NotFollowed({ setup }: Pick<PrepareProps, "setup">) {
     return (
       <Card as="section" $tone="spacer" aria-label="Not followed">
         <h2>Not known whether all of it was followed</h2>
-        <p>This program was taken in before its variables, loops and calls were followed. Take it in again.</p>
+        <p>This program was imported before its variables, loops and calls were followed. Import it again.</p>
       </Card>
     );
   if (left.length === 0) return null;
@@ -268,13 +270,7 @@ function Renumbered({ setup, setupId, changed, mayEnter }: PrepareProps) {
           {changed.length} {changed.length === 1 ? "line" : "lines"} renumbered
         </h2>
         {mayEnter && (
-          <UndoButton
-            entry={renumbered.entry}
-            seq={setup.seq}
-            label="Take back"
-            what="the renumbering"
-            setupId={setupId}
-          />
+          <UndoButton entry={renumbered.entry} seq={setup.seq} label="Undo" what="the renumbering" setupId={setupId} />
         )}
       </PanelRow>
       <ChangedLines label="Changed lines of the program" lines={changed.slice(0, MOST_SHOWN)} />

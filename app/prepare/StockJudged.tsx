@@ -84,7 +84,7 @@ function notKnownWords({ programRead }: Pick<PrepareProps["setup"], "programRead
     case "none":
       return programRead
         ? "The program is not here yet."
-        : "No program is taken in, and the part is not drawn by steps.";
+        : "No program is imported, and the part is not drawn by steps.";
     case "running":
       return "The part is being worked out from the program.";
     case "failed":

@@ -1,3 +1,4 @@
+import { counted } from "../../core/counted.ts";
 import { AXIS_NAME } from "../../core/machine/index.ts";
 import { type ColumnSlip, tableDoubts } from "../../core/plausibility/index.ts";
 import { Remark } from "../ui/Remark.tsx";
@@ -22,7 +23,7 @@ export function TableDoubtsRemark({ setup, history }: Pick<PrepareProps, "setup"
       {columns.map(({ axis, slip, rows: count }) => (
         <p key={axis}>
           <strong>
-            {AXIS_NAME[axis]} of {count} rows fits earlier setups only if its numbers {COLUMN_WORDS[slip]}.
+            {AXIS_NAME[axis]} of {counted(count, "row")} fits earlier setups only if its numbers {COLUMN_WORDS[slip]}.
           </strong>{" "}
           Check the file before a row of it is kept.
         </p>

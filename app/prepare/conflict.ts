@@ -56,7 +56,7 @@ export function conflictWords(setup: SetupView, conflict: ListConflict): Conflic
       return {
         key: `station ${call}`,
         title: `${call}: no station ${called.station}`,
-        text: "This machine has no such station. Renumber the call to a station that it has, or take in the right program.",
+        text: "This machine has no such station. Renumber the call to a station that it has, or import the right program.",
         weight: "stop",
         resolutions: [],
       };

@@ -134,7 +134,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
             <UndoButton
               entry={proof.entry}
               seq={setup.seq}
-              label="Take back"
+              label="Undo"
               what={`check of tool ${check.tool.offset}`}
               setupId={setupId}
             />

@@ -2,6 +2,7 @@ import { CircleCheck, OctagonX, Pause, Play, SkipBack, SkipForward, TriangleAler
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
+import { counted } from "../../core/counted.ts";
 import { mainZone, toolNumber } from "../../core/machine/index.ts";
 import { type LeftWord, leftWords } from "../../core/program/index.ts";
 import type { Difference, NotRehearsed, RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
@@ -52,9 +53,9 @@ export function RehearsalView(loaded: LoadedSetup & { readonly program: string |
               <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="rehearsal" />
               {program === undefined ? (
                 <p>
-                  No program has been taken in, so there is nothing to play.{" "}
-                  <Link to={href("/setups/:setupId/prepare", { setupId })}>Take it in on Prepare</Link>, then rehearse
-                  it here.
+                  No program has been imported, so there is nothing to play.{" "}
+                  <Link to={href("/setups/:setupId/prepare", { setupId })}>Import it on Prepare</Link>, then rehearse it
+                  here.
                 </p>
               ) : run.state === "failed" ? (
                 <p role="alert">{run.message} Reload the page to try again.</p>
@@ -187,7 +188,7 @@ function Stage(props: StageProps) {
             aria-label={
               rehearsal.steps.length === 0
                 ? "The part before the first move"
-                : `The program at line ${played.line}: ${played.worst > 0 ? `${played.worst} findings that stop it` : isPartial(rehearsal) ? "not all of it was played" : "nothing is hit"}`
+                : `The program at line ${played.line}: ${played.worst > 0 ? `${counted(played.worst, "finding that stops", "findings that stop")} it` : isPartial(rehearsal) ? "not all of it was played" : "nothing is hit"}`
             }
           />
           <Bar>

@@ -13,7 +13,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const setup = viewSetup(state);
   const { checks } = checksOf(setup);
   if (checks.length === 0)
-    throw new Response("No tool has an offset yet, so there is no check to take away.", { status: 404 });
+    throw new Response("No tool has an offset yet, so there is no check to download.", { status: 404 });
   const ending = setup.machine.programFile?.ending ?? ".nc";
   return new Response(checkFile(setup, checks), {
     headers: {

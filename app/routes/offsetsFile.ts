@@ -18,8 +18,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
       status: 404,
     });
   const { name, text, rows, mediaType } = offsetsFile(setup, format, new Date().toISOString());
-  if (rows === 0)
-    throw new Response("Nothing has been touched yet, so there is no file to take away.", { status: 404 });
+  if (rows === 0) throw new Response("Nothing has been touched yet, so there is no file to download.", { status: 404 });
   return new Response(text, {
     headers: {
       "Content-Type": mediaType,

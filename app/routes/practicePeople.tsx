@@ -7,7 +7,7 @@ import { skillStates, standingSigns } from "../../sim/exercise/progress.ts";
 import { ReadyPage } from "../exercise/ReadyPage.tsx";
 import type { Route } from "./+types/practicePeople";
 
-export const meta: Route.MetaFunction = () => [{ title: "Who is ready · Luvrit" }];
+export const meta: Route.MetaFunction = () => [{ title: "Team skills · Luvrit" }];
 
 /** Who has learned what, for a lead: by name in the order of the alphabet, never by who was quicker. */
 export async function loader({ request, context }: Route.LoaderArgs) {

@@ -10,7 +10,7 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   await requireRole({ request, context }, "viewer");
   const state = await readSetup(sql(), params.setupId);
   const file = state && (await editedProgramFile(sql(), viewSetup(state)));
-  if (!file) throw new Response("No program has been taken in for this setup.", { status: 404 });
+  if (!file) throw new Response("No program has been imported for this setup.", { status: 404 });
   return new Response(Buffer.from(file.text, "latin1"), {
     headers: {
       "Content-Type": "text/plain; charset=us-ascii",

@@ -50,7 +50,7 @@ export function SearchForm({
     <Fields role="search" method="get" action="/?index" onChange={(event) => follow(event.currentTarget, RESTS_MS)}>
       {value("with") !== "" && <input type="hidden" name="with" value={value("with")} />}
       <label>
-        <span>Look for (/)</span>
+        <span>Search (/)</span>
         <Box>
           <Search size={20} aria-hidden="true" />
           <input

@@ -54,7 +54,7 @@ export function SetupsPage({
   const kept = chains.filter((chain) => currentOf(chain).signedOff);
   return (
     <>
-      <TopStrip title="Setups" subtitle="running and kept" person={person}>
+      <TopStrip title="Setups" subtitle="running and signed off" person={person}>
         <Rooms />
       </TopStrip>
       <Page $widest={1500}>
@@ -69,7 +69,7 @@ export function SetupsPage({
         {search.get("with") && (
           <Remark as="p" $tone="chosen" role="status">
             {compared ? `${compared.job}, ${compared.part}, ${compared.operation}` : "That setup"} is to be compared:
-            choose the other one below, or look for it. <Link to="/">Not after all</Link>
+            choose the other one below, or search for it. <Link to="/">Not after all</Link>
           </Remark>
         )}
         {isSearch && setups.length === 0 ? (

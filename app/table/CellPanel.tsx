@@ -114,7 +114,7 @@ export function CellPanel({ loaded, row, cell, onTick }: CellPanelProps) {
             <UndoButton
               entry={source.entry}
               seq={setup.seq}
-              label="Take back"
+              label="Undo"
               what={`${row.name} ${columnWords(column)}`}
               setupId={setupId}
             />
@@ -230,7 +230,7 @@ function ByHand({
           </Asked>
         )}
         <PlainButton type="submit" isDisabled={!mayKeep}>
-          {how === "add" ? "Add it" : "Keep this value"}
+          {how === "add" ? "Add it" : "Save this value"}
         </PlainButton>
         <RefusalLine>{form.trouble}</RefusalLine>
       </form>

@@ -36,7 +36,7 @@ export function FilesPanel({
         <p>Writing the files…</p>
       ) : file.rows === 0 ? (
         <p>
-          Nothing has been touched yet, so there is nothing to take away.{" "}
+          Nothing has been touched yet, so there is nothing to download.{" "}
           <Link to={href("/setups/:setupId/touch", { setupId })}>Go to Touch.</Link>
         </p>
       ) : (
@@ -96,7 +96,7 @@ function Contents({
         download={file.name}
         onClick={takeHere(() => file)}
       >
-        <Download size={22} aria-hidden="true" /> <span>Take {file.name}</span>
+        <Download size={22} aria-hidden="true" /> <span>Download {file.name}</span>
       </PrimaryFileLink>
     </>
   );
@@ -132,7 +132,7 @@ function Loaded({ loaded, file }: { readonly loaded: LoadedSetup; readonly file:
         <p>The control is taken to hold what stands in this file.</p>
       ) : (
         <PlainButton onPress={say} isDisabled={form.busy}>
-          {form.busy ? "Keeping…" : "It is loaded in the control"}
+          {form.busy ? "Saving…" : "It is loaded in the control"}
         </PlainButton>
       )}
       {form.trouble && <p role="alert">{form.trouble}</p>}

@@ -1,5 +1,6 @@
 import { useFetcher } from "react-router";
 import { styled } from "styled-components";
+import { counted } from "../../core/counted.ts";
 import type { GridColumn, SetupView, TableColumn } from "../../core/ledger/index.ts";
 import { wearField } from "../../core/machine/index.ts";
 import { axisOf, cellForControl, columnDigit, columnWords, tableGrid } from "../../core/offsets/index.ts";
@@ -75,8 +76,8 @@ function Compared({ setup, now }: { readonly setup: SetupView; readonly now: str
     <Found $isSame={differences.length === 0} role="status">
       <b>
         {differences.length === 0
-          ? `All ${agreed.length} cells agree`
-          : `${differences.length} ${differences.length === 1 ? "cell differs" : "cells differ"}, ${agreed.length} agree`}
+          ? `All ${counted(agreed.length, "cell agrees", "cells agree")}`
+          : `${counted(differences.length, "cell differs", "cells differ")}, ${counted(agreed.length, "agrees", "agree")}`}
       </b>
       <small>
         {name}; {person}, <Moment at={at} now={now} />

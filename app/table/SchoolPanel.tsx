@@ -83,7 +83,7 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
         <UndoButton
           entry={schoolChanged.entry}
           seq={setup.seq}
-          label="Take back"
+          label="Undo"
           what="change of school or master"
           setupId={setupId}
         />

@@ -69,7 +69,7 @@ function Indexed({ setup, setupId, tool, name }: OfTool) {
         <UndoButton
           entry={tool.indexed.entry}
           seq={setup.seq}
-          label="Take back"
+          label="Undo"
           what={`insert of ${name} indexed`}
           setupId={setupId}
         />
@@ -101,13 +101,7 @@ function Moved({ setup, setupId, tool, name }: OfTool) {
         Move {name}
       </PlainButton>
       {tool.moved && (
-        <UndoButton
-          entry={tool.moved.entry}
-          seq={setup.seq}
-          label="Take back"
-          what={`move of ${name}`}
-          setupId={setupId}
-        />
+        <UndoButton entry={tool.moved.entry} seq={setup.seq} label="Undo" what={`move of ${name}`} setupId={setupId} />
       )}
       <Trouble>{form.trouble}</Trouble>
     </Section>
@@ -151,7 +145,7 @@ function SafetyWear({ setup, setupId, person, tool, name }: OfTool) {
         <UndoButton
           entry={tool.safetyWear.entry}
           seq={setup.seq}
-          label="Take out"
+          label="Remove"
           what={`safety wear of ${name}`}
           setupId={setupId}
         />
@@ -221,7 +215,7 @@ function Rechucked({ setup, setupId, person }: LoadedSetup) {
       </PlainButton>
       <small>Face it again; one tool then teaches the work offset's Z for all.</small>
       {rechucked && (
-        <UndoButton entry={rechucked.entry} seq={setup.seq} label="Take back" what="bar re-chucked" setupId={setupId} />
+        <UndoButton entry={rechucked.entry} seq={setup.seq} label="Undo" what="bar re-chucked" setupId={setupId} />
       )}
       <Trouble>{form.trouble}</Trouble>
     </Section>

@@ -34,7 +34,7 @@ export function ComparedWith(props: ComparedWithProps) {
               <h2>{title}</h2>
               <p>
                 What was touched wrong then, or on another tool, does not say where this one comes back to. Leave it
-                out; Keep lists that, and takes it back.
+                out; Record lists that, and can undo it.
               </p>
               <Touches {...props} />
               <PlainButton onPress={close}>Close</PlainButton>

@@ -40,7 +40,7 @@ export function HolderNumber({
           refusal={form.refusalOf("holder")}
         />
         <PlainButton type="submit" isDisabled={form.busy || holder.trim() === ""}>
-          Keep
+          Save
         </PlainButton>
       </Beside>
       {form.trouble !== undefined && <RefusalLine>{form.trouble}</RefusalLine>}

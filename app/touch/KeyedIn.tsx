@@ -61,7 +61,7 @@ export function KeyedIn({
   return (
     <>
       <PlainButton onPress={say} isDisabled={form.busy}>
-        {form.busy ? "Keeping…" : "Keyed in"}
+        {form.busy ? "Saving…" : "Keyed in"}
       </PlainButton>
       {form.trouble && <p role="alert">{form.trouble}</p>}
     </>

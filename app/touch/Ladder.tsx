@@ -188,7 +188,7 @@ export function Ladder(props: LadderProps) {
                 setupId={props.setupId}
                 entry={sum.kept.entry}
                 seq={setup.seq}
-                label="Take back"
+                label="Undo"
                 what={
                   sum.isWork
                     ? `${setup.workOffset.name} ${sum.name}`
@@ -256,7 +256,7 @@ function Answered({ entry, onAccept, now, sum }: LadderProps & { readonly sum: R
           <p>
             {answer.theirs.under !== undefined
               ? `The ${answer.theirs.under} was changed, on which this rests. Look at the sum again.`
-              : `On record: ${answer.theirs.exact === undefined ? "taken back" : sum.writeResult(answer.theirs.exact)}.`}{" "}
+              : `On record: ${answer.theirs.exact === undefined ? "undone" : sum.writeResult(answer.theirs.exact)}.`}{" "}
             Yours: {sum.writeResult(sum.found)}.
           </p>
           <Choices>

@@ -75,7 +75,7 @@ export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly c
           {form.trouble && <Question role="alert">{form.trouble}</Question>}
           {mayEnter ? (
             <PrimaryButton onPress={make} isDisabled={form.busy || !isTouched}>
-              {form.busy ? "Keeping…" : `Make ${name}`}
+              {form.busy ? "Saving…" : `Make ${name}`}
             </PrimaryButton>
           ) : (
             <Question>{lookingOn(setup)}</Question>

@@ -209,7 +209,7 @@ export function NoseStep(props: NoseStepProps) {
                   setupId={setupId}
                   entry={tool.nose.entry}
                   seq={setup.seq}
-                  label="Take back"
+                  label="Undo"
                   what={`radius and orientation of ${toolNumber(setup.machine, tool.offset)}`}
                 />
               )}

@@ -48,7 +48,7 @@ function FaceStep({ setup, setupId, mayEnter, now }: LoadedSetup) {
       caution="Door shut before the spindle turns."
       onSubmit={() => form.send("record-face", { by })}
       trouble={form.trouble}
-      action={form.busy ? "Keeping…" : "The bar end is faced"}
+      action={form.busy ? "Saving…" : "The bar end is faced"}
       isBusy={form.busy}
       mayEnter={mayEnter}
       kept={face && { source: face, words: `Bar end faced${faced}`, setupId, seq: setup.seq, now }}
@@ -86,7 +86,7 @@ function HoleStep({ setup, setupId, person, mayEnter, now }: LoadedSetup) {
       caution="Spindle stopped before you measure."
       onSubmit={keep}
       trouble={form.trouble}
-      action={form.busy ? "Keeping…" : "Keep the hole, go on"}
+      action={form.busy ? "Saving…" : "Save the hole, go on"}
       isBusy={form.busy}
       mayEnter={mayEnter}
       kept={
@@ -157,7 +157,7 @@ function LengthStep(loaded: LoadedSetup) {
   const { form, nominal, tolerance, length, touchedOn, isCorrection, isOff, off, difference } = step;
   const action = isCorrection
     ? `Shift ${touchedOn.length} back ${touchedOn.length === 1 ? "tool" : "tools"}`
-    : "Keep the length, go on";
+    : "Save the length, go on";
   return (
     <Step
       setup={setup}
@@ -170,7 +170,7 @@ function LengthStep(loaded: LoadedSetup) {
       caution="Spindle stopped before you measure."
       onSubmit={() => step.send(false)}
       trouble={form.refusalOf("goOn") === undefined ? form.trouble : undefined}
-      action={form.busy ? "Keeping…" : action}
+      action={form.busy ? "Saving…" : action}
       isBusy={form.busy || isOff}
       mayEnter={mayEnter}
       kept={partLength && { source: partLength, words: lengthWords(setup, partLength), setupId, seq: setup.seq, now }}
@@ -313,13 +313,7 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
                 Kept by {kept.source.person}, <Moment at={kept.source.at} now={kept.now} />
               </span>
               {mayEnter && (
-                <UndoButton
-                  setupId={kept.setupId}
-                  entry={kept.source.entry}
-                  seq={kept.seq}
-                  label="Take back"
-                  what={title}
-                />
+                <UndoButton setupId={kept.setupId} entry={kept.source.entry} seq={kept.seq} label="Undo" what={title} />
               )}
             </KeptBox>
           )}

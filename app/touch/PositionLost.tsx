@@ -85,13 +85,7 @@ export function PositionCheck(loaded: LoadedSetup) {
         </p>
         {mayEnter && <CheckForm {...loaded} />}
         {mayEnter && (
-          <UndoButton
-            setupId={setupId}
-            entry={positionLost.entry}
-            seq={setup.seq}
-            label="Take back"
-            what="position lost"
-          />
+          <UndoButton setupId={setupId} entry={positionLost.entry} seq={setup.seq} label="Undo" what="position lost" />
         )}
       </Box>
     </Question>

@@ -127,14 +127,14 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
                 setupId={setupId}
                 entry={second.entry}
                 seq={setup.seq}
-                label="Take back"
+                label="Undo"
                 what={`second offset ${tool.offset}`}
               />
             )}
           </KeptBox>
           {mayEnter && again && (
             <PrimaryButton onPress={follow} isDisabled={form.busy}>
-              {form.busy ? "Keeping…" : "Follow the first"}
+              {form.busy ? "Saving…" : "Follow the first"}
             </PrimaryButton>
           )}
         </Foot>

@@ -170,7 +170,7 @@ export function SetterStep(loaded: LoadedSetup) {
                   setupId={setupId}
                   entry={kept.entry}
                   seq={setup.seq}
-                  label="Take back"
+                  label="Undo"
                   what="the setter's calibration"
                 />
               )}
@@ -180,7 +180,7 @@ export function SetterStep(loaded: LoadedSetup) {
             <Question>{lookingOn(setup)}</Question>
           ) : step.isFar ? null : (
             <PrimaryButton onPress={() => step.send(false)} isDisabled={form.busy}>
-              {form.busy ? "Keeping…" : "Keep where it trips"}
+              {form.busy ? "Saving…" : "Save where it trips"}
             </PrimaryButton>
           )}
         </Foot>

@@ -82,21 +82,21 @@ export function StockEntry({ setup, setupId, decimal, mayEnter }: StockEntryProp
                 refusal={local ?? refused}
               />
               <PlainButton type="submit" isDisabled={fetcher.state !== "idle"}>
-                Keep stock size
+                Save stock size
               </PlainButton>
               {stock.measuredEntry !== undefined && (
                 <UndoButton
                   setupId={setupId}
                   entry={stock.measuredEntry}
                   seq={setup.seq}
-                  label="Take back"
+                  label="Undo"
                   what="measured stock diameter"
                 />
               )}
             </>
           )}
           {answer?.outcome === "conflict" && (
-            <p role="alert">{answer.theirs.person} has just measured it. Look again, then keep yours if it differs.</p>
+            <p role="alert">{answer.theirs.person} has just measured it. Look again, then save yours if it differs.</p>
           )}
         </Frame>
       )}

@@ -35,7 +35,7 @@ export function UndoButton({ setupId, entry, seq, label, what }: UndoButtonProps
     return (
       <Question role="alert">
         <p>
-          {rests.join(", ")} {rests.length === 1 ? "rests" : "rest"} on it. Taken back,{" "}
+          {rests.join(", ")} {rests.length === 1 ? "rests" : "rest"} on it. Undone,{" "}
           {rests.length === 1 ? "it is" : "they are"} marked: to be reckoned anew, or touched again.
         </p>
         <Choices>

@@ -88,8 +88,8 @@ export function PartsPage() {
         <PanelRow>
           <PrimaryButton>Accept</PrimaryButton>
           <PrimaryButton isDisabled>Accept, not now</PrimaryButton>
-          <PlainButton>Take back</PlainButton>
-          <PlainButton isDisabled>Take back, not now</PlainButton>
+          <PlainButton>Undo</PlainButton>
+          <PlainButton isDisabled>Undo, not now</PlainButton>
           <PrimaryButtonLink to="/parts">Lead on</PrimaryButtonLink>
           <PlainButtonLink to="/parts">Go elsewhere</PlainButtonLink>
           <FileLink href="/parts">Take a file</FileLink>

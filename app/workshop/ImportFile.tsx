@@ -24,7 +24,7 @@ export function ImportFile({
     <>
       <FileChoice
         label={section.kind === undefined ? "A file of machines (JSON)" : "A file of this part, JSON or CSV"}
-        words={form.busy ? "Reading…" : "Take in a file"}
+        words={form.busy ? "Reading…" : "Import a file"}
         isDisabled={form.busy}
         onPick={(file) => void take(file)}
         forgets

@@ -43,7 +43,7 @@ export function ItemsSection({
           warning: !one.retired && isOverdue(kind, one.content, today) ? "overdue: do not measure with it" : undefined,
         }))}
         open={open}
-        empty={`Nothing here yet.${mayChange ? " Make a new one, or take in a file." : ""}`}
+        empty={`Nothing here yet.${mayChange ? " Make a new one, or import a file." : ""}`}
       />
       {(isNew || item) && (
         <ItemForm
@@ -142,7 +142,7 @@ function ItemForm({
       )}
       {mayChange && (
         <FormActions
-          words={{ make: "Keep it", retire: "Retire it", back: "Bring it back" }}
+          words={{ make: "Save it", retire: "Retire it", back: "Restore it" }}
           isThere={item !== undefined}
           retired={item?.retired ?? false}
           form={form}

@@ -34,7 +34,7 @@ export function FormActions({
   return (
     <Foot>
       <PrimaryButton type="submit" isDisabled={form.busy}>
-        {isThere ? "Keep the change" : words.make}
+        {isThere ? "Save the change" : words.make}
       </PrimaryButton>
       {isThere && (
         <PlainButton onPress={() => onRetire(!retired)} isDisabled={form.busy}>

@@ -38,7 +38,7 @@ export function MachinesSection({
           words: `${machine.kind.replaceAll("-", " ")} · ${machine.units} · ${machine.school} · ${machine.stations?.length ?? 0} stations`,
         }))}
         open={open}
-        empty={`No machine is in the workshop yet.${mayChange ? " Make a new one, or take in its profile." : ""}`}
+        empty={`No machine is in the workshop yet.${mayChange ? " Make a new one, or import its profile." : ""}`}
       />
       {(isNew || kept) && (
         <MachineForm
@@ -161,9 +161,7 @@ function ZonesPart({ zones, setZones, mayChange, form }: ZonesPartProps) {
             ))}
           </Columns>
           {mayChange && (
-            <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>
-              Take this zone out
-            </PlainButton>
+            <PlainButton onPress={() => setZones(zones.filter((_, at) => at !== index))}>Remove this zone</PlainButton>
           )}
         </FoldedPart>
       ))}
@@ -208,7 +206,7 @@ function MachineForm(props: MachineFormProps) {
                   </th>
                 ))}
                 <th scope="col">
-                  <VisuallyHidden>take out</VisuallyHidden>
+                  <VisuallyHidden>remove</VisuallyHidden>
                 </th>
               </tr>
             </thead>
@@ -285,7 +283,7 @@ function MachineForm(props: MachineFormProps) {
       </FoldedPart>
       {mayChange && (
         <FormActions
-          words={{ make: "Keep the machine", retire: "Retire it", back: "Bring it back" }}
+          words={{ make: "Save the machine", retire: "Retire it", back: "Restore it" }}
           isThere={kept !== undefined}
           retired={kept?.retired ?? false}
           form={form}

@@ -55,7 +55,7 @@ export function WorkshopPage(props: WorkshopProps) {
             {section !== "people" && section !== "sign-ins" && (
               <>
                 <FileLink href={href("/workshop/:section/file", { section })} download>
-                  Take as JSON
+                  Export as JSON
                 </FileLink>
                 <FileLink href={`${href("/workshop/:section/file", { section })}?as=csv`} download>
                   as CSV

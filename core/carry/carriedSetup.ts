@@ -179,9 +179,9 @@ export function carriedProgram(basis: CarryBasis): readonly CarriedRow[] {
     const row = plainRow("program", undefined, "Program", shown, from, undefined, []);
     const against = [
       elsewhere === undefined ? undefined : "it is read anew for this machine",
-      !proven && past.programProven ? "it has changed since it was kept as proven" : undefined,
+      !proven && past.programProven ? "it has changed since it was saved as proven" : undefined,
     ].filter((reason) => reason !== undefined);
-    add({ ...row, proven: proven ? `kept as proven by ${proven.person}, ${provenWords(proven)}` : "", against });
+    add({ ...row, proven: proven ? `saved as proven by ${proven.person}, ${provenWords(proven)}` : "", against });
   }
   const changes = renumbered?.changes.length ?? 0;
   // What came back from the control has its calls as they ran.

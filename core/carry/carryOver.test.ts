@@ -214,7 +214,7 @@ describe("a job that comes back on the same machine", () => {
     });
     expect(choicesOf(later, "geometry/1/x")).not.toContain("taken");
   });
-  it("begins with the program as it was kept as proven, and says so; changed since, it says that", () => {
+  it("begins with the program as it was saved as proven, and says so; changed since, it says that", () => {
     const read = made("program-read", {
       name: "O5201.nc",
       bytes: 90,
@@ -240,7 +240,7 @@ describe("a job that comes back on the same machine", () => {
     const { rows } = machineWith({ past: [...done, read, calls, proven] });
     expect(row(rows, "program")).toMatchObject({
       shown: "O5201-A.nc, 13 lines",
-      proven: "kept as proven by Ines, as it came back, 1 line changed",
+      proven: "saved as proven by Ines, as it came back, 1 line changed",
       against: [],
       proposed: "taken",
     });
@@ -250,7 +250,7 @@ describe("a job that comes back on the same machine", () => {
     expect(row(since, "program")).toMatchObject({
       shown: "O5201.nc, 12 lines",
       proven: "",
-      against: ["it has changed since it was kept as proven"],
+      against: ["it has changed since it was saved as proven"],
     });
     expect(row(since, "calls")).toBeDefined();
   });

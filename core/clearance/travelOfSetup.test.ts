@@ -33,6 +33,6 @@ describe("where a tool goes by the program", () => {
   it("is at least so far where it was read before that was kept", () => {
     const setup = setupWith(["G1 X40. F.1"], true);
     expect(reachOf(setup)).toMatchObject({ atLeast: true });
-    expect(saysProgram(setup)).toEqual(["O1.nc: not known whether all of it was followed; take it in again"]);
+    expect(saysProgram(setup)).toEqual(["O1.nc: not known whether all of it was followed; import it again"]);
   });
 });

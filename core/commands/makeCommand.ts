@@ -162,6 +162,6 @@ function toolCommand(
 
 function undoCommand(state: SetupState, id: string, entry: { id: string }): CommandResult {
   const target = activeEntry(state, id);
-  if (!target) return refuse("That entry does not stand any more; somebody has taken it back already.");
+  if (!target) return refuse("That entry does not stand any more; it has been undone already.");
   return { ...entry, kind: "entry-undone", payload: { entry: target.id, what: describeEntry(target).slice(0, 120) } };
 }

@@ -176,7 +176,7 @@ function renumberCommand(
   const changes = readList("changes", form.changes);
   if (!changes) return refuse(INCOMPLETE);
   if (!programRead || text === undefined)
-    return refuse("No program has been taken in, so there is nothing to renumber.");
+    return refuse("No program has been imported, so there is nothing to renumber.");
   const how = programMachine(machine);
   const done = renumberCalls(text, readProgram(text, how), how, changes);
   return done.ok ? { ...entry, kind: "calls-renumbered", payload: { changes } } : refuse(done.refusal.message);
@@ -443,7 +443,7 @@ function describeWorkCommand(form: FormOf<"describe-work">, entry: NewEntry): Co
 }
 
 /**
- * The program kept as proven, with what was changed in it since it came in. Refused at the file where that has not come along, and
+ * The program saved as proven, with what was changed in it since it came in. Refused at the file where that has not come along, and
  * where there is no program.
  */
 function provenCommand(
@@ -453,7 +453,7 @@ function provenCommand(
   { program, brought }: Pick<KnownBefore, "program"> & { readonly brought?: Brought | undefined },
 ): CommandResult {
   const { programRead } = setup;
-  if (!programRead) return refuse("No program has been taken in, so none can be kept as proven.");
+  if (!programRead) return refuse("No program has been imported, so none can be saved as proven.");
   if (program === undefined)
     return refuse("The program as it came in is not here, so what was changed in it cannot be said.");
   if (form.as === "went-out") {

@@ -217,7 +217,7 @@ describe("a diameter that a number rests on", () => {
     const state = stateOf(opened(), loaded("1"), loaded("2", { faces: false }), first, onPaper(first.id));
     expect(wordsOf(state, "x")).toEqual([]);
     const back = withNext(state, undone(first.id));
-    expect(wordsOf(back, "x")).toEqual(["Ø 51.48 mm, on which it was touched, was taken back"]);
+    expect(wordsOf(back, "x")).toEqual(["Ø 51.48 mm, on which it was touched, was undone"]);
     expect(reckonedAnew(toolOf(back).view, toolOf(back).tool, "x")).toBeUndefined();
     // It was 51.380: −290 − 51.58 = −341.580.
     const again = withNext(back, skim(51.38));

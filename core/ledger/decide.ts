@@ -23,9 +23,9 @@ export function decide(state: SetupState, command: Command): Answer<Command, Dec
   }
   if (command.kind === "entry-undone") {
     const target = activeEntry(state, command.payload.entry);
-    if (!target) return no("no-such-entry", "That entry does not stand any more; somebody has taken it back already.");
+    if (!target) return no("no-such-entry", "That entry does not stand any more; it has been undone already.");
     if (kindOf(target.kind).undo === "never")
-      return no("cannot-undo", "This kind of entry is not taken back; make a new one instead.");
+      return no("cannot-undo", "This kind of entry cannot be undone; make a new one instead.");
   }
   const refusal = kindOf(command.kind).refusal(state, command.payload);
   return refusal ? refused(refusal) : accepted(command);

@@ -19,7 +19,7 @@ export type DecisionCode =
   | "position-holds";
 export type DecisionRefusal = Refusal<DecisionCode>;
 
-/** The entry that a cell's present value comes from; undefined where nothing has written it, or all was taken back. */
+/** The entry that a cell's present value comes from; undefined where nothing has written it, or all was undone. */
 export function topOf(state: SetupState, cell: Cell): Entry | undefined {
   return state.cells[cell]?.at(-1);
 }

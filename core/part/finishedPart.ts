@@ -46,7 +46,7 @@ interface Thread {
   readonly isBore: boolean;
 }
 /** Where a driven tool works. Millimetres, X as diameters, from the lowest to the highest. */
-export interface DrivenMark {
+interface DrivenMark {
   readonly path: number;
   readonly offset: string;
   readonly line: number | undefined;

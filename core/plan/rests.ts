@@ -78,7 +78,7 @@ function brokenWork(setup: SetupView, tool: ToolView, axis: Axis, touch: TouchRe
   return { words: `${what} was ${was}, and is ${write(now)} now`, now: { work: now } };
 }
 
-/** A diameter that was measured with another tool, or on the stock, and was taken back since; or a stock measured anew. */
+/** A diameter that was measured with another tool, or on the stock, and was undone since; or a stock measured anew. */
 function brokenSize(
   { machine, tools, stock, undone }: SetupView,
   { tool }: ToolView,
@@ -99,8 +99,7 @@ function brokenSize(
     )
     .sort((a, b) => b.seq - a.seq)[0];
   const size = entersBore(tool) ? undefined : (skimmed?.size ?? stock.measuredDiameter);
-  if (size === undefined)
-    return { words: `${write(touch.size)}, on which it was touched, was taken back`, now: undefined };
+  if (size === undefined) return { words: `${write(touch.size)}, on which it was touched, was undone`, now: undefined };
   if (Math.abs(size - touch.size) < TOLERANCES.sameLength) return undefined;
   return { words: `it was touched on ${write(touch.size)}, and that is ${write(size)} now`, now: { size } };
 }
@@ -120,14 +119,14 @@ function brokenTrigger(
   if (now === undefined || !(isAnew || isTakenBack) || Math.abs(now - touch.trigger) < lastDigitInCore(machine, axis))
     return undefined;
   const off = plainMillimetres(Math.abs(now - touch.trigger), machine.units);
-  const words = isAnew ? "setter calibrated" : "the setter's calibration was taken back";
+  const words = isAnew ? "setter calibrated" : "the setter's calibration was undone";
   return { words: `${words}: it trips ${off} off`, now: { trigger: now } };
 }
 
 const TAKEN_BACK = {
-  face: "the face that it was touched on was taken back",
-  length: "the length of the part that it was touched on was taken back",
-  sweep: "the sweep of its holder was taken back",
+  face: "the face that it was touched on was undone",
+  length: "the length of the part that it was touched on was undone",
+  sweep: "the sweep of its holder was undone",
 } as const;
 const MADE_ANEW = {
   face: "the face was made anew after it was touched",
@@ -171,7 +170,7 @@ export function brokenTeaching(setup: SetupView, axis: Axis): BrokenRest | undef
   if (!taught || !tool || entry === undefined || (setup.schoolChanged?.seq ?? 0) > taught.seq) return undefined;
   const name = `${AXIS_NAME[axis]} of ${toolNumber(setup.machine, tool.offset)}`;
   const touch = tool[axis];
-  if (!touch) return { words: `${name}, which taught it, was taken back`, now: undefined };
+  if (!touch) return { words: `${name}, which taught it, was undone`, now: undefined };
   if (touch.entry === entry || Math.abs(touch.exact - taught.geometry) < TOLERANCES.sameLength) return undefined;
   return { words: `${name} has changed since it taught it`, now: undefined };
 }

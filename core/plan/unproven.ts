@@ -75,11 +75,11 @@ export function unprovenOf(setup: SetupView): readonly string[] {
     }
   }
   const { programRead, programProven } = setup;
-  if (programProven && !isProvenNow(setup)) lines.push(`${programProven.name}: changed since it was kept as proven`);
-  else if (programRead && !programProven) lines.push(`${programRead.name}: not kept as proven`);
+  if (programProven && !isProvenNow(setup)) lines.push(`${programProven.name}: changed since it was saved as proven`);
+  else if (programRead && !programProven) lines.push(`${programRead.name}: not saved as proven`);
   const left = programRead?.left?.length ?? 0;
   if (programRead && programRead.left === undefined)
-    lines.push(`${programRead.name}: not known whether all of it was followed; take it in again`);
+    lines.push(`${programRead.name}: not known whether all of it was followed; import it again`);
   if (programRead && left > 0)
     lines.push(
       `${programRead.name}: ${left} ${left === 1 ? "place" : "places"} not followed, first in line ${programRead.left?.[0]?.line}`,

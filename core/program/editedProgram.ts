@@ -22,14 +22,14 @@ export function editedProgram(text: string | undefined, setup: SetupView) {
 }
 
 /**
- * Whether the program that is kept as proven is the setup's present one: no other program was taken in since, and no call renumbered.
+ * Whether the program that is saved as proven is the setup's present one: no other program was taken in since, and no call renumbered.
  */
 export function isProvenNow({ programRead, renumbered: calls, programProven }: SetupView): boolean {
   return programProven !== undefined && programProven.seq > Math.max(programRead?.seq ?? 0, calls?.seq ?? 0);
 }
 
 /**
- * The program as it came back from the control and was kept as proven, as the control wants its files. `text` is that of the file
+ * The program as it came back from the control and was saved as proven, as the control wants its files. `text` is that of the file
  * that is kept; undefined where it is not here, or where the proven program is the one that went out.
  */
 export function provenProgram(text: string | undefined, setup: SetupView) {

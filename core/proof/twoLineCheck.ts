@@ -240,7 +240,7 @@ export function proofState(setup: SetupView, tool: ToolView): ProofState {
   if (!proof) return "open";
   const [under] = tool.worksUnder;
   if ((proof.under ?? setup.ownWork) !== under) return "again";
-  // A number that was taken back is an older one now: no entry since the check says so.
+  // A number that was undone is an older one now: no entry since the check says so.
   const stands = new Set(provenFrom(setup, tool).map(({ entry }) => entry));
   if (proof.rests?.some(({ entry }) => !stands.has(entry))) return "again";
   const [taught, workSet] = [setup.taughtIn[under], setup.workSetIn[under]];

@@ -95,7 +95,7 @@ describe("the ledger as a person reads it", () => {
     device: "tablet",
     at: "2026-03-01T08:00:00.000Z",
   })) as Entry[];
-  it("says who, when, what, with which numbers, newest first, and what was taken back by which entry", () => {
+  it("says who, when, what, with which numbers, newest first, and what was undone by which entry", () => {
     const lines = ledgerLines(entries, state, viewSetup(state));
     expect(lines.map(({ seq }) => seq)).toEqual([5, 4, 3, 2, 1]);
     expect(lines[2]).toMatchObject({
@@ -308,7 +308,7 @@ describe("an entry in place of another person's", () => {
     ["Ines", opened()],
     ["Ines", loaded("1")],
   ] as const;
-  it("names it, and names neither one's own nor one that was taken back", () => {
+  it("names it, and names neither one's own nor one that was undone", () => {
     const hers = touched("1", "x", -339.25);
     expect(replaced(...begin, ["Ines", hers], ["Bruno", touched("1", "x", -339.24)])).toEqual([[4, "Ines", 3]]);
     expect(replaced(...begin, ["Ines", hers], ["Ines", touched("1", "x", -339.24)])).toEqual([]);

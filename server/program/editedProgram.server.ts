@@ -20,7 +20,7 @@ async function edited(sql: Sql, setup: SetupView): Promise<Edited> {
 }
 
 /**
- * The file to take away, as this machine's control wants it: as it came back and was kept as proven, or else with its calls renumbered;
+ * The file to take away, as this machine's control wants it: as it came back and was saved as proven, or else with its calls renumbered;
  * undefined while no program has been taken in.
  */
 export async function editedProgramFile(sql: Sql, setup: SetupView): Promise<Edited["file"]> {

@@ -164,7 +164,7 @@ describe("a tool in a numbered holder", () => {
     await rebuildSnapshots(pool);
     expect(await history()).toEqual(kept);
   });
-  it("has no past of a number that was taken back", async () => {
+  it("has no past of a number that was undone", async () => {
     await undoHolder(before);
     await numbered("12", now);
     expect((await history())["7"]).toBeUndefined();

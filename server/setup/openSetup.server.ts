@@ -293,7 +293,7 @@ function answersOf(json: string): readonly CarryAnswer[] | undefined {
   }
 }
 
-/** The program of a past setup, as it was kept as proven where it was, read anew for this machine; undefined where its file is not kept here. */
+/** The program of a past setup, as it was saved as proven where it was, read anew for this machine; undefined where its file is not kept here. */
 const pastProgram = async (past: SetupView, machine: MachineProfile) => {
   const program = isProvenNow(past) ? past.programProven : past.programRead;
   return program && takeKeptProgram(sql(), program.fingerprint, program.name, machine);

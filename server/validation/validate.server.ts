@@ -2,6 +2,7 @@ import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
 import addFormats from "ajv-formats";
 import { ENTRY_KINDS, type EntryKind, payloadSchemas } from "../../core/ledger/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
+import { schemaWords } from "./schemaWords.ts";
 
 const ajv = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, discriminator: true });
 addFormats.default(ajv);
@@ -37,7 +38,7 @@ function refusalOf(errors: readonly ErrorObject[]): SchemaRefusal {
   for (const error of errors) {
     const missing =
       error.keyword === "required" ? `/${(error.params as { missingProperty: string }).missingProperty}` : "";
-    fields[`${error.instancePath}${missing}`.slice(1)] ??= error.message ?? "is not valid";
+    fields[`${error.instancePath}${missing}`.slice(1)] ??= schemaWords(error);
   }
   const [first] = Object.entries(fields);
   return { code: "schema", message: first ? `${first[0] || "The whole"} ${first[1]}.` : "Not valid.", fields };

@@ -137,7 +137,7 @@ async function keepItem(pool: Pool, form: WorkshopFormOf<"keep-item">, person: P
     const message = `“${name}” is there already, perhaps among the retired ones. Choose another name.`;
     return refuse(message, { name: message });
   }
-  return outcome === "stored" ? done(`${name} is kept.`) : refuse(SLOWER);
+  return outcome === "stored" ? done(`${name} is saved.`) : refuse(SLOWER);
 }
 
 async function keepMachine(pool: Pool, form: WorkshopFormOf<"keep-machine">): Promise<WorkshopOutcome> {
@@ -170,7 +170,7 @@ async function keepMachine(pool: Pool, form: WorkshopFormOf<"keep-machine">): Pr
     }
     await storeMachine(sql, machine);
   } else if (!(await changeMachine(sql, machine, Number(form.version), form.retired === "yes"))) return refuse(SLOWER);
-  return done(`${machine.name} is kept. Setups that are open keep the profile that they were opened with.`);
+  return done(`${machine.name} is saved. Setups that are open keep the profile that they were opened with.`);
 }
 
 async function importMachines(pool: Pool, text: string): Promise<WorkshopOutcome> {
@@ -179,7 +179,7 @@ async function importMachines(pool: Pool, text: string): Promise<WorkshopOutcome
   await inTransaction(pool, async (sql) => {
     for (const machine of read.value) await storeMachine(sql, machine);
   });
-  return done(`${read.value.length} ${read.value.length === 1 ? "machine" : "machines"} taken in.`);
+  return done(`${read.value.length} ${read.value.length === 1 ? "machine" : "machines"} imported.`);
 }
 
 async function keepPerson(

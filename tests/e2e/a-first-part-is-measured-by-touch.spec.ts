@@ -11,9 +11,9 @@ test("a collar is measured with gloves: a tap on the dimension, large keys, and 
   const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
   await page.goto(`${address}/prepare`);
   await page
-    .getByLabel(/^(Choose the program's file|Take in another program)/)
+    .getByLabel(/^(Choose the program's file|Import another program)/)
     .setInputFiles({ name: "O4402.nc", mimeType: "text/plain", buffer: Buffer.from(program, "latin1") });
-  await page.getByRole("button", { name: "Take this program in" }).tap();
+  await page.getByRole("button", { name: "Import this program" }).tap();
   await expect(page.getByRole("link", { name: "Program for the control" })).toBeVisible();
   await page.goto(`${address}/first-part`);
   const strip = page.getByRole("form", { name: /^Measure / });
@@ -23,7 +23,7 @@ test("a collar is measured with gloves: a tap on the dimension, large keys, and 
   await strip.getByRole("textbox").tap();
   for (const key of ["2", "2", "point", "0", "4", "1"]) await pad.getByRole("button", { name: key, exact: true }).tap();
   await pad.getByRole("button", { name: "Done" }).tap();
-  await strip.getByRole("button", { name: "Keep" }).tap();
+  await strip.getByRole("button", { name: "Save" }).tap();
   // H8 of Ø 22 goes to +0.033: 22.041 is 0.008 over, and lies 0.041 − 0.0165 = 0.0245 over the middle.
   await expect(page.getByRole("button", { name: /^bore 22, .*measured 22\.041, out of limits/ })).toBeVisible();
   const corrections = page.getByRole("navigation", { name: "Corrections" });

@@ -28,9 +28,9 @@ M30
 async function takeIn(page: Page, address: string, name: string, text: string): Promise<void> {
   await page.goto(`${address}/prepare`);
   await page
-    .getByLabel(/^(Choose the program's file|Take in another program)/)
+    .getByLabel(/^(Choose the program's file|Import another program)/)
     .setInputFiles({ name, mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByRole("button", { name: "Import this program" }).click();
   await expect(page.getByRole("link", { name: "Program for the control" })).toBeVisible();
 }
 
@@ -108,7 +108,7 @@ test("the next number is typed while the one before is still being kept", async 
     await page.keyboard.type(value);
     await page.keyboard.press("Enter");
   }
-  await expect(page.getByRole("button", { name: /38\.02 is being kept/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: /38\.02 is being saved/ })).toBeVisible();
   // Another stage is looked at meanwhile.
   await page.getByRole("link", { name: "Mount" }).click();
   answer();
@@ -137,7 +137,7 @@ test("a drawing from elsewhere is held against the program, and the profile is t
   await expect(page.getByText(/by the program it has a Ø 0\.3750 \(T01, line 9\), off by 0\.0005/)).toBeVisible();
   await expect(page.getByText(/It was moved by −5\.0000 along Z/)).toBeVisible();
   const download = page.waitForEvent("download");
-  await page.getByRole("button", { name: "Take as DXF" }).click();
+  await page.getByRole("button", { name: "Export as DXF" }).click();
   const file = await download;
   expect(file.suggestedFilename()).toMatch(/\.dxf$/);
   const groups = readFileSync(await file.path(), "latin1");
@@ -206,7 +206,7 @@ test("limits are given as the drawing writes them, and follow a size that the pr
   const field = form.getByRole("textbox");
   await field.fill("H99");
   await expect(form.getByText(/no fit that is known here/)).toBeVisible();
-  await expect(form.getByRole("button", { name: "Keep limits" })).toBeDisabled();
+  await expect(form.getByRole("button", { name: "Save limits" })).toBeDisabled();
   // ISO 286: 22 H8 is 0 to +0.033, 22 H7 0 to +0.021.
   await field.fill("H7");
   await expect(form.getByText("22.000 to 22.021")).toBeVisible();

@@ -28,7 +28,7 @@ test("a gauge that is overdue counts only knowingly, and the record says so; a s
 
   // Taken back again: another story touches this tool of this machine, and would be asked about the difference.
   await page.goto(`${address}/touch?tool=2&do=x`);
-  await page.getByRole("button", { name: "Take back X of T02" }).click();
+  await page.getByRole("button", { name: "Undo X of T02" }).click();
   await expect(page.getByRole("link", { name: "X of T02, to do" })).toBeVisible();
 
   // A spacer by its name types its thickness.

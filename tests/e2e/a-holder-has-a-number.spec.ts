@@ -12,10 +12,10 @@ test("on a quick-change post the holder's number is asked for, and another holde
   await page.goto(`${address}/touch?tool=2&do=x`);
   const plan = page.getByRole("navigation", { name: "Plan" });
   await plan.getByRole("textbox", { name: "Number of the holder of T02" }).fill("#12");
-  await plan.getByRole("button", { name: "Keep" }).click();
+  await plan.getByRole("button", { name: "Save" }).click();
   await expect(plan).toContainText("as it is marked");
   await plan.getByRole("textbox", { name: "Number of the holder of T02" }).fill("12");
-  await plan.getByRole("button", { name: "Keep" }).click();
+  await plan.getByRole("button", { name: "Save" }).click();
   await expect(plan).toContainText("station 2, holder 12");
   await expect(plan.getByRole("textbox", { name: "Number of the holder of T02" })).toHaveCount(0);
 
@@ -29,14 +29,11 @@ test("on a quick-change post the holder's number is asked for, and another holde
   await page.goto(`${address}/touch?tool=2&do=x`);
   await page.getByText("Something changed, or T02 needs more").click();
   await plan.getByRole("textbox", { name: "T02: holder 12, now holder" }).fill("7");
-  await plan.getByRole("button", { name: "Keep" }).click();
+  await plan.getByRole("button", { name: "Save" }).click();
   await expect(page.getByRole("link", { name: /^X of T02, to do again stands in holder 7 now/ })).toBeVisible();
   await page.goto(`${address}/sheet`);
   await expect(page.getByRole("row", { name: /Finish turn/ })).toContainText("2, holder 7");
   // The touch is taken back: other stories judge theirs by what was found on this machine.
   await page.goto(`${address}/touch?tool=2&do=x`);
-  await page
-    .getByRole("button", { name: /^Take back/ })
-    .first()
-    .click();
+  await page.getByRole("button", { name: /^Undo/ }).first().click();
 });

@@ -26,7 +26,7 @@ test("a job comes back after an insert was indexed, and on another machine in an
     const value = page.getByRole("textbox", { name: /Value/ });
     if (!(await value.isVisible())) await page.getByText("Change it by hand").click();
     await value.fill(wear);
-    await page.getByRole("button", { name: "Keep this value" }).click();
+    await page.getByRole("button", { name: "Save this value" }).click();
     await expect(await tableCell(page, "01", "X wear")).toContainText(shown);
     await page.waitForLoadState("networkidle");
   }

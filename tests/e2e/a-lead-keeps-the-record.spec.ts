@@ -74,10 +74,10 @@ test("last year's job comes back: found, compared, started from, signed off by n
   await expect(page.getByText(/^taken over, not proven/)).toBeVisible();
 
   // The record: a note with a photo, then the sign-off that names what is unproven.
-  await page.getByRole("link", { name: "Keep" }).click();
+  await page.getByRole("link", { name: "Save" }).click();
   await page.getByLabel("Note", { exact: true }).fill("Soft jaws bored to 54, stop at 12");
   await page.getByLabel("Photo", { exact: true }).setInputFiles("docs/screenshots/nose.png");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByRole("img", { name: "Soft jaws bored to 54, stop at 12" })).toBeVisible();
   await expect(page.getByLabel("Note", { exact: true })).toHaveValue("");
   await expect(page.getByText(/taken over from an earlier setup/).first()).toBeVisible();
@@ -85,12 +85,12 @@ test("last year's job comes back: found, compared, started from, signed off by n
   await page.getByLabel(/I have read what is unproven/).check();
   await page.getByRole("button", { name: "Sign off as Marit" }).click();
   await expect(page.getByRole("heading", { name: "Signed off" })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep it" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Save it" })).toHaveCount(0);
   await page.getByRole("textbox", { name: "Why it is opened again" }).fill("insert changed");
   await page.getByRole("button", { name: "Open it again" }).click();
   await expect(page.getByRole("heading", { name: "Sign-off" })).toBeVisible();
-  await page.getByRole("button", { name: /^Take back entry \d+, photo and note/ }).click();
-  await expect(page.getByText(/taken back by entry/).first()).toBeVisible();
+  await page.getByRole("button", { name: /^Undo entry \d+, photo and note/ }).click();
+  await expect(page.getByText(/undone by entry/).first()).toBeVisible();
   await page.getByLabel("Of", { exact: true }).selectOption("2");
   await expect(page.getByText(/of \d+ entries/)).toBeVisible();
 });
@@ -146,7 +146,7 @@ test("a setup sheet of twelve tools prints on one page, A4 and Letter", async ({
     expect(texts).toContainEqual(expect.stringContaining("Ring 31, second lot · E-144"));
   }
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Take as CSV" }).click();
+  await page.getByRole("link", { name: "Export as CSV" }).click();
   const csv = await readFile((await (await download).path()) ?? "", "utf8");
   const lines = csv.trim().split("\n");
   expect(lines.filter((line) => !/^(not proven|dimension),/.test(line))).toHaveLength(9 + 1 + 1 + 12);
@@ -221,11 +221,11 @@ test("the workshop: a spacer measured once is proposed everywhere, a machine is 
   await page.getByRole("link", { name: /^Spacers/ }).click();
   await page.getByRole("link", { name: /Notepaper, blue block/ }).click();
   await page.getByRole("textbox", { name: "Thickness, as measured" }).fill("abc");
-  await page.getByRole("button", { name: "Keep the change" }).click();
+  await page.getByRole("button", { name: "Save the change" }).click();
   await expect(page.getByRole("alert").first()).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Thickness, as measured" })).toHaveValue("abc");
   await page.getByRole("textbox", { name: "Thickness, as measured" }).fill(".0035 in");
-  await page.getByRole("button", { name: "Keep the change" }).click();
+  await page.getByRole("button", { name: "Save the change" }).click();
   await expect(page.getByRole("link", { name: /Notepaper, blue block/ })).toContainText("0.0889 mm");
   await page.goto(`${demoSetup("collar").address}/touch?tool=1&do=x`);
   await page.locator("label", { hasText: "Paper or shim" }).click();
@@ -235,11 +235,11 @@ test("the workshop: a spacer measured once is proposed everywhere, a machine is 
   await page.goto("/workshop/machines?open=bench");
   await page.getByText("How it moves").click();
   await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("-900");
-  await page.getByRole("button", { name: "Keep the change" }).click();
+  await page.getByRole("button", { name: "Save the change" }).click();
   await expect(page.getByText("The far end of the travel lies above the near one.").first()).toBeVisible();
   await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("12");
   await page.getByRole("textbox", { name: "Name", exact: true }).fill("Bench lathe, window");
-  await page.getByRole("button", { name: "Keep the change" }).click();
+  await page.getByRole("button", { name: "Save the change" }).click();
   await expect(page.getByRole("link", { name: /Bench lathe, window/ })).toBeVisible();
 
   // Tools come from the shop when one is loaded.
@@ -279,9 +279,9 @@ longTest(
     await page.context().clearCookies();
     await signInAs(page, "Ines");
     await page.goto("/workshop/spacers?open=new");
-    await expect(page.getByRole("button", { name: "Keep it" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Save it" })).toBeVisible();
     await page.goto("/workshop/machines?open=north");
-    await expect(page.getByRole("button", { name: "Keep the change" })).toHaveCount(0);
+    await expect(page.getByRole("button", { name: "Save the change" })).toHaveCount(0);
     await expect(page.getByRole("link", { name: /^People/ })).toHaveCount(0);
     await page.goto("/workshop/people");
     await expect(page.getByText(/needs the role lead/)).toBeVisible();

@@ -59,7 +59,7 @@ test("a tool stands in another station: its calls are renumbered, second offset 
   const before = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
   expect(taken.text).toBe(before.replace("T0707", "T1107").replace("T0717", "T1117"));
 
-  await page.getByRole("button", { name: "Take back the renumbering" }).click();
+  await page.getByRole("button", { name: "Undo the renumbering" }).click();
   await expect(disagreements).toContainText("T0707: the tool stands in 11");
   await page.getByRole("button", { name: /^Move the tool to station 7/ }).click();
   await expect(disagreements).not.toContainText("stands in 11");
@@ -83,7 +83,7 @@ test("a call is carried onto a station by keyboard alone", async ({ page }) => {
   await expect(page.getByRole("button", { name: "Drop on station 10", exact: true })).toBeFocused();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("list", { name: "Changed lines of the program" })).toContainText("T1009");
-  await page.getByRole("button", { name: "Take back the renumbering" }).click();
+  await page.getByRole("button", { name: "Undo the renumbering" }).click();
   await expect(page.getByRole("list", { name: "Changed lines of the program" })).toHaveCount(0);
 });
 
@@ -116,8 +116,8 @@ test("an inch program on a metric control is stopped before anything moves", asy
 
   // The program is put right and taken in anew.
   await go(page, "Program and lists");
-  await page.getByLabel("Take in another program").setInputFiles(file("O6002.nc", TURNED));
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByLabel("Import another program").setInputFiles(file("O6002.nc", TURNED));
+  await page.getByRole("button", { name: "Import this program" }).click();
   await expect(page.getByText("Nothing in the program itself to stop at.")).toBeVisible();
   await go(page, "Machine facts");
   await expect(page.getByRole("alert").filter({ hasText: "25.4" })).toHaveCount(0);
@@ -168,7 +168,7 @@ test("tools are loaded with what the program proposes, and old values are decide
   await mapping.getByLabel(/^Number/).selectOption("offset");
   await mapping.getByLabel(/^Across/).selectOption("geometry.x");
   await mapping.getByLabel(/^Along/).selectOption("");
-  await mapping.getByRole("button", { name: "Take it with these columns" }).click();
+  await mapping.getByRole("button", { name: "Import with these columns" }).click();
   await expect(page.getByRole("row", { name: /T01/ })).toContainText("-301.500");
   await expect(page.getByRole("row", { name: /T01/ })).toContainText("not known");
   await backup.setInputFiles(

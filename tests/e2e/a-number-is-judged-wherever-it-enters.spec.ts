@@ -22,7 +22,7 @@ test("an inch reading with two digits swapped is asked about, and an earlier tou
   await expect(past).toContainText("−5.1215");
   await expect(past).toContainText("P-008");
   await past.getByRole("button", { name: /^Leave out −5\.1215 of P-008/ }).click();
-  await expect(page.getByText("Left out. Keep lists it, and takes it back.")).toBeVisible();
+  await expect(page.getByText("Left out. Record lists it, and can undo it.")).toBeVisible();
   // What was typed stands, and nothing is known any more that would speak against it.
   await expect(doubt(page)).toHaveCount(0);
   await expect(page.getByRole("textbox", { name: /machine position at contact/ })).toHaveValue("-6.4333");
@@ -56,14 +56,14 @@ test("a measured dimension, a work offset and a file from the control are judged
   const measured = collar.getByRole("textbox", { name: /^measured/ });
   // 44.02 within 44 ± 0.05, with 0 and 2 swapped.
   await measured.fill("44.20");
-  await collar.getByRole("button", { name: "Keep", exact: true }).click();
+  await collar.getByRole("button", { name: "Save", exact: true }).click();
   await expect(
     collar.getByText(/0.200 mm more than expected: were two digits swapped \(it would be 44.0/),
   ).toBeVisible();
   await collar.getByRole("button", { name: /^Yes, make it 44.0/ }).click();
   await expect(measured).toHaveValue(/^44\.0/);
-  await collar.getByRole("button", { name: "Keep", exact: true }).click();
-  await expect(collar.getByRole("button", { name: /^Take back/ })).toBeVisible();
+  await collar.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(collar.getByRole("button", { name: /^Undo/ })).toBeVisible();
 
   await page.goto(`${address}/table?side=work`);
   const work = page.getByRole("textbox", { name: /Work offset, as the control/ });

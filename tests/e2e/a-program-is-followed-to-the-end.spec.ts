@@ -30,9 +30,9 @@ test("a program's loop is followed to its end, and what is not carried out keeps
   const address = await openLike(page, demoSetup("drawtube").address, "F-157", "Tube, with a loop");
   await page.goto(`${address}/prepare`);
   await page
-    .getByLabel(/Choose the program's file|Take in another program/)
+    .getByLabel(/Choose the program's file|Import another program/)
     .setInputFiles({ name: "O7001.nc", mimeType: "text/plain", buffer: Buffer.from(LOOP, "latin1") });
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByRole("button", { name: "Import this program" }).click();
   const left = page.getByRole("region", { name: "Not followed" });
   await expect(left).toContainText("Not followed: 1");
   // Counted by hand from the percent sign on: the fourteenth line.
@@ -67,10 +67,10 @@ test("a rapid with the offset cancelled is not played as if the control's answer
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("dome-collar").address, "F-158", "Collar, offset cancelled");
   await page.goto(`${address}/prepare`);
-  const choose = page.getByLabel(/Choose the program's file|Take in another program/);
+  const choose = page.getByLabel(/Choose the program's file|Import another program/);
   const take = async (text: string) => {
     await choose.setInputFiles({ name: "O7002.nc", mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
-    await page.getByRole("button", { name: "Take this program in" }).click();
+    await page.getByRole("button", { name: "Import this program" }).click();
     await expect(page.getByText("O7002.nc").first()).toBeVisible();
   };
   await take(CANCELLED);

@@ -23,7 +23,7 @@ test("the setter is calibrated with a tool that was skimmed, the next tool is me
   await expect(result).toContainText("geometry of the tool−13.4394");
   await expect(result).toContainText("trips at3.7497");
   await expect(result).toContainText("drift−0.0003");
-  await page.getByRole("button", { name: "Keep where it trips" }).click();
+  await page.getByRole("button", { name: "Save where it trips" }).click();
   await expect(result).toContainText("Calibrated by Ines");
   await expect(page.getByText(/^Setter calibrated/)).toBeVisible();
 
@@ -40,7 +40,7 @@ test("the setter is calibrated with a tool that was skimmed, the next tool is me
   await page.getByRole("textbox", { name: /geometry X of the gauge tool/ }).fill("-13.44");
   await page.getByRole("textbox", { name: "machine X at the setter" }).fill("-9.689");
   await expect(result).toContainText("trips at3.7510");
-  await page.getByRole("button", { name: "Keep where it trips" }).click();
+  await page.getByRole("button", { name: "Save where it trips" }).click();
   await expect(
     page.getByRole("link", { name: /^X of T04, to do again setter calibrated: it trips 0\.0013 in off/ }),
   ).toBeVisible();
@@ -52,21 +52,18 @@ test("the setter is calibrated with a tool that was skimmed, the next tool is me
   await expect(
     page.getByText(/It trips 1\.0000 in from where it did\. Was it knocked, or is a number wrong\?/),
   ).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep where it trips" })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Save where it trips" })).toHaveCount(0);
 
   // The next setup on the machine begins with it; then all of it is taken back.
-  await result.getByRole("button", { name: /^Take back/ }).click();
+  await result.getByRole("button", { name: /^Undo/ }).click();
   await expect(result).toContainText(/Calibrated by Ines, just now.*: 3\.7497/);
-  await result.getByRole("button", { name: /^Take back/ }).click();
+  await result.getByRole("button", { name: /^Undo/ }).click();
   await expect(page.getByText(/X of T04 rests on it\. Taken back, it is marked/)).toBeVisible();
-  await page.getByRole("button", { name: /^Take back .* all the same$/ }).click();
+  await page.getByRole("button", { name: /^Undo .* all the same$/ }).click();
   await expect(page.getByText("Setter: no calibration on record")).toBeVisible();
   for (const offset of ["2", "4"]) {
     await page.goto(`${address}/touch?tool=${offset}&do=x`);
-    await page
-      .getByRole("button", { name: /^Take back/ })
-      .first()
-      .click();
+    await page.getByRole("button", { name: /^Undo/ }).first().click();
     await expect(
       page.getByRole("link", { name: new RegExp(`^X of T0${offset}, (to do(?! again)|waits)`) }),
     ).toBeVisible();

@@ -55,7 +55,7 @@ test("keys in a table cell by cell, at arm's length, and reads the control back"
   await expect(x).toContainText("keyed before it changed");
   await expect(page.getByText(/an amount added|amount added/).first()).toBeVisible();
   await page.waitForLoadState("networkidle");
-  await page.getByRole("button", { name: "Take back 02 X geometry" }).click();
+  await page.getByRole("button", { name: "Undo 02 X geometry" }).click();
   await expect(x).toContainText("−13.4394");
   await expect(x).toContainText("keyed in");
 
@@ -118,7 +118,7 @@ test("sets the work offset of a second operation, and is asked about X", async (
   await expect(await tableCell(page, "G54", "X geometry")).toContainText("0.500");
   await (await tableCell(page, "G54", "X geometry")).click();
   await page.getByRole("button", { name: "Cell" }).click();
-  await page.getByRole("button", { name: "Take back G54 X work" }).click();
+  await page.getByRole("button", { name: "Undo G54 X work" }).click();
   await expect(await tableCell(page, "G54", "X geometry")).toContainText("0.000");
 
   await page.getByRole("button", { name: "Files" }).click();

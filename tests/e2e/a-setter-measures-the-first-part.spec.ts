@@ -26,8 +26,8 @@ const row = (page: Page, name: string) => page.getByRole("listitem", { name, exa
 async function measure(page: Page, name: string, value: string): Promise<void> {
   const one = row(page, name);
   await one.getByRole("textbox", { name: /^measured/ }).fill(value);
-  await one.getByRole("button", { name: "Keep" }).click();
-  await expect(one.getByRole("button", { name: /^Take back/ })).toBeVisible();
+  await one.getByRole("button", { name: "Save" }).click();
+  await expect(one.getByRole("button", { name: /^Undo/ })).toBeVisible();
 }
 
 async function addDimension(
@@ -57,7 +57,7 @@ test("a collar 0.05 over is corrected in wear, and both walls of a groove by the
   await row(page, "Collar")
     .getByRole("textbox", { name: /^measured/ })
     .fill("4.405");
-  await row(page, "Collar").getByRole("button", { name: "Keep" }).click();
+  await row(page, "Collar").getByRole("button", { name: "Save" }).click();
   await expect(row(page, "Collar").getByText(/39.595 mm from nominal. Check the decimal point/)).toBeVisible();
   await measure(page, "Collar", "44.05");
   await expect(panel.getByLabel("correction")).toHaveText("−0.050");
@@ -110,9 +110,9 @@ longTest(
     await expect(panel.getByText(/No offset mends it/)).toBeVisible();
     await expect(panel.getByRole("button", { name: /Put in wear|As a touch/ })).toHaveCount(0);
     // A large error of one offset is asked about a second time.
-    await page.getByRole("button", { name: "Take back measurement of Seat, back, part 1" }).click();
-    await expect(row(page, "Seat, back").getByRole("button", { name: "Keep" })).toBeVisible();
-    await page.getByRole("button", { name: "Take back measurement of Seat, front, part 1" }).click();
+    await page.getByRole("button", { name: "Undo measurement of Seat, back, part 1" }).click();
+    await expect(row(page, "Seat, back").getByRole("button", { name: "Save" })).toBeVisible();
+    await page.getByRole("button", { name: "Undo measurement of Seat, front, part 1" }).click();
     await measure(page, "Seat, front", "30.4");
     await panel.getByRole("button", { name: "Put in wear: X wear −0.400" }).click();
     await expect(panel.getByText(/This is a large correction/)).toBeVisible();

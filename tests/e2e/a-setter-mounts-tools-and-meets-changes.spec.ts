@@ -6,13 +6,13 @@ test("a holder is swept, a bar's overhang judged, and both are on record", async
   await signInAs(page, "Ines");
   await page.goto(`${address}/mount?tool=3&check=sweep`);
   const readings = { "0": "0.02", "90": "0.01", "180": "-0.02", "270": "-0.01" };
-  await page.getByRole("button", { name: "Keep sweep on centre" }).click();
+  await page.getByRole("button", { name: "Save sweep on centre" }).click();
   await expect(page.getByText("Type the reading at 0°.")).toBeVisible();
   for (const [angle, reading] of Object.entries(readings))
     await page.getByRole("textbox", { name: `reading at ${angle}°` }).fill(reading);
   const result = page.getByRole("region", { name: /Result, Sweep on centre of T03/ });
   await expect(result.getByText("+0.040")).toBeVisible();
-  await page.getByRole("button", { name: "Keep sweep on centre" }).click();
+  await page.getByRole("button", { name: "Save sweep on centre" }).click();
   await expect(page.getByRole("link", { name: "Sweep on centre of T03, done" })).toBeVisible();
 
   await page.getByRole("link", { name: "Overhang of T04, to do" }).click();
@@ -22,9 +22,9 @@ test("a holder is swept, a bar's overhang judged, and both are on record", async
   await expect(overhang.getByText("take the thicker bar")).toBeVisible();
   await page.getByLabel("Bar", { exact: true }).selectOption("carbide");
   await expect(overhang.getByText("within what such a bar stands")).toBeVisible();
-  await page.getByRole("button", { name: "Keep overhang" }).click();
+  await page.getByRole("button", { name: "Save overhang" }).click();
   await expect(page.getByRole("link", { name: "Overhang of T04, done" })).toBeVisible();
-  await page.getByRole("button", { name: "Take back Overhang of T04" }).click();
+  await page.getByRole("button", { name: "Undo Overhang of T04" }).click();
   await expect(page.getByRole("link", { name: "Overhang of T04, to do" })).toBeVisible();
 
   await page.getByRole("link", { name: "Radial holder of T08, to do" }).click();
@@ -48,7 +48,7 @@ test("what has changed is marked, exactly that, and can be taken back", async ({
   await expect(page.getByRole("link", { name: /X of T02, to do again insert indexed/ })).toBeVisible();
   await expect(page.getByRole("link", { name: "nose radius and tip orientation of T02, done" })).toBeVisible();
   await expect(page.getByRole("link", { name: "X of T04, to do", exact: true })).toBeVisible();
-  await page.getByRole("button", { name: "Take back insert of T02 indexed" }).click();
+  await page.getByRole("button", { name: "Undo insert of T02 indexed" }).click();
   await expect(page.getByRole("link", { name: "X of T02, done" })).toBeVisible();
 
   // Re-chucked: one tool re-teaches the work offset for all, and no tool's own offset is asked for.
@@ -56,7 +56,7 @@ test("what has changed is marked, exactly that, and can be taken back", async ({
   await page.getByRole("button", { name: "Bar re-chucked" }).click();
   await expect(page.getByRole("link", { name: /work offset Z with T02, to do again bar re-chucked/ })).toBeVisible();
   await expect(page.getByRole("link", { name: "Z of T02, done" })).toBeVisible();
-  await page.getByRole("button", { name: "Take back bar re-chucked" }).click();
+  await page.getByRole("button", { name: "Undo bar re-chucked" }).click();
   await expect(page.getByRole("link", { name: /to do again bar re-chucked/ })).toHaveCount(0);
 
   // Safety wear for the first cut goes into the table and the file, and out again.

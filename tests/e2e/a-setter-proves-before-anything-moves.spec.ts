@@ -14,16 +14,16 @@ test("a tall tool with a generous retract is seen to run out of X before it does
   await page.getByText("Say it by hand").click();
   await page.getByRole("textbox", { name: "X, one end, diameter, tool 1" }).fill("57");
   // One end alone is no reach: the message stands where the other one is missing, and nothing typed is lost.
-  await page.getByRole("button", { name: "Keep this reach" }).click();
+  await page.getByRole("button", { name: "Save this reach" }).click();
   await expect(page.getByText("Give both ends of this axis, or neither.")).toBeVisible();
   await page.getByRole("textbox", { name: "X, other end, diameter, tool 1" }).fill("-1.6");
   await page.getByRole("textbox", { name: "retract to X, diameter, tool 1" }).fill("360");
-  await page.getByRole("button", { name: "Keep this reach" }).click();
+  await page.getByRole("button", { name: "Save this reach" }).click();
   // 360 − 339.432 = 20.568; the travel ends at 12, 2 of it kept: 10.568 too far, and 349.432 would just fit.
   await expect(rail.getByText("runs out of travel")).toBeVisible();
   await expect(page.getByText("10.568 mm too far")).toBeVisible();
   await expect(page.getByRole("cell", { name: "349.432" })).toBeVisible();
-  await page.getByRole("button", { name: "Take back what was said by hand" }).click();
+  await page.getByRole("button", { name: "Undo what was said by hand" }).click();
   await expect(rail.getByText("within travel")).toHaveCount(6);
 });
 
@@ -39,14 +39,14 @@ test("neighbours, bars and what stands in front: where the turret may turn is sa
   await page.getByLabel("What stands in front of the part").selectOption("a tailstock");
   await page.getByRole("textbox", { name: "its diameter" }).fill("60");
   await page.getByRole("textbox", { name: "how far in front of the face it begins" }).fill("8");
-  await page.getByRole("button", { name: "Keep" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   // The quill stands where the facing tool goes: its rehearsal hits it.
   await expect(page.getByText("a tailstock, Ø 60.00, 8.00 mm in front of the face")).toBeVisible();
   await page.goto(`${collar.address}/prove?view=rehearsal`);
   await expect(page.getByRole("list", { name: "Findings" })).toContainText("in the tailstock");
   await page.goto(`${collar.address}/clear?view=swing`);
   await page.waitForLoadState("networkidle");
-  await page.getByRole("button", { name: "Take back what is in front" }).click();
+  await page.getByRole("button", { name: "Undo what is in front" }).click();
   await expect(page.getByRole("region", { name: "In front of the part" }).getByRole("paragraph").first()).toHaveText(
     "nothing",
   );
@@ -98,9 +98,9 @@ test("a check is right by the display, or says by how much it is off; a new touc
   const file = await page.request.get(`${collar.address}/prove/checks.nc`);
   expect(file.headers()["content-disposition"]).toContain("checks.nc");
   expect((await file.text()).match(/^T\d+/gm)).toEqual(["T0101", "T0202", "T0404", "T0707", "T0909", "T0717"]);
-  await page.getByRole("button", { name: "Take back check of tool 1" }).click();
+  await page.getByRole("button", { name: "Undo check of tool 1" }).click();
   await expect(page.getByText("0 of 6 proven")).toHaveCount(0);
-  await page.getByRole("button", { name: "Take back check of tool 1" }).click();
+  await page.getByRole("button", { name: "Undo check of tool 1" }).click();
   await expect(page.getByText("0 of 6 proven")).toBeVisible();
 });
 

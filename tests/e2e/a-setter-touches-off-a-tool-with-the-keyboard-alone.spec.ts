@@ -79,7 +79,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await expect(cell).toContainText("+0.182");
   await tabTo("Files");
   await keyboard.press("Enter");
-  await tabTo("Take f-052-op-1-offsets.nc");
+  await tabTo("Download f-052-op-1-offsets.nc");
   const download = page.waitForEvent("download");
   await keyboard.press("Enter");
   const file = await readFile((await (await download).path()) ?? "", "utf8");

@@ -41,7 +41,7 @@ test("taps only: the large keys, the touched dimension that this control wants, 
   // Back to X: it is on record, and a tap takes it back.
   await page.getByRole("link", { name: "X of T04, done" }).tap();
   await expect(page.getByText(/Accepted by Ines, just now.*: −13.4875/)).toBeVisible();
-  await page.getByRole("button", { name: "Take back X of T04" }).tap();
+  await page.getByRole("button", { name: "Undo X of T04" }).tap();
   await expect(page.getByRole("link", { name: "X of T04, to do" })).toBeVisible();
 
   // Half of a number, and the number entered last, are one tap each.

@@ -86,7 +86,7 @@ test("another setter goes on at the same tablet by their PIN, on the same page, 
   await expect(page.getByRole("button", { name: new RegExp(`^${name}, setter`) })).toBeVisible();
   await expect(page).toHaveURL(new RegExp(`${address}/keep`));
   await page.getByRole("textbox", { name: "Note" }).fill(`Taken over by ${name}`);
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByRole("main")).toContainText(`Taken over by ${name}`);
 
   // The lead sees who came and went, and signs the new one out everywhere: a tablet that was left somewhere.
@@ -116,7 +116,7 @@ test("an entry that waits goes to the server under the name of the person who ma
   await page.context().setOffline(true);
   const note = `Chips in the collet, ${name}`;
   await page.getByRole("textbox", { name: "Note" }).fill(note);
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   const strip = page.getByRole("banner").getByRole("status");
   await expect(strip).toHaveText("No server · 1 waiting");
 
@@ -137,7 +137,7 @@ test("an entry that waits goes to the server under the name of the person who ma
   await page.goto(`${address}/keep`);
   await expect(page.getByRole("list", { name: /^Entries/ })).toBeVisible();
   await page.getByRole("textbox", { name: "Note" }).fill(`Chips cleared, ${name}`);
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   const cleared = page
     .getByRole("main")
     .getByRole("listitem")
@@ -147,7 +147,7 @@ test("an entry that waits goes to the server under the name of the person who ma
   await page.waitForLoadState("networkidle");
   await lead.goto(`${address}/keep`);
   await lead.getByRole("textbox", { name: "Note" }).fill(`Collet changed, ${name}`);
-  await lead.getByRole("button", { name: "Keep it" }).click();
+  await lead.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByRole("main")).toContainText(`Collet changed, ${name}`);
 
   // Meanwhile they may read only.
@@ -175,7 +175,7 @@ test("an entry that waits goes to the server under the name of the person who ma
     await lead.goto("/workshop/people");
     await lead.getByRole("link", { name }).click();
     await lead.getByRole("combobox", { name: /^Role/ }).selectOption(role);
-    await lead.getByRole("button", { name: "Keep the change" }).click();
+    await lead.getByRole("button", { name: "Save the change" }).click();
     await expect(lead.getByText(`${name} is changed.`)).toBeVisible();
   }
 });
@@ -196,7 +196,7 @@ test("what is entered after a break in which the session ran out is kept, and se
   await expect(strip).toHaveText("No server");
   await page.context().setOffline(false);
   await expect(strip).toHaveText("Signed out");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(strip).toHaveText("Signed out · 1 waiting");
   const kept = page.getByRole("main").getByRole("listitem").filter({ hasText: note });
   await expect(kept).toContainText("Bruno, this device");

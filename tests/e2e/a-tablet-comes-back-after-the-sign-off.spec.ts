@@ -81,7 +81,7 @@ test("what is given back is read by its author, who enters it again or leaves it
   await desk.goto(`${address}/keep`);
   await page.context().setOffline(true);
   await page.getByRole("textbox", { name: "Note" }).fill("Chuck grease low");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   const strip = page.getByRole("banner").getByRole("status");
   await expect(strip).toHaveText("No server · 1 waiting");
   await signOff(desk);
@@ -89,7 +89,7 @@ test("what is given back is read by its author, who enters it again or leaves it
   const late = desk.getByRole("region", { name: "Came after the sign-off" });
   await expect(late).toContainText("Chuck grease low", { timeout: 20_000 });
   await late.getByRole("textbox", { name: "Why, for the record" }).fill("Tell maintenance");
-  await late.getByRole("button", { name: "Give all back" }).click();
+  await late.getByRole("button", { name: "Return all" }).click();
   await expect(late).toHaveCount(0);
   await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
   const back = page.getByRole("region", { name: "Given back to you" });

@@ -126,10 +126,7 @@ test("touches on the simulated lathe, holds the reading from its feed, and sees 
 
   // The next screens find the setup as it was.
   await touch.goto(`${pin.address}/touch?tool=2&do=x`);
-  await touch
-    .getByRole("button", { name: /Take back/ })
-    .first()
-    .click();
+  await touch.getByRole("button", { name: /Undo/ }).first().click();
   await expect(touch.getByRole("link", { name: "X of T02, to do" })).toBeVisible();
 });
 

@@ -207,7 +207,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
     async (page) => {
       await beSignedIn(page, "Marit");
       await page.goto(`${demoSetup("roller").address}/keep`);
-      await expect(page.getByRole("heading", { name: "Ledger" })).toBeVisible();
+      await expect(page.getByRole("heading", { name: "Record", level: 1 })).toBeVisible();
     },
   ],
   [
@@ -240,7 +240,7 @@ const SCREENS: readonly (readonly [name: string, open: (page: Page) => Promise<v
         async (page: Page) => {
           await beSignedIn(page, "Marit");
           await page.goto(`/workshop/${section}?open=${open}`);
-          await expect(page.getByRole("button", { name: /Keep|Let them in/ })).toBeVisible();
+          await expect(page.getByRole("button", { name: /Save|Let them in/ })).toBeVisible();
         },
       ] as const,
   ),
@@ -468,7 +468,7 @@ test("a chart that fails leaves the rest of its page alone, and comes back", asy
   await page.goto(`${setup}/first-part`);
   const dimension = page.getByRole("listitem", { name: "Collar", exact: true });
   await dimension.getByRole("textbox").fill("44.004");
-  await dimension.getByRole("button", { name: "Keep", exact: true }).click();
+  await dimension.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("img", { name: /^1 part measured/ })).toBeVisible();
   await page.addInitScript(() => {
     const { getContext } = HTMLCanvasElement.prototype;

@@ -65,7 +65,7 @@ test("a signed-off setup takes no more entries", async ({ page }) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Eyepiece clamp");
   await expect(page.getByText("This setup is signed off. A lead must reopen it")).toBeVisible();
-  await expect(page.getByRole("button", { name: /^(Accept|Take back)/ })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^(Accept|Undo)/ })).toHaveCount(0);
 });
 
 test("what is not there says so", async ({ page, allowConsole }) => {

@@ -58,7 +58,7 @@ test("a bar is not let into a hole that is too small, nor a tool into a station 
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?do=hole`);
   await page.getByRole("textbox", field(/hole, diameter/)).fill("481");
-  await page.getByRole("button", { name: "Keep the hole, go on" }).click();
+  await page.getByRole("button", { name: "Save the hole, go on" }).click();
   await expect(page.getByText("This hole would be larger than the stock")).toBeVisible();
   await expect(page.getByRole("textbox", field(/hole, diameter/))).toHaveValue("481");
   await page.goto(`${address}/touch?tool=9&do=x`);

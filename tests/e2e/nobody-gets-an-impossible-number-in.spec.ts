@@ -105,7 +105,7 @@ test("once the bar is measured, no diameter may be larger than it", async ({ pag
   await page.locator("summary", { hasText: "Stock Ø 55.000 nominal" }).click();
   const stock = page.getByRole("textbox", { name: "measured stock diameter" });
   await stock.fill("548.2");
-  await page.getByRole("button", { name: "Keep stock size" }).click();
+  await page.getByRole("button", { name: "Save stock size" }).click();
   await expect(
     page.getByText("This would be more than twice the nominal bar. Check for a decimal point."),
   ).toBeVisible();
@@ -114,7 +114,7 @@ test("once the bar is measured, no diameter may be larger than it", async ({ pag
   await stock.press("Enter");
   await expect(page.locator("summary", { hasText: "Stock Ø 54.820 as measured" })).toBeVisible();
   await expect(page.getByText(/would be larger than the stock \(54.820 mm, as measured\)/)).toBeVisible();
-  await page.getByRole("button", { name: "Take back measured stock diameter" }).click();
+  await page.getByRole("button", { name: "Undo measured stock diameter" }).click();
   await expect(page.locator("summary", { hasText: "Stock Ø 55.000 nominal" })).toBeVisible();
   await expect(page.getByText("= 55.200 mm · 2.1732 in")).toBeVisible();
 });

@@ -10,13 +10,13 @@ async function playProgram(page: Page, address: string, text: string): Promise<v
   await page.goto(`${address}/prepare?part=lists`);
   await page.waitForLoadState("networkidle");
   const file = { name: "O4402.nc", mimeType: "text/plain", buffer: Buffer.from(text, "latin1") };
-  await page.getByLabel(/^(Choose the program's file|Take in another program)$/).setInputFiles(file);
+  await page.getByLabel(/^(Choose the program's file|Import another program)$/).setInputFiles(file);
   // A page that is left before the server has answered takes nothing in.
   const taken = page.waitForResponse((response) => response.request().method() === "POST" && response.ok());
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByRole("button", { name: "Import this program" }).click();
   await taken;
-  await expect(page.getByRole("button", { name: "Take this program in" })).toHaveCount(0);
-  await expect(page.getByLabel("Take in another program")).toBeAttached();
+  await expect(page.getByRole("button", { name: "Import this program" })).toHaveCount(0);
+  await expect(page.getByLabel("Import another program")).toBeAttached();
   await page.goto(`${address}/prove?view=rehearsal`);
   await expect(page.getByText(/left at Ø|nothing is left/)).toBeVisible({ timeout: 20_000 });
 }

@@ -21,7 +21,7 @@ test("times are the viewer's, a note that was begun stays, and two keys lead to 
   await page.getByLabel("Note", { exact: true }).fill("Stop at 12, jaws bored");
   await page.reload();
   await expect(page.getByLabel("Note", { exact: true })).toHaveValue("Stop at 12, jaws bored");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(newest).toContainText("Stop at 12, jaws bored");
   await page.reload();
   await expect(page.getByLabel("Note", { exact: true })).toHaveValue("");
@@ -48,7 +48,7 @@ test("a form that was begun is there again, and focus goes where the work goes o
   await page.getByRole("link", { name: "Mount" }).click();
   await page.goto(`${address}/prepare?part=part`);
   await expect(material).toHaveValue("6082, drawn");
-  const note = page.getByText("What you began here before stands in the fields");
+  const note = page.getByText("Your draft is in the fields again");
   await expect(note).toBeVisible();
   const kept = page.waitForResponse((answer) => /\/entries/.test(answer.url()) && answer.request().method() === "POST");
   await page.getByRole("button", { name: "Save the stock" }).click();
@@ -64,7 +64,7 @@ test("a form that was begun is there again, and focus goes where the work goes o
   await expect(page.getByRole("textbox", { name: "Name" })).toHaveValue("");
   await page.goto("/workshop/spacers?open=new");
   await expect(page.getByRole("textbox", { name: "Name" })).toHaveValue("Shim 0.3");
-  await page.getByRole("button", { name: "Begin anew" }).click();
+  await page.getByRole("button", { name: "Start over" }).click();
   await expect(page.getByRole("textbox", { name: "Name" })).toHaveValue("");
 
   // By hand: −284.5 − 54.1 = −338.600. Accepted from its field, the step that follows is where the focus is.
@@ -88,7 +88,7 @@ test("a form that was begun is there again, and focus goes where the work goes o
     .getByRole("link", { name: /Tube, begun/ })
     .first()
     .click();
-  await expect(page.getByRole("heading", { level: 1 }).first()).toBeFocused();
+  await expect(page.getByRole("textbox", { name: /machine position/ })).toBeFocused();
 });
 
 test("after signing in focus is on the page that was asked for", async ({ page }) => {

@@ -11,7 +11,7 @@ test.use({ serviceWorkers: "allow" });
 /** The last one is where the story goes on. */
 const NAMES = longOr(
   CHAIN.map(({ name }) => name),
-  ["Table", "Keep"],
+  ["Table", "Record"],
 );
 const { address: drawtube } = demoSetup("drawtube");
 
@@ -98,7 +98,7 @@ test("a setter goes on without the server, through a reload and a crash, and all
     await page.getByRole("link", { name: "as CSV" }).click();
     expect(await readFile(await (await sheet).path(), "utf8")).toContain("-339.250");
     await page.getByRole("textbox", { name: "Note" }).fill("Touched while the server was away");
-    await page.getByRole("button", { name: "Keep it" }).click();
+    await page.getByRole("button", { name: "Save it" }).click();
     await expect(strip(page)).toHaveText("No server · 2 waiting");
 
     // The page crashes; another one opens with everything there.
@@ -197,7 +197,7 @@ longTest(
     await context.setOffline(true);
     const note = `Touched before the break, ${Date.now()}`;
     await page.getByRole("textbox", { name: "Note" }).fill(note);
-    await page.getByRole("button", { name: "Keep it" }).click();
+    await page.getByRole("button", { name: "Save it" }).click();
     await expect(strip(page)).toHaveText("No server · 1 waiting");
     /** How often the server has that note. */
     const kept = async () => {
@@ -233,7 +233,7 @@ test("a photo and a program that are chosen without the server stay on the devic
 
   await page.getByRole("textbox", { name: "Note" }).fill("Jaws as they were bored");
   await page.getByLabel("Photo", { exact: true }).setInputFiles("docs/screenshots/nose.png");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(strip(page)).toHaveText("No server · 1 waiting");
   const photo = page.getByRole("img", { name: "Jaws as they were bored" });
   /** Whether the picture itself is there, as wide as it was taken. */
@@ -242,15 +242,15 @@ test("a photo and a program that are chosen without the server stay on the devic
   // What is no photo is refused as the server would refuse it; what was written stays.
   await page.getByRole("textbox", { name: "Note" }).fill("Not a picture");
   await page.getByLabel("Photo", { exact: true }).setInputFiles("README.md");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByText("This is not a photo that is kept here.")).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Not a picture");
 
   await page.getByRole("link", { name: "Prepare" }).click();
   await page
-    .getByLabel(/^(Choose the program's file|Take in another program)/)
+    .getByLabel(/^(Choose the program's file|Import another program)/)
     .setInputFiles("db/demo/programs/O4402.nc");
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByRole("button", { name: "Import this program" }).click();
   await expect(strip(page)).toHaveText("No server · 2 waiting");
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Program for the control" }).click();
@@ -316,7 +316,7 @@ test("a device's store that runs full is said before it hurts, and loses nothing
   await page.waitForLoadState("networkidle");
   await context.setOffline(true);
   await page.getByRole("textbox", { name: "Note" }).fill("Typed on a full device");
-  await page.getByRole("button", { name: "Keep it" }).click();
+  await page.getByRole("button", { name: "Save it" }).click();
   await expect(page.getByText("This device's store is full: the entry cannot be kept here.")).toBeVisible();
   await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Typed on a full device");
 });

@@ -50,7 +50,7 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await page.getByRole("link", { name: "X of T05, done" }).click();
   await expect(page.getByText(/Accepted by Ines, just now.*: −338.695/)).toBeVisible();
   // Bruno's entry still stands beneath: taking back Ines's gives his again.
-  await page.getByRole("button", { name: "Take back X of T05" }).click();
+  await page.getByRole("button", { name: "Undo X of T05" }).click();
   await expect(page.getByText(/Accepted by Bruno.*−338.700/)).toBeVisible();
 
   // Asked again on Z, somebody keeps the other's: what was typed goes, what is on record shows.
@@ -124,7 +124,7 @@ test("how a tool is touched belongs to the person who is on it, and what changes
   await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   await other.goto(`${address}/touch?tool=1&do=z`);
   await expect(other.getByText(/Accepted by Bruno, .*: −392\.830/)).toBeVisible();
-  await other.getByRole("button", { name: "Take back Z of T01" }).click();
+  await other.getByRole("button", { name: "Undo Z of T01" }).click();
   await other.context().close();
 });
 
@@ -176,7 +176,7 @@ longTest(
     await other.goto(`${address}/keep`);
     await other.waitForLoadState("networkidle");
     await other.getByRole("textbox", { name: "Note" }).fill("Chuck cleaned");
-    await other.getByRole("button", { name: "Keep it" }).click();
+    await other.getByRole("button", { name: "Save it" }).click();
     await expect.poll(() => asked).toBe(1);
     await page.getByRole("button", { name: "Accept X, go to Z" }).click();
     await expect(page.getByRole("heading", { level: 1 })).toHaveText("T05 · radius and tip");

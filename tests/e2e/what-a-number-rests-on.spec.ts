@@ -46,10 +46,10 @@ test("a work offset that changes marks what was touched under it: reckoned anew,
   await page.goto(`${address}/table`);
   await expect(await tableCell(page, "01", "Z geometry")).toContainText("−392.830");
 
-  // The record says what was taken back with what; the reckoning by itself can be, too.
+  // The record says what was undone with what; the reckoning by itself can be, too.
   await page.goto(`${address}/keep`);
   await expect(page.getByText("reckoned anew, row 1")).toBeVisible();
-  const work = page.getByRole("button", { name: /^Take back entry \d+, Z of G54$/ }).first();
+  const work = page.getByRole("button", { name: /^Undo entry \d+, Z of G54$/ }).first();
   await work.click();
   await expect(page.getByText(/Z of T01 rests on it\. Taken back, it is marked/)).toBeVisible();
   await page.getByRole("button", { name: "Leave it" }).click();
@@ -63,11 +63,7 @@ test("a work offset that changes marks what was touched under it: reckoned anew,
   await page.getByRole("button", { name: "Still right" }).click();
   await expect(page.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   // Reckoning and touch are taken back: other stories judge theirs by what was found on this machine.
-  const takeBack = () =>
-    page
-      .getByRole("button", { name: /^Take back/ })
-      .first()
-      .click();
+  const takeBack = () => page.getByRole("button", { name: /^Undo/ }).first().click();
   await takeBack();
   await expect(page.getByRole("link", { name: /^Z of T01, to do again/ })).toBeVisible();
   await takeBack();

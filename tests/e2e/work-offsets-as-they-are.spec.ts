@@ -55,8 +55,8 @@ M30
 
 async function takeIn(page: Page, address: string, name: string, text: string): Promise<void> {
   await page.goto(`${address}/prepare`);
-  await page.getByLabel(/Choose the program's file|Take in another program/).setInputFiles(file(name, text));
-  await page.getByRole("button", { name: "Take this program in" }).click();
+  await page.getByLabel(/Choose the program's file|Import another program/).setInputFiles(file(name, text));
+  await page.getByRole("button", { name: "Import this program" }).click();
   await expect(page.getByText(name, { exact: true })).toBeVisible();
 }
 
@@ -104,7 +104,7 @@ test("back tools on path 2 are touched, keyed and checked under the work offset 
   await page.getByRole("textbox", { name: "overall length as measured" }).fill("18");
   await page.getByRole("textbox", { name: "overall length on the drawing" }).fill("18");
   await page.getByRole("textbox", { name: "limits of the overall length" }).fill(".05");
-  await page.getByRole("button", { name: "Keep the length, go on" }).click();
+  await page.getByRole("button", { name: "Save the length, go on" }).click();
   await expect(page).not.toHaveURL(/do=length/);
 
   await touchOnPaper(page, address, "41", "-30.41", ".05");

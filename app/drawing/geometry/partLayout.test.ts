@@ -35,7 +35,10 @@ function shaft(steps: readonly { readonly long: number; readonly r: number }[]) 
 const labelled = (dimensions: readonly PartDimension[]): readonly LabelledDimension[] =>
   dimensions.map((dimension) => ({
     dimension,
-    ...(dimension.kind === "radius" ? { width: 98, height: 26 } : { width: 132, height: 50 }),
+    // A thread's label is three times as wide as that of a radius.
+    ...(dimension.kind === "radius"
+      ? { width: 98 + 60 * (((Number(dimension.key.slice(2)) - 2) / 4) % 4), height: 26 }
+      : { width: 132, height: 50 }),
   }));
 
 const overlap = (a: LabelBox, b: LabelBox) =>

@@ -167,12 +167,7 @@ function placeAll(
     placed: [
       ...placeColumns(columns, at, right + CLEAR),
       ...placeRows(rows, at, { from: bottom + CLEAR, right, pitch: rowPitch, abreast }),
-      ...placeCallouts(
-        callouts,
-        at,
-        { width, top: top - topHeight - CLEAR, under: top - CLEAR / 2, height: lines.height, lines: lines.lines },
-        profile,
-      ),
+      ...placeCallouts(lines, at, { width, top: top - topHeight - CLEAR, under: top - CLEAR / 2 }, profile),
     ],
   };
 }
@@ -251,64 +246,79 @@ function placeRows(
   });
 }
 
-/** One line where all labels have room in it; else two: every second one stands in the upper, and its leader passes between two of the lower. */
-function linesOfCallouts(
-  callouts: readonly LabelledDimension[],
-  room: number,
-): { readonly width: number; readonly height: number; readonly lines: 0 | 1 | 2 } {
-  if (callouts.length === 0) return { width: 0, height: 0, lines: 0 };
-  const widest = Math.max(...callouts.map(({ width }) => width));
-  const tallest = Math.max(...callouts.map(({ height }) => height));
-  const inOne = callouts.length * (widest + GAP);
-  if (inOne + 2 * PAD <= room) return { width: inOne, height: tallest + GAP, lines: 1 };
-  return { width: (Math.ceil(callouts.length / 2) + 1) * (widest + GAP), height: 2 * (tallest + GAP), lines: 2 };
+/** A label over the part with the place on the part that it belongs to. */
+interface Callout extends LabelledDimension {
+  readonly anchor: PartPoint;
+  /** How far its middle stands at least from that of the first one. */
+  readonly from: number;
+}
+interface CalloutLines {
+  /** In the order of their places along Z. */
+  readonly callouts: readonly Callout[];
+  readonly width: number;
+  readonly height: number;
+  readonly lines: 0 | 1 | 2;
 }
 
+/** One line where all labels have room in it; else two: every second one stands in the upper, and its leader passes between two of the lower. */
+function linesOfCallouts(labelled: readonly LabelledDimension[], room: number): CalloutLines {
+  if (labelled.length === 0) return { callouts: [], width: 0, height: 0, lines: 0 };
+  const sorted = labelled
+    .map((one) => ({ ...one, anchor: anchorOf(one.dimension) }))
+    .sort((a, b) => a.anchor.z - b.anchor.z || a.dimension.key.localeCompare(b.dimension.key));
+  const tallest = Math.max(...sorted.map(({ height }) => height));
+  const inOne = spaced(sorted, (a, b) => (a + b) / 2 + GAP);
+  if (inOne.width + 2 * PAD <= room) return { ...inOne, height: tallest + GAP, lines: 1 };
+  // As wide as the wider of two neighbours: then the next but one has room beside it, and a leader beside the label under it.
+  return { ...spaced(sorted, (a, b) => (Math.max(a, b) + GAP) / 2), height: 2 * (tallest + GAP), lines: 2 };
+}
+
+/** Labels with the least distances between their middles, and the room that all of them take. */
+function spaced(
+  sorted: readonly Omit<Callout, "from">[],
+  apart: (width: number, next: number) => number,
+): Pick<CalloutLines, "callouts" | "width"> {
+  let from = 0;
+  const callouts = sorted.map((one, index) => {
+    const before = sorted[index - 1];
+    if (before) from += apart(before.width, one.width);
+    return { ...one, from };
+  });
+  return { callouts, width: headOf(callouts) + Math.max(...callouts.map((one) => one.from + one.width / 2)) };
+}
+
+/** From the left edge of the labels to the middle of the first one: a wider one can stand over it. */
+const headOf = (callouts: readonly Callout[]) => Math.max(...callouts.map(({ from, width }) => width / 2 - from));
+
 function placeCallouts(
-  callouts: readonly LabelledDimension[],
+  { callouts, lines, height: linesHeight }: CalloutLines,
   at: ToSheet,
-  room: {
-    readonly width: number;
-    readonly top: number;
-    readonly under: number;
-    readonly height: number;
-    readonly lines: 0 | 1 | 2;
-  },
+  room: { readonly width: number; readonly top: number; readonly under: number },
   profile: PartProfile,
 ): readonly PlacedDimension[] {
   if (callouts.length === 0) return [];
-  const anchored = callouts
-    .map((one) => ({ ...one, anchor: anchorOf(one.dimension) }))
-    .sort((a, b) => a.anchor.z - b.anchor.z || a.dimension.key.localeCompare(b.dimension.key));
-  const widest = Math.max(...callouts.map(({ width }) => width));
   const tallest = Math.max(...callouts.map(({ height }) => height));
-  const step = (widest + GAP) / (room.lines || 1);
-  // Each as near to its anchor as its neighbours let it be; in two lines half a label from the next.
-  const low = PAD + widest / 2;
+  const wanted = callouts.map(({ anchor }) => at(anchor).x);
+  // Each as near to its anchor as its neighbours let it be.
   const centres = spread(
-    anchored.map(({ anchor }) => at(anchor).x),
-    step,
-    low,
-    room.width - PAD - widest / 2,
-  );
+    wanted.map((x, index) => x - (callouts[index]?.from ?? 0)),
+    0,
+    PAD + headOf(callouts),
+    room.width - PAD - Math.max(...callouts.map(({ from, width }) => from + width / 2)),
+  ).map((x, index) => x + (callouts[index]?.from ?? 0));
   const [back, front] = [at({ z: profile.zMin, r: 0 }).x, at({ z: profile.zMax, r: 0 }).x];
-  const feet = spread(
-    anchored.map(({ anchor }) => at(anchor).x),
-    Math.min(FEET_APART, (front - back) / callouts.length),
-    back,
-    front,
-  );
-  return anchored.map(({ dimension, width, height, anchor }, index) => {
-    const isUpper = room.lines === 2 && index % 2 === 0;
+  const feet = spread(wanted, Math.min(FEET_APART, (front - back) / callouts.length), back, front);
+  return callouts.map(({ dimension, width, height, anchor }, index) => {
+    const isUpper = lines === 2 && index % 2 === 0;
     const centre = centres[index] as number;
     const foot = feet[index] as number;
     const label = {
       x: centre - width / 2,
-      y: room.top + (isUpper || room.lines === 1 ? 0 : tallest + GAP),
+      y: room.top + (isUpper || lines === 1 ? 0 : tallest + GAP),
       width,
       height,
     };
-    const below = room.top + room.height - GAP / 2;
+    const below = room.top + linesHeight - GAP / 2;
     return {
       key: dimension.key,
       label,

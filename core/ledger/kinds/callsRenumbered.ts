@@ -27,6 +27,6 @@ export const kind: Kind<"calls-renumbered"> = {
   refusal: (state) =>
     topOf(state, CELLS.program)
       ? undefined
-      : { code: "no-program", message: "No program has been taken in, so there is nothing to renumber." },
+      : { code: "no-program", message: "No program has been imported, so there is nothing to renumber." },
   changeMachine: unchanged,
 };

@@ -2,14 +2,14 @@ import { allowed } from "../lookUp.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
 import { name, object, uuid } from "./schemaParts.ts";
 
-/** An entry was taken back; its cells hold again what they held before it. */
+/** An entry was undone; its cells hold again what they held before it. */
 export const schema = object(["entry", "what"], { entry: uuid, what: name });
 
 export const kind: Kind<"entry-undone"> = {
   version: 1,
   cells: () => [],
   dependencies: () => [],
-  describe: ({ what }) => `taken back: ${what}`,
+  describe: ({ what }) => `undone: ${what}`,
   offsets: () => [],
   numbers: noNumbers,
   measurement: () => "",

@@ -3,7 +3,7 @@ import { topOf } from "../lookUp.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
 import { line, name, object } from "./schemaParts.ts";
 
-/** The program as it ran and made good parts, kept as proven: as it went out from here, or as it came back from the control. */
+/** The program as it ran and made good parts, saved as proven: as it went out from here, or as it came back from the control. */
 export const schema = object(["as", "name", "fingerprint", "lines", "changes"], {
   as: { type: "string", enum: ["went-out", "came-back"] },
   name,
@@ -24,7 +24,7 @@ export const schema = object(["as", "name", "fingerprint", "lines", "changes"], 
   changed: { type: "integer", minimum: 0, maximum: 100_000_000 },
 });
 
-/** The program that was kept as proven. */
+/** The program that was saved as proven. */
 export const standing = { setup: "programProven", cell: CELLS.programProven } as const;
 
 export const kind: Kind<"program-proven"> = {
@@ -33,7 +33,7 @@ export const kind: Kind<"program-proven"> = {
   dependencies: () => [CELLS.program, CELLS.calls],
   describe: ({ as, name, changed }) => {
     const many = changed === undefined ? "many lines" : `${changed} ${changed === 1 ? "line" : "lines"}`;
-    return `program ${name} kept as proven, ${as === "went-out" ? "as it went out" : "as it came back"}, ${many} changed`;
+    return `program ${name} saved as proven, ${as === "went-out" ? "as it went out" : "as it came back"}, ${many} changed`;
   },
   offsets: () => [],
   numbers: noNumbers,
@@ -42,6 +42,6 @@ export const kind: Kind<"program-proven"> = {
   refusal: (state) =>
     topOf(state, CELLS.program)
       ? undefined
-      : { code: "no-program", message: "No program has been taken in, so none can be kept as proven." },
+      : { code: "no-program", message: "No program has been imported, so none can be saved as proven." },
   changeMachine: unchanged,
 };

@@ -1,3 +1,4 @@
+import { counted } from "../../counted.ts";
 import { CELLS } from "../cells.ts";
 import { allowed } from "../lookUp.ts";
 import { type Kind, unchanged } from "./kind.ts";
@@ -31,8 +32,8 @@ export const kind: Kind<"table-compared"> = {
   offsets: () => [],
   numbers: ({ agreed, differences }, { column: words }) =>
     differences.length === 0
-      ? `all ${agreed.length} cells agree`
-      : `${differences.length} differ, ${agreed.length} agree: ${differences.map(({ row, column }) => `${row} ${words(column)}`).join(", ")}`,
+      ? `all ${counted(agreed.length, "cell agrees", "cells agree")}`
+      : `${counted(differences.length, "differs", "differ")}, ${counted(agreed.length, "agrees", "agree")}: ${differences.map(({ row, column }) => `${row} ${words(column)}`).join(", ")}`,
   measurement: () => "",
   undo: "offered",
   refusal: allowed,
