@@ -1,5 +1,6 @@
 import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
 import type { Answer } from "../core/refusal.ts";
+import { schemaWords } from "../core/schemaWords.ts";
 import { type CaseJson, Unreadable } from "./unreadable.ts";
 
 const ajv = new Ajv({ allErrors: false, strict: true, allowUnionTypes: true });
@@ -42,11 +43,12 @@ export function answerProblems<Problem>(kind: ProblemKind<Problem>): (json: unkn
 
 const isObject = (json: unknown): json is CaseJson => typeof json === "object" && json !== null && !Array.isArray(json);
 
-/** What is wrong where: `tools/0/geometry/x must be number`. */
+/** What is wrong where: `tools/0/geometry/x is not a number`. */
 function wordsOf(error: ErrorObject | undefined): string {
-  const where = error?.instancePath.slice(1) ?? "";
-  const allowed = error?.keyword === "enum" ? ` (${error.params.allowedValues.join(", ")})` : "";
-  return `${where === "" ? "The problem" : where} ${error?.message ?? "cannot be read"}${allowed}.`;
+  const place = error?.instancePath.slice(1) ?? "";
+  const missing = error?.keyword === "required" ? String(error.params.missingProperty) : "";
+  const where = [place, missing].filter((part) => part !== "").join("/");
+  return `${where === "" ? "The problem" : where} ${error ? schemaWords(error) : "cannot be read"}.`;
 }
 
 const number = { type: "number" };

@@ -104,7 +104,7 @@ export function OwnExercisesPage({
                     <input type="hidden" name="intent" value="retire" />
                     <input type="hidden" name="id" value={one.id} />
                     <PlainButton type="submit" aria-label={`Remove ${one.title}`}>
-                      Take away
+                      Remove
                     </PlainButton>
                   </Form>
                 </li>

@@ -2,7 +2,7 @@ import { Ajv, type ErrorObject, type ValidateFunction } from "ajv";
 import addFormats from "ajv-formats";
 import { ENTRY_KINDS, type EntryKind, payloadSchemas } from "../../core/ledger/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../../core/refusal.ts";
-import { schemaWords } from "./schemaWords.ts";
+import { schemaWords } from "../../core/schemaWords.ts";
 
 const ajv = new Ajv({ allErrors: true, strict: true, allowUnionTypes: true, discriminator: true });
 addFormats.default(ajv);

@@ -10,7 +10,7 @@ test("a file for a machine is asked about once, on one row, and taken as it was 
   await page.goto(`${demoSetup("roller").address}/table?side=files`);
   const asked = page.getByRole("region", { name: "How this control reads a file" });
   await expect(asked).toBeVisible();
-  await expect(page.getByRole("link", { name: /^Take .*nc$/ })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: /^Download .*nc$/ })).toHaveCount(0);
   // X of offset 2 reads −13.4394 in the table: it is the same number in each form.
   await expect(asked.getByText("G10 P10002 X-13.4394", { exact: false })).toBeVisible();
   await expect(asked.getByText("G10 L10 P2 X-13.4394", { exact: false })).toBeVisible();
@@ -25,7 +25,7 @@ test("a file for a machine is asked about once, on one row, and taken as it was 
   await expect(contents).toContainText("G20");
   await expect(contents).not.toContainText("G90");
   await expect(contents).toContainText("M30");
-  const link = page.getByRole("link", { name: /^Take / });
+  const link = page.getByRole("link", { name: /^Download / });
   const [download] = await Promise.all([page.waitForEvent("download"), link.click()]);
   const text = await readFile(await download.path(), "utf8");
   expect(text).toContain("G10 P10002 X-13.4394");

@@ -74,7 +74,7 @@ test("last year's job comes back: found, compared, started from, signed off by n
   await expect(page.getByText(/^taken over, not proven/)).toBeVisible();
 
   // The record: a note with a photo, then the sign-off that names what is unproven.
-  await page.getByRole("link", { name: "Save" }).click();
+  await page.getByRole("link", { name: "Record" }).click();
   await page.getByLabel("Note", { exact: true }).fill("Soft jaws bored to 54, stop at 12");
   await page.getByLabel("Photo", { exact: true }).setInputFiles("docs/screenshots/nose.png");
   await page.getByRole("button", { name: "Save it" }).click();

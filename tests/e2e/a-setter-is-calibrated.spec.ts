@@ -58,7 +58,7 @@ test("the setter is calibrated with a tool that was skimmed, the next tool is me
   await result.getByRole("button", { name: /^Undo/ }).click();
   await expect(result).toContainText(/Calibrated by Ines, just now.*: 3\.7497/);
   await result.getByRole("button", { name: /^Undo/ }).click();
-  await expect(page.getByText(/X of T04 rests on it\. Taken back, it is marked/)).toBeVisible();
+  await expect(page.getByText(/X of T04 rests on it\. Undone, it is marked/)).toBeVisible();
   await page.getByRole("button", { name: /^Undo .* all the same$/ }).click();
   await expect(page.getByText("Setter: no calibration on record")).toBeVisible();
   for (const offset of ["2", "4"]) {

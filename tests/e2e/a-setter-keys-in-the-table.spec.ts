@@ -65,7 +65,7 @@ test("keys in a table cell by cell, at arm's length, and reads the control back"
   await expect(page.getByRole("note")).toContainText("tip orientation");
   await page.getByLabel("Format", { exact: true }).selectOption("csv");
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: /Take s-017-op-1-offsets.csv/ }).click();
+  await page.getByRole("link", { name: /Download s-017-op-1-offsets.csv/ }).click();
   const csv = await readFile((await (await download).path()) ?? "", "utf8");
   expect(csv).toContain("geometry X in");
   const choose = page.getByLabel("The control's table as a file");

@@ -61,7 +61,7 @@ test("what has changed is marked, exactly that, and can be taken back", async ({
 
   // Safety wear for the first cut goes into the table and the file, and out again.
   await page.getByRole("button", { name: "Put safety wear on T02" }).click();
-  await expect(page.getByRole("button", { name: "Take out safety wear of T02" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Remove safety wear of T02" })).toBeVisible();
   await page.goto(`${address}/table`);
   await (await tableCell(page, "02", "X wear")).click();
   await expect(page.getByText("safety wear for the first cut")).toBeVisible();

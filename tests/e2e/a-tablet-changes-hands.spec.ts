@@ -155,7 +155,7 @@ test("an entry that waits goes to the server under the name of the person who ma
   await handOver(page, "Bruno", name);
   await expect(strip).toHaveText("1 to settle");
   await page.getByRole("button", { name: "1 to settle" }).click();
-  await expect(dialog).toContainText(`Not kept: This needs the role setter; ${name} has the role viewer.`);
+  await expect(dialog).toContainText(`Not saved: This needs the role setter; ${name} has the role viewer.`);
 
   // Another role means signing in anew; that is said as soon as something is to be sent.
   await setRole("setter");

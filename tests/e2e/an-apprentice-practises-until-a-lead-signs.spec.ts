@@ -222,7 +222,7 @@ longTest(
     await expect(page.getByRole("alert").first()).toContainText("goals");
     await choose({ ...exercise, id: "drawtube-again", title: "Drawtube again" });
     await expect(page.getByText("“Drawtube again” is kept.")).toBeVisible();
-    await page.getByRole("button", { name: "Take away Drawtube again" }).click();
+    await page.getByRole("button", { name: "Remove Drawtube again" }).click();
     await expect(page.getByText("It is taken away.")).toBeVisible();
 
     await begin(page, "drawtube-tools-anew", "shown", 5);

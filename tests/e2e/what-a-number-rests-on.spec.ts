@@ -51,7 +51,7 @@ test("a work offset that changes marks what was touched under it: reckoned anew,
   await expect(page.getByText("reckoned anew, row 1")).toBeVisible();
   const work = page.getByRole("button", { name: /^Undo entry \d+, Z of G54$/ }).first();
   await work.click();
-  await expect(page.getByText(/Z of T01 rests on it\. Taken back, it is marked/)).toBeVisible();
+  await expect(page.getByText(/Z of T01 rests on it\. Undone, it is marked/)).toBeVisible();
   await page.getByRole("button", { name: "Leave it" }).click();
   await expect(work).toBeVisible();
 

@@ -1,4 +1,8 @@
-import type { ErrorObject } from "ajv";
+/** What a schema refuses, as a validator of JSON schemas says it. */
+interface SchemaFault {
+  readonly keyword: string;
+  readonly params: Readonly<Record<string, unknown>>;
+}
 
 /** What a value must be, in words: the rest of a sentence that begins with the field's name. */
 const SAYS: Readonly<Record<string, (params: Readonly<Record<string, unknown>>) => string>> = {
@@ -46,6 +50,8 @@ function listed(values: unknown): string {
   return all.length > MOST ? `the ${all.length} values that are known` : all.join(", ");
 }
 
-/** What a schema refused of a field, in plain words, without the field's name; the validator's own words never reach a person. */
-export const schemaWords = ({ keyword, params }: Pick<ErrorObject, "keyword" | "params">): string =>
-  SAYS[keyword]?.(params) ?? "is not valid";
+/**
+ * What a schema refused of a field, in plain words, without the field's name; the validator's own words never reach a person. A keyword that is not
+ * known is "not valid". No unit: limits are those of the schema.
+ */
+export const schemaWords = ({ keyword, params }: SchemaFault): string => SAYS[keyword]?.(params) ?? "is not valid";
