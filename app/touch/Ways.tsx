@@ -55,9 +55,13 @@ export function Ways({ setup, tool, axis, ways, way, shop, onWay, isDisabled }: 
           gaugedDiameter(setup),
         );
         return (
-          <Way key={one} value={one} $fits={fits}>
+          <Way key={one} value={one} $fits={fits} aria-keyshortcuts={`Alt+${index + 1}`}>
             <strong>
-              <Digit aria-hidden="true">Alt {index + 1}</Digit> {wayName(one, axis)}
+              <Digit aria-hidden="true">
+                <span>Alt </span>
+                {index + 1}
+              </Digit>{" "}
+              {wayName(one, axis)}
             </strong>
             <span>
               {fits ? <Check size={16} aria-hidden="true" /> : <TriangleAlert size={16} aria-hidden="true" />}
@@ -84,6 +88,8 @@ const Digit = styled.span`
   font-size: ${size.small};
   font-weight: 400;
   color: ${color("quiet")};
+  span { display: none; }
+  @media (width >= 1800px) { span { display: inline; } }
   @media (width < 1200px) { display: none; }
 `;
 const Way = styled(Radio)<{ $fits: boolean }>`
