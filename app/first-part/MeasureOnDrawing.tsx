@@ -119,6 +119,7 @@ function Side(props: SideProps) {
   const { element, room } = useRoom<SVGSVGElement>({ width: 640, height: 480 });
   const labels = room.width < PHONE ? "small" : measured.length > MOST_FULL ? "narrow" : "full";
   const [compared, setCompared] = useState<ComparedDrawing>();
+  const [tapped, setTapped] = useState(0);
   const show = useMemo(() => showFor(setup.machine), [setup.machine]);
   const layout = useMemo(
     () =>
@@ -198,6 +199,7 @@ function Side(props: SideProps) {
                     onRecord={recordText(drawn, show)}
                     onSelect={() => {
                       state.select(key);
+                      setTapped((count) => count + 1);
                       onShow(drawn.feature?.feature);
                     }}
                   />
@@ -220,6 +222,7 @@ function Side(props: SideProps) {
             {...props}
             drawn={chosen}
             part={part}
+            tapped={tapped}
             refused={state.kept.refusedOf(chosen, part)}
             onKeep={(text, overdue) => {
               state.kept.keep({ drawn: chosen, part, text, gauge, overdue });

@@ -18,6 +18,8 @@ import { useMeasuredDoubt } from "./useMeasuredDoubt.ts";
 type MeasureStripProps = FirstPartProps & {
   readonly drawn: DrawnDimension;
   readonly part: number;
+  /** Another number each time that a dimension is tapped: the field takes the focus, also where it was chosen already. */
+  readonly tapped: number;
   /** What was typed before and not taken, with why. */
   readonly refused: RefusedMeasurement | undefined;
   readonly onKeep: (text: string, overdue: boolean) => void;
@@ -34,7 +36,8 @@ export function MeasureStrip(props: MeasureStripProps) {
   const { axis } = drawn;
   const own =
     drawn.feature && setup.measured.find((one) => one.feature === drawn.feature?.feature && one.part === part);
-  useEffect(() => field.current?.querySelector("input")?.focus({ preventScroll: true }), []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each tap.
+  useEffect(() => field.current?.querySelector("input")?.focus({ preventScroll: true }), [props.tapped]);
   const keep = (overdue = false, isMeant = false) => {
     typed.ask();
     if (!typed.reading || (!isMeant && !overdue && doubt.asks())) return;

@@ -42,7 +42,7 @@ const GENERAL = "m";
 
 /** What holds where a drawing gives no limits: the shop's own, or else the general tolerances. Millimetres; undefined where neither has any. */
 function generalLimits({ kind, nominal }: PartDimension, shop: readonly ShopTolerance[]): DrawnLimits | undefined {
-  const own = shopTolerance(shop, kind === "diameter" ? "diameter" : "length", nominal);
+  const own = shopTolerance(shop, isOnX({ kind }) ? "diameter" : "length", nominal);
   const plusMinus = own ?? generalTolerance(nominal, GENERAL);
   if (plusMinus === undefined) return undefined;
   return { lower: -plusMinus, upper: plusMinus, by: own === undefined ? GENERAL : SHOP_LIMITS };
@@ -58,12 +58,15 @@ function limitsOnRecord(
   const by = feature.limitsBy;
   if (!isChanged || by === undefined) return { ...drawnLimits(feature), by };
   if (by === SHOP_LIMITS) return generalLimits(dimension, shop);
-  const isDiameter = dimension.kind === "diameter";
+  const isDiameter = isOnX(dimension);
   const limits = readLimits(by, dimension.nominal, { units: machine.units, isDiameter });
   return limits.ok ? limits.value : undefined;
 }
 
-const MEASURED: readonly PartDimension["kind"][] = ["diameter", "length", "width", "overall"];
+const MEASURED: readonly PartDimension["kind"][] = ["diameter", "gauge", "length", "width", "overall"];
+
+/** True where the dimension is a size on X: of a cylinder, or of a taper at a place along it. */
+export const isOnX = ({ kind }: Pick<PartDimension, "kind">): boolean => kind === "diameter" || kind === "gauge";
 
 /** Every dimension of a side of the part, and the dimensions on record that its program does not give. */
 export function drawnDimensions(
@@ -81,7 +84,7 @@ export function drawnDimensions(
       matters: match !== undefined && hasGivenLimits(match.feature),
       isChanged: match?.isChanged ?? false,
       limits: match ? limitsOnRecord(setup, dimension, match, shop) : generalLimits(dimension, shop),
-      axis: dimension.kind === "diameter" ? "x" : "z",
+      axis: isOnX(dimension) ? "x" : "z",
       title: titleOf(dimension, show),
       about: wordsOf(setup, dimension, ""),
       words: wordsOf(setup, dimension, ` ${titleOf(dimension, show).replace(/^Ø /, "")}`),
@@ -91,12 +94,14 @@ export function drawnDimensions(
   return { drawn, others };
 }
 
-function titleOf({ kind, nominal, second, side, thread }: PartDimension, { amount }: Show): string {
+function titleOf({ kind, nominal, second, side, thread, at }: PartDimension, { amount }: Show): string {
   // As a drawing has it: without the noughts behind it.
   const size = (axis: "x" | "z", value: number) => String(Number(amount(axis, value)));
   switch (kind) {
     case "diameter":
       return `Ø ${size("x", nominal)}`;
+    case "gauge":
+      return `Ø ${size("x", nominal)} at ${size("z", Math.abs(at[0].z))}`;
     case "length":
     case "overall":
     case "width":
@@ -121,6 +126,7 @@ const SAME = 1e-3;
 
 const KIND_WORDS: Readonly<Record<PartDimension["kind"], string>> = {
   diameter: "diameter",
+  gauge: "diameter of the taper",
   length: "length from the face",
   width: "width",
   overall: "overall length",

@@ -4,11 +4,21 @@ import type { Maker } from "./partMoves.ts";
 import type { PartPoint, ProfilePiece } from "./profile.ts";
 
 /** What a dimension of a turned part is. */
-type DimensionKind = "diameter" | "length" | "width" | "overall" | "chamfer" | "taper" | "radius" | "thread" | "mark";
+type DimensionKind =
+  | "diameter"
+  | "gauge"
+  | "length"
+  | "width"
+  | "overall"
+  | "chamfer"
+  | "taper"
+  | "radius"
+  | "thread"
+  | "mark";
 
 /**
  * A dimension that the program gives a part, as a drawing has it: millimetres, diameters on X, lengths and widths positive, a taper
- * in degrees of half its angle, a chamfer by its length along Z, a thread by its major diameter where a surface carries it.
+ * in degrees of half its angle and by a diameter at a place along it (`gauge`), a chamfer by its length along Z, a thread by its major diameter where a surface carries it.
  */
 export interface PartDimension {
   /** The same for the same dimension of the same program; told apart by what it is and where, not by its place in a list. */
@@ -197,9 +207,23 @@ function addSlanted(found: Omit<PartDimension, "key">[], piece: ProfilePiece): v
     if (Math.hypot(dz, dr) > SHORTEST) add("radius", arc.radius);
   } else if (dz > SHORTEST && dr > SHORTEST) {
     if (dz <= LARGEST_CHAMFER && dr <= LARGEST_CHAMFER) add("chamfer", dz, dr);
-    else add("taper", (Math.atan2(dr, dz) * 180) / Math.PI);
+    else {
+      add("taper", (Math.atan2(dr, dz) * 180) / Math.PI);
+      addGauge(found, piece);
+    }
   }
 }
+
+/** A taper is measured by its diameter at a place: at the whole millimetre that is nearest to its middle, where it is long enough for one. */
+function addGauge(found: Omit<PartDimension, "key">[], { from, to, side, maker }: ProfilePiece): void {
+  if (Math.abs(from.z - to.z) < LEAST_GAUGED) return;
+  const z = Math.round((from.z + to.z) / 2) + 0;
+  const r = from.r + ((to.r - from.r) * (z - from.z)) / (to.z - from.z);
+  const at = { z, r };
+  found.push({ kind: "gauge", side, nominal: 2 * r, maker, from: undefined, at: [at, at] });
+}
+/** Shorter tapers have no room for a gauge. Millimetres. */
+const LEAST_GAUGED = 2;
 
 /** Names by what a dimension is and where; the offset is not in it, so that another tool for the same surface leaves it the same. */
 function withKeys(found: readonly Omit<PartDimension, "key">[]): readonly PartDimension[] {

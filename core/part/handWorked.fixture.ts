@@ -97,7 +97,8 @@ const FACE = "T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X54. Z2.\n";
 
 /**
  * Parts worked out on paper. An uncompensated nose r leaves on a 45° chamfer legs shorter by (2 − √2)·r, on a slope the same slope, on a convex arc
- * its radius less r, on a concave one its radius and r. A 14 drill with a point of 118° has a point of 7 ÷ tan 59° = 4.206.
+ * its radius less r, on a concave one its radius and r. On a slope of 1 in 4 it leaves (0.25 + 1 − √17 ÷ 4)·r more on the radius, 0.351 on the
+ * diameter for 0.8. A taper is gauged at the whole millimetre in its middle. A 14 drill with a point of 118° has a point of 7 ÷ tan 59° = 4.206.
  */
 export const HAND_WORKED: readonly HandWorked[] = [
   {
@@ -168,12 +169,17 @@ export const HAND_WORKED: readonly HandWorked[] = [
   {
     about: "a slope of 5 on 20: 14.036°",
     text: `${FACE}G42 X30.\nG1 Z0\nX40. Z-20.\nZ-30.\nX54.\nG40 G0 X60.`,
-    want: ["outer diameter 40 by 1", "outer length 30 by 1 from 1", "outer taper 14.036 by 1"],
+    want: ["outer diameter 40 by 1", "outer gauge 35 by 1", "outer length 30 by 1 from 1", "outer taper 14.036 by 1"],
   },
   {
     about: "the same slope without compensation",
     text: `${FACE}X30.\nG1 Z0\nX40. Z-20.\nZ-30.\nX54.`,
-    want: ["outer diameter 40 by 1", "outer length 30 by 1 from 1", "outer taper 14.036 by 1"],
+    want: [
+      "outer diameter 40 by 1",
+      "outer gauge 35.351 by 1",
+      "outer length 30 by 1 from 1",
+      "outer taper 14.036 by 1",
+    ],
   },
   {
     about: "a convex radius of 5 under compensation",
@@ -414,6 +420,7 @@ export const HAND_WORKED: readonly HandWorked[] = [
     want: [
       "outer diameter 30 by 1",
       "outer diameter 40 by 1",
+      "outer gauge 35 by 1",
       "outer length 35 by 1 from 1",
       "outer taper 14.036 by 1",
     ],
@@ -428,7 +435,7 @@ export const HAND_WORKED: readonly HandWorked[] = [
     about: "a slope of 2 on 20 in a bore: 5.711°",
     hole: 20,
     text: `${FACE}T0404\nG0 G41 X28.2 Z1.\nG1 X24. Z-20. F.1\nZ-30.\nX19.\nG40 G0 Z5.`,
-    want: ["inner diameter 24 by 4", "inner length 30 by 4 from 1", "inner taper 5.711 by 4"],
+    want: ["inner diameter 24 by 4", "inner gauge 26 by 4", "inner length 30 by 4 from 1", "inner taper 5.711 by 4"],
   },
   {
     about: "drilled through and parted off",
@@ -547,7 +554,13 @@ export const HAND_WORKED: readonly HandWorked[] = [
   {
     about: "an angle in place of a coordinate: 4 along at 45° are 8 on the diameter",
     text: `${FACE}G42 X32.\nG1 Z-10.\nZ-14. A135.\nZ-25.\nX54.\nG40 G0 X60.`,
-    want: ["outer diameter 32 by 1", "outer diameter 40 by 1", "outer length 25 by 1 from 1", "outer taper 45 by 1"],
+    want: [
+      "outer diameter 32 by 1",
+      "outer diameter 40 by 1",
+      "outer gauge 36 by 1",
+      "outer length 25 by 1 from 1",
+      "outer taper 45 by 1",
+    ],
   },
   {
     about: "led on to the contour straight from home",

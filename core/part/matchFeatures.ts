@@ -51,8 +51,10 @@ function costOf(dimension: PartDimension, feature: Feature): number | undefined 
   if (apart > FARTHEST) return undefined;
   const own = apart + (feature.offset === maker?.offset ? 0 : OTHER_OFFSET);
   if (feature.axis === "x") {
-    if (kind !== "diameter") return undefined;
-    if (feature.form !== undefined && (feature.form === "bore") !== (side === "inner")) return undefined;
+    if (kind !== "diameter" && kind !== "gauge") return undefined;
+    const isShaped = feature.form === "taper" || feature.form === "chamfer" || feature.form === "arc";
+    if (isShaped !== (kind === "gauge")) return undefined;
+    if (!isShaped && feature.form !== undefined && (feature.form === "bore") !== (side === "inner")) return undefined;
     const away = feature.atZ === undefined ? 0 : Math.abs((at[0].z + at[1].z) / 2 - feature.atZ);
     return own + EACH_MILLIMETRE_AWAY * away;
   }

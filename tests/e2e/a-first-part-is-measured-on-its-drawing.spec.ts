@@ -84,6 +84,49 @@ test("a pin in inches is measured on its own drawing by keyboard, and each lengt
   await expect(corrections.getByRole("link", { name: /Z of T02/ })).toHaveCount(0);
 });
 
+/** Ø 30 to −10, a slope of 5 on 20 to Ø 40, by one tool; its nose is led along it. */
+const SHAFT = `%
+O0930 (SHAFT)
+G21 G40 G54 G99
+T0101
+G97 S900 M3
+G0 X58. Z0
+G1 X-1.6 F.2
+G0 X58. Z2.
+G42 X30.
+G1 Z-10.
+X40. Z-30.
+Z-35.
+X58.
+G40 G0 X60. Z5.
+M30
+%
+`;
+
+test("a taper is measured at a place along it, and a wrong nose radius is told apart from an offset", async ({
+  page,
+}) => {
+  const address = await ownLot(page, "dome-collar", "F-130", COLLAR);
+  await takeIn(page, address, "O0930.nc", SHAFT);
+  await page.goto(`${address}/first-part`);
+  const strip = page.getByRole("form", { name: /^Measure / });
+  // Both cylinders are right. At Z −20 the slope has Ø 35, and 35.06 is measured: only the nose leaves more there.
+  for (const [title, value] of [
+    ["Ø 30", "30.00"],
+    ["Ø 40", "40.00"],
+    ["Ø 35 at 20", "35.06"],
+  ] as const) {
+    await page.getByRole("button", { name: new RegExp(`^diameter.* ${title.slice(2)}, made by T01`) }).click();
+    await expect(strip).toHaveAccessibleName(`Measure ${title}`);
+    await page.keyboard.type(value);
+    await page.keyboard.press("Enter");
+  }
+  const correction = page.getByRole("navigation", { name: "Corrections" }).getByRole("link", { name: /X of T01/ });
+  await expect(correction).toContainText("Nose radius");
+  await correction.click();
+  await expect(page.getByRole("button", { name: /^Put in wear/ })).toHaveCount(0);
+});
+
 test("the next number is typed while the one before is still being kept", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-110", COLLAR);
   const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
