@@ -10,7 +10,7 @@ export const DrawingRoom = styled.div`
   overflow: hidden;
   container-type: size;
   /* A page that scrolls gives the sheet its whole width. */
-  ${narrow} { height: calc((100vw - 30px) * ${SHEET.height / SHEET.width}); min-height: 300px; }
+  ${narrow} { height: min((100vw - 30px) * ${SHEET.height / SHEET.width}, 46dvh); min-height: 300px; }
 `;
 /** The sheet keeps its proportions and is as large as the room allows. */
 export const DrawingSheet = styled.div`

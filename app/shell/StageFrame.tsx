@@ -15,6 +15,8 @@ export const StageFrame = styled.div`
     grid-template-areas: "plan" "centre" "right" "foot";
     height: auto;
     min-height: 0;
+    /* The foot with the result stands over its lower end. */
+    &:has([data-foot]) { padding-bottom: 150px; }
   }
 `;
 /** The grid's own cells stand inside, so the landmark makes no box. */

@@ -3,16 +3,17 @@ import type { SetupView } from "../../core/ledger/index.ts";
 import { AXIS_NAME, type Axis, lastDigit, storesOpposite, toControl, type Zone } from "../../core/machine/index.ts";
 import type { KeyIn } from "../../core/offsets/index.ts";
 import { formatLength } from "../../core/units/index.ts";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, mono, narrow, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
 import { KeyBox } from "./KeyBox.ts";
+import { type KeyInPlace, keyInText } from "./keyInText.ts";
 
 interface KeyInBoxProps {
   readonly setup: Pick<SetupView, "machine" | "workOffset">;
   readonly axis: Axis;
   readonly zone: Zone;
   /** Where it is keyed: the geometry of an offset number, or a work offset. */
-  readonly place: { readonly geometryOf: string } | { readonly work: string };
+  readonly place: KeyInPlace;
   readonly keyed: KeyIn | undefined;
   /** Wear that the control is believed to hold on this axis, in millimetres; undefined where it is not known. */
   readonly wear: number | undefined;
@@ -33,29 +34,11 @@ export function KeyInBox(props: KeyInBoxProps) {
   const name = AXIS_NAME[axis];
   const resolution = lastDigit(machine, axis);
   const isWork = "work" in place;
-  const as = keyed?.entry.as ?? (isWork ? "overwrite" : machine.measuring);
-  /** The control holds it already: nothing is left to key. */
-  const isIn = isKept && keyed !== undefined && keyed.before === keyed.value;
-  const what = isIn
-    ? isWork
-      ? `${place.work}, ${name}, in the control`
-      : `${name} geometry, offset ${place.geometryOf}, in the control`
-    : isWork
-      ? `Key into ${place.work}, ${name}`
-      : {
-          overwrite: `Key into ${name} geometry, offset ${place.geometryOf}`,
-          add: `Add to ${name} geometry, offset ${place.geometryOf}`,
-          "touched-dimension": `State as touched ${name}, offset ${place.geometryOf}`,
-        }[as];
+  const { what, number, as, isIn } = keyInText(props);
   const stored = (millimetres: number) => toControl(machine, axis, millimetres, "tool-offset", zone);
   const isFlipped = !isWork && storesOpposite(machine, axis, zone);
   const hasWear = wear !== undefined && Math.abs(stored(wear)) >= resolution / 2;
   const clearsWear = !isWork && keyed !== undefined && !isIn && (hasWear || wear === undefined);
-  const number = keyed
-    ? isIn
-      ? formatLength(keyed.value, resolution)
-      : formatLength(keyed.entry.number, resolution, as === "add" ? { sign: "always" } : {})
-    : "–";
   const isSettling = useSettling(number);
   return (
     <Box $idle={keyed === undefined} data-testid="key-in">
@@ -128,4 +111,26 @@ const Display = styled.div`
   padding-top: 6px;
   border-top: 1px dashed ${color("line")};
   b { ${mono} font-size: ${size.number}; text-align: right; line-height: 1.25; }
+`;
+
+/** The number to key once more at the foot of a narrow screen, where the box itself may be out of sight. */
+export function KeyInLine(props: Omit<KeyInBoxProps, "children">) {
+  const { what, number } = keyInText(props);
+  return (
+    <InSight aria-hidden="true">
+      <span>{what}</span>
+      <b>{number}</b>
+    </InSight>
+  );
+}
+
+const InSight = styled.p`
+  display: none;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 4px 12px;
+  font-size: ${size.small};
+  font-weight: 600;
+  b { ${mono} font-size: 40px; font-weight: 750; line-height: 1; white-space: nowrap; }
+  ${narrow} { display: flex; flex-wrap: wrap; }
 `;

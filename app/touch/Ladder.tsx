@@ -27,7 +27,7 @@ import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, narrow, radius, size, type Token } from "../ui/tokens.ts";
 import { type DoubtProps, DoubtQuestion, HiddenSlipHint } from "./DoubtQuestion.tsx";
 import { KeyedIn } from "./KeyedIn.tsx";
-import { KeyInBox } from "./KeyInBox.tsx";
+import { KeyInBox, KeyInLine } from "./KeyInBox.tsx";
 import { ladderOf } from "./ladderOf.ts";
 import { OtherOnTool } from "./OtherOnTool.tsx";
 import { RestsQuestion, WouldReckon } from "./RestsOn.tsx";
@@ -124,23 +124,24 @@ function useLadder(props: LadderProps) {
 export function Ladder(props: LadderProps) {
   const { setup, tool, axis, gate, entry, mayEnter, now, onAccept } = props;
   const sum = useLadder(props);
+  const keyIn = {
+    setup,
+    axis,
+    zone: tool.zone,
+    place: sum.isWork ? { work: setup.workOffset.name } : { geometryOf: offsetNumber(sum.machine, tool.offset) },
+    keyed: sum.keyed,
+    wear: sum.wear,
+    isKept: sum.ladder.isKept,
+    assumed: sum.ladder.assumed,
+    displayAtZero: sum.ladder.displayAtZero,
+  };
   return (
     <LadderPanel
       aria-label={`Result, ${sum.isWork ? `${setup.workOffset.name} ${sum.name}` : `${sum.name} of ${toolNumber(sum.machine, tool.offset)}`}`}
     >
       <h1>{sum.title}</h1>
       <LadderSum rungs={sum.rungs} show={sum.show} />
-      <KeyInBox
-        setup={setup}
-        axis={axis}
-        zone={tool.zone}
-        place={sum.isWork ? { work: setup.workOffset.name } : { geometryOf: offsetNumber(sum.machine, tool.offset) }}
-        keyed={sum.keyed}
-        wear={sum.wear}
-        isKept={sum.ladder.isKept}
-        assumed={sum.ladder.assumed}
-        displayAtZero={sum.ladder.displayAtZero}
-      >
+      <KeyInBox {...keyIn}>
         {sum.kept && sum.ladder.isKept && sum.keyed && !sum.isAsked && (
           <KeyedIn
             setup={setup}
@@ -173,6 +174,7 @@ export function Ladder(props: LadderProps) {
         isAssumed={sum.ladder.assumed !== undefined}
       />
       <Foot>
+        <KeyInLine {...keyIn} />
         <Answered {...props} sum={sum} />
         {sum.kept && !sum.isAsked && (
           <KeptBox>
@@ -520,7 +522,7 @@ export const FactList = styled.dl`
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }
   select { max-width: 230px; min-height: 44px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-family: "Atkinson Hyperlegible Next Variable"; font-size: ${size.small}; }
 `;
-export const Foot = styled.div`
+export const Foot = styled.div.attrs<{ "data-foot"?: string }>({ "data-foot": "" })`
   display: grid;
   gap: 8px;
   position: sticky;
@@ -529,6 +531,17 @@ export const Foot = styled.div`
   padding: 8px 16px 14px;
   background: ${color("sheet")};
   ${PrimaryButton} { min-height: 56px; }
+  /* The result and what accepts it stay in sight, however far the page is scrolled. */
+  ${narrow} {
+    position: fixed;
+    z-index: 3;
+    inset: auto 0 0;
+    max-height: 60dvh;
+    margin: 0;
+    padding: 8px 14px 10px;
+    overflow: auto;
+    border-top: 2px solid ${color("edge")};
+  }
 `;
 const Choices = styled.div`
   display: flex;

@@ -209,7 +209,9 @@ const Rail = styled.nav`
     border-right: 0;
     border-bottom: 1px solid ${color("line")};
     > ol { display: flex; flex: none; min-height: 0; overflow-x: auto; }
-    > ol > li { flex: 0 0 220px; border-right: 1px solid ${color("line")}; }
+    > ol > li { flex: 0 0 220px; padding: 6px 10px; border-right: 1px solid ${color("line")}; }
+    h2 { padding: 10px 14px; }
+    small { display: none; }
   }
 `;
 const Zones = styled.div`
@@ -227,6 +229,15 @@ const Top = styled.div`
   min-height: 0;
   overflow: auto;
   border-bottom: 1px solid ${color("line")};
+  /* Side by side over a strip of tools. */
+  ${narrow} {
+    display: flex;
+    flex-wrap: wrap;
+    > * { flex: 1 1 240px; border-bottom: 0; }
+    > h2 { flex-basis: 200px; }
+  }
+  /* What waits, and for what, is said on its own step. */
+  @media (width < 600px) { ~ ol p { display: none; } }
 `;
 const Group = styled.li<{ $current: boolean; $folded: boolean }>`
   padding: ${({ $folded }) => ($folded ? 4 : 10)}px 12px ${({ $folded }) => ($folded ? 4 : 10)}px 10px;

@@ -79,6 +79,8 @@ const Group = styled(RadioGroup)<{ $columns: number }>`
   grid-template-columns: repeat(${({ $columns }) => $columns}, minmax(0, 1fr));
   gap: 6px;
   ${narrow} { grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); }
+  /* On a phone one line that moves by itself. */
+  @media (width < 600px) { display: flex; overflow-x: auto; > * { flex: 0 0 158px; } }
   strong { font-size: ${({ $columns }) => ($columns <= 3 ? size.text : "16px")}; }
 `;
 const Digit = styled.span`
