@@ -16,7 +16,8 @@ const STYLES: Readonly<Record<MountShape["as"], Style>> = {
   tool: { fill: "toolFill", stroke: "tool", width: 2.2 },
   part: { fill: "stockFill", stroke: "ink", width: 1.8 },
   machine: { fill: "jawFill", stroke: "stock", width: 1.4 },
-  dimension: { fill: "none", stroke: "measured", width: 2 },
+  dimension: { fill: "none", stroke: "measured", width: 1.6 },
+  extension: { fill: "none", stroke: "measured", width: 0.9 },
   result: { fill: "none", stroke: "clear", width: 3 },
   centreline: { fill: "none", stroke: "stock", width: 1.2, dash: "16 4 3 4" },
 };
@@ -72,6 +73,13 @@ export const MountDrawing = memo(function MountDrawing({
           />
         );
       })}
+      {scene.shapes.map(({ points, as, isClosed }) => {
+        const [from, to] = points;
+        if (as !== "dimension" || isClosed || !from || !to) return null;
+        const [begin, end] = [toSheet(view, from), toSheet(view, to)];
+        const key = `${begin.left} ${begin.top} ${end.left} ${end.top}`;
+        return <path key={key} d={`${arrow(begin, end)}${arrow(end, begin)}`} fill={color("measured")} />;
+      })}
       {scene.circles.map(({ centre, radius, as }) => {
         const at = toSheet(view, centre);
         const { fill, stroke, width } = STYLES[as];
@@ -107,6 +115,20 @@ export const MountDrawing = memo(function MountDrawing({
     </Sheet>
   );
 });
+
+type Spot = ReturnType<typeof toSheet>;
+
+/** An arrowhead at the end of a dimension line; nothing where that is too short for two. */
+function arrow(tip: Spot, other: Spot): string {
+  const [dx, dy] = [other.left - tip.left, other.top - tip.top];
+  const long = Math.hypot(dx, dy);
+  if (long < 2 * ARROW) return "";
+  const [ux, uy] = [dx / long, dy / long];
+  const base = { left: tip.left + ARROW * ux, top: tip.top + ARROW * uy };
+  return `M${tip.left} ${tip.top}L${base.left - 3.5 * uy} ${base.top + 3.5 * ux}L${base.left + 3.5 * uy} ${base.top - 3.5 * ux}Z`;
+}
+/** Length of an arrowhead, in units of the sheet. */
+const ARROW = 12;
 
 const Sheet = styled(DrawingSvg)`
   text { fill: ${color("quiet")}; }

@@ -35,7 +35,7 @@ export function ProvenProgram({ setup, setupId, mayEnter, now }: LoadedSetup) {
       {programProven ? (
         <p>
           {programProven.name},{" "}
-          {programProven.as === "went-out" ? "as it went out" : "as it came back from the control"}, kept by{" "}
+          {programProven.as === "went-out" ? "as it went out" : "as it came back from the control"}, saved by{" "}
           {programProven.person}, <Moment at={programProven.at} now={now} />.{" "}
           {changed === undefined
             ? "It differs in so many lines that they are not listed."

@@ -9,10 +9,11 @@ import {
   type MountCheck,
   readTypedMount,
 } from "../../core/mount/index.ts";
+import { extent } from "../../core/outline/index.ts";
 import { entersBore, familyOf, handlesBar } from "../../core/tool/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
-import { mountScene } from "../drawing/geometry/mountScene.ts";
+import { type MountScene, mountScene } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
@@ -26,6 +27,7 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
@@ -36,6 +38,8 @@ interface MountFormProps extends LoadedSetup {
 }
 
 const COLUMN = { left: 14, top: 12 } as const;
+/** From one of its fields to the next, by how many stand one under the other; units of the sheet. */
+const ROW = { 5: 100, 6: 93 } as const;
 /** At 0, 90, 180 and 270 degrees: above, right of, below and left of the holder. */
 const CLOCK = [
   { left: 218, top: 8 },
@@ -73,13 +77,14 @@ function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
     () => mountScene({ check, given, found, diameter: diameterOf(tool), overhang: tool.tool.overhang }),
     [check, given, found, tool],
   );
-  const fields = MOUNT_FIELDS[check].filter(({ isOptional }) => withMore || !isOptional);
+  const shown = MOUNT_FIELDS[check].filter(({ isOptional }) => withMore || !isOptional);
+  const fields = check === "sweep" ? shown : inOrderOfPlaces(shown, scene);
   const rows = check === "sweep" && withMore ? 6 : 5;
   // Four readings stand round the clock, where they were read; everything else in columns.
   const boxOf = (index: number) =>
     check === "sweep" && !withMore
       ? (CLOCK[index] ?? COLUMN)
-      : { left: COLUMN.left + Math.floor(index / rows) * 206, top: COLUMN.top + (index % rows) * 93 };
+      : { left: COLUMN.left + Math.floor(index / rows) * 206, top: COLUMN.top + (index % rows) * ROW[rows] };
   const keep = () => {
     setAsked(true);
     if (!reading.found) return;
@@ -131,6 +136,22 @@ function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
     write,
   };
 }
+
+/** Numbers in the column at the upper left in the order in which their places are seen from there, so that no leader crosses another one. */
+function inOrderOfPlaces<Of extends { readonly name: string }>(
+  fields: readonly Of[],
+  { shapes, anchors }: MountScene,
+): readonly Of[] {
+  const box = extent(shapes.flatMap(({ points }) => points));
+  const from = { z: box.zMin - COLUMN_AWAY * (box.zMax - box.zMin), x: box.xMax };
+  const angle = (field: Of) => {
+    const to = anchors[field.name];
+    return to ? Math.atan2(to.x - from.x, to.z - from.z) : -Math.PI;
+  };
+  return fields.toSorted((a, b) => angle(b) - angle(a));
+}
+/** How far to the left of the drawing the column stands, as a share of the drawing's width. */
+const COLUMN_AWAY = 0.6;
 
 /** One check of one tool: its numbers on the drawing, what follows, and the record. */
 export function MountForm(props: MountFormProps) {
@@ -213,7 +234,9 @@ export function MountForm(props: MountFormProps) {
           )}
         </Results>
         {mounting.found && (
-          <Question as="p">{verdict(check, mounting.found, setup.machine.units, entersBore(tool.tool))}</Question>
+          <Remark as="p" $tone={check === "overhang" && mounting.found.fits === 1 ? "plain" : "doubt"}>
+            {verdict(check, mounting.found, setup.machine.units, entersBore(tool.tool))}
+          </Remark>
         )}
         <FactList>
           <div>
@@ -227,7 +250,7 @@ export function MountForm(props: MountFormProps) {
           {mounting.kept && (
             <KeptBox>
               <span>
-                Kept by {mounting.kept.person}, <Moment at={mounting.kept.at} now={now} />
+                Saved by {mounting.kept.person}, <Moment at={mounting.kept.at} now={now} />
               </span>
               {mayEnter && (
                 <UndoButton

@@ -310,7 +310,7 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
           {kept && (
             <KeptBox>
               <span>
-                Kept by {kept.source.person}, <Moment at={kept.source.at} now={kept.now} />
+                Saved by {kept.source.person}, <Moment at={kept.source.at} now={kept.now} />
               </span>
               {mayEnter && (
                 <UndoButton setupId={kept.setupId} entry={kept.source.entry} seq={kept.seq} label="Undo" what={title} />

@@ -47,7 +47,7 @@ test("a program that was changed at the control is saved as proven, goes out aga
   const ran = TURNED.replace("G96 S200 M3", "G96 S160 M3").replace("G0 X58. Z2.", "M8\nG0 X58. Z2.");
   await panel.getByLabel("Choose the program as it came back from the control").setInputFiles(file("O4471.nc", ran));
   await panel.getByRole("button", { name: "Save O4471.nc as proven" }).click();
-  await expect(panel).toContainText("as it came back from the control, kept by Ines");
+  await expect(panel).toContainText("as it came back from the control, saved by Ines");
   await expect(panel).toContainText("2 lines differ from what came in.");
   const lines = panel.getByRole("list", { name: "Changed lines of the proven program" }).getByRole("listitem");
   await expect(lines).toHaveText([/6G96 S200 M3G96 S160 M3/, /9M8/]);

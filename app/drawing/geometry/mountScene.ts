@@ -5,7 +5,7 @@ import { type Point, type Polygon, point, rectangle } from "../../../core/outlin
 /** A line or body of a mount drawing. Millimetres; the plane is the drawing's own, Z to the right, X up. */
 export interface MountShape {
   readonly points: Polygon;
-  readonly as: "tool" | "part" | "machine" | "dimension" | "result" | "centreline";
+  readonly as: "tool" | "part" | "machine" | "dimension" | "extension" | "result" | "centreline";
   readonly isClosed: boolean;
 }
 
@@ -77,11 +77,15 @@ function overhangScene({ given, found, diameter, overhang }: MountSituation): Mo
       closed(rectangle(-out * 0.45, bar / 2, 0, bar), "machine"),
       closed(rectangle(-out * 0.45, -bar / 2, out, bar / 2), "tool"),
       line(point(0, bar * 1.3), point(out, bar * 1.3), "dimension"),
-      line(point(out * 0.86, -bar / 2), point(out * 0.86, bar / 2), "dimension"),
+      line(point(0, bar), point(0, bar * 1.36), "extension"),
+      line(point(out, bar / 2), point(out, bar * 1.36), "extension"),
+      // Beside the seat, where no leader crosses the bar.
+      line(point(-out * 0.56, -bar / 2), point(-out * 0.56, bar / 2), "dimension"),
+      ...[-bar / 2, bar / 2].map((edge) => line(point(-out * 0.45, edge), point(-out * 0.6, edge), "extension")),
       { points: bent, as: "result", isClosed: false },
     ],
     circles: [],
-    anchors: { overhang: point(out * 0.5, bar * 1.3), bar: point(out * 0.86, 0) },
+    anchors: { overhang: point(out * 0.5, bar * 1.3), bar: point(-out * 0.56, 0) },
     exaggeration,
   };
 }
