@@ -9,6 +9,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { color, radius } from "../ui/tokens.ts";
 
 const LENGTHS = [
@@ -107,7 +108,7 @@ export function AddFeature({ setup, setupId, mayEnter, person, isOpen }: LoadedS
         <PlainButton type="submit" isDisabled={form.busy}>
           Add this dimension
         </PlainButton>
-        {form.trouble && <p role="alert">{form.trouble}</p>}
+        <FormRefusal>{form.trouble}</FormRefusal>
       </form>
     </Details>
   );

@@ -12,8 +12,8 @@ import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { LengthField, Pick } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { Card, PanelRow } from "../ui/Panel.tsx";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, narrow, size } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { StepsPreview } from "./StepsPreview.tsx";
@@ -145,7 +145,7 @@ export function StepsForm(props: FirstPartProps) {
         <PlainButton type="submit" isDisabled={!mayEnter || form.busy}>
           Save the drawing
         </PlainButton>
-        <RefusalLine>{form.trouble}</RefusalLine>
+        <FormRefusal>{form.trouble}</FormRefusal>
       </PanelRow>
     </Card>
   );

@@ -14,6 +14,7 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { answersFor, type CarryChoices, CarryTable, unanswered } from "./CarryTable.tsx";
@@ -287,7 +288,7 @@ export function NewSetupPage(props: NewSetupProps) {
                 {page.busy ? "Opening…" : "Open the setup"}
               </PrimaryButton>
               <Link to="/">Back to the setups</Link>
-              <p role="alert">{refused?.outcome === "refused" ? refused.message : ""}</p>
+              <FormRefusal>{refused?.outcome === "refused" ? refused.message : ""}</FormRefusal>
             </Buttons>
           </Form>
         )}

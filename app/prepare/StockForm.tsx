@@ -8,8 +8,8 @@ import { useProgramText } from "../first-part/useProgramText.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Field, LengthField } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { Card } from "../ui/Panel.tsx";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import type { PrepareProps } from "./prepareProps.ts";
 import { StockDrawing } from "./StockDrawing.tsx";
 import { StockJudged } from "./StockJudged.tsx";
@@ -128,7 +128,7 @@ export function StockForm({ setup, setupId, mayEnter, person }: PrepareProps) {
           Save the stock
         </PlainButton>
       </Strip>
-      <RefusalLine>{form.trouble}</RefusalLine>
+      <FormRefusal>{form.trouble}</FormRefusal>
       <StockJudged setup={setup} stock={drawn} run={run} />
     </Card>
   );

@@ -22,8 +22,8 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 import { CHOICE_NAME, FIELD_NAME, USUAL } from "./toolWords.ts";
@@ -221,7 +221,7 @@ export function ToolSection(props: PrepareProps) {
           {section.station}
         </PrimaryButton>
         <Link to="?part=lists">Back to the lists</Link>
-        <RefusalLine>{section.form.trouble}</RefusalLine>
+        <FormRefusal>{section.form.trouble}</FormRefusal>
       </PanelRow>
     </Panel>
   );

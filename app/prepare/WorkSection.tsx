@@ -13,8 +13,8 @@ import { PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { DataTable } from "../ui/DataTable.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { Card, Panel, PanelRow, Quiet } from "../ui/Panel.tsx";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 
@@ -191,7 +191,7 @@ function DescribeWork({ setup, setupId }: PrepareProps) {
         <PlainButton type="submit" isDisabled={form.busy || called.trim() === ""}>
           Save
         </PlainButton>
-        <RefusalLine>{form.trouble}</RefusalLine>
+        <FormRefusal>{form.trouble}</FormRefusal>
       </PanelRow>
     </Card>
   );
@@ -243,7 +243,7 @@ function ToolsWork({ setup, setupId, uses }: PrepareProps & { readonly uses: rea
         <PlainButton type="submit" isDisabled={form.busy || chosen === now}>
           Save
         </PlainButton>
-        <RefusalLine>{form.trouble}</RefusalLine>
+        <FormRefusal>{form.trouble}</FormRefusal>
       </PanelRow>
     </Card>
   );

@@ -1,6 +1,7 @@
 import { styled } from "styled-components";
 import type { WorkshopOutcome } from "../../server/workshop/runWorkshopForm.server.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { FormRefusal } from "../ui/FormRefusal.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { AnswerNote } from "./Answer.tsx";
 
@@ -42,6 +43,7 @@ export function FormActions({
         </PlainButton>
       )}
       <AnswerNote answer={form.answer} />
+      <FormRefusal />
     </Foot>
   );
 }

@@ -314,7 +314,7 @@ describe("what is typed", () => {
     const formula = `=HYPERLINK("https://elsewhere.example","x")`;
     const item = { intent: "keep-item", kind: "spacer", name: formula, unit: "mm", retired: "no" };
     const texts = JSON.stringify({ kind: "paper", thickness: "0.09", uncertainty: "0.005" });
-    expect(await (await ask("/workshop/spacers.data", "lead", form({ ...item, texts }))).text()).toContain("is kept");
+    expect(await (await ask("/workshop/spacers.data", "lead", form({ ...item, texts }))).text()).toContain("is saved");
     const csv = await (await ask("/workshop/spacers/file?as=csv", "lead")).text();
     expect(csv).toContain("'=HYPERLINK");
     expect(csv).not.toMatch(/(^|[,;"])=HYPERLINK/m);
