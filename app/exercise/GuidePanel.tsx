@@ -137,7 +137,7 @@ const Goal = styled.button`
   align-items: center;
   gap: 6px;
   max-width: 330px;
-  min-height: 32px;
+  min-height: 44px;
   padding: 3px 10px;
   border: 1.5px solid ${color("line")};
   border-radius: ${radius};

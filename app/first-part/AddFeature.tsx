@@ -118,7 +118,7 @@ const Details = styled.details`
   padding: 8px 10px;
   border: 1px solid ${color("line")};
   border-radius: ${radius};
-  summary { min-height: 32px; font-weight: 600; cursor: pointer; }
+  summary { min-height: 44px; padding: 8px 0; font-weight: 600; cursor: pointer; }
   form { display: grid; grid-template-columns: repeat(auto-fill, minmax(170px, 1fr)); align-items: start; gap: 10px; margin-top: 8px; }
   form > button { margin-top: 26px; }
 `;

@@ -225,8 +225,9 @@ const Handle = styled(Button)`
   display: grid;
   place-items: center;
   flex: none;
-  width: 26px;
-  height: 40px;
+  width: 44px;
+  height: 44px;
+  margin: 0 -6px 0 -10px;
   border: 0;
   background: none;
   color: ${color("quiet")};

@@ -83,7 +83,7 @@ export function KeyInBox(props: KeyInBoxProps) {
           <b>
             {name} {keyed?.display === undefined ? "–" : formatLength(keyed.display, resolution)}
           </b>
-          <small>
+          <small data-needless="">
             with this offset active{keyed?.workFirstToZero || props.displayAtZero ? `, ${workOffset.name} at 0` : ""}{" "}
             and nothing moved
             {isKept ? "" : "; if it does not, stop"}

@@ -497,7 +497,7 @@ export const LadderPanel = styled.section`
   h1 { font-size: ${size.text}; font-weight: 700; }
   ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   /* Beside a question what the display must read stays in sight. */
-  &:has([data-asks]) { gap: 8px; padding-top: 8px; }
+  &:has([data-asks]) { gap: 8px; padding-top: 8px; [data-needless] { display: none; } }
 `;
 const Sum = styled.dl`
   display: grid;

@@ -125,6 +125,20 @@ describe("a work offset that a number rests on", () => {
     expect(wordsOf(state)).toEqual([]);
     expect(wordsOf(withNext(state, setWork(-10.1)))).toEqual(["G54 Z was −10.000, and is −10.100 now"]);
   });
+  it("leaves what was reckoned from a touch that is undone since", () => {
+    // Tool 2 at −0.001 under −10: 9.999; again at −0.002 under −0.001, reckoned anew for −0.002: 0. That touch is undone.
+    let state = withNext(start(), touchedUnder(start(), "2", -0.001));
+    state = withNext(state, setWork(-0.001));
+    const second = touchedUnder(state, "2", -0.002);
+    state = withNext(withNext(state, second), setWork(-0.002));
+    state = send(state, { intent: "reckon-anew" });
+    expect(toolOf(state).tool.z?.exact).toBeCloseTo(0, 9);
+    state = withNext(state, undone(second.id));
+    // The first touch stands again, with what has changed under it: −0.001 less −0.002 is 0.001.
+    expect(toolOf(state).tool.z?.exact).toBeCloseTo(9.999, 9);
+    expect(wordsOf(state)).toEqual(["G54 Z was −10.000, and is −0.002 now"]);
+    expect(reckonedAnew(toolOf(state).view, toolOf(state).tool, "z")?.to).toBeCloseTo(0.001, 9);
+  });
   it("is named where it is taken back", () => {
     const state = touched();
     const given = viewSetup(state).workSaid.G54?.z?.entry ?? "";
@@ -177,6 +191,22 @@ describe("a work offset that a number rests on", () => {
           expect(isMarked || Math.abs(tool.z.exact - right) < 1e-9).toBe(true);
         }
       }),
+      {
+        // Undone after it was reckoned, a touch left its number standing.
+        examples: [
+          [
+            [
+              { act: "touch", offset: "1", to: -1 },
+              { act: "set", to: -1 },
+              { act: "touch", offset: "1", to: -2 },
+              { act: "set", to: -2 },
+              { act: "reckon" },
+              { act: "undo", nth: 14 },
+            ],
+          ],
+        ],
+        numRuns: 1000,
+      },
     );
   });
 });

@@ -1,4 +1,5 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
+import type { Axis } from "../machine/index.ts";
 import { allReckonedAnew, brokenRests } from "../plan/index.ts";
 import type { FormOf } from "./forms/setupForms.ts";
 import { type CommandResult, type NewEntry, refuse } from "./outcome.ts";
@@ -16,6 +17,7 @@ export function reckonCommand(setup: SetupView, form: FormOf<"reckon-anew">, ent
     axis,
     from,
     to,
+    ...ofTouch(tool, axis),
     ...now,
     ...(touched !== undefined && { touched }),
     rests,
@@ -23,6 +25,12 @@ export function reckonCommand(setup: SetupView, form: FormOf<"reckon-anew">, ent
   }));
   return { ...entry, kind: "numbers-reckoned-anew", payload: { numbers } };
 }
+
+/** The touch whose readings a number has. */
+const ofTouch = (tool: ToolView, axis: Axis) => {
+  const touch = tool[axis];
+  return touch ? { of: touch.reckoned?.from ?? touch.entry } : {};
+};
 
 /** A number of a tool, in millimetres, looked at again and still right, with why. Refused where nothing has changed under it, and without a reason. */
 export function confirmCommand(

@@ -1,4 +1,5 @@
 import { AXES, type Axis, type School, workInZone, type Zone, zoneOf } from "../machine/index.ts";
+import { TOLERANCES } from "../tolerances.ts";
 import type { Entry, EntryOf } from "./entry.ts";
 import type { Payload } from "./kinds/index.ts";
 import type { TableEdit } from "./payloadWords.ts";
@@ -49,6 +50,12 @@ interface WorkNumber extends ReturnType<typeof sourceOf> {
 }
 type Taught = Payload<"work-offset-taught"> & ReturnType<typeof sourceOf>;
 type PartLength = Payload<"part-length-recorded"> & ReturnType<typeof sourceOf>;
+
+/** Whether a touch is the one that a reckoning was made of: by its entry, in older ones by the number that it had then. Millimetres. */
+const isReckonedOf = (touch: TouchRecord, of: string | undefined, from: number): boolean =>
+  of === undefined
+    ? Math.abs(touch.exact - from) < TOLERANCES.binaryNoise
+    : (touch.reckoned?.from ?? touch.entry) === of;
 
 /**
  * Walks through the standing entries in their order and keeps the numbers that a later entry can shift: a change of
@@ -124,8 +131,10 @@ export function workNumbers(
         keep(entry.payload.offset, entry.payload.axis, { ...entry.payload, ...source });
         break;
       case "numbers-reckoned-anew":
-        for (const { offset, axis, from: _from, to, because: _because, ...anew } of entry.payload.numbers) {
+        for (const { offset, axis, from, to, of, because: _because, ...anew } of entry.payload.numbers) {
           const touch = touches[offset]?.[axis];
+          // The touch that was reckoned anew has been undone since: what stands under it now was read at another place.
+          if (touch && !isReckonedOf(touch, of, from)) continue;
           const reckoned = touch && { from: touch.reckoned?.from ?? touch.entry, seq: entry.seq };
           // Read when it was touched: what has happened to the tool since counts from there.
           if (touch && reckoned)

@@ -1,7 +1,7 @@
 import { CELLS } from "../cells.ts";
 import { isTool, noSuchTool } from "../lookUp.ts";
 import { type Kind, listed } from "./kind.ts";
-import { lengthSchema, object, offset, rests, touchedAxis } from "./schemaParts.ts";
+import { lengthSchema, object, offset, rests, touchedAxis, uuid } from "./schemaParts.ts";
 
 /** Numbers whose touch holds and which something else has changed under: the same readings, reckoned with what stands now. */
 export const schema = object(["numbers"], {
@@ -14,6 +14,8 @@ export const schema = object(["numbers"], {
       axis: touchedAxis,
       from: lengthSchema,
       to: lengthSchema,
+      /** The touch whose readings they are; absent in older entries, where `from` tells it. */
+      of: uuid,
       /** Work offset, size and trigger that it is reckoned with now; absent where it has none of them. */
       work: lengthSchema,
       size: lengthSchema,
