@@ -132,8 +132,13 @@ function Mark({
   const half = bit.diameter / 2;
   const box =
     bit.along === "x"
-      ? { low: x[0] / 2, high: profile.rMax, back: z[0] - half, front: z[1] + half }
-      : { low: x[0] / 2 - half, high: x[1] / 2 + half, back: z[0], front: profile.zMax };
+      ? { low: x[0] / 2, high: profile.rMax, back: z[0] - half, front: Math.min(z[1] + half, profile.zMax) }
+      : {
+          low: Math.max(x[0] / 2 - half, -profile.rMax),
+          high: Math.min(x[1] / 2 + half, profile.rMax),
+          back: z[0],
+          front: profile.zMax,
+        };
   const [left, top] = [origin.x + box.back * scale, origin.y - box.high * scale];
   const [right, bottom] = [origin.x + box.front * scale, origin.y - box.low * scale];
   const isHole = bit.along === "x" ? z[0] === z[1] : x[0] === x[1];

@@ -94,7 +94,7 @@ export function drawnDimensions(
   return { drawn, others };
 }
 
-function titleOf({ kind, nominal, second, side, thread, at }: PartDimension, { amount }: Show): string {
+function titleOf({ kind, nominal, second, side, thread, at, bit }: PartDimension, { amount }: Show): string {
   // As a drawing has it: without the noughts behind it.
   const size = (axis: "x" | "z", value: number) => String(Number(amount(axis, value)));
   switch (kind) {
@@ -117,7 +117,11 @@ function titleOf({ kind, nominal, second, side, thread, at }: PartDimension, { a
     case "thread":
       return `${side === "inner" ? "thread in Ø" : "thread Ø"} ${size("x", nominal)}${second === undefined ? "" : ` × ${size("z", second)}`}${thread ? `, ${size("z", thread.length)} long` : ""}${thread?.relief === undefined ? "" : `, relief ${size("z", thread.relief)}`}`;
     case "mark":
-      return `driven tool at ${size("z", nominal)}`;
+      if (!bit) return `driven tool at ${size("z", nominal)}`;
+      if (bit.along === "z") return `Ø ${size("x", bit.diameter)}, ${size("z", nominal)} deep`;
+      return Math.abs(at[0].z - at[1].z) < SAME
+        ? `Ø ${size("x", bit.diameter)} across at ${size("z", nominal)}`
+        : `Ø ${size("x", bit.diameter)} across, ${size("z", Math.abs(at[1].z))} to ${size("z", Math.abs(at[0].z))}`;
     default:
       return kind satisfies never;
   }
@@ -134,7 +138,7 @@ const KIND_WORDS: Readonly<Record<PartDimension["kind"], string>> = {
   taper: "taper",
   radius: "radius",
   thread: "thread",
-  mark: "driven tool from the face",
+  mark: "driven tool",
 };
 
 function wordsOf({ machine }: SetupView, dimension: PartDimension, size: string): string {

@@ -34,6 +34,8 @@ export interface PartDimension {
   readonly at: readonly [PartPoint, PartPoint];
   /** Of a thread: how far it goes, and the width of the groove in which it ends, where it ends in one. */
   readonly thread?: { readonly length: number; readonly relief: number | undefined };
+  /** Of a driven tool's mark: the tool, where it is known. A mark along Z is as deep as its size, another one lies there in its middle. */
+  readonly bit?: NonNullable<FinishedPart["marks"][number]["bit"]>;
   /** Lead of a thread, absent where it is not known, or the other leg of a chamfer. Millimetres. */
   readonly second?: number;
 }
@@ -117,18 +119,24 @@ export function dimensionsOf(part: FinishedPart): readonly PartDimension[] {
       ...(thread.lead !== undefined && { second: thread.lead }),
     });
   }
-  for (const { path, offset, line, x, z } of part.marks)
+  for (const { path, offset, line, x, z, bit } of part.marks) {
+    // Begun in front of the part or over it, it works from the surface on.
+    const [back, front] = [z[0], Math.min(z[1], zMax)];
+    const isAlong = bit ? bit.along === "z" : z[1] - z[0] > x[1] - x[0];
+    const r = (diameter: number) => Math.min(Math.abs(diameter) / 2, part.profile.rMax);
     found.push({
       kind: "mark",
       side: "outer",
-      nominal: zMax - (z[0] + z[1]) / 2,
+      nominal: zMax - (isAlong ? back : (back + front) / 2),
       maker: { path, offset, line },
       from: face?.maker,
       at: [
-        { z: z[0], r: Math.abs(x[0]) / 2 },
-        { z: z[1], r: Math.abs(x[1]) / 2 },
+        { z: back, r: r(x[0]) },
+        { z: front, r: r(x[1]) },
       ],
+      ...(bit && { bit }),
     });
+  }
   return withKeys(found);
 }
 

@@ -59,9 +59,27 @@ describe("the finished part", () => {
       );
     // Ø 5 across, to Ø 20 at Z −12.
     const [hole] = part("T1010\nG0 X44. Z-12.\nG1 X20. F.05\nG0 X60.")?.marks ?? [];
-    expect(hole).toMatchObject({ x: [20, 20], z: [-12, -12], bit: { along: "x", diameter: 5 } });
+    expect(hole).toMatchObject({ x: [20, 44], z: [-12, -12], bit: { along: "x", diameter: 5 } });
     const [beside] = part("T0202\nG0 X10. Z2.\nG1 Z-5. F.05\nG0 Z10.")?.marks ?? [];
-    expect(beside).toMatchObject({ z: [-5, -5], bit: undefined });
+    expect(beside).toMatchObject({ x: [10, 10], z: [-5, 2], bit: undefined });
+  });
+  it("tells holes of one tool apart, and takes pecks and the passes of a flat for one", () => {
+    const marks = (text: string) =>
+      finishedPart(
+        motionsOf(`T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X40. Z2.\nG1 Z-30.\nX54.\nG0 X60. Z5.\nT1010\n${text}`),
+        handTool(),
+        STOCK,
+      )?.marks.map(({ x, z }) => [...x, ...z]);
+    const two = "G0 X44. Z-5.\nG1 X20. F.05\nG0 X44.\nZ-15.\nG1 X20.\nG0 X60.";
+    expect(marks(two)).toEqual([
+      [20, 44, -5, -5],
+      [20, 44, -15, -15],
+    ]);
+    const pecks = "G0 X44. Z-5.\nG1 X34. F.05\nG0 X44.\nX35.\nG1 X20.\nG0 X60.";
+    expect(marks(pecks)).toEqual([[20, 44, -5, -5]]);
+    // Two passes along Z from in front of the part to −15, the second one deeper.
+    const flat = "G0 X36. Z2.\nG1 Z-15. F.1\nG0 X60.\nZ2.\nX32.\nG1 Z-15.\nG0 X60.";
+    expect(marks(flat)).toEqual([[32, 36, -15, 2]]);
   });
   it("has a thread as long as from the face to its end, or to the groove in which it ends", () => {
     const turned = "T0101\nG0 X54. Z0\nG1 X-1.6 F.2\nG0 X30. Z2.\nG1 Z-25.\nX54.\nG0 X60. Z10.\n";

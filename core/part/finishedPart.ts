@@ -191,24 +191,37 @@ const isSameLead = (one: number | undefined, other: number | undefined) =>
 /** Passes of a thread end at about the same place, with an infeed along a flank. Millimetres. */
 const SAME_THREAD = 2;
 
-/** Cuts of one driven tool that follow each other are one mark. */
+/**
+ * Cuts of one driven tool without a rapid between are one mark, and so are those that lie one over the other: pecks in one hole, passes of
+ * one flat. Another hole is another mark.
+ */
 function marksOf(
   marks: readonly MarkedCut[],
   toolOf: (offset: string, path: number) => PartTool | undefined,
 ): readonly DrivenMark[] {
-  const found: DrivenMark[] = [];
-  for (const { maker, x, z } of marks) {
-    const last = found.at(-1);
-    const wider = (range: readonly [number, number], by: number): readonly [number, number] => [
-      Math.min(range[0], by),
-      Math.max(range[1], by),
-    ];
-    if (last?.offset === maker.offset && last.path === maker.path)
-      found[found.length - 1] = { ...last, x: wider(last.x, x), z: wider(last.z, z) };
-    else found.push({ ...maker, x: [x, x], z: [z, z], bit: bitOf(toolOf(maker.offset, maker.path)) });
+  const found: (DrivenMark & { readonly run: number })[] = [];
+  for (const { maker, from, to, run } of marks) {
+    const [x, z] = [span(from.x, to.x), span(from.z, to.z)];
+    const bit = bitOf(toolOf(maker.offset, maker.path));
+    // Beside the tool's own axis: there it lies over what it has cut before, however deep that was.
+    const beside = (bit ? bit.along === "z" : z[1] - z[0] > x[1] - x[0]) ? "x" : "z";
+    const index = found.findIndex(
+      (one) =>
+        one.offset === maker.offset &&
+        one.path === maker.path &&
+        (one.run === run || isSameSpan(one[beside], beside === "x" ? x : z)),
+    );
+    const known = found[index];
+    if (known) found[index] = { ...known, run, x: span(...known.x, ...x), z: span(...known.z, ...z) };
+    else found.push({ ...maker, run, x, z, bit });
   }
-  return found;
+  return found.map(({ run: _run, ...mark }) => mark);
 }
+
+type Span = DrivenMark["x"];
+const span = (...places: readonly number[]): Span => [Math.min(...places), Math.max(...places)];
+const isSameSpan = (one: Span, other: Span) =>
+  Math.abs(one[0] - other[0]) < TOLERANCES.sameLength && Math.abs(one[1] - other[1]) < TOLERANCES.sameLength;
 
 function bitOf(tool: PartTool | undefined): DrivenMark["bit"] {
   if (!tool || !("diameter" in tool.tool)) return undefined;

@@ -43,8 +43,12 @@ interface ThreadPass {
   readonly to: PartPlace;
 }
 /** A cut that a turned section shows as a mark, where a driven tool works, in the part's own frame. */
-export interface MarkedCut extends PartPlace {
+export interface MarkedCut {
   readonly maker: Maker;
+  readonly from: PartPlace;
+  readonly to: PartPlace;
+  /** The same for cuts that follow each other without a rapid between. */
+  readonly run: number;
 }
 
 /** The moves of a program at one spindle's part, in the part's own frame. */
@@ -71,6 +75,8 @@ interface PathPlace {
   actual: Spot | undefined;
   stretch: { readonly tool: Known; readonly from: Spot; readonly side: 1 | -1; readonly ways: MadeWay[] } | undefined;
   lastCut: Spot | undefined;
+  /** Counts what lies between cuts that follow each other. */
+  run: number;
 }
 interface Known {
   readonly tool: PartTool | undefined;
@@ -118,11 +124,13 @@ export function partMoves(
       at.actual = way.to;
     }
   };
-  const addCut = (at: PathPlace, { shape, works: where, inPart }: Known, way: MadeWay) => {
+  const addCut = (at: PathPlace, { shape, works: where }: Known, way: MadeWay) => {
     const { motion, order, ...move } = way;
     if (!shape || where !== works || motion.kind !== "feed") return;
     if (shape.isOnCentre && Math.abs(way.to.v) > 0) {
-      if (way.to.u !== way.from.u) marks.push({ maker: makerOf(motion), ...inPart(at) });
+      const placed = ({ u, v }: Spot): PartPlace => ({ x: 0 - 2 * v, z: u });
+      if (way.to.u !== way.from.u)
+        marks.push({ maker: makerOf(motion), from: placed(way.from), to: placed(way.to), run: at.run });
       return;
     }
     const follows = at.lastCut?.u === move.from.u && at.lastCut.v === move.from.v;
@@ -151,8 +159,10 @@ export function partMoves(
       actual: undefined,
       stretch: undefined,
       lastCut: undefined,
+      run: 0,
     };
     places.set(modes.path, at);
+    if (kind !== "feed") at.run++;
     if (kind === "call" || kind === "home" || kind === "machine") {
       flush(at);
       at.actual = undefined;
@@ -185,7 +195,8 @@ export function partMoves(
     if (!tool.shape) {
       if (kind === "feed" && tool.works === works && tool.tool) {
         const own = tool.tool.tool;
-        if (leavesMark(own)) marks.push({ maker: makerOf(motion), ...tool.inPart(at) });
+        if (leavesMark(own))
+          marks.push({ maker: makerOf(motion), from: tool.inPart(from), to: tool.inPart(at), run: at.run });
         if (own.kind === "tap") addTapped(motion, own.diameter, tool.inPart(from).z, tool.inPart(at).z);
       }
       continue;
