@@ -109,6 +109,21 @@ const done = [
   wear("1", "x", -0.05),
 ];
 
+describe("a part that is drawn by its steps", () => {
+  const steps = [
+    { side: "outer", diameter: 20, to: 18, offset: "1" },
+    { side: "inner", diameter: 8, to: 12, offset: "9" },
+  ];
+  const drawn = made("part-stepped", { steps, face: "1" });
+  const { rows } = machineWith({ past: [...done, loaded("9"), drawn] });
+  it("comes along whole, and stays behind with a tool that one of its steps needs", () => {
+    expect(row(rows, "stepped")).toMatchObject({ shown: "2 steps", proposed: "taken" });
+    const taken = { "tool/9": "taken" } as const;
+    expect(begun(rows, taken).stepped).toMatchObject({ steps, face: "1" });
+    expect(begun(rows, { "tool/9": "left" }).stepped).toBeUndefined();
+  });
+});
+
 describe("a job that comes back on the same machine", () => {
   const { rows } = machineWith({ past: done });
   it("brings geometry, radius and wear as they ended, each with what it rests on", () => {

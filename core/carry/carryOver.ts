@@ -1,4 +1,4 @@
-import type { SetupView } from "../ledger/index.ts";
+import { kindOf, type SetupView } from "../ledger/index.ts";
 import type { Axis } from "../machine/index.ts";
 import type { EditedCell } from "../offsets/index.ts";
 import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
@@ -85,7 +85,16 @@ export function carriedCommands(
     cells.filter(({ offset }) => !seconds.has(offset)),
   ];
   const isTaught = kept.some(({ effect }) => effect.teach) && ofFirst.some(({ column }) => column === "geometry.z");
-  const rest = all.filter(({ kind }) => kind !== "tool-loaded" && kind !== "second-offset-made");
+  const rest = all.filter(
+    (command) =>
+      command.kind !== "tool-loaded" &&
+      command.kind !== "second-offset-made" &&
+      // A part is drawn by all of its steps or by none: not without the tool of one.
+      (command.kind !== "part-stepped" ||
+        kindOf("part-stepped")
+          .offsets(command.payload)
+          .every((offset) => isThere(all, offset))),
+  );
   return accepted({
     work: Object.fromEntries(kept.flatMap(({ effect: { work } }) => (work ? [[work.axis, work.value]] : []))),
     withProgram: kept.some(({ row, isTaken }) => row.key === "program" && isTaken),

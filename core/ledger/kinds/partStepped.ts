@@ -1,5 +1,6 @@
 import { CELLS } from "../cells.ts";
-import { allowed, needsTool } from "../lookUp.ts";
+import { needsTool } from "../lookUp.ts";
+import type { Payload } from "./index.ts";
 import { type Kind, noNumbers, unchanged } from "./kind.ts";
 import { object, offset, sizeSchema } from "./schemaParts.ts";
 
@@ -26,6 +27,11 @@ export const schema = object(["steps"], {
 /** The steps by which the part is drawn; undefined where none were typed. */
 export const standing = { setup: "stepped", cell: CELLS.stepped } as const;
 
+/** The offsets that make the steps of a part, its face and its end, each once. */
+const offsetsOfSteps = ({ steps, face, parted }: Payload<"part-stepped">): readonly string[] => [
+  ...new Set([face, ...steps.map(({ offset }) => offset), parted].filter((one) => one !== undefined)),
+];
+
 export const kind: Kind<"part-stepped"> = {
   version: 1,
   cells: () => [CELLS.stepped],
@@ -34,15 +40,13 @@ export const kind: Kind<"part-stepped"> = {
     steps.length === 0
       ? "steps of the part removed"
       : `part drawn by ${steps.length} ${steps.length === 1 ? "step" : "steps"}`,
-  offsets: ({ steps, face, parted }) => [
-    ...new Set([...(face ? [face] : []), ...steps.map(({ offset }) => offset), ...(parted ? [parted] : [])]),
-  ],
+  offsets: offsetsOfSteps,
   numbers: noNumbers,
   measurement: () => "",
   undo: "offered",
-  refusal: (state, { steps, face, parted }) => {
-    const offsets = [face, ...steps.map(({ offset }) => offset), parted].filter((one) => one !== undefined);
-    return offsets.map((offset) => needsTool(state, { offset })).find(Boolean) ?? allowed();
-  },
+  refusal: (state, payload) =>
+    offsetsOfSteps(payload)
+      .map((offset) => needsTool(state, { offset }))
+      .find(Boolean),
   changeMachine: unchanged,
 };
