@@ -1,3 +1,5 @@
+import { counted } from "./counted.ts";
+
 /** What a schema refuses, as a validator of JSON schemas says it. */
 interface SchemaFault {
   readonly keyword: string;
@@ -7,17 +9,22 @@ interface SchemaFault {
 /** What a value must be, in words: the rest of a sentence that begins with the field's name. */
 const SAYS: Readonly<Record<string, (params: Readonly<Record<string, unknown>>) => string>> = {
   required: () => "is missing",
-  type: ({ type }) => `is not ${TYPES[String(type)] ?? `of the type ${String(type)}`}`,
+  type: ({ type }) =>
+    `is not ${[type]
+      .flat()
+      .map((one) => TYPES[String(one)] ?? String(one))
+      .join(" or ")}`,
   minimum: ({ limit }) => `is less than ${limit}`,
   exclusiveMinimum: ({ limit }) => `is not above ${limit}`,
   maximum: ({ limit }) => `is more than ${limit}`,
   exclusiveMaximum: ({ limit }) => `is not below ${limit}`,
   multipleOf: ({ multipleOf }) => `is not a multiple of ${multipleOf}`,
-  minLength: ({ limit }) => (limit === 1 ? "is empty" : `has fewer than ${limit} characters`),
-  maxLength: ({ limit }) => `has more than ${limit} characters`,
-  minItems: ({ limit }) => (limit === 1 ? "is an empty list" : `has fewer than ${limit} entries`),
-  maxItems: ({ limit }) => `has more than ${limit} entries`,
-  maxProperties: ({ limit }) => `has more than ${limit} fields`,
+  minLength: ({ limit }) => (limit === 1 ? "is empty" : `has fewer than ${counted(Number(limit), "character")}`),
+  maxLength: ({ limit }) => `has more than ${counted(Number(limit), "character")}`,
+  minItems: ({ limit }) =>
+    limit === 1 ? "is an empty list" : `has fewer than ${counted(Number(limit), "entry", "entries")}`,
+  maxItems: ({ limit }) => `has more than ${counted(Number(limit), "entry", "entries")}`,
+  maxProperties: ({ limit }) => `has more than ${counted(Number(limit), "field")}`,
   uniqueItems: () => "has an entry twice",
   pattern: () => "is not written as it is expected",
   format: ({ format }) => `is not ${FORMATS[String(format)] ?? "written as it is expected"}`,

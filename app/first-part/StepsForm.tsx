@@ -3,8 +3,10 @@ import { useEffect, useMemo, useState } from "react";
 import { useNavigate } from "react-router";
 import { styled } from "styled-components";
 import { stepField, type TypedStep } from "../../core/commands/index.ts";
+import type { ToolView } from "../../core/ledger/index.ts";
 import { toolNumber } from "../../core/machine/index.ts";
 import { partOfSteps } from "../../core/part/index.ts";
+import { toolFormOf } from "../../core/tool/index.ts";
 import { plainLength, readLength, type Unit } from "../../core/units/index.ts";
 import { DraftNote } from "../entry/DraftNote.tsx";
 import { useDraft } from "../entry/useDraft.ts";
@@ -17,6 +19,9 @@ import { Card, PanelRow } from "../ui/Panel.tsx";
 import { color, narrow, size } from "../ui/tokens.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { StepsPreview } from "./StepsPreview.tsx";
+
+/** An offset, and what stands for it in a list. */
+type Option = readonly [offset: string, words: string];
 
 /** Draws a part that has no program: each cylinder and bore by its diameter, how far from the face it goes, and the tool that makes it. */
 export function StepsForm(props: FirstPartProps) {
@@ -51,7 +56,15 @@ export function StepsForm(props: FirstPartProps) {
     return partOfSteps(setup, { steps: read, face: face || undefined, parted: parted || undefined });
   }, [setup, steps, face, parted, unit, person.decimalMark]);
   if (main.length === 0) return <p>Load the tools that turn the part first, on Prepare.</p>;
-  const made = main.map((one) => [one.offset, `${toolNumber(machine, one.offset)} ${one.tool.description}`] as const);
+  const named = (of: readonly ToolView[]) =>
+    of.map((one): Option => [one.offset, `${toolNumber(machine, one.offset)} ${one.tool.description}`]);
+  const made = named(main);
+  const blades = named(main.filter(({ tool }) => toolFormOf(tool) === "blade"));
+  /** Tools to choose from; the one that is chosen among them, also where it has been taken out since. */
+  const optionsOf = (tools: readonly Option[], chosen: string): readonly Option[] =>
+    chosen === "" || tools.some(([offset]) => offset === chosen)
+      ? tools
+      : [...tools, [chosen, `${toolNumber(machine, chosen)} not loaded any more`]];
   return (
     <Card
       as="form"
@@ -76,7 +89,7 @@ export function StepsForm(props: FirstPartProps) {
         label="The face is made by"
         value={face}
         onChange={draft.set("face")}
-        options={[["", "no tool: it is as it came"], ...made]}
+        options={[["", "no tool: it is as it came"], ...optionsOf(made, face)]}
         refusal={form.refusalOf("face")}
       />
       <Steps>
@@ -98,7 +111,7 @@ export function StepsForm(props: FirstPartProps) {
               label="Made by"
               value={step.offset}
               onChange={(offset) => change(index, { offset })}
-              options={made}
+              options={optionsOf(made, step.offset)}
             />
             <Remove
               type="button"
@@ -130,7 +143,7 @@ export function StepsForm(props: FirstPartProps) {
         label="Parted off behind the last step by"
         value={parted}
         onChange={draft.set("parted")}
-        options={[["", "no tool: the bar goes on"], ...made]}
+        options={[["", "no tool: the bar goes on"], ...optionsOf(blades, parted)]}
         refusal={form.refusalOf("parted")}
       />
       <PanelRow>

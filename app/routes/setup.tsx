@@ -101,7 +101,7 @@ export default function Setup({ loaderData: { setup, setupId, person, mayEnter, 
       </TopStrip>
       {/* What sends a form must be there before the server goes away. */}
       <PrefetchPageLinks page={entriesAddress(setupId)} />
-      <KeepsMeasurements key={setupId} setup={setup} setupId={setupId} person={person}>
+      <KeepsMeasurements key={`${setupId} ${person.name}`} setup={setup} setupId={setupId} person={person}>
         <Outlet />
       </KeepsMeasurements>
     </SetupNewsContext>

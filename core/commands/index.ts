@@ -7,6 +7,7 @@ export { type Actor, KNOWN_VERSION, type Known, makeCommand } from "./makeComman
 export {
   type CommandResult,
   type ConflictSide,
+  INCOMPLETE,
   type InputLocale,
   type NewEntry,
   refuse,

@@ -7,7 +7,7 @@ import { misfitOf } from "../tool/index.ts";
 import { plainMillimetres } from "../units/index.ts";
 import { readField } from "./fieldFrames.ts";
 import type { FormOf } from "./forms/setupForms.ts";
-import { type CommandResult, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
+import { type CommandResult, INCOMPLETE, type InputLocale, type NewEntry, refuse } from "./outcome.ts";
 import { readSize } from "./readSize.ts";
 
 /** A measured bar more than this much thicker than it should be is a decimal point in the wrong place. */
@@ -269,7 +269,7 @@ export function mountCommand(
   locale: InputLocale,
 ): CommandResult {
   const texts = locale.readList("texts", form.typed);
-  if (!texts) return refuse("This form was not complete. Reload the page; what you typed is kept.");
+  if (!texts) return refuse(INCOMPLETE);
   const { material, swept, check } = form;
   const reading = readTypedMount(check, texts, form.sizeUnit, { decimal: locale.decimalMark, material, swept });
   if (!reading.found) {

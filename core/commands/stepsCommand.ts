@@ -1,4 +1,5 @@
 import type { Payload, SetupView } from "../ledger/index.ts";
+import { toolFormOf } from "../tool/index.ts";
 import { formatMillimetres } from "../units/index.ts";
 import type { TypedStep } from "./forms/lists.ts";
 import type { FormOf } from "./forms/setupForms.ts";
@@ -29,6 +30,8 @@ export function stepsCommand(
   if (Object.keys(fields).length === 0) judgeSteps(setup, steps, fields);
   if (parted !== "" && !steps.some(({ side }) => side === "outer"))
     fields.parted = "Parted off is where the last outside step ends: add that step first.";
+  const blade = setup.tools.find(({ offset }) => offset === parted)?.tool;
+  if (blade && toolFormOf(blade) !== "blade") fields.parted = "A part is parted off with a blade. Choose one.";
   const [first] = Object.values(fields);
   if (first !== undefined) return refuse(first, fields);
   return {

@@ -24,14 +24,12 @@ import { readLength } from "../units/index.ts";
 import type { Brought } from "./brought.ts";
 import type { FormOf, SetupForm } from "./forms/setupForms.ts";
 import { tableForms } from "./forms/tableForms.ts";
-import { type CommandResult, type InputLocale, refuse } from "./outcome.ts";
+import { type CommandResult, INCOMPLETE, type InputLocale, refuse } from "./outcome.ts";
 import { readTableFile } from "./readTableFile.ts";
 
 export type TableForm = Extract<SetupForm, { intent: keyof typeof tableForms }>;
 /** True for a form of Table. */
 export const isTableForm = (form: SetupForm): form is TableForm => Object.hasOwn(tableForms, form.intent);
-
-const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
 
 /** How this machine's control reads a data-setting file, said of the first row that there is. */
 function confirmFileCommand(setup: SetupView, { id, format, language }: FormOf<"confirm-file">): CommandResult {

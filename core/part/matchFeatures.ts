@@ -52,9 +52,11 @@ function costOf(dimension: PartDimension, feature: Feature): number | undefined 
   const own = apart + (feature.offset === maker?.offset ? 0 : OTHER_OFFSET);
   if (feature.axis === "x") {
     if (kind !== "diameter" && kind !== "gauge") return undefined;
-    const isShaped = feature.form === "taper" || feature.form === "chamfer" || feature.form === "arc";
-    if (isShaped !== (kind === "gauge")) return undefined;
-    if (!isShaped && feature.form !== undefined && (feature.form === "bore") !== (side === "inner")) return undefined;
+    // A chamfer and an arc have no diameter on the drawing.
+    if (feature.form === "chamfer" || feature.form === "arc") return undefined;
+    if ((feature.form === "taper") !== (kind === "gauge")) return undefined;
+    if (kind === "diameter" && feature.form !== undefined && (feature.form === "bore") !== (side === "inner"))
+      return undefined;
     const away = feature.atZ === undefined ? 0 : Math.abs((at[0].z + at[1].z) / 2 - feature.atZ);
     return own + EACH_MILLIMETRE_AWAY * away;
   }

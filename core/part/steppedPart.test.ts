@@ -57,6 +57,8 @@ describe("a part drawn by its steps", () => {
     ]);
     // The blade of 3 mm takes what lies behind its edge at −40.
     expect(steppedPart(part, toolOf, BAR)?.cutTo).toBe(-43);
+    // How much a turning tool would take there is not known.
+    expect(steppedPart({ ...part, parted: "1" }, toolOf, BAR)?.cutTo).toBeUndefined();
   });
   it("ends a drilled hole in the point of its drill, and a bored one in a shoulder", () => {
     const part = { steps: [outer(28, 40), inner(20, 10), inner(14, 25, "2")], face: "1" };

@@ -75,7 +75,7 @@ export function steppedPart(
       zMax: 0,
       rMax: Math.max(...solid.flatMap(({ from, to }) => [from.r, to.r])),
     },
-    cutTo: outer.length === 0 ? undefined : -(end + (isOpen ? 0 : bladeOf(parted, toolOf))),
+    cutTo: outer.length === 0 ? undefined : cutBehind(end, isOpen ? 0 : bladeOf(parted, toolOf)),
     threads: [],
     marks: [],
     assumed: [],
@@ -157,8 +157,11 @@ function pointOf({ r, maker }: Level, toolOf: (offset: string) => Tool | undefin
   return tool?.kind === "drill" ? r / Math.tan((tool.pointAngle * Math.PI) / 360) : 0;
 }
 
-/** Width that a parting tool takes behind the part; 0 for a tool that has none. Millimetres. */
-function bladeOf(offset: string | undefined, toolOf: (offset: string) => Tool | undefined): number {
+/** The lowest Z that is cut; undefined where the width of the blade behind it is not known. Millimetres. */
+const cutBehind = (end: number, blade: number | undefined) => (blade === undefined ? undefined : -(end + blade));
+
+/** Width that a parting tool takes behind the part; undefined for a tool that is no blade. Millimetres. */
+function bladeOf(offset: string | undefined, toolOf: (offset: string) => Tool | undefined): number | undefined {
   const tool = offset === undefined ? undefined : toolOf(offset);
-  return tool && toolFormOf(tool) === "blade" && "width" in tool ? tool.width : 0;
+  return tool && toolFormOf(tool) === "blade" && "width" in tool ? tool.width : undefined;
 }

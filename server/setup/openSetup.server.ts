@@ -6,7 +6,7 @@ import {
   carriedCommands,
   proposedAnswers,
 } from "../../core/carry/index.ts";
-import { readSize, readStock, refuse as refuseForm } from "../../core/commands/index.ts";
+import { INCOMPLETE, readSize, readStock, refuse as refuseForm } from "../../core/commands/index.ts";
 import {
   type Command,
   foldMachine,
@@ -113,7 +113,7 @@ export async function openSetup(
   file: Incoming | undefined,
 ): Promise<OpenOutcome> {
   const read = readForm(fields);
-  if (!read.ok) return refuse({}, "This form was not complete. Reload the page; what you typed is kept.");
+  if (!read.ok) return refuse({}, INCOMPLETE);
   const form = read.value;
   // Sent again it opens the same setup; the id of another setup is refused.
   const opened = (await readSetup(sql(), form.id))?.cells.setup?.[0];

@@ -1,6 +1,7 @@
 import {
   type Brought,
   type ConflictSide,
+  INCOMPLETE,
   makeCommand,
   refuse,
   type SetupForm,
@@ -54,7 +55,7 @@ export async function runSetupForms(
     if (!read.ok) break;
     forms.push(read.value);
   }
-  const incomplete = refuse("This form was not complete. Reload the page; what you typed is kept.");
+  const incomplete = refuse(INCOMPLETE);
   if (forms.length === 0) return sent.length === 0 ? [] : [incomplete];
   const roleNow = rolesHeld(person.id);
   const asked = (reader: Reader | undefined) =>

@@ -11,6 +11,8 @@ const read = validator({
     unit: { type: "string", enum: ["mm", "in"] },
     id: { type: "string", format: "uuid" },
     offset: { type: "string", pattern: "^[0-9]{1,3}$" },
+    depth: { type: ["number", "null"] },
+    mark: { type: "string", maxLength: 1 },
     list: { type: "array", minItems: 1, maxItems: 2, items: { type: "integer" } },
   },
 });
@@ -33,6 +35,9 @@ describe("what a schema refuses", () => {
     [{ ...right, offset: "T1" }, "offset is not written as it is expected."],
     [{ ...right, list: [] }, "list is an empty list."],
     [{ ...right, list: [1.5] }, "list/0 is not a whole number."],
+    [{ ...right, list: [1, 2, 3] }, "list has more than 2 entries."],
+    [{ ...right, depth: "7" }, "depth is not a number or empty."],
+    [{ ...right, mark: "AB" }, "mark has more than 1 character."],
     [{ ...right, colour: "red" }, "The whole has a field that is not known: colour."],
     [7, "The whole is not an object."],
   ])("is said in plain words: %j", (json, message) => {

@@ -1,3 +1,4 @@
+import { INCOMPLETE } from "../../core/commands/index.ts";
 import { machineProfileSchema, stationSchema, zoneSchema } from "../../core/machine/index.ts";
 import { LONGEST_NAME, profileOfTexts, readTypedItem, type WorkshopKind } from "../../core/workshop/index.ts";
 import type { Pool } from "../database/pool.server.ts";
@@ -29,7 +30,6 @@ const refuse = (message: string, fields: Readonly<Record<string, string>> = {}):
   fields,
 });
 const done = (message: string): WorkshopOutcome => ({ outcome: "done", message });
-const INCOMPLETE = "This form was not complete. Reload the page; what you typed is kept.";
 const NOBODY = "There is no such person. Reload the page.";
 const SLOWER = "Somebody has changed this meanwhile. Reload the page, look at it, and change it again.";
 

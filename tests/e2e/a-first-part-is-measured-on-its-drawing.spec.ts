@@ -1,6 +1,6 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
-import { COLLAR, ownLot } from "./ownLot.ts";
+import { byHand, COLLAR, ownLot } from "./ownLot.ts";
 import { expect, test } from "./shop.ts";
 
 /** In inches: T1 faces and turns .375 to .500, T2 turns .310 to .200. Both are sharp-cornered on the drawing but for their noses. */
@@ -47,16 +47,7 @@ async function measure(page: Page, title: string, value: string): Promise<void> 
 test("a pin in inches is measured on its own drawing by keyboard, and each length corrects the tool that can mend it", async ({
   page,
 }) => {
-  const wear = ["1", "2"].flatMap(
-    (offset) =>
-      [
-        [offset, "geometry.x", -5.12],
-        [offset, "geometry.z", -8.2],
-        [offset, "wear.x", 0],
-        [offset, "wear.z", 0],
-      ] as const,
-  );
-  const address = await ownLot(page, "pin", "P-108", wear);
+  const address = await ownLot(page, "pin", "P-108", byHand("1", "2"));
   await takeIn(page, address, "O0810.nc", PIN);
   await page.goto(`${address}/first-part`);
   // On paper: .3762 is .0012 over, .3085 is .0015 under, .2030 is .0030 too long: T2 cuts too far towards the chuck.

@@ -1,5 +1,5 @@
 import type { Page } from "@playwright/test";
-import { ownLot } from "./ownLot.ts";
+import { byHand, ownLot } from "./ownLot.ts";
 import { expect, test } from "./shop.ts";
 
 const form = (page: Page) => page.getByRole("form", { name: "Steps of the part" });
@@ -25,16 +25,7 @@ test("a bush in inches is drawn by its steps, refused where nothing is left of i
   allowConsole,
 }) => {
   allowConsole(/status of 422/);
-  const wear = ["1", "2", "3", "4", "5"].flatMap(
-    (offset) =>
-      [
-        [offset, "geometry.x", -5.12],
-        [offset, "geometry.z", -8.2],
-        [offset, "wear.x", 0],
-        [offset, "wear.z", 0],
-      ] as const,
-  );
-  const address = await ownLot(page, "roller-five", "R-511", wear);
+  const address = await ownLot(page, "roller-five", "R-511", byHand("1", "2", "3", "4", "5"));
   await page.goto(`${address}/first-part`);
   await expect(page.getByRole("link", { name: "Steps" })).toHaveAttribute("aria-current", "page");
   await expect(form(page).getByText("The drawing appears with the first step.")).toBeVisible();

@@ -42,3 +42,14 @@ export const COLLAR: Cells = demoSetup("dome-collar").setup.tools.flatMap(
           [offset, "orientation", nose?.orientation],
         ],
 );
+
+/** Numbers by hand for every row, as an inch lathe shows them, with wear at 0: nothing is to be touched before parts are measured. */
+export const byHand = (...offsets: readonly string[]): Cells =>
+  offsets.flatMap(
+    (offset): Cells => [
+      [offset, "geometry.x", -5.12],
+      [offset, "geometry.z", -8.2],
+      [offset, "wear.x", 0],
+      [offset, "wear.z", 0],
+    ],
+  );
