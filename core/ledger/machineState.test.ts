@@ -41,6 +41,15 @@ describe("foldMachine", () => {
     const state = foldMachine([...before, ...setup("now", opened(), loaded("1"), touch, undone(touch.id))]);
     expect(state.rows["1"]?.x).toMatchObject({ value: -339.2, setupId: "past" });
   });
+  it("forgets with a touch what was reckoned anew from its readings", () => {
+    const touch = touched("1", "x", -339.25);
+    const number = { offset: "1", axis: "x", from: -339.25, to: -339.3, of: touch.id, rests: [], because: "G54 X" };
+    const reckoned = { id: nextId(), kind: "numbers-reckoned-anew", payload: { numbers: [number] } } as Command;
+    const now = (...more: Command[]) =>
+      foldMachine([...before, ...setup("now", opened(), loaded("1"), touch, ...more)]);
+    expect(now(reckoned).rows["1"]?.x).toMatchObject({ value: -339.3 });
+    expect(now(reckoned, undone(touch.id)).rows["1"]?.x).toMatchObject({ value: -339.2, setupId: "past" });
+  });
   it("follows the order of making when setups run side by side", () => {
     const one = setup("one", opened(), loaded("1"), touched("1", "x", -1));
     const other = setup("other", opened(), loaded("1"), touched("1", "x", -2));

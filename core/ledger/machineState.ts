@@ -1,7 +1,7 @@
 import { AXES, type FileForm, type LatheAxis, type SetterSide } from "../machine/index.ts";
 import type { Tool } from "../tool/index.ts";
 import type { Entry } from "./entry.ts";
-import { kindOf } from "./kinds/index.ts";
+import { kindOf, type Payload } from "./kinds/index.ts";
 import type { BelievedField, MachineChanges } from "./kinds/kind.ts";
 import { apply, EMPTY_SETUP, type SetupState } from "./setupState.ts";
 
@@ -65,6 +65,7 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
       const said = FIELDS.flatMap((field) => (row[field] === undefined ? [] : [[field, held(row[field])]]));
       rows[offset] = { ...rows[offset], ...Object.fromEntries(said) };
     };
+    const { undone = {} } = setups.get(setupId) ?? {};
     kindOf(entry.kind).changeMachine(
       {
         believe,
@@ -105,11 +106,19 @@ export function foldMachine(history: readonly MachineEntry[]): MachineState {
           }
         },
       },
-      entry.payload,
+      entry.kind === "numbers-reckoned-anew" ? withoutUndone(entry.payload, undone) : entry.payload,
     );
   }
   return { stations, rows, setter, position, fileForm };
 }
+
+/** What was reckoned anew from the readings of touches that stand: with a touch falls what was made of it. */
+const withoutUndone = (
+  { numbers }: Payload<"numbers-reckoned-anew">,
+  undone: SetupState["undone"],
+): Payload<"numbers-reckoned-anew"> => ({
+  numbers: numbers.filter(({ of }) => of === undefined || undone[of] === undefined),
+});
 
 /** Each setup of a machine as the fold of its own entries, by its id; empty without a history. */
 export function foldSetups(history: readonly MachineEntry[]): ReadonlyMap<string, SetupState> {

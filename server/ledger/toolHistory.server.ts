@@ -2,6 +2,7 @@ import { createHash } from "node:crypto";
 import {
   activeEntry,
   type Entry,
+  history,
   type SetupState,
   type SetupView,
   type ToolView,
@@ -50,6 +51,17 @@ export async function storeHistory(
 ): Promise<void> {
   if (entry.kind === "entry-undone") {
     await sql.run("DELETE FROM tool_history WHERE entry_id = ?", [entry.payload.entry]);
+    // What was reckoned anew from its readings falls with a touch.
+    for (const reckoned of history(before)) {
+      if (reckoned.kind !== "numbers-reckoned-anew") continue;
+      for (const { offset, axis, of } of reckoned.payload.numbers)
+        if (of === entry.payload.entry)
+          await sql.run("DELETE FROM tool_history WHERE entry_id = ? AND offset_number = ? AND axis = ?", [
+            reckoned.id,
+            offset,
+            axis,
+          ]);
+    }
     const undone = activeEntry(before, entry.payload.entry);
     if (undone?.kind === "holder-numbered") await forgetUnderHolder(sql, viewSetup(before), undone.payload.offset);
     return;

@@ -81,6 +81,18 @@ describe("where a tool was found before", () => {
     expect(await send("reckon-anew", { offset: "7", axis: "x" }, before)).toMatchObject({ outcome: "kept" });
     // −285.918 − 54.2 − 0.05 = −340.168.
     expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.168, 9);
+    // A second touch at −285.9 under 0.05: −285.9 − 54.2 − 0.05 = −340.15. Reckoned for 0.03 and undone, neither number is remembered.
+    const touch = { offset: "7", axis: "x", way: "skim", sizeUnit: "mm", machine: "-285.9", size: "54.2" };
+    expect(await send("accept-touch", touch, before)).toMatchObject({ outcome: "kept" });
+    const second = await topOf("geometry/7/x");
+    expect(await send("set-work", { ...moved, value: "0.03" }, before)).toMatchObject({ outcome: "kept" });
+    expect(await send("reckon-anew", { offset: "7", axis: "x" }, before)).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.13, 9);
+    const again = await topOf("geometry/7/x");
+    expect(await send("undo", { entry: second }, before)).toMatchObject({ outcome: "kept" });
+    expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.168, 9);
+    expect(await send("undo", { entry: again }, before)).toMatchObject({ outcome: "kept" });
+    expect(await send("undo", { entry: await topOf("work/x") }, before)).toMatchObject({ outcome: "kept" });
     expect(await send("undo", { entry: await topOf("geometry/7/x") }, before)).toMatchObject({ outcome: "kept" });
     expect((await history())["7"]?.x?.[0]).toBeCloseTo(-340.118, 9);
     expect(await send("undo", { entry: await topOf("work/x") }, before)).toMatchObject({ outcome: "kept" });
