@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import { DrawingSvg } from "./DrawingSvg.ts";
+import { arrowhead } from "./geometry/arrowhead.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
 import { SHEET, svgPath, toSheet, type View } from "./view.ts";
 
@@ -76,9 +77,12 @@ export const MountDrawing = memo(function MountDrawing({
       {scene.shapes.map(({ points, as, isClosed }) => {
         const [from, to] = points;
         if (as !== "dimension" || isClosed || !from || !to) return null;
-        const [begin, end] = [toSheet(view, from), toSheet(view, to)];
-        const key = `${begin.left} ${begin.top} ${end.left} ${end.top}`;
-        return <path key={key} d={`${arrow(begin, end)}${arrow(end, begin)}`} fill={color("measured")} />;
+        const [begin, end] = [from, to]
+          .map((place) => toSheet(view, place))
+          .map(({ left, top }) => ({ x: left, y: top }));
+        if (!begin || !end) return null;
+        const path = `${arrowhead(begin, end)}${arrowhead(end, begin)}`;
+        return <path key={path} d={path} fill={color("measured")} />;
       })}
       {scene.circles.map(({ centre, radius, as }) => {
         const at = toSheet(view, centre);
@@ -115,20 +119,6 @@ export const MountDrawing = memo(function MountDrawing({
     </Sheet>
   );
 });
-
-type Spot = ReturnType<typeof toSheet>;
-
-/** An arrowhead at the end of a dimension line; nothing where that is too short for two. */
-function arrow(tip: Spot, other: Spot): string {
-  const [dx, dy] = [other.left - tip.left, other.top - tip.top];
-  const long = Math.hypot(dx, dy);
-  if (long < 2 * ARROW) return "";
-  const [ux, uy] = [dx / long, dy / long];
-  const base = { left: tip.left + ARROW * ux, top: tip.top + ARROW * uy };
-  return `M${tip.left} ${tip.top}L${base.left - 3.5 * uy} ${base.top + 3.5 * ux}L${base.left + 3.5 * uy} ${base.top - 3.5 * ux}Z`;
-}
-/** Length of an arrowhead, in units of the sheet. */
-const ARROW = 12;
 
 const Sheet = styled(DrawingSvg)`
   text { fill: ${color("quiet")}; }

@@ -2,6 +2,7 @@ import { type ReactNode, useId } from "react";
 import { styled } from "styled-components";
 import type { DrawnPiece, FinishedPart, PartProfile, ProfilePiece } from "../../core/part/index.ts";
 import { color } from "../ui/tokens.ts";
+import { arrowhead } from "./geometry/arrowhead.ts";
 import type { PartLayout, PlacedDimension } from "./geometry/partLayout.ts";
 import { boreEdges, wallPath } from "./geometry/partPaths.ts";
 import { PartOutline } from "./PartOutline.tsx";
@@ -183,32 +184,12 @@ function Lines({ placed, isSelected }: { readonly placed: PlacedDimension; reado
       {line && (
         <>
           <line x1={line[0].x} y1={line[0].y} x2={line[1].x} y2={line[1].y} />
-          <Arrow at={line[0]} from={line[1]} fill={stroke} />
-          <Arrow at={line[1]} from={line[0]} fill={stroke} />
+          <path d={`${arrowhead(...line)}${arrowhead(line[1], line[0])}`} fill={stroke} stroke="none" />
         </>
       )}
       {leader.length > 0 && <polyline points={leader.map(({ x, y }) => `${x},${y}`).join(" ")} />}
       {!line && last && <circle cx={last.x} cy={last.y} r="3" fill={stroke} stroke="none" />}
     </g>
-  );
-}
-
-type Place = PlacedDimension["leader"][number];
-
-/** A closed arrowhead, inside of a line that has room for two, else from outside. */
-function Arrow({ at, from, fill }: { readonly at: Place; readonly from: Place; readonly fill: string }) {
-  const [dx, dy] = [from.x - at.x, from.y - at.y];
-  const length = Math.hypot(dx, dy);
-  if (length === 0) return null;
-  const inwards = length > 30 ? 1 : -1;
-  const [ux, uy] = [(inwards * dx) / length, (inwards * dy) / length];
-  const base = { x: at.x + 10 * ux, y: at.y + 10 * uy };
-  return (
-    <path
-      d={`M${at.x} ${at.y}L${base.x - 3 * uy} ${base.y + 3 * ux}L${base.x + 3 * uy} ${base.y - 3 * ux}Z`}
-      fill={fill}
-      stroke="none"
-    />
   );
 }
 

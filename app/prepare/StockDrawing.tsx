@@ -1,6 +1,7 @@
 import { useId, useMemo } from "react";
 import { styled } from "styled-components";
 import { mainZone, partHolder } from "../../core/machine/index.ts";
+import { arrowhead } from "../drawing/geometry/arrowhead.ts";
 import { wallPath } from "../drawing/geometry/partPaths.ts";
 import { workholdingLook } from "../drawing/geometry/workpiece.ts";
 import { PartOutline } from "../drawing/PartOutline.tsx";
@@ -138,9 +139,7 @@ function Line({ line, isChosen }: { readonly line: DimensionLine; readonly isCho
   const tone = color(isChosen ? "action" : "ink");
   const { from, to, along, at, ends, leader } = line;
   const place = (value: number, across: number) => (along === "z" ? `${value} ${across}` : `${across} ${value}`);
-  const isLong = to - from > 24;
-  const arrow = (tip: number, way: 1 | -1) =>
-    `M${place(tip, at)}L${place(tip + way * 9, at - 3)}L${place(tip + way * 9, at + 3)}Z`;
+  const spot = (value: number) => (along === "z" ? { x: value, y: at } : { x: at, y: value });
   return (
     <g stroke={tone} strokeWidth={isChosen ? 1.8 : 0.9} fill={tone}>
       <path d={`M${place(from, ends)}L${place(from, at)}M${place(to, ends)}L${place(to, at)}`} fill="none" />
@@ -148,7 +147,7 @@ function Line({ line, isChosen }: { readonly line: DimensionLine; readonly isCho
         d={`M${place(from, at)}L${place(to, at)}${leader ? `M${place(leader.x < from ? from : to, at)}L${leader.x} ${leader.y}` : ""}`}
         fill="none"
       />
-      <path d={`${arrow(from, isLong ? 1 : -1)}${arrow(to, isLong ? -1 : 1)}`} stroke="none" />
+      <path d={`${arrowhead(spot(from), spot(to))}${arrowhead(spot(to), spot(from))}`} stroke="none" />
     </g>
   );
 }

@@ -211,7 +211,7 @@ const Rail = styled.nav`
     > ol { display: flex; flex: none; min-height: 0; overflow-x: auto; }
     > ol > li { flex: 0 0 220px; padding: 6px 10px; border-right: 1px solid ${color("line")}; }
     h2 { padding: 10px 14px; }
-    small { display: none; }
+    > ol small { display: none; }
   }
 `;
 const Zones = styled.div`

@@ -81,4 +81,15 @@ describe("matchFeatures", () => {
       "length 4.5": ["wall", false],
     });
   });
+  it("takes a size on a taper for the same at the same place alone, and a chamfer's for none", () => {
+    const place = { z: -20, r: 17.5 };
+    const gauge: PartDimension = { ...diameter(35), key: "gauge", kind: "gauge", at: [place, place] };
+    const taper = (name: string, atZ: number) => feature(name, 35, { form: "taper", atZ });
+    expect(found([gauge, diameter(35.2)], [taper("elsewhere", -22), taper("there", -20)])).toEqual({
+      matched: { gauge: ["there", false] },
+      others: ["elsewhere"],
+    });
+    expect(found([gauge, diameter(35)], [feature("chamfer", 35, { form: "chamfer", atZ: -20 })]).matched).toEqual({});
+    expect(found([gauge], [feature("seat", 35, { form: "cylinder", atZ: -20 })]).matched).toEqual({});
+  });
 });

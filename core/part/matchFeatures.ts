@@ -15,6 +15,8 @@ const FARTHEST = 0.6;
 /** What counts against a match as much as so many millimetres of difference: another offset, another place along Z. */
 const OTHER_OFFSET = 0.5;
 const EACH_MILLIMETRE_AWAY = 0.01;
+/** Places on a taper that are no farther apart are one. Millimetres. */
+const SAME_PLACE = 0.01;
 
 /**
  * Finds the dimensions on record again among those that a program gives: by what they are, their size, what makes them and where, not by
@@ -55,6 +57,8 @@ function costOf(dimension: PartDimension, feature: Feature): number | undefined 
     // A chamfer and an arc have no diameter on the drawing.
     if (feature.form === "chamfer" || feature.form === "arc") return undefined;
     if ((feature.form === "taper") !== (kind === "gauge")) return undefined;
+    // Of a taper it is the same size at the same place alone.
+    if (kind === "gauge" && !(Math.abs((feature.atZ ?? Number.NaN) - at[0].z) < SAME_PLACE)) return undefined;
     if (kind === "diameter" && feature.form !== undefined && (feature.form === "bore") !== (side === "inner"))
       return undefined;
     const away = feature.atZ === undefined ? 0 : Math.abs((at[0].z + at[1].z) / 2 - feature.atZ);
