@@ -120,7 +120,10 @@ function useTouchStep(props: TouchStepProps) {
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || !mayEnter) return;
+      const isIn = (what: string) => event.target instanceof HTMLElement && event.target.closest(what) !== null;
       if (event.altKey) {
+        // What is asked over the page is answered first.
+        if (isIn("[role=dialog]")) return;
         // By the place of the key: with Alt some keyboards give another character.
         const numbered = ways[Number(/^(?:Digit|Numpad)([1-9])$/.exec(event.code)?.[1]) - 1];
         if (!numbered) return;
@@ -128,7 +131,6 @@ function useTouchStep(props: TouchStepProps) {
         return chooseWay(numbered);
       }
       if (isTyping(event.target)) return;
-      const isIn = (what: string) => event.target instanceof HTMLElement && event.target.closest(what) !== null;
       // The key itself arrives in the field that has the focus by then.
       if (BEGINS_A_NUMBER.test(event.key) && !isIn("input:not([type=radio])")) {
         if (open) focus(open);

@@ -23,7 +23,10 @@ export interface PartStock {
 export interface FinishedPart {
   readonly works: "main" | "sub";
   readonly profile: PartProfile;
-  /** The lowest Z that anything of a tool cuts at outside: a parting blade's chuck-side edge. Undefined where nothing is turned outside. */
+  /**
+   * The lowest Z that anything of a tool cuts at outside: a parting blade's chuck-side edge, the end of a thread, the rim of a cross hole. Undefined
+   * where nothing is cut there.
+   */
   readonly cutTo: number | undefined;
   readonly threads: readonly Thread[];
   readonly marks: readonly DrivenMark[];
@@ -96,12 +99,19 @@ export function finishedPart(
   );
   if (!profile) return undefined;
   const grooved = grooveFaces(profile, lowerEnvelope(curves.face.curves), curves.face.walls);
+  const threads = threadsOf(moves, toolOf);
+  const marks = marksOf(moves.marks, toolOf);
+  const reached = [
+    ...outside.map(lowest),
+    ...threads.filter(({ isBore }) => !isBore).map(({ zTo }) => zTo),
+    ...marks.flatMap(({ z, bit }) => (bit?.along === "x" ? [z[0] - bit.diameter / 2] : [])),
+  ];
   return {
     works,
     profile: grooved.profile,
-    cutTo: outside.length === 0 ? undefined : Math.min(...outside.map(lowest)),
-    threads: threadsOf(moves, toolOf),
-    marks: marksOf(moves.marks, toolOf),
+    cutTo: reached.length === 0 ? undefined : Math.min(...reached),
+    threads,
+    marks,
     assumed: moves.assumed,
     leftOut: grooved.leftOut,
   };

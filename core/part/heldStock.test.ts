@@ -41,6 +41,11 @@ describe("judgeHeld", () => {
       judgeHeld(supported, { stickOut: 46, toFace: 1, diameter: 50, grip: 20 }, undefined).leverage,
     ).toBeUndefined();
   });
+  it("counts a cross hole by its rim", () => {
+    // Ø 5 at −29: −31.5, behind the turned −30. 46 − 1 − 31.5 = 13.5.
+    const part = partOf(`${FACE}X40.\nG1 Z-30.\nX54.\nG0 X60. Z5.\nT1010\nG0 X44. Z-29.\nG1 X20. F.05\nG0 X60.`);
+    expect(judgeHeld(setup, { stickOut: 46, toFace: 1, diameter: 50 }, part).room).toBeCloseTo(13.5, 9);
+  });
   it("does not count a drill, which goes into the jaws on purpose", () => {
     const part = partOf(`${FACE}X40.\nG1 Z-20.\nX54.\nT0202\nG0 X0 Z3.\nG1 Z-60. F.1`);
     expect(judgeHeld(setup, { stickOut: 46, toFace: 1, diameter: 50 }, part).room).toBeCloseTo(25, 9);
