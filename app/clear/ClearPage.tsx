@@ -5,11 +5,12 @@ import { whereToolsStand } from "../../core/proof/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { EmptyPage } from "../ui/EmptyState.tsx";
 import { CombsView } from "./CombsView.tsx";
+import type { ClearProps } from "./clearProps.ts";
 import { SwingView } from "./SwingView.tsx";
 import { TravelView } from "./TravelView.tsx";
 
 /** Will it clear: travel of every tool, the turret's swing, opposing combs. */
-export function ClearPage(loaded: LoadedSetup) {
+export function ClearPage(loaded: LoadedSetup & Pick<ClearProps, "program">) {
   const { setup } = loaded;
   const [search] = useSearchParams();
   const travels = useMemo(() => travelOfSetup(setup, whereToolsStand(setup)), [setup]);

@@ -2,6 +2,10 @@ import { useRef } from "react";
 import { styled } from "styled-components";
 import type { Alignment, CombConflict, CombProblem, CombTool } from "../../core/clearance/index.ts";
 import { counted } from "../../core/counted.ts";
+import { type Point, toolOutline } from "../../core/outline/index.ts";
+import type { Tool } from "../../core/tool/index.ts";
+import { ToolFigure } from "../drawing/ToolFigure.tsx";
+import type { ToolBodies } from "../drawing/toolBodies.ts";
 import { color, size } from "../ui/tokens.ts";
 
 /** Two combs facing each other, to scale while one tool of the first works; a tool's end is dragged to try its stand-out. */
@@ -10,12 +14,15 @@ export function CombsDrawing({
   alignment,
   conflicts,
   name,
+  toolOf,
   onStandout,
 }: {
   readonly problem: CombProblem;
   readonly alignment: Alignment;
   readonly conflicts: readonly CombConflict[];
   readonly name: (offset: string) => string;
+  /** The tool itself, as it is put together. */
+  readonly toolOf: (offset: string) => Tool | undefined;
   /** Absent where stand-outs are as they are. */
   readonly onStandout?: (offset: string, standout: number) => void;
 }) {
@@ -23,8 +30,8 @@ export function CombsDrawing({
   const dragged = useRef<{ readonly offset: string; readonly from: number; readonly turn: 1 | -1 }>(null);
   const { a, b } = problem;
   const { gap } = alignment;
-  const own = (tool: string) => a.find((one) => one.tool === tool)?.lateral ?? 0;
-  const shift = "shift" in alignment ? alignment.shift : alignment.at - own(alignment.tool);
+  const placeOf = (tool: string) => a.find((one) => one.tool === tool)?.lateral ?? 0;
+  const shift = "shift" in alignment ? alignment.shift : alignment.at - placeOf(alignment.tool);
   const all = [...a.map((one) => ({ ...one, lateral: one.lateral + shift })), ...b];
   const low = Math.min(...all.map(({ lateral, radius }) => lateral - radius)) - AROUND;
   const high = Math.max(...all.map(({ lateral, radius }) => lateral + radius)) + AROUND;
@@ -39,6 +46,8 @@ export function CombsDrawing({
     const isA = side === "a";
     const lateral = one.lateral + (isA ? shift : 0);
     const meets = conflicts.some((conflict) => conflict[side] === one.tool);
+    const own = toolOf(one.tool);
+    const shape = own && combTool(own, one.standout);
     const [from, to] = isA ? [0, one.standout] : [gap - one.standout, gap];
     return (
       <g key={one.tool}>
@@ -47,11 +56,21 @@ export function CombsDrawing({
           y={lateral - one.radius}
           width={to - from}
           height={2 * one.radius}
-          fill={color(meets ? "stopGround" : "toolFill")}
+          fill={meets ? color("stopGround") : "none"}
           stroke={color(meets ? "stop" : "tool")}
-          strokeWidth={meets ? 3 : 2}
+          strokeWidth={meets ? 2.4 : 1}
+          strokeDasharray={meets ? undefined : "4 3"}
           vectorEffect="non-scaling-stroke"
         />
+        {shape && (
+          <ToolFigure
+            tool={shape}
+            tone={meets ? "stop" : "tool"}
+            path={(points) =>
+              `M${points.map(({ z, x }) => `${(isA ? one.standout - z : gap - one.standout + z).toFixed(3)} ${(lateral - x).toFixed(3)}`).join("L")}`
+            }
+          />
+        )}
         {onStandout && (
           <rect
             className="end"
@@ -72,7 +91,7 @@ export function CombsDrawing({
         )}
         <text
           x={isA ? 2 : gap - 2}
-          y={lateral + 1.6}
+          y={lateral - one.radius - 1.2}
           fontSize="4.4"
           textAnchor={isA ? "start" : "end"}
           fill={color("ink")}
@@ -120,6 +139,13 @@ export function CombsDrawing({
     </Sheet>
   );
 }
+/** A tool of a comb from its tip to the plate that it stands in; undefined where it cannot be drawn. */
+function combTool(tool: Tool, standout: number): ToolBodies | undefined {
+  const outline = toolOutline(tool);
+  const cut = (polygon: readonly Point[]) => polygon.map(({ z, x }) => ({ z: Math.min(z, standout), x }));
+  return outline && { ...outline, holder: outline.holder.map(cut), cutting: cut(outline.cutting), clampedIn: [] };
+}
+
 const AROUND = 5;
 const PLATE = 8;
 /** Width of a tool's end that a finger takes hold of, millimetres on the drawing. */

@@ -84,6 +84,7 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
                   alignment={alignment}
                   conflicts={conflicts.filter((one) => one.alignment === alignment.name)}
                   name={(offset) => toolNumber(machine, offset)}
+                  toolOf={(offset) => tools.get(offset)?.tool}
                   onStandout={(offset, standout) => setTried((now) => ({ ...now, [offset]: standout }))}
                 />
               </FailsAlone>

@@ -3,15 +3,7 @@ import { useMemo } from "react";
 import { Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { mainZone, toolNumber, travelInZone } from "../../core/machine/index.ts";
-import {
-  barChecks,
-  indexPlace,
-  type NeighbourCheck,
-  neighbourChecks,
-  type Stage,
-  stageOf,
-} from "../../sim/rehearsal/index.ts";
-import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
+import { barChecks, indexPlace, neighbourChecks, stageOf } from "../../sim/rehearsal/index.ts";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
@@ -19,10 +11,11 @@ import { Quiet } from "../ui/Panel.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
+import { BarDrawing } from "./BarDrawing.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { FrontForm } from "./FrontForm.tsx";
 import { indexPlaces } from "./indexPlaces.ts";
-import { swingScene } from "./swingScene.ts";
+import { SwingDrawing } from "./SwingDrawing.tsx";
 
 /** Room below which a neighbour is said to be near: what a holder's scatter can use up, millimetres. */
 const NEAR = 1;
@@ -87,9 +80,30 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
           <h1>Will it clear?</h1>
           <ViewTabs name="What is looked at" views={views} view={view} />
           {chosen && stage.turret ? (
-            <EndView stage={stage} check={chosen} name={name} />
+            <SwingDrawing
+              stage={stage}
+              check={chosen}
+              name={name}
+              room={`${show.length(Math.abs(chosen.room))} ${machine.units}${chosen.room < 0 ? " deep" : ""}`}
+              verdict={chosen.room < 0 ? "hits" : chosen.room < NEAR ? "near" : "clear"}
+            />
+          ) : stage.turret || bars.length === 0 || !hole ? (
+            <Empty>
+              {stage.turret
+                ? "The turret is drawn here once a tool with an offset and a way is there."
+                : "Bars are drawn here in their holes once a bar has an offset and the hole is recorded."}
+            </Empty>
           ) : (
-            <Empty>The turret is drawn here once a tool with an offset and a way is there.</Empty>
+            <Large>
+              {bars.map((bar) => (
+                <figure key={bar.tool.offset}>
+                  <figcaption>
+                    {name(bar.tool.offset)} {bar.tool.view.tool.description}
+                  </figcaption>
+                  <BarDrawing bar={bar} hole={hole} stockDiameter={2 * stage.blank.radius} show={show} />
+                </figure>
+              ))}
+            </Large>
           )}
         </ViewCentre>
         <ViewSide>
@@ -102,7 +116,8 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
                 {chosen.room < 0 ? " deep." : "."}
               </p>
               <Quiet>
-                Over the corners of where the program takes it. The rehearsal on Prove plays the ways themselves.
+                Over the corners of where the program takes it; the rehearsal on Prove plays the ways themselves. Dashed
+                is what counts: tools, shanks and bars. The blocks that they are clamped in are not on record.
               </Quiet>
             </section>
           )}
@@ -134,7 +149,12 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
             <h3>Bars and their holes</h3>
             {bars.length === 0 && <Quiet>No bar in this setup.</Quiet>}
             {bars.map((bar) => (
-              <BarLine key={bar.tool.offset} bar={bar} show={show} name={name} isPartly={partly.has(bar.tool.offset)} />
+              <div key={bar.tool.offset}>
+                <BarLine bar={bar} show={show} name={name} isPartly={partly.has(bar.tool.offset)} />
+                {hole && stage.turret && (
+                  <BarDrawing bar={bar} hole={hole} stockDiameter={2 * stage.blank.radius} show={show} />
+                )}
+              </div>
             ))}
           </section>
           <FrontForm {...loaded} />
@@ -235,70 +255,6 @@ function RoomVerdict({
   );
 }
 
-/** Seen from the front along the spindle: chuck, stock, and the turret with every tool turned to where it stands. */
-function EndView({
-  stage,
-  check,
-  name,
-}: {
-  readonly stage: Stage;
-  readonly check: NeighbourCheck;
-  readonly name: (offset: string) => string;
-}) {
-  const scene = swingScene(stage, check);
-  if (!scene) return null;
-  const { box, obstacles, tools, turret } = scene;
-  return (
-    <DrawnWhole
-      viewBox={`${box.left} ${box.top} ${box.width} ${box.height}`}
-      role="img"
-      aria-label={`The turret seen along the spindle while ${name(check.working.offset)} works; ${name(check.neighbour.offset)} comes nearest to the ${check.obstacle.name}.`}
-    >
-      {obstacles.map(({ name: what, radius }) => (
-        <circle
-          key={what}
-          r={radius}
-          fill={what === "stock" ? color("stockFill") : what === "chuck" ? color("jawFill") : "none"}
-          stroke={color(
-            what === check.obstacle.name && check.room < NEAR ? (check.room < 0 ? "stop" : "spacer") : "stock",
-          )}
-          strokeWidth={what === check.obstacle.name ? 2.4 : 1.2}
-          strokeDasharray={what === "tailstock" || what === "sub-spindle" ? "6 4" : undefined}
-        />
-      ))}
-      <path d="M-9 0H9M0 -9V9" stroke={color("ink")} strokeWidth="1" />
-      <circle
-        cx={turret.x}
-        cy={turret.y}
-        r={turret.radius}
-        fill={color("holderFill")}
-        stroke={color("tool")}
-        strokeWidth="1.5"
-      />
-      {tools.map(({ offset, d, label, isWorking }) => (
-        <g key={offset}>
-          <path
-            d={d}
-            fill={color(offset === check.neighbour.offset ? "doubtGround" : "toolFill")}
-            stroke={color(offset === check.neighbour.offset ? "spacer" : "tool")}
-            strokeWidth={isWorking ? 3 : 1.6}
-          />
-          <text
-            x={label.x}
-            y={label.y}
-            fontSize={scene.textSize}
-            fontWeight={isWorking ? 700 : 400}
-            fill={color("ink")}
-            textAnchor="middle"
-          >
-            {name(offset)}
-          </text>
-        </g>
-      ))}
-    </DrawnWhole>
-  );
-}
-
 const Empty = styled.p`
   padding: 14px;
   color: ${color("quiet")};
@@ -307,6 +263,12 @@ const Figure = styled.b`
   ${mono}
   font-size: ${size.text};
   white-space: nowrap;
+`;
+const Large = styled.div`
+  display: grid;
+  gap: 14px;
+  figcaption { font-weight: 600; }
+  figure > div { height: 260px; }
 `;
 const Line = styled.p`
   padding: 5px 0;

@@ -19,14 +19,21 @@ import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { ReachForm } from "./ReachForm.tsx";
+import { TravelField } from "./TravelField.tsx";
 import { barOf } from "./travelScene.ts";
+import { useLeavesTravel } from "./useLeavesTravel.ts";
 
 /** Every tool's extremes and retract against the travel, as bars to scale. */
-export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
+export function TravelView({ travels, views, view, program, ...loaded }: ClearProps) {
   const { setup } = loaded;
   const [search] = useSearchParams();
   const chosen = travels.find(({ standing }) => standing.tool.offset === search.get("tool")) ?? travels[0];
   const { machine } = setup;
+  const leaves = useLeavesTravel(
+    setup,
+    program,
+    travels.some((one) => worst(one) > 0),
+  );
   return (
     <ViewFrame>
       <ViewRail aria-label="Tools">
@@ -83,6 +90,7 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
               ))}
             </tbody>
           </Bars>
+          <TravelField setup={setup} travels={travels} chosen={chosen} />
         </ViewCentre>
         {chosen && (
           <ViewSide>
@@ -90,6 +98,11 @@ export function TravelView({ travels, views, view, ...loaded }: ClearProps) {
               {toolNumber(machine, chosen.standing.tool.offset)} {chosen.standing.tool.tool.description}
             </h2>
             <TravelNumbers setup={setup} travel={chosen} />
+            <LeavesLines
+              setup={setup}
+              travel={chosen}
+              lines={leaves?.filter(({ offset }) => offset === chosen.standing.tool.offset) ?? []}
+            />
             <ReachForm key={chosen.standing.tool.offset} {...loaded} travel={chosen} />
           </ViewSide>
         )}
@@ -243,6 +256,47 @@ function TravelNumbers({ setup, travel }: { readonly setup: ClearProps["setup"];
   }
 }
 
+/** The lines that lead the tool too far, each with the coordinate that would still fit. */
+function LeavesLines({
+  setup,
+  travel,
+  lines,
+}: {
+  readonly setup: ClearProps["setup"];
+  readonly travel: ToolTravel;
+  readonly lines: NonNullable<ReturnType<typeof useLeavesTravel>>;
+}) {
+  const show = showFor(setup.machine);
+  const { zone } = travel.standing.tool;
+  if (lines.length === 0) return null;
+  return (
+    <section aria-label="Lines that lead too far">
+      <h3>Where the program leaves the travel</h3>
+      <Leaves>
+        {lines.map(({ axis, line, text, fits }) => (
+          <li key={axis}>
+            <span>line {line}</span>
+            <code>{text}</code>
+            <span>
+              {axis.toUpperCase()} fits as far as{" "}
+              <b>
+                {axis.toUpperCase()} {show.axis(axis, fits, "program", zone)}
+              </b>
+            </span>
+          </li>
+        ))}
+      </Leaves>
+    </section>
+  );
+}
+
+const Leaves = styled.ul`
+  display: grid;
+  gap: 8px;
+  margin-top: 6px;
+  li { display: grid; gap: 2px; padding: 8px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
+  code, b { ${mono} font-size: ${size.text}; overflow-wrap: anywhere; }
+`;
 const Bars = styled.table`
   width: 100%;
   border-collapse: collapse;

@@ -6,4 +6,6 @@ export interface ClearProps extends LoadedSetup {
   readonly travels: readonly ToolTravel[];
   readonly views: readonly (readonly [path: string, name: string])[];
   readonly view: string;
+  /** The program as it will run; undefined without one. */
+  readonly program: string | undefined;
 }

@@ -2,10 +2,12 @@ import { memo } from "react";
 import { styled } from "styled-components";
 import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
+import { DialFigure } from "./DialFigure.tsx";
 import { DrawingSvg } from "./DrawingSvg.ts";
 import { arrowhead } from "./geometry/arrowhead.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
-import { SHEET, svgPath, toSheet, type View } from "./view.ts";
+import { ToolFigure } from "./ToolFigure.tsx";
+import { openPath, SHEET, svgPath, toSheet, type View } from "./view.ts";
 
 interface Style {
   readonly fill: Token | "none";
@@ -26,17 +28,20 @@ const STYLES: Readonly<Record<MountShape["as"], Style>> = {
 /** The part of the sheet that the numbers leave free: right of their column, between them, or nothing to speak of. */
 const ROOMS = {
   right: { left: 268, top: 30, width: 388, height: 510 },
-  middle: { left: 246, top: 118, width: 174, height: 318 },
+  middle: { left: 222, top: 112, width: 228, height: 330 },
   none: { left: 440, top: 60, width: 216, height: 460 },
 } as const;
 
 /** The view in which the whole scene fills its room. */
-function viewOfMount({ shapes, circles }: MountScene, room: keyof typeof ROOMS): View {
+function viewOfMount({ shapes, circles, figures }: MountScene, room: keyof typeof ROOMS): View {
   const rims = circles.flatMap(({ centre, radius }) => [
     { z: centre.z - radius, x: centre.x - radius },
     { z: centre.z + radius, x: centre.x + radius },
   ]);
-  const box = extent([...shapes.flatMap(({ points }) => points), ...rims]);
+  const bodies = figures.flatMap(({ tool: { cutting, holder, clampedIn } }) =>
+    [cutting, ...holder, ...clampedIn].flat(),
+  );
+  const box = extent([...shapes.flatMap(({ points }) => points), ...rims, ...bodies]);
   const { left, top, width, height } = ROOMS[room];
   const scale = Math.min(width / (box.zMax - box.zMin), height / (box.xMax - box.xMin));
   return {
@@ -60,6 +65,11 @@ export const MountDrawing = memo(function MountDrawing({
   const view = viewOfMount(scene, room);
   return (
     <Sheet viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
+      {scene.figures.map(({ tool, isFaint }, index) => (
+        <g key={isFaint ? index : "tool"} opacity={isFaint ? 0.4 : 1}>
+          <ToolFigure tool={tool} path={(points) => openPath(view, points)} />
+        </g>
+      ))}
       {scene.shapes.map(({ points, as, isClosed }) => {
         const { fill, stroke, width, dash } = STYLES[as];
         const path = svgPath(view, points);
@@ -99,6 +109,9 @@ export const MountDrawing = memo(function MountDrawing({
           />
         );
       })}
+      {scene.dials.map(({ at, away, hand }) => (
+        <DialFigure key={`${at.z} ${at.x}`} at={toSheet(view, at)} away={{ left: away.z, top: -away.x }} hand={hand} />
+      ))}
       {leaders.map(({ from, to }) => {
         const end = toSheet(view, to);
         return (

@@ -1,8 +1,8 @@
 import { memo } from "react";
 import { toolOutline } from "../../core/outline/index.ts";
 import { familyOf, type Tool } from "../../core/tool/index.ts";
-import { color } from "../ui/tokens.ts";
-import { svgPath, type View } from "./view.ts";
+import { ToolFigure } from "./ToolFigure.tsx";
+import { openPath, type View } from "./view.ts";
 
 /** One scale for every outline in the plan, so that a large insert looks large. */
 const SCALE = 1.35;
@@ -21,26 +21,9 @@ export const ToolIcon = memo(function ToolIcon({ tool }: { readonly tool: Tool }
   if (!outline) return <svg width="44" height="48" aria-hidden="true" />;
   const isLeft = "hand" in tool && tool.hand === "left" && "faces" in tool;
   const view = VIEWS[familyOf(tool)] ?? (isLeft ? { ...OUTSIDE, originZ: 38 } : OUTSIDE);
-  const isInsert = "insert" in tool;
   return (
     <svg width="44" height="48" viewBox="0 0 44 48" aria-hidden="true">
-      {!isInsert &&
-        outline.holder.map((polygon) => (
-          <path
-            key={svgPath(view, polygon)}
-            d={svgPath(view, polygon)}
-            fill={color("holderFill")}
-            stroke={color("tool")}
-            strokeWidth="1"
-          />
-        ))}
-      <path
-        d={svgPath(view, outline.cutting)}
-        fill={color("toolFill")}
-        stroke={color("tool")}
-        strokeWidth="2"
-        strokeLinejoin="round"
-      />
+      <ToolFigure tool={outline} path={(points) => openPath(view, points)} />
     </svg>
   );
 });

@@ -4,7 +4,11 @@ import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import { DrawingSvg } from "./DrawingSvg.ts";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
-import { SHEET, type SheetPoint, scaleText, svgPath, toSheet, type View } from "./view.ts";
+import { HoldingFigure } from "./HoldingFigure.tsx";
+import { Hatch, StockFigure } from "./StockFigure.tsx";
+import { ToolFigure } from "./ToolFigure.tsx";
+import type { ToolBodies } from "./toolBodies.ts";
+import { openPath, SHEET, type SheetPoint, scaleText, svgPath, toSheet, type View } from "./view.ts";
 
 interface TouchDrawingProps {
   readonly scene: TouchScene;
@@ -25,21 +29,29 @@ const BACK_OFF_LENGTH = 62;
 const MARGIN = 14;
 
 const PARTS: Readonly<
-  Record<Outlined["part"], { readonly fill: Token; readonly stroke: Token; readonly width: number }>
+  Record<
+    Exclude<Outlined["part"], "cutting" | "holder">,
+    { readonly fill: Token; readonly stroke: Token; readonly width: number }
+  >
 > = {
-  cutting: { fill: "toolFill", stroke: "tool", width: 2.4 },
-  holder: { fill: "holderFill", stroke: "tool", width: 1.8 },
   slot: { fill: "jawFill", stroke: "stock", width: 1 },
   setter: { fill: "stockFill", stroke: "measured", width: 2 },
   datum: { fill: "jawFill", stroke: "measured", width: 2 },
 };
 
+/** The tool of a scene as it is drawn everywhere. */
+const toolOf = ({ tool, clampedIn, lines, mark }: TouchScene): ToolBodies => ({
+  cutting: tool.find(({ part }) => part === "cutting")?.polygon ?? [],
+  holder: tool.filter(({ part }) => part === "holder").map(({ polygon }) => polygon),
+  clampedIn,
+  lines,
+  mark,
+});
+
 /** Hatch and arrowheads under the drawing's own id: a page may hold two. */
 const Definitions = ({ id }: { readonly id: string }) => (
   <defs>
-    <pattern id={`${id}hatch`} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-      <path d="M0 0V9" stroke={color("stock")} strokeWidth="0.9" opacity="0.55" />
-    </pattern>
+    <Hatch id={`${id}hatch`} />
     <Arrowhead id={`${id}measured`} fill={color("measured")} />
     <Arrowhead id={`${id}clear`} fill={color("clear")} />
     <Arrowhead id={`${id}ink`} fill={color("ink")} />
@@ -60,19 +72,12 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
   const [from] = [at(scene.sizeFrom)];
   const away = view.isMirrored ? -1 : 1;
   return (
-    <DrawingSvg viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
+    <DrawingSvg viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true" overflow="visible">
       <Definitions id={id} />
-      {scene.holding.map((jaw) => (
-        <path key={svgPath(view, jaw)} d={svgPath(view, jaw)} fill={color("jawFill")} stroke={color("stock")} />
-      ))}
-      {scene.stock.map((wall) => (
-        <g key={svgPath(view, wall)}>
-          <path d={svgPath(view, wall)} fill={color("stockFill")} />
-          <path d={svgPath(view, wall)} fill={url("hatch")} stroke={color("ink")} strokeWidth="1.8" />
-        </g>
-      ))}
+      <HoldingFigure holding={scene.holding} path={(points) => openPath(view, points)} />
+      <StockFigure walls={scene.stock} hatch={`${id}hatch`} path={(points) => openPath(view, points)} />
       <path
-        d={`M8 ${face.top}H${SHEET.width - 8}`}
+        d={`M${-SHEET.width} ${face.top}H${2 * SHEET.width}`}
         stroke={color("stock")}
         strokeWidth="1.2"
         strokeDasharray="16 4 3 4"
@@ -107,26 +112,19 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
       {scene.spacer && (
         <path d={svgPath(view, scene.spacer)} fill={color("spacerFill")} stroke={color("spacer")} strokeWidth="1.5" />
       )}
-      {scene.tool.map(({ polygon, part }) => (
-        <path
-          key={`${part} ${svgPath(view, polygon)}`}
-          d={svgPath(view, polygon)}
-          fill={color(PARTS[part].fill)}
-          stroke={color(PARTS[part].stroke)}
-          strokeWidth={PARTS[part].width}
-          strokeLinejoin="round"
-        />
-      ))}
-      {scene.mark && (
-        <circle
-          cx={at(scene.mark.centre).left}
-          cy={at(scene.mark.centre).top}
-          r={scene.mark.radius * view.scale}
-          fill="none"
-          stroke={color("tool")}
-          strokeWidth="1.4"
-        />
+      {scene.tool.map(({ polygon, part }) =>
+        part === "cutting" || part === "holder" ? null : (
+          <path
+            key={`${part} ${svgPath(view, polygon)}`}
+            d={svgPath(view, polygon)}
+            fill={color(PARTS[part].fill)}
+            stroke={color(PARTS[part].stroke)}
+            strokeWidth={PARTS[part].width}
+            strokeLinejoin="round"
+          />
+        ),
       )}
+      <ToolFigure tool={toolOf(scene)} path={(points) => openPath(view, points)} />
       {scene.pivot && <Pivot {...at(scene.pivot)} />}
 
       <path d={`M${face.left} ${SHEET.height - 66}V${SHEET.height - 30}`} stroke={color("stock")} fill="none" />

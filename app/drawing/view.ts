@@ -25,12 +25,15 @@ export const toSheet = ({ scale, originZ, originX, isMirrored }: View, { z, x }:
 });
 
 /** An SVG path of an outline, to a hundredth of a sheet unit. */
-export function svgPath(view: View, polygon: Polygon): string {
+export const svgPath = (view: View, polygon: Polygon): string => `${openPath(view, polygon)}Z`;
+
+/** An SVG path along points that does not return to its beginning, to a hundredth of a sheet unit. */
+export function openPath(view: View, points: readonly Point[]): string {
   const at = (corner: Point) => {
     const { left, top } = toSheet(view, corner);
     return `${left.toFixed(2)} ${top.toFixed(2)}`;
   };
-  return `M${polygon.map(at).join("L")}Z`;
+  return `M${points.map(at).join("L")}`;
 }
 
 /** Share of the sheet's height that the stock takes up. */

@@ -34,6 +34,7 @@ export function FacingCombs({ run }: { readonly run: ExerciseRun }) {
           alignment={alignment}
           conflicts={combs.conflicts.filter((conflict) => conflict.alignment === alignment.name)}
           name={name}
+          toolOf={(offset) => combs.tools.get(offset)?.tool}
         />
       </FailsAlone>
     </Combs>

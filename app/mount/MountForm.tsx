@@ -13,7 +13,7 @@ import { extent } from "../../core/outline/index.ts";
 import { entersBore, familyOf, handlesBar } from "../../core/tool/index.ts";
 import { convertLength, formatLength, readLength } from "../../core/units/index.ts";
 import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
-import { type MountScene, mountScene } from "../drawing/geometry/mountScene.ts";
+import { type MountScene, mountScene, thicknessOfTool } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
@@ -73,10 +73,7 @@ function useMountForm({ setup, setupId, tool, check, person }: MountFormProps) {
   const isTyped = Object.values(typed).some((text) => text !== "") && reading.found !== undefined;
   const given = isTyped || !kept ? reading.given : kept.given;
   const found = isTyped || !kept ? reading.found : kept.found;
-  const scene = useMemo(
-    () => mountScene({ check, given, found, diameter: diameterOf(tool), overhang: tool.tool.overhang }),
-    [check, given, found, tool],
-  );
+  const scene = useMemo(() => mountScene({ check, given, found, tool: tool.tool }), [check, given, found, tool]);
   const shown = MOUNT_FIELDS[check].filter(({ isOptional }) => withMore || !isOptional);
   const fields = check === "sweep" ? shown : inOrderOfPlaces(shown, scene);
   const rows = check === "sweep" && withMore ? 6 : 5;
@@ -336,9 +333,6 @@ function understood(text: string | undefined, unit: "mm" | "in", decimal: "." | 
   return read.ok ? read.value : undefined;
 }
 
-const diameterOf = ({ tool }: ToolView): number =>
-  "bar" in tool ? tool.bar : "diameter" in tool ? tool.diameter : tool.shank;
-
 /** Tools that are slid to the bar at their touch stay loose until then. */
 const isSlid = ({ zone, way }: ToolView): boolean => zone.kind === "sub-side" || way.x === "slide";
 
@@ -355,7 +349,7 @@ function turns({ tool, zone }: ToolView): string {
 /** What the tool's own dimensions say already, so that no number is typed twice. */
 function firstNumbers(tool: ToolView, check: MountCheck, unit: "mm" | "in"): Readonly<Record<string, string>> {
   const write = (millimetres: number) => String(Number(convertLength(millimetres, "mm", unit).toFixed(4)));
-  if (check === "overhang") return { bar: write(diameterOf(tool)), overhang: write(tool.tool.overhang) };
+  if (check === "overhang") return { bar: write(thicknessOfTool(tool.tool)), overhang: write(tool.tool.overhang) };
   if (check === "squareness" && "depth" in tool.tool) return { depth: write(tool.tool.depth) };
   return {};
 }

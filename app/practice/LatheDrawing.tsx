@@ -1,6 +1,9 @@
 import { memo, useId } from "react";
-import type { Polygon } from "../../core/outline/index.ts";
+import type { Point, Polygon } from "../../core/outline/index.ts";
 import { DrawingSvg } from "../drawing/DrawingSvg.ts";
+import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
+import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
+import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { color, type Token } from "../ui/tokens.ts";
 import { type LatheScene, viewOfLathe } from "./latheScene.ts";
 
@@ -9,7 +12,9 @@ export const LATHE_SHEET = { width: 694, height: 520 } as const;
 const LENS = { left: 12, size: 192, scale: 70 } as const;
 
 /** Millimetres to an SVG path, to a tenth of a micrometre. */
-const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z.toFixed(4)} ${x.toFixed(4)}`).join("L")}Z`;
+const openPath = (points: readonly Point[]) =>
+  `M${points.map(({ z, x }) => `${z.toFixed(4)} ${x.toFixed(4)}`).join("L")}`;
+const path = (polygon: Polygon) => `${openPath(polygon)}Z`;
 
 /** The lathe as it truly stands, to scale, with a magnifier at the tip that shows whether anything touches. */
 export const LatheDrawing = memo(function LatheDrawing({
@@ -97,24 +102,8 @@ const Still = memo(
   function Still({ scene, hatch }: { readonly scene: LatheScene; readonly hatch: string }) {
     return (
       <>
-        {scene.holding.map((jaw) => (
-          <Part key={path(jaw)} polygon={jaw} fill="jawFill" stroke="stock" width={1} />
-        ))}
-        {scene.walls.map((wall) => {
-          const outline = path(wall);
-          return (
-            <g key={outline}>
-              <path d={outline} fill={color("stockFill")} />
-              <path
-                d={outline}
-                fill={`url(#${hatch})`}
-                stroke={color("ink")}
-                strokeWidth={1.6}
-                vectorEffect="non-scaling-stroke"
-              />
-            </g>
-          );
-        })}
+        {scene.holding && <HoldingFigure holding={scene.holding} path={openPath} />}
+        <StockFigure walls={scene.walls} hatch={hatch} path={openPath} />
       </>
     );
   },
@@ -129,26 +118,12 @@ function Moving({ scene: { tool, spacer, probe } }: { readonly scene: LatheScene
       {spacer && <Part polygon={spacer} fill="spacerFill" stroke="spacer" width={1.5} />}
       {tool && (
         <g transform={`translate(${tool.at.z} ${tool.at.x})`}>
-          <Outline cutting={tool.cutting} holder={tool.holder} />
+          <ToolFigure tool={tool.shape} path={openPath} />
         </g>
       )}
     </>
   );
 }
-
-const Outline = memo(
-  function Outline({ cutting, holder }: { readonly cutting: Polygon; readonly holder: readonly Polygon[] }) {
-    return (
-      <>
-        {holder.map((polygon) => (
-          <Part key={path(polygon)} polygon={polygon} fill="holderFill" stroke="tool" width={1.6} />
-        ))}
-        <Part polygon={cutting} fill="toolFill" stroke="tool" width={2.2} />
-      </>
-    );
-  },
-  (before, now) => path(before.cutting) === path(now.cutting),
-);
 
 interface PartProps {
   readonly polygon: Polygon;
@@ -165,11 +140,4 @@ const Part = ({ polygon, fill, stroke, width }: PartProps) => (
     strokeLinejoin="round"
     vectorEffect="non-scaling-stroke"
   />
-);
-
-/** Hatching of cut stock: the same on the sheet at every scale. */
-const Hatch = ({ id, scale }: { readonly id: string; readonly scale: number }) => (
-  <pattern id={id} width={9 / scale} height={9 / scale} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-    <path d={`M0 0V${9 / scale}`} stroke={color("stock")} strokeWidth={0.9 / scale} opacity="0.55" />
-  </pattern>
 );

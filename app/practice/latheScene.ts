@@ -1,19 +1,30 @@
 import { mirrored, type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
-import { activeTool, gapOn, holdingOfPart, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
-import { cornersOf, type Profile } from "../../sim/stock/profile.ts";
+import { activeTool, gapOn, heldIn, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
 import { type Stock, upperWall } from "../../sim/stock/stock.ts";
+import { onFarSide, type ToolBodies } from "../drawing/toolBodies.ts";
+import { type DrawnHolding, workholding } from "../drawing/workholding.ts";
 
 /** The lathe as it truly stands, as outlines in the drawing plane: millimetres, X as a true distance, Z0 the finished face. */
 export interface LatheScene {
   readonly walls: readonly Polygon[];
-  readonly holding: readonly Polygon[];
+  readonly holding: DrawnHolding | undefined;
   /** The tool about the point that its outline is about, on the side that it comes from; and where that point is. */
-  readonly tool: { readonly cutting: Polygon; readonly holder: readonly Polygon[]; readonly at: Point } | undefined;
+  readonly tool: { readonly shape: ToolBodies; readonly at: Point } | undefined;
   readonly spacer: Polygon | undefined;
   readonly probe: Polygon | undefined;
   /** Front end of the part, and its largest radius. */
   readonly end: number;
   readonly radius: number;
+}
+
+const shapesKnown = new WeakMap<ToolBodies, Partial<Record<1 | -1, ToolBodies>>>();
+
+/** A body as it is drawn on its side of the centreline; worked out once for the same body. */
+function shapeOnSide(body: ToolBodies, side: 1 | -1): ToolBodies {
+  const known = shapesKnown.get(body) ?? {};
+  shapesKnown.set(body, known);
+  known[side] ??= side === 1 ? body : onFarSide(body);
+  return known[side];
 }
 
 const wallsKnown = new WeakMap<Stock, readonly Polygon[]>();
@@ -34,14 +45,12 @@ export function latheScene(state: LatheState): LatheScene {
   const stock = state.stock[works];
   const part = state.config.parts[works];
   const at = active && onOwnSide(state.slide, active);
-  const flip = (polygon: Polygon) => (active?.side === -1 ? mirrored(polygon) : polygon);
   return {
     walls: stock ? wallsOfStock(stock) : [],
-    holding: stock && part ? around(holdingOfPart(state.config, works), part.diameter / 2) : [],
+    holding: stock && part ? workholding(heldIn(state.config, works)) : undefined,
     tool: active &&
       at && {
-        cutting: flip(active.body.cutting),
-        holder: active.body.holder.map(flip),
+        shape: shapeOnSide(active.body, active.side),
         at: point(at.z, active.side * at.x),
       },
     spacer: spacerOf(state),
@@ -49,15 +58,6 @@ export function latheScene(state: LatheState): LatheScene {
     end: stock?.outer.at(-1)?.z1 ?? 0,
     radius: (part?.diameter ?? 0) / 2,
   };
-}
-
-/** What holds the bar, above and below it. */
-function around(holding: Profile, barRadius: number): readonly Polygon[] {
-  const outer = cornersOf(holding);
-  const [first, last] = [outer[0], outer.at(-1)];
-  if (!first || !last) return [];
-  const jaw: Polygon = [...outer, point(last.z, barRadius), point(first.z, barRadius)];
-  return [jaw, mirrored(jaw)];
 }
 
 /** A spacer hangs at the tool: between it and the part where there is room for it, as thick as it is. */

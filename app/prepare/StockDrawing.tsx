@@ -3,10 +3,11 @@ import { styled } from "styled-components";
 import { mainZone, partHolder } from "../../core/machine/index.ts";
 import { arrowhead } from "../drawing/geometry/arrowhead.ts";
 import { wallPath } from "../drawing/geometry/partPaths.ts";
-import { workholdingLook } from "../drawing/geometry/workpiece.ts";
+import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { PartOutline } from "../drawing/PartOutline.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
-import { svgPath } from "../drawing/view.ts";
+import { openPath } from "../drawing/view.ts";
+import { workholding } from "../drawing/workholding.ts";
 import type { PartRun } from "../first-part/useFinishedPart.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
@@ -41,11 +42,12 @@ export function StockDrawing({ setup, stock, shown, run, chosen, onChoose }: Sto
   const radius = stock.nominalDiameter / 2;
   const hole = (stock.hole ?? 0) / 2;
   const jaws = stock.toFace - stock.stickOut;
-  const looks = workholdingLook(
-    { diameter: stock.nominalDiameter, stickOut: -jaws },
-    isBush ? "guide-bush" : "chuck",
-    Math.min(stock.chuckDiameter, 2 * high),
-  );
+  const holding = workholding({
+    kind: isBush ? "guide-bush" : "chuck",
+    jaws,
+    barDiameter: stock.nominalDiameter,
+    chuckDiameter: Math.min(stock.chuckDiameter, 2 * high),
+  });
   const outline = { scale: view.scale, originZ: view.origin.x, originX: view.origin.y };
   return (
     <Room ref={element}>
@@ -57,14 +59,7 @@ export function StockDrawing({ setup, stock, shown, run, chosen, onChoose }: Sto
             </clipPath>
           </defs>
           <g clipPath={`url(#${sheet})`}>
-            {looks.map((polygon) => (
-              <path
-                key={svgPath(outline, polygon)}
-                d={svgPath(outline, polygon)}
-                fill={color("jawFill")}
-                stroke={color("edge")}
-              />
-            ))}
+            <HoldingFigure holding={holding} path={(points) => openPath(outline, points)} />
             {([1, -1] as const).map((wall) => (
               <path
                 key={wall}

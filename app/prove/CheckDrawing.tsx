@@ -1,66 +1,148 @@
+import { useId } from "react";
+import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
-import type { Polygon } from "../../core/outline/index.ts";
+import type { Point } from "../../core/outline/index.ts";
 import type { TwoLineCheck } from "../../core/proof/index.ts";
-import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
-import { color } from "../ui/tokens.ts";
+import { arrowhead } from "../drawing/geometry/arrowhead.ts";
+import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
+import { MeasuredLine } from "../drawing/MeasuredLine.tsx";
+import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
+import { ToolFigure } from "../drawing/ToolFigure.tsx";
+import { useRoom } from "../drawing/useRoom.ts";
+import { openPath, toSheet, type View } from "../drawing/view.ts";
+import type { Show } from "../shell/useShow.ts";
+import { color, mono, narrow, size } from "../ui/tokens.ts";
 import { checkScene } from "./checkScene.ts";
 
-const path = (polygon: Polygon) => `M${polygon.map(({ z, x }) => `${z.toFixed(3)} ${(-x).toFixed(3)}`).join("L")}Z`;
+/** Room that stays free round the drawing for what its dimensions say. CSS pixels. */
+const EDGE = 12;
 
-/** The part, and the tool at both pauses and at its goal, to scale. */
-export function CheckDrawing({ setup, check }: { readonly setup: SetupView; readonly check: TwoLineCheck }) {
-  const { box, stock, jaws, places, way, arrow } = checkScene(setup, check);
+/** The part, and the tool at both pauses and at its goal, to scale, with the gaps as they look and what is left to go. */
+export function CheckDrawing({
+  setup,
+  check,
+  show,
+}: {
+  readonly setup: SetupView;
+  readonly check: TwoLineCheck;
+  readonly show: Show;
+}) {
+  const hatch = useId();
+  const { element, room } = useRoom<HTMLDivElement>({ width: 640, height: 400 });
+  const { box, walls, holding, places, gaps, ways } = checkScene(setup, check);
+  const [along, across] = check.stops;
+  const scale = Math.min(
+    (room.width - 2 * EDGE) / (box.zMax - box.zMin),
+    (room.height - 2 * EDGE) / (box.xMax - box.xMin),
+  );
+  const view: View = {
+    scale,
+    originZ: (room.width - (box.zMax + box.zMin) * scale) / 2,
+    originX: (room.height + (box.xMax + box.xMin) * scale) / 2,
+  };
+  const path = (points: readonly Point[]) => openPath(view, points);
+  const spot = (at: Point) => {
+    const { left, top } = toSheet(view, at);
+    return { x: left, y: top };
+  };
+  const unit = setup.machine.units;
+  const clip = `${hatch}edge`;
   return (
-    <DrawnWhole
-      viewBox={`${box.zMin} ${-box.xMax} ${box.zMax - box.zMin} ${box.xMax - box.xMin}`}
-      role="img"
-      aria-label="The part with the tool where the check pauses and where it ends"
-    >
-      {stock.map((polygon) => (
-        <path
-          key={path(polygon)}
-          d={path(polygon)}
-          fill={color("stockFill")}
-          stroke={color("stock")}
-          strokeWidth={arrow * 0.12}
-        />
-      ))}
-      {jaws.map((polygon) => (
-        <path
-          key={path(polygon)}
-          d={path(polygon)}
-          fill={color("jawFill")}
-          stroke={color("stock")}
-          strokeWidth={arrow * 0.12}
-        />
-      ))}
-      <path
-        d="M-2000 0H2000"
-        stroke={color("stock")}
-        strokeWidth={arrow * 0.1}
-        strokeDasharray={`${arrow * 2.4} ${arrow * 0.5} ${arrow * 0.5} ${arrow * 0.5}`}
-      />
-      <path
-        d={way.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z} ${-x}`).join("")}
-        fill="none"
-        stroke={color("action")}
-        strokeWidth={arrow * 0.16}
-        strokeDasharray={`${arrow * 0.7} ${arrow * 0.5}`}
-      />
-      {places.map(({ name, outline, holder, isGoal }) => (
-        <g key={name} opacity={isGoal ? 1 : 0.45}>
-          {holder.map((polygon) => (
-            <path
-              key={path(polygon)}
-              d={path(polygon)}
-              fill={color("holderFill")}
-              stroke={color("tool")}
-              strokeWidth={arrow * 0.12}
-            />
+    <Room ref={element}>
+      <svg
+        viewBox={`0 0 ${room.width} ${room.height}`}
+        width={room.width}
+        height={room.height}
+        role="img"
+        aria-label="The part with the tool where the check pauses and where it ends"
+      >
+        <defs>
+          <Hatch id={hatch} />
+          <clipPath id={clip}>
+            <rect width={room.width} height={room.height} />
+          </clipPath>
+        </defs>
+        <g clipPath={`url(#${clip})`}>
+          <HoldingFigure holding={holding} path={path} />
+          <StockFigure walls={walls} hatch={hatch} path={path} />
+          <path
+            d={`M0 ${spot({ z: 0, x: 0 }).y}H${room.width}`}
+            stroke={color("stock")}
+            strokeDasharray="16 4 3 4"
+            fill="none"
+          />
+          {places.map(({ at, tool, isGoal }) => (
+            <g key={`${at.z} ${at.x}`} opacity={isGoal ? 1 : 0.38}>
+              <ToolFigure tool={tool} path={path} />
+            </g>
           ))}
-          <path d={path(outline)} fill={color("toolFill")} stroke={color("tool")} strokeWidth={arrow * 0.2} />
         </g>
-      ))}
-    </DrawnWhole>
+        {ways.map(([from, to]) => (
+          <Way key={path([from, to])} from={spot(from)} to={spot(to)} />
+        ))}
+        {gaps.along && along.gap !== undefined && (
+          <MeasuredLine
+            along="x"
+            from={spot(gaps.along.from)}
+            to={spot(gaps.along.to)}
+            at={spot({ z: 0, x: gaps.along.at }).y}
+            label={`${show.length(along.gap)} ${unit}`}
+          />
+        )}
+        {gaps.across && across.gap !== undefined && (
+          <MeasuredLine
+            along="y"
+            from={spot(gaps.across.from)}
+            to={spot(gaps.across.to)}
+            at={spot({ z: gaps.across.at, x: 0 }).x}
+            label={`${show.length(across.gap)} ${unit}`}
+            anchor="end"
+          />
+        )}
+        {places.map(({ at, isGoal }, index) => (
+          <Pause key={`${at.z} ${at.x}`} {...spot(at)} name={isGoal ? "goal" : String(index + 1)} />
+        ))}
+      </svg>
+    </Room>
   );
 }
+
+interface Spot {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What is left to go: a dashed way with an arrow at its end. */
+const Way = ({ from, to }: { readonly from: Spot; readonly to: Spot }) => (
+  <>
+    <path
+      d={`M${from.x} ${from.y}L${to.x} ${to.y}`}
+      stroke={color("ink")}
+      strokeWidth="1.8"
+      strokeDasharray="8 5"
+      fill="none"
+    />
+    <path d={arrowhead(to, from)} fill={color("ink")} />
+  </>
+);
+
+/** A pause by its number, or the goal. */
+const Pause = ({ x, y, name }: Spot & { readonly name: string }) => (
+  <g>
+    <circle cx={x} cy={y} r="4" fill={color("ink")} />
+    <text x={x - 10} y={y + (name === "goal" ? -10 : 22)} textAnchor="end" className="pause">
+      {name}
+    </text>
+  </g>
+);
+
+const Room = styled.div`
+  flex: 1;
+  min-height: 200px;
+  overflow: hidden;
+  background: ${color("drawing")};
+  ${narrow} { flex: none; height: min(58vw, 420px); }
+  svg { display: block; }
+  text { ${mono} fill: ${color("ink")}; font-size: ${size.text}; font-weight: 700; paint-order: stroke; stroke: ${color("drawing")}; stroke-width: 5px; }
+  text.dimension { fill: ${color("measured")}; }
+`;

@@ -81,12 +81,11 @@ export function ChecksView(loaded: LoadedSetup) {
           {check ? (
             <>
               <Stops>
-                {check.stops.map((stop) => (
+                {check.stops.map((stop, index) => (
                   <li key={stop.axis}>
                     <h2>
-                      {stop.axis === "z"
-                        ? "First along Z, to a little ahead of the face"
-                        : "Then across, on a line of its own"}
+                      <span>{index + 1}</span>
+                      {stop.axis === "z" ? "Along Z, to ahead of the face" : "Across, on a line of its own"}
                     </h2>
                     <dl>
                       <div>
@@ -112,7 +111,7 @@ export function ChecksView(loaded: LoadedSetup) {
                 ))}
               </Stops>
               <FailsAlone what="The drawing">
-                <CheckDrawing setup={setup} check={check} />
+                <CheckDrawing setup={setup} check={check} show={show} />
               </FailsAlone>
             </>
           ) : (
@@ -163,10 +162,12 @@ const NotYet = styled.p`
 `;
 const Stops = styled.ol`
   display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(300px, 100%), 1fr));
   gap: 10px;
   li { padding: 10px 14px; border: 1px solid ${color("line")}; background: ${color("sheet")}; }
   h2 { margin-bottom: 6px; font-size: ${size.text}; }
-  dl { display: grid; grid-template-columns: repeat(4, auto); gap: 4px 18px; }
+  h2 > span { display: inline-grid; place-items: center; width: 26px; height: 26px; margin-right: 8px; border-radius: 50%; background: ${color("ink")}; color: ${color("sheet")}; font-size: ${size.small}; }
+  dl { display: grid; grid-template-columns: repeat(2, auto); gap: 4px 14px; }
   dt { color: ${color("quiet")}; font-size: ${size.small}; }
   dd { ${mono} font-size: ${size.text}; }
   dd[data-main] { color: ${color("machine")}; font-size: ${size.number}; font-weight: 700; }

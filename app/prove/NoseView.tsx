@@ -4,10 +4,11 @@ import { styled } from "styled-components";
 import { chosenEdge } from "../../core/ledger/index.ts";
 import { type LatheAxis, shownAs, toolNumber } from "../../core/machine/index.ts";
 import { noseDeviation, type ProfilePoints, profileFrame, readProfile } from "../../core/nose/index.ts";
+import { toolOutline } from "../../core/outline/index.ts";
 import { accepted } from "../../core/refusal.ts";
 import { noseRadiusOf, orientationCode, tipDirection, tipOf } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
-import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
+import { sideOf } from "../../sim/body/body.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ToolHead } from "../shell/ToolHead.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -17,8 +18,9 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Checkbox } from "../ui/Checkbox.tsx";
 import { Stacked } from "../ui/Stacked.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
-import { color, mono, radius, size } from "../ui/tokens.ts";
-import { contourOf, exaggeration, type NoseProfile, noseProfile } from "./noseProfile.ts";
+import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
+import { NoseSweepDrawing } from "./NoseSweepDrawing.tsx";
+import { contourOf, exaggeration, noseProfile } from "./noseProfile.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
 
 /** A short profile of the part to begin with: a chamfer, a cylinder, a taper and a cylinder. Millimetres, or inches. */
@@ -128,11 +130,40 @@ function useNoseBench({ setup, person, program, tool }: BenchProps) {
       : undefined;
   const found = answer?.ok ? answer.value : undefined;
   const times = profile.ok && found ? exaggeration(profile.value, found.largest) : 1;
-  const scene = profile.ok ? noseProfile(profile.value, side, found?.elements ?? [], times) : undefined;
+  const swept = sweptOf();
   const contour = () => {
     const points = program === undefined ? [] : contourOf(setup, program, tool);
     if (points.length > 1) setText(linesOf(points).join("\n"));
   };
+  /** Both noses with their tips in the part, and what each leaves: as the control has it, and as it would be with the right numbers. */
+  function sweptOf() {
+    const [realTip, controlTip] = [realCode, controlCode].map((one) => tipDirection(frame.codeInPart(one), numbering));
+    if (!profile.ok || realRadius === undefined || controlRadius === undefined || !realTip || !controlTip)
+      return undefined;
+    const ownNose = { radius: realRadius, tip: realTip };
+    const right = noseDeviation({
+      profile: profile.value,
+      side,
+      numbering,
+      real: { radius: realRadius, code: frame.codeInPart(realCode) },
+      control: { radius: realRadius, code: frame.codeInPart(realCode), compensated: true },
+    });
+    const drawn = (elements: readonly { readonly index: number; readonly deviation: number }[]) =>
+      noseProfile(profile.value, side, elements, times).deviations;
+    const isOwn = Math.abs(realRadius - truth) < SAME && sideOf(tool.tool, tool.zone) === 1;
+    return {
+      profile: profile.value,
+      insert: isOwn ? toolOutline(tool.tool)?.cutting : undefined,
+      typed: {
+        nose: { side, real: ownNose, control: { radius: controlRadius, tip: controlTip, compensated } },
+        deviations: drawn(found?.elements ?? []),
+      },
+      right: {
+        nose: { side, real: ownNose, control: { ...ownNose, compensated: true } },
+        deviations: drawn(right.ok ? right.value.elements : []),
+      },
+    };
+  }
   /** A point of the drawing, true distances in millimetres, as one of the profile. */
   const addPoint = (at: { readonly z: number; readonly x: number }) => {
     const tenth = (millimetres: number) => Math.round(millimetres * 10) / 10;
@@ -154,54 +185,12 @@ function useNoseBench({ setup, person, program, tool }: BenchProps) {
     profile,
     found,
     times,
-    scene,
+    swept,
     contour,
     addPoint,
     show,
     linesOf,
   };
-}
-
-/** The profile with what the nose leaves of it; a double tap gives the point that was tapped, true distances in millimetres. */
-function ProfileDrawing({
-  scene,
-  onPoint,
-}: {
-  readonly scene: NoseProfile;
-  readonly onPoint: (at: { readonly z: number; readonly x: number }) => void;
-}) {
-  const stroke = (scene.box.zMax - scene.box.zMin) / 320;
-  const path = (points: readonly { readonly z: number; readonly x: number }[]) =>
-    points.map(({ z, x }, index) => `${index === 0 ? "M" : "L"}${z.toFixed(4)} ${(-x).toFixed(4)}`).join("");
-  const add = (event: React.MouseEvent<SVGSVGElement>) => {
-    const matrix = event.currentTarget.getScreenCTM();
-    if (!matrix) return;
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    onPoint({ z: at.x, x: -at.y });
-  };
-  return (
-    <Sheet
-      viewBox={`${scene.box.zMin} ${-scene.box.xMax} ${scene.box.zMax - scene.box.zMin} ${scene.box.xMax - scene.box.xMin}`}
-      role="img"
-      aria-label="The profile, and what the nose leaves of it. Points are typed in the list beside it."
-      onDoubleClick={add}
-    >
-      {scene.deviations.map(({ index, outline, isProud }) => (
-        <path
-          key={index}
-          d={`${path(outline)}Z`}
-          fill={color(isProud ? "spacer" : "stop")}
-          stroke={color(isProud ? "spacer" : "stop")}
-          strokeWidth={stroke}
-        />
-      ))}
-      <path d={path(scene.profile)} fill="none" stroke={color("ink")} strokeWidth={stroke * 1.6} />
-      {scene.profile.map(({ z, x }, index) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: a point is its place in the list.
-        <circle key={index} cx={z} cy={-x} r={stroke * 2.4} fill={color("ink")} />
-      ))}
-    </Sheet>
-  );
 }
 
 function Bench(props: BenchProps) {
@@ -210,13 +199,41 @@ function Bench(props: BenchProps) {
   const { units, numbering } = machine;
   const bench = useNoseBench(props);
   const { profile } = bench;
+  const [place, setPlace] = useState(0.45);
   return (
     <>
       <ViewCentre>
         <h1>Prove it</h1>
         <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
-        {bench.scene ? (
-          <ProfileDrawing scene={bench.scene} onPoint={bench.addPoint} />
+        {bench.swept ? (
+          <Pair>
+            <NoseSweepDrawing
+              title={bench.compensated ? "As the control has it" : "Without compensation"}
+              {...bench.swept.typed}
+              profile={bench.swept.profile}
+              insert={bench.swept.insert}
+              at={place}
+              onPoint={bench.addPoint}
+            />
+            <NoseSweepDrawing
+              title="Right radius and tip, compensated"
+              {...bench.swept.right}
+              profile={bench.swept.profile}
+              insert={bench.swept.insert}
+              at={place}
+            />
+            <Roll>
+              <span>nose along the profile</span>
+              <input
+                type="range"
+                min={0}
+                max={1}
+                step="any"
+                value={place}
+                onChange={({ target }) => setPlace(Number(target.value))}
+              />
+            </Roll>
+          </Pair>
         ) : (
           <Blank>The drawing comes back once every point can be read.</Blank>
         )}
@@ -329,6 +346,8 @@ function Bench(props: BenchProps) {
 }
 /** Rows that are listed; a long contour goes by its largest and the drawing. */
 const MOST_ROWS = 60;
+/** Radii that differ by less are the same one, millimetres. */
+const SAME = 1e-6;
 /** A deviation from here on is marked, millimetres. */
 const FELT = 0.005;
 
@@ -388,8 +407,22 @@ const Points = styled.textarea`
   ${mono}
   font-size: ${size.small};
 `;
-const Sheet = styled(DrawnWhole)`
-  cursor: crosshair;
+const Pair = styled.div`
+  flex: 1;
+  display: grid;
+  grid-template: minmax(0, 1fr) auto / minmax(0, 1fr) minmax(0, 1fr);
+  gap: 6px 10px;
+  min-height: 240px;
+  ${narrow} { flex: none; grid-template: auto / minmax(0, 1fr); }
+`;
+const Roll = styled.label`
+  grid-column: 1 / -1;
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  min-height: 44px;
+  font-size: ${size.small};
+  input { flex: 1; min-width: 0; height: 44px; accent-color: ${color("tool")}; }
 `;
 const Legend = styled.p`
   display: flex;

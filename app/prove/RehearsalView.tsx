@@ -3,10 +3,12 @@ import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { counted } from "../../core/counted.ts";
-import { mainZone, toolNumber } from "../../core/machine/index.ts";
+import { mainZone, partHolder, toolNumber } from "../../core/machine/index.ts";
 import { type LeftWord, leftWords } from "../../core/program/index.ts";
 import type { Difference, NotRehearsed, RehearsalFinding, Slip } from "../../sim/rehearsal/index.ts";
 import { DrawnWhole } from "../drawing/DrawnWhole.tsx";
+import { workholding } from "../drawing/workholding.ts";
+import { toolTone } from "../first-part/toolTone.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
@@ -16,9 +18,10 @@ import { ViewTabs } from "../ui/Tabs.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import type { PlayedRehearsal } from "../workers/rehearsalWorker.ts";
-import { endsOf, momentAt, paint, paintView, stripHistory } from "./paint.ts";
+import { endsOf, momentAt, paint, paintView } from "./paint.ts";
 import { paintColors } from "./paintColors.ts";
 import { PROVE_VIEWS } from "./proveViews.ts";
+import { stripHistory } from "./stripEdges.ts";
 import { usePlaying } from "./usePlaying.ts";
 import { useRehearsal } from "./useRehearsal.ts";
 import { WhatIf } from "./WhatIf.tsx";
@@ -92,6 +95,17 @@ function useStage({ setup, rehearsal }: StageProps) {
   const [line, setLine] = useState(rehearsal.steps[0]?.line ?? 1);
   const [showsDifferences, setShows] = useState(true);
   const total = rehearsal.minutes;
+  const { jaws, radius, chuckRadius } = rehearsal.blankSizes;
+  const holding = useMemo(
+    () =>
+      workholding({
+        kind: partHolder(machine, mainZone(machine)) === "guide bush" ? "guide-bush" : "chuck",
+        jaws,
+        barDiameter: 2 * radius,
+        chuckDiameter: 2 * chuckRadius,
+      }),
+    [machine, jaws, radius, chuckRadius],
+  );
   const draw = (minutes: number) => {
     const element = canvas.current;
     const context = element?.getContext("2d");
@@ -104,7 +118,8 @@ function useStage({ setup, rehearsal }: StageProps) {
       rehearsal,
       strips,
       moment,
-      paintColors(element),
+      paintColors(element, setup),
+      holding,
       showsDifferences && moment.step >= rehearsal.steps.length,
     );
     const step = rehearsal.steps[Math.min(moment.step, rehearsal.steps.length - 1)];
@@ -496,6 +511,7 @@ function Calls({
                 aria-current={calls[current]?.step === call.step ? "step" : undefined}
                 onClick={() => onGo(call.step)}
               >
+                <i style={{ background: color(toolTone(setup, call.offset) ?? "stock") }} aria-hidden="true" />
                 <b>{toolNumber(setup.machine, call.offset)}</b> <span>{tool?.tool.description ?? "no tool"}</span>
                 {own > 0 && (
                   <Verdict $tone="stop">
@@ -576,6 +592,7 @@ const List = styled.ol`
   button > span:first-of-type { flex: 1; }
   button[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
   b { ${mono} }
+  i { flex: none; width: 12px; height: 12px; border-radius: 2px; }
 `;
 const Lines = styled.ol`
   margin-top: 8px;

@@ -1,6 +1,9 @@
-import { type Point, type Polygon, plus } from "../../core/outline/index.ts";
+import type { Point, Polygon } from "../../core/outline/index.ts";
 import { hullOf, sweptHull } from "../../sim/clipping/sweep.ts";
+import { carried } from "../drawing/toolBodies.ts";
+import type { DrawnHolding } from "../drawing/workholding.ts";
 import type { DrawnTool, PlayedRehearsal } from "../workers/rehearsalWorker.ts";
+import type { StripHistory } from "./stripEdges.ts";
 
 /** A moment of a rehearsal: how many steps are done, and the share of the one that is being made. */
 interface PaintedMoment {
@@ -31,23 +34,6 @@ export function endsOf({ steps }: Pick<PlayedRehearsal, "steps">): Float64Array 
   });
 }
 
-/** The outlines of every strip before a step: looked up from what changed, so that any moment is at hand at once. */
-export function stripHistory({ blank, steps }: Pick<PlayedRehearsal, "blank" | "steps">) {
-  const history = blank.map((outlines) => [{ step: 0, outlines }]);
-  for (const [index, { changed }] of steps.entries())
-    for (const { strip, outlines } of changed) history[strip]?.push({ step: index + 1, outlines });
-  return (strip: number, step: number): readonly Polygon[] => {
-    const list = history[strip] ?? [];
-    let [low, high] = [0, list.length];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      if ((list[middle]?.step ?? 0) <= step) low = middle + 1;
-      else high = middle;
-    }
-    return list[low - 1]?.outlines ?? [];
-  };
-}
-
 export interface PaintColors {
   readonly ground: string;
   readonly stock: string;
@@ -56,6 +42,9 @@ export interface PaintColors {
   readonly toolLine: string;
   readonly holder: string;
   readonly jaw: string;
+  readonly jawLine: string;
+  /** What a tool has cut, by its offset; the line of the stock for the blank's own edges. */
+  readonly madeBy: (offset: string) => string;
   readonly gouge: string;
   readonly uncut: string;
   readonly line: string;
@@ -78,7 +67,6 @@ export function paintView({ blankSizes, deepest }: PlayedRehearsal, width: numbe
   return { scale, left: width / 2 - ((from + to) / 2) * scale, centre: height / 2 };
 }
 
-type Strips = ReturnType<typeof stripHistory>;
 const hulls = new WeakMap<DrawnTool, Polygon>();
 
 /** Paints a moment: chuck, both walls of the part, what the move has cut so far, and the tool. */
@@ -87,13 +75,16 @@ export function paint(
   size: { readonly width: number; readonly height: number },
   view: PaintView,
   rehearsal: PlayedRehearsal,
-  strips: Strips,
+  strips: StripHistory,
   { step, share }: PaintedMoment,
   colors: PaintColors,
+  holding: DrawnHolding,
   showsDifferences: boolean,
 ): void {
   const { scale, left, centre } = view;
-  const { blankSizes, edges, steps, front } = rehearsal;
+  // Lines are as wide on a fine screen as on a coarse one.
+  const ratio = globalThis.devicePixelRatio || 1;
+  const { edges, steps, front } = rehearsal;
   const now = steps[Math.min(step, steps.length - 1)];
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.fillStyle = colors.ground;
@@ -107,9 +98,25 @@ export function paint(
       context.closePath();
     }
   };
+  const open = (points: readonly Point[], turn: 1 | -1) => {
+    context.beginPath();
+    for (const [index, { z, x }] of points.entries())
+      if (index === 0) context.moveTo(left + z * scale, centre - turn * x * scale);
+      else context.lineTo(left + z * scale, centre - turn * x * scale);
+    context.stroke();
+  };
   const done = now && step < steps.length ? mixed(now.from, now.to, share) : now?.to;
   const tool = now && rehearsal.tools.find(({ station }) => station === now.station);
   const isCutting = now !== undefined && step < steps.length && now.changed.length > 0;
+  context.fillStyle = colors.jaw;
+  context.strokeStyle = colors.jawLine;
+  context.lineWidth = 1.2 * ratio;
+  for (const body of holding.bodies) {
+    trace([body], 1);
+    context.fill();
+    context.stroke();
+  }
+  for (const line of holding.lines) open(line, 1);
   for (const turn of [1, -1] as const) {
     context.save();
     // What the move has taken so far is left out of the material as it was before it.
@@ -129,40 +136,24 @@ export function paint(
     context.fillStyle = colors.stock;
     context.strokeStyle = colors.stock;
     context.lineWidth = 1;
-    const shown = Array.from({ length: edges.length - 1 }, (_, strip) => strips(strip, step));
+    const shown = Array.from({ length: edges.length - 1 }, (_, strip) => strips.outlines(strip, step));
     for (const outlines of shown) {
       trace(outlines, turn);
       context.fill("evenodd");
       // Neighbouring strips leave a hair's gap on the screen.
       context.stroke();
     }
-    context.strokeStyle = colors.stockLine;
-    context.lineWidth = 1.5;
-    context.beginPath();
-    for (const [strip, outlines] of shown.entries()) {
-      // The front end of the blank is an edge of its own.
-      const zMax = strip === shown.length - 1 ? Number.POSITIVE_INFINITY : (edges[strip + 1] as number);
-      edgesOf(outlines, edges[strip] as number, zMax, (a, b) => {
+    for (const [maker, made] of byMaker(strips, shown.length, step)) {
+      context.strokeStyle = maker === undefined ? colors.stockLine : colors.madeBy(maker);
+      context.lineWidth = (maker === undefined ? 1.5 : 2.6) * ratio;
+      context.beginPath();
+      for (const { a, b } of made) {
         context.moveTo(left + a.z * scale, centre - turn * a.x * scale);
         context.lineTo(left + b.z * scale, centre - turn * b.x * scale);
-      });
+      }
+      context.stroke();
     }
-    context.stroke();
     context.restore();
-    const { jaws, chuckRadius, radius } = blankSizes;
-    context.fillStyle = colors.jaw;
-    trace(
-      [
-        [
-          { z: jaws, x: radius },
-          { z: jaws, x: chuckRadius },
-          { z: jaws - 200, x: chuckRadius },
-          { z: jaws - 200, x: radius },
-        ],
-      ],
-      turn,
-    );
-    context.fill();
     if (front) {
       trace(
         [
@@ -204,36 +195,56 @@ export function paint(
   context.stroke();
   context.setLineDash([]);
   if (!tool || !done) return;
-  const place = (polygon: Polygon) => polygon.map((corner) => plus(corner, done));
-  context.lineWidth = 1.5;
-  context.strokeStyle = colors.toolLine;
-  for (const [polygons, fill] of [
-    [tool.holder, colors.holder],
-    [[tool.cutting], colors.tool],
+  // A tool that is still on its way from far off waits at the picture's edge, drawn faint.
+  const shownAt = {
+    z: Math.min(Math.max(done.z, (EDGE * ratio - left) / scale), (size.width - EDGE * ratio - left) / scale),
+    x: Math.min(done.x, (centre - EDGE * ratio) / scale),
+  };
+  const isAway = shownAt.z !== done.z || shownAt.x !== done.x;
+  context.globalAlpha = isAway ? 0.45 : 1;
+  const { cutting, holder, clampedIn, lines, mark } = carried(tool, shownAt);
+  for (const [polygons, fill, stroke, width] of [
+    [clampedIn, colors.jaw, colors.jawLine, 1.2],
+    [holder, colors.holder, colors.toolLine, 1.6],
+    [[cutting], colors.tool, colors.toolLine, 2.2],
   ] as const) {
     context.fillStyle = fill;
+    context.strokeStyle = stroke;
+    context.lineWidth = width * ratio;
     for (const polygon of polygons) {
-      trace([place(polygon)], tool.side);
+      trace([polygon], tool.side);
       context.fill();
       context.stroke();
     }
   }
+  context.strokeStyle = colors.toolLine;
+  context.lineWidth = ratio;
+  for (const line of lines) open(line, tool.side);
+  if (mark) {
+    context.beginPath();
+    context.arc(left + mark.centre.z * scale, centre - tool.side * mark.centre.x * scale, mark.radius * scale, 0, 7);
+    context.stroke();
+  }
+  context.globalAlpha = 1;
+}
+/** How near to the picture's edge a tool is still drawn that is farther off, CSS pixels. */
+const EDGE = 34;
+
+type MadeEdges = ReturnType<StripHistory["edges"]>;
+
+/** The edges of all strips by what made them, so that each colour is stroked once. */
+function byMaker(strips: StripHistory, count: number, step: number): ReadonlyMap<string | undefined, MadeEdges> {
+  const found = new Map<string | undefined, MadeEdges[number][]>();
+  for (let strip = 0; strip < count; strip++)
+    for (const edge of strips.edges(strip, step)) {
+      const own = found.get(edge.maker) ?? [];
+      found.set(edge.maker, own);
+      own.push(edge);
+    }
+  return found;
 }
 
 const mixed = (from: Point, to: Point, share: number): Point => ({
   z: from.z + (to.z - from.z) * share,
   x: from.x + (to.x - from.x) * share,
 });
-
-/** Edges of material that are its own and not a seam between two strips. */
-function edgesOf(outlines: readonly Polygon[], zMin: number, zMax: number, each: (a: Point, b: Point) => void): void {
-  for (const outline of outlines)
-    for (let index = 0; index < outline.length; index++) {
-      const a = outline[index] as Point;
-      const b = outline[index + 1 === outline.length ? 0 : index + 1] as Point;
-      const isSeam = (z: number) => Math.abs(a.z - z) < SEAM && Math.abs(b.z - z) < SEAM;
-      if (isSeam(zMin) || isSeam(zMax)) continue;
-      each(a, b);
-    }
-}
-const SEAM = 1e-4;

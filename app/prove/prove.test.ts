@@ -6,8 +6,9 @@ import { demoSetup } from "../../tests/e2e/demoSetup.ts";
 import { barOf } from "../clear/travelScene.ts";
 import { checkScene } from "./checkScene.ts";
 import { exaggeration, noseProfile } from "./noseProfile.ts";
-import { endsOf, momentAt, stripHistory } from "./paint.ts";
+import { endsOf, momentAt } from "./paint.ts";
 import { slipAmount } from "./slips.ts";
+import { stripHistory } from "./stripEdges.ts";
 
 /** The dome collar without its program: the demo's own command names a file. */
 const { setup } = demoSetup("dome-collar");
@@ -25,11 +26,11 @@ describe("checks on the simulated lathe", () => {
   it("are drawn to scale: the tip at its goal is as far from stock and end as is said", () => {
     const check = checks[0];
     if (!check) throw new Error("there is a check");
-    const { places, stock } = checkScene(setup, check);
-    const goal = places.find(({ isGoal }) => isGoal)?.outline ?? [];
+    const { places, walls } = checkScene(setup, check);
+    const goal = places.find(({ isGoal }) => isGoal)?.tool.cutting ?? [];
     const [lowest, front] = [Math.min(...goal.map(({ x }) => x)), Math.min(...goal.map(({ z }) => z))];
-    const outside = Math.max(...stock.flat().map(({ x }) => x));
-    const end = Math.max(...stock.flat().map(({ z }) => z));
+    const outside = Math.max(...walls.flat().map(({ x }) => x));
+    const end = Math.max(...walls.flat().map(({ z }) => z));
     expect(lowest - outside).toBeCloseTo(2, 6);
     expect(front - end).toBeCloseTo(2, 6);
   });
@@ -54,8 +55,49 @@ describe("playing", () => {
     expect(momentAt(ends, 0.25)).toEqual({ step: 0, share: 0.25 });
     expect(momentAt(ends, 2)).toEqual({ step: 2, share: 0.5 });
     expect(momentAt(ends, 3)).toEqual({ step: 3, share: 0 });
-    const strips = stripHistory({ blank: [[[{ z: 5, x: 0 }]]], steps });
-    expect([0, 1, 2, 3].map((at) => strips(0, at)[0]?.[0]?.z)).toEqual([5, 7, 7, 9]);
+    const strips = stripHistory({ blank: [[[{ z: 5, x: 0 }]]], edges: [0, 10], steps });
+    expect([0, 1, 2, 3].map((at) => strips.outlines(0, at)[0]?.[0]?.z)).toEqual([5, 7, 7, 9]);
+  });
+  it("says of every edge which tool left it", () => {
+    // A blank of 20 × 10 in two strips: tool 1 turns the front one down to 8, tool 2 then faces 2 off it.
+    const box = (z0: number, z1: number, high: number) => [
+      { z: z0, x: 0 },
+      { z: z1, x: 0 },
+      { z: z1, x: high },
+      { z: z0, x: high },
+    ];
+    const cut = (offset: string, z1: number) => ({
+      line: 1,
+      kind: "feed" as const,
+      station: offset,
+      offset,
+      from: { z: 0, x: 0 },
+      to: { z: 0, x: 0 },
+      minutes: 1,
+      changed: [{ strip: 1, outlines: [box(10, z1, 8)] }],
+    });
+    const strips = stripHistory({
+      blank: [[box(0, 10, 10)], [box(10, 20, 10)]],
+      edges: [0, 10, 20],
+      steps: [cut("1", 20), cut("2", 18)],
+    });
+    const made = (strip: number, step: number) =>
+      strips.edges(strip, step).map(({ a, b, maker }) => [[a.z, a.x], [b.z, b.x], maker]);
+    expect(made(1, 1)).toEqual([
+      [[10, 0], [20, 0], undefined],
+      [[20, 0], [20, 8], undefined],
+      [[20, 8], [10, 8], "1"],
+    ]);
+    // The front end is new, the turned diameter only shorter: it stays the first tool's.
+    expect(made(1, 2)).toEqual([
+      [[10, 0], [18, 0], undefined],
+      [[18, 0], [18, 8], "2"],
+      [[18, 8], [10, 8], "1"],
+    ]);
+    expect(made(0, 2)).toEqual([
+      [[0, 0], [10, 0], undefined],
+      [[10, 10], [0, 10], undefined],
+    ]);
   });
   it("makes the slips of the shop as large as they are", () => {
     const [turning, , , groove] = setup.tools;

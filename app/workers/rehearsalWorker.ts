@@ -13,6 +13,7 @@ import {
   stageOf,
   takenBy,
 } from "../../sim/rehearsal/index.ts";
+import type { ToolBodies } from "../drawing/toolBodies.ts";
 
 /** A setup's program to be played, with slips where somebody asks what would happen. */
 export interface RehearsalRequest {
@@ -23,12 +24,10 @@ export interface RehearsalRequest {
 }
 
 /** What is drawn of a staged tool. */
-export interface DrawnTool {
+export interface DrawnTool extends ToolBodies {
   readonly station: string;
   readonly offset: string;
   readonly side: 1 | -1;
-  readonly cutting: Rehearsal["steps"][number]["changed"][number]["outlines"][number];
-  readonly holder: readonly DrawnTool["cutting"][];
 }
 
 /** A place where the part differs; of a gouge, the step that made it. */
@@ -99,6 +98,9 @@ function play({ setup, program, slips, margin }: RehearsalRequest): void {
           side,
           cutting: body.cutting,
           holder: body.holder,
+          clampedIn: body.clampedIn,
+          lines: body.lines,
+          mark: body.mark,
         })),
         blankSizes: stage.blank,
         front: stage.front,

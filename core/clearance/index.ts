@@ -10,6 +10,7 @@ export {
   smallestGap,
 } from "./combs.ts";
 export { combsOfSetup } from "./combsOfSetup.ts";
+export { type LeavesTravel, leavesTravel } from "./leavesTravel.ts";
 export {
   boreRoom,
   neighbourRoom,

@@ -20,6 +20,7 @@ import {
 } from "../tool/index.ts";
 import { insertOutline } from "./insertOutline.ts";
 import { extent, mirrored, type Point, type Polygon, plus, point, rectangle, times } from "./plane.ts";
+import { type ToolLine, toolLines } from "./toolLines.ts";
 
 /**
  * A tool as it stands, seen from above with the chuck on the left, placed so that the point that its offset is about lies
@@ -31,6 +32,10 @@ export interface ToolOutline {
   readonly cutting: Polygon;
   /** Shank, bar or holder behind it, running as far as no drawing reaches. */
   readonly holder: readonly Polygon[];
+  /** Flutes, crests and screws, as open lines on the body; only to be seen. */
+  readonly lines: readonly ToolLine[];
+  /** The block or sleeve that a shank or bar is clamped in, as wide as is usual; only to be seen. */
+  readonly clampedIn: readonly Polygon[];
   /** The screw of an insert, a wheel's pin. */
   readonly mark: { readonly centre: Point; readonly radius: number } | undefined;
   /** Where its seat begins, as a distance along the way that it stands out; undefined for an insert's own holder. */
@@ -41,7 +46,7 @@ export interface ToolOutline {
 export const BEYOND_THE_SHEET = 400;
 
 /** How each form is drawn: its outline, from its dimensions. */
-const OUTLINES: { readonly [Form in keyof ToolForms]: (tool: ToolForms[Form]) => ToolOutline | undefined } = {
+const OUTLINES: { readonly [Form in keyof ToolForms]: (tool: ToolForms[Form]) => Bare | undefined } = {
   turning,
   boring,
   blade,
@@ -56,10 +61,31 @@ const OUTLINES: { readonly [Form in keyof ToolForms]: (tool: ToolForms[Form]) =>
 };
 
 /** The outline of a tool; undefined only where an insert's designation cannot be read. */
-export const toolOutline = (tool: Tool): ToolOutline | undefined =>
-  (OUTLINES[toolFormOf(tool)] as (tool: Tool) => ToolOutline | undefined)(tool);
+export function toolOutline(tool: Tool): ToolOutline | undefined {
+  const bare = (OUTLINES[toolFormOf(tool)] as (tool: Tool) => Bare | undefined)(tool);
+  return bare && { ...bare, lines: toolLines(tool), clampedIn: clampedIn(tool, bare.seat) };
+}
 
-function turning(tool: TurningTool): ToolOutline | undefined {
+/** A shank lies in a block that is open in front, a bar in a sleeve; both begin where the overhang ends. */
+function clampedIn(tool: Tool, seat: Point): readonly Polygon[] {
+  if ("bar" in tool) {
+    const half = tool.bar * SLEEVE;
+    return [rectangle(seat.z, seat.x - half, seat.z + BEYOND_THE_SHEET, seat.x + half)];
+  }
+  if (!("shank" in tool)) return [];
+  const half = tool.shank * BLOCK;
+  return tool.kind === "groove-face"
+    ? [rectangle(seat.z, seat.x - half, seat.z + BEYOND_THE_SHEET, seat.x + half)]
+    : [rectangle(seat.z - half, seat.x, seat.z + half, seat.x + BEYOND_THE_SHEET)];
+}
+/** Half the width of a sleeve in diameters of its bar, and of a block in widths of its shank. */
+const SLEEVE = 0.8;
+const BLOCK = 0.85;
+
+/** The bodies of a tool, before what is drawn on them. */
+type Bare = Omit<ToolOutline, "lines" | "clampedIn">;
+
+function turning(tool: TurningTool): Bare | undefined {
   const insert = readInsertDesignation(tool.insert);
   if (!insert.ok) return undefined;
   const shape = insertOutline(insert.value, tool.leadAngle);
@@ -79,17 +105,17 @@ function turning(tool: TurningTool): ToolOutline | undefined {
     point(right, heel.x + circle * 0.3),
     heel,
   ];
-  const right_: ToolOutline = {
+  const right_: Bare = {
     cutting: shape.outline,
     holder: [holder],
     mark: { centre: shape.centre, radius: circle * 0.17 },
     seat: point((left + right) / 2, overhang),
   };
-  return tool.hand === "left" ? flipped(right_, { z: -1, x: 1 }) : right_;
+  return tool.hand === "left" ? flipped({ ...right_, lines: [], clampedIn: [] }, { z: -1, x: 1 }) : right_;
 }
 
 /** A bar lies along the spindle, its insert at the upper wall; a back-boring bar points away from the chuck. */
-function boring(tool: BoringTool): ToolOutline | undefined {
+function boring(tool: BoringTool): Bare | undefined {
   const insert = readInsertDesignation(tool.insert);
   if (!insert.ok) return undefined;
   const shape = insertOutline(insert.value, tool.leadAngle);
@@ -115,7 +141,7 @@ function boring(tool: BoringTool): ToolOutline | undefined {
   };
 }
 
-function blade(tool: BladeTool): ToolOutline {
+function blade(tool: BladeTool): Bare {
   const { width, depth, shank, overhang, cornerRadius } = tool;
   const side = tool.hand === "left" ? -1 : 1;
   const [left, right] = side > 0 ? [-shank * 0.15, shank * 0.85] : [width - shank * 0.85, width + shank * 0.15];
@@ -127,7 +153,7 @@ function blade(tool: BladeTool): ToolOutline {
   };
 }
 
-function boreBlade(tool: BoreBladeTool): ToolOutline {
+function boreBlade(tool: BoreBladeTool): Bare {
   const { width, depth, bar, cornerRadius, overhang } = tool;
   return {
     cutting: mirrored(blunt(0, 0, width, depth, cornerRadius)),
@@ -138,7 +164,7 @@ function boreBlade(tool: BoreBladeTool): ToolOutline {
 }
 
 /** Its walls lie on X, the inner one at the origin; it plunges towards the chuck. */
-function faceBlade(tool: FaceBladeTool): ToolOutline {
+function faceBlade(tool: FaceBladeTool): Bare {
   const { width, depth, shank, overhang } = tool;
   return {
     cutting: rectangle(0, 0, depth, width),
@@ -161,7 +187,7 @@ function threadPoint(width: number): Polygon {
   ];
 }
 
-function thread(tool: ThreadTool): ToolOutline {
+function thread(tool: ThreadTool): Bare {
   const { width, shank, overhang } = tool;
   const top = width * 1.6;
   // The insert sits at the chuck side of its head, so that it can thread up to a shoulder.
@@ -174,7 +200,7 @@ function thread(tool: ThreadTool): ToolOutline {
   };
 }
 
-function boreThread(tool: BoreThreadTool): ToolOutline {
+function boreThread(tool: BoreThreadTool): Bare {
   const { width, bar, overhang } = tool;
   const top = width * 1.5;
   return {
@@ -185,7 +211,7 @@ function boreThread(tool: BoreThreadTool): ToolOutline {
   };
 }
 
-function wheel(tool: WheelTool): ToolOutline {
+function wheel(tool: WheelTool): Bare {
   const { width, diameter, shank, overhang } = tool;
   return {
     cutting: rectangle(0, 0, width, diameter),
@@ -196,7 +222,7 @@ function wheel(tool: WheelTool): ToolOutline {
 }
 
 /** On the spindle's axis, its point at the origin. */
-function onCentre(tool: OnCentreTool | DrivenTool | (BarTool & { readonly pointAngle: number })): ToolOutline {
+function onCentre(tool: OnCentreTool | DrivenTool | (BarTool & { readonly pointAngle: number })): Bare {
   const radius = tool.diameter / 2;
   const tip = pointLength(tool.diameter, tool.pointAngle);
   const isMill = tool.kind === "live-axial-cutter";
@@ -220,7 +246,7 @@ function onCentre(tool: OnCentreTool | DrivenTool | (BarTool & { readonly pointA
 }
 
 /** Across the spindle, its end at the origin. */
-function cross(tool: DrivenTool): ToolOutline {
+function cross(tool: DrivenTool): Bare {
   const radius = tool.diameter / 2;
   const tip = tool.kind === "live-cross-drill" ? pointLength(tool.diameter, tool.pointAngle) : 0;
   const cutting: Polygon =
@@ -265,6 +291,8 @@ export function flipped(outline: ToolOutline, by: { readonly z: 1 | -1; readonly
   return {
     cutting: outline.cutting.map(flip),
     holder: outline.holder.map((polygon) => polygon.map(flip)),
+    lines: outline.lines.map((line) => line.map(flip)),
+    clampedIn: outline.clampedIn.map((polygon) => polygon.map(flip)),
     mark: outline.mark && { centre: flip(outline.mark.centre), radius: outline.mark.radius },
     seat: flip(outline.seat),
   };
@@ -278,6 +306,8 @@ export function turned(outline: ToolOutline, degrees: number): ToolOutline {
   return {
     cutting: outline.cutting.map(turn),
     holder: outline.holder.map((polygon) => polygon.map(turn)),
+    lines: outline.lines.map((line) => line.map(turn)),
+    clampedIn: outline.clampedIn.map((polygon) => polygon.map(turn)),
     mark: outline.mark && { centre: turn(outline.mark.centre), radius: outline.mark.radius },
     seat: turn(outline.seat),
   };

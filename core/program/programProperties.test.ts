@@ -126,14 +126,17 @@ describe("any text at all", () => {
       return text.slice(0, from) + text.slice(from).replace(/\d/, piece || "9");
     });
   it("is read to its end, with every finding inside the text", { timeout: 1_800_000 }, () => {
-    let slowest = 0;
+    let slowest = { text: "", milliseconds: 0 };
+    const timed = (text: string) => {
+      const began = performance.now();
+      const reading = readProgram(text);
+      return { reading, milliseconds: performance.now() - began };
+    };
     fc.assert(
       fc.property(fc.oneof(noise, mutant), (text) => {
-        // Processor time: what else the machine does meanwhile is not the reader's.
-        const began = process.cpuUsage();
-        const { findings, calls, lines } = readProgram(text);
-        const { user, system } = process.cpuUsage(began);
-        slowest = Math.max(slowest, (user + system) / 1000);
+        const { reading, milliseconds } = timed(text);
+        const { findings, calls, lines } = reading;
+        if (milliseconds > slowest.milliseconds) slowest = { text, milliseconds };
         const count = text.split(/\r\n|\r|\n/).length;
         for (const { line, column, message } of findings) {
           expect(line).toBeGreaterThanOrEqual(1);
@@ -148,7 +151,9 @@ describe("any text at all", () => {
       // Twenty thousand more in every run, and a million in a long one, are broken for all readers in tests/hard.
       { numRuns: Number(process.env.LUVRIT_FUZZ ?? 4000) },
     );
-    expect(slowest).toBeLessThan(2000);
+    // What the machine did besides at that moment is not the reader's: the least of four counts.
+    const again = [1, 2, 3].map(() => timed(slowest.text).milliseconds);
+    expect(Math.min(slowest.milliseconds, ...again)).toBeLessThan(2000);
   });
   it("reads the same twice", () => {
     for (const text of corpus) expect(readProgram(text)).toEqual(readProgram(text));

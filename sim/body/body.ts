@@ -1,5 +1,5 @@
 import type { Zone } from "../../core/machine/index.ts";
-import { extent, type Polygon, toolOutline, turned } from "../../core/outline/index.ts";
+import { extent, type Polygon, type ToolOutline, toolOutline, turned } from "../../core/outline/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import { familyOf, isLive, type Tool } from "../../core/tool/index.ts";
 import { type Chain, lowerChain, upperChainMirrored } from "./chain.ts";
@@ -15,6 +15,10 @@ export interface Body {
   readonly isLive: boolean;
   readonly cutting: Polygon;
   readonly holder: readonly Polygon[];
+  /** What is only seen of it: flutes, screws, what it is clamped in. */
+  readonly lines: ToolOutline["lines"];
+  readonly clampedIn: readonly Polygon[];
+  readonly mark: ToolOutline["mark"];
   readonly cuttingLow: Chain;
   /** As a lower chain of the mirrored outline. */
   readonly cuttingHigh: Chain;
@@ -40,13 +44,17 @@ function make(tool: Tool, zone: Zone): Body {
   const plain = toolOutline(tool);
   invariant(plain, `${tool.description} has an outline`);
   const family = familyOf(tool);
-  const { cutting, holder } = zone.arm && family === "cross" ? turned(plain, zone.arm.angle - 90) : plain;
+  const { cutting, holder, lines, clampedIn, mark } =
+    zone.arm && family === "cross" ? turned(plain, zone.arm.angle - 90) : plain;
   const mode = family === "on-centre" || family === "axial" ? "centre" : family === "bore" ? "inside" : "outside";
   return {
     mode,
     isLive: isLive(tool),
     cutting,
     holder,
+    lines,
+    clampedIn,
+    mark,
     cuttingLow: lowerChain(cutting),
     cuttingHigh: upperChainMirrored(cutting),
     holderLow: holder.map(lowerChain),

@@ -4,7 +4,7 @@ import type { Body } from "../body/body.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
 import type { Chance } from "../chance.ts";
 import type { OffsetBlock } from "../control/blocks.ts";
-import { holdingProfile } from "../stock/holding.ts";
+import { type Holding, holdingProfile } from "../stock/holding.ts";
 import type { Profile } from "../stock/profile.ts";
 import { blankStock, type Stock } from "../stock/stock.ts";
 import type { Spacer } from "./commands.ts";
@@ -159,19 +159,23 @@ export function surroundings(state: LatheState, works: "main" | "sub"): { stock:
 
 const holdings = new WeakMap<LathePart, Profile>();
 
-/** What holds a part; worked out once. */
-export function holdingOfPart({ machine, parts }: LatheConfig, works: "main" | "sub"): Profile {
+/** How a part is held. */
+export function heldIn({ machine, parts }: LatheConfig, works: "main" | "sub"): Holding {
   const part = parts[works];
   invariant(part, `the ${works} spindle holds a part`);
-  const kind = works === "sub" ? "collet" : (machine.workholding ?? "chuck");
-  const found =
-    holdings.get(part) ??
-    holdingProfile({
-      kind,
-      jaws: part.toFace - part.stickOut,
-      barDiameter: part.diameter,
-      chuckDiameter: part.chuckDiameter,
-    });
+  return {
+    kind: works === "sub" ? "collet" : (machine.workholding ?? "chuck"),
+    jaws: part.toFace - part.stickOut,
+    barDiameter: part.diameter,
+    chuckDiameter: part.chuckDiameter,
+  };
+}
+
+/** The outside of what holds a part; worked out once. */
+export function holdingOfPart(config: LatheConfig, works: "main" | "sub"): Profile {
+  const part = config.parts[works];
+  invariant(part, `the ${works} spindle holds a part`);
+  const found = holdings.get(part) ?? holdingProfile(heldIn(config, works));
   holdings.set(part, found);
   return found;
 }

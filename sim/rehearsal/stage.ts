@@ -2,8 +2,9 @@ import type { Obstacle, SwingTool, Turret } from "../../core/clearance/index.ts"
 import type { SetupView, ToolView } from "../../core/ledger/index.ts";
 import type { MachineProfile } from "../../core/machine/index.ts";
 import { type LatheAxis, mainZone, programSense, travelInZone } from "../../core/machine/index.ts";
+import { extent } from "../../core/outline/index.ts";
 import { type ToolStanding, whereToolsStand } from "../../core/proof/index.ts";
-import { familyOf, type TipDirection, tipDirection } from "../../core/tool/index.ts";
+import { familyOf, type TipDirection, type Tool, tipDirection } from "../../core/tool/index.ts";
 import { type Body, bodyIn, sideOf } from "../body/body.ts";
 import { fromOutline } from "../workshop/latheOfSetup.ts";
 
@@ -162,28 +163,40 @@ function inPart(tip: { readonly x: -1 | 0 | 1; readonly z: -1 | 0 | 1 } | undefi
 function stagedTool({ tool, truly }: ToolStanding, ring: readonly string[]): StagedTool {
   const body = bodyIn(tool.tool, tool.zone);
   const [x, z] = [truly.x ?? 0, truly.z ?? 0];
-  const family = familyOf(tool.tool);
-  const isAlong = family === "on-centre" || family === "axial" || family === "bore";
-  const thickness = "shank" in tool.tool ? tool.tool.shank : "bar" in tool.tool ? tool.tool.bar : 0;
-  const holder =
-    "diameter" in tool.tool ? Math.max(tool.tool.diameter, "holder" in tool.tool ? (tool.tool.holder ?? 0) : 0) : 0;
+  const { isAlong, halfWidth, x: middle } = acrossOf(tool.tool, body, x + fromOutline(tool, "x"));
+  const origin = { x: x + fromOutline(tool, "x"), z: z + fromOutline(tool, "z") };
   return {
     station: tool.station,
     offset: tool.offset,
     view: tool,
     body,
     side: sideOf(tool.tool, tool.zone),
-    origin: { x: x + fromOutline(tool, "x"), z: z + fromOutline(tool, "z") },
+    origin,
     swing: {
       offset: tool.offset,
       place: Math.max(0, ring.indexOf(tool.station)),
-      truly: { x, z },
+      truly: { x: middle, z },
       isAlong,
-      halfWidth: Math.max(thickness, holder) / 2,
+      halfWidth,
       zFrom: body.box.zMin + fromOutline(tool, "z"),
       zTo: body.box.zMax + fromOutline(tool, "z"),
     },
   };
+}
+
+/**
+ * What swings round of a tool. One along the spindle is a cylinder about the middle of its bar or shank, which does not lie
+ * at its tip: a boring bar lies below its insert by half its own thickness and more. One across the spindle is a spoke; on
+ * which side of the edge its shank lies is not on record, so that the whole shank counts on both.
+ */
+function acrossOf(tool: Tool, { holder }: Body, x: number) {
+  const family = familyOf(tool);
+  const isAlong = family !== "outside" && family !== "cross";
+  const [bar] = holder;
+  const box = isAlong && bar ? extent(bar) : { xMin: 0, xMax: 0 };
+  const wide = "diameter" in tool && !("width" in tool) ? Math.max(tool.diameter, tool.holder ?? 0) / 2 : 0;
+  const thick = "bar" in tool ? tool.bar / 2 : "shank" in tool ? tool.shank * (isAlong ? Math.SQRT1_2 : 1) : 0;
+  return { isAlong, x: x - (box.xMin + box.xMax), halfWidth: Math.max(thick, wide) };
 }
 
 function otherWork(setup: SetupView): ReadonlyMap<string, PerAxis<number>> {

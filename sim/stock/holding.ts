@@ -1,6 +1,7 @@
 import { chainProfile, type Profile } from "./profile.ts";
 
-interface Holding {
+/** What holds the bar; lengths in millimetres. */
+export interface Holding {
   readonly kind: "chuck" | "guide-bush" | "collet";
   /** Z of the jaws' or the bush's front. */
   readonly jaws: number;

@@ -1,5 +1,5 @@
 import { BEYOND_THE_SHEET, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
-import { isLive, wholeChoice } from "../../../core/tool/index.ts";
+import { wholeChoice } from "../../../core/tool/index.ts";
 import { drawnSpacer } from "./drawnSizes.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
 
@@ -30,12 +30,14 @@ export function endViewScene(situation: TouchSituation): TouchScene {
   return {
     plane: "end-view",
     stock: [circle(0, 0, bar)],
-    holding: [],
+    holding: { bodies: [], lines: [] },
     tool: [
       ...holder.map((polygon) => ({ polygon, part: "holder" as const })),
-      { polygon: cutting, part: isLive(tool) ? ("cutting" as const) : ("holder" as const) },
+      { polygon: cutting, part: "cutting" as const },
     ],
     mark: undefined,
+    lines: [],
+    clampedIn: [],
     spacer:
       thickness > 0 && !isCentre
         ? rectangle(contactY, -length / 2, contactY + stand * thickness, length / 2)

@@ -1,6 +1,17 @@
 import type { MountCheck } from "../../../core/mount/index.ts";
 import { SWEEP_ANGLES } from "../../../core/mount/index.ts";
-import { type Point, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
+import {
+  extent,
+  type Point,
+  type Polygon,
+  point,
+  rectangle,
+  toolOutline,
+  turned,
+} from "../../../core/outline/index.ts";
+import { familyOf, type Tool } from "../../../core/tool/index.ts";
+import { carried, type ToolBodies } from "../toolBodies.ts";
+import { endOn } from "../turretFront.ts";
 
 /** A line or body of a mount drawing. Millimetres; the plane is the drawing's own, Z to the right, X up. */
 export interface MountShape {
@@ -12,6 +23,10 @@ export interface MountShape {
 /** What a check's drawing shows, true in proportion; small errors are drawn `exaggeration` times as large, and say so. */
 export interface MountScene {
   readonly shapes: readonly MountShape[];
+  /** Tools to their true outline. One that is only assumed, or that it is compared with, is drawn faint. */
+  readonly figures: readonly { readonly tool: ToolBodies; readonly isFaint: boolean }[];
+  /** Dial indicators: where the ball rests, which way the stem leads, and where the hand stands as a share of a turn. */
+  readonly dials: readonly { readonly at: Point; readonly away: Point; readonly hand: number | undefined }[];
   readonly circles: readonly { readonly centre: Point; readonly radius: number; readonly as: MountShape["as"] }[];
   /** Where each field's number belongs. */
   readonly anchors: Readonly<Record<string, Point>>;
@@ -23,10 +38,36 @@ interface MountSituation {
   /** Numbers as understood so far, millimetres. */
   readonly given: Readonly<Record<string, number>>;
   readonly found: Readonly<Record<string, number>> | undefined;
-  /** Diameter of the tool's bar or of itself. */
-  readonly diameter: number;
-  readonly overhang: number;
+  readonly tool: Tool;
 }
+
+/** Diameter of a tool's bar or of itself, or the width of its shank. */
+export const thicknessOfTool = (tool: Tool): number =>
+  "bar" in tool
+    ? tool.bar
+    : "diameter" in tool && !("shank" in tool)
+      ? tool.diameter
+      : "shank" in tool
+        ? tool.shank
+        : 0;
+
+/** A tool as far as a box reaches: what lies beyond is cut off at it. */
+const within = (tool: ToolBodies, box: ReturnType<typeof extent>): ToolBodies => {
+  const cut = (points: Polygon) =>
+    points.map(({ z, x }) =>
+      point(Math.min(Math.max(z, box.zMin), box.zMax), Math.min(Math.max(x, box.xMin), box.xMax)),
+    );
+  const isInside = ({ z, x }: Point) => z >= box.zMin && z <= box.zMax && x >= box.xMin && x <= box.xMax;
+  return {
+    ...tool,
+    holder: tool.holder.map(cut),
+    clampedIn: tool.clampedIn.map(cut),
+    lines: tool.lines.filter((line) => line.every(isInside)),
+  };
+};
+
+/** A hand goes once round for so many millimetres, as on an indicator that reads to a hundredth. */
+const TURN = 1;
 
 const closed = (points: Polygon, as: MountShape["as"]): MountShape => ({ points, as, isClosed: true });
 const line = (from: Point, to: Point, as: MountShape["as"]): MountShape => ({
@@ -60,58 +101,91 @@ function exaggerate(error: number, reach: number, share: number): number {
   return steps.findLast((step) => step <= times) ?? 1;
 }
 
-/** A bar in its seat, to scale, and where its tip goes under the cut. */
-function overhangScene({ given, found, diameter, overhang }: MountSituation): MountScene {
-  const bar = given.bar ?? diameter;
-  const out = given.overhang ?? overhang;
+/** A tool in its seat, to scale, lying to the right of it, and where its tip goes under the cut. */
+function overhangScene({ given, found, tool }: MountSituation): MountScene {
+  const bar = given.bar ?? thicknessOfTool(tool);
+  const out = given.overhang ?? tool.overhang;
   const deflection = found?.deflection ?? 0;
   const exaggeration = exaggerate(deflection, bar, 0.7);
+  const plain = toolOutline({
+    ...tool,
+    overhang: out,
+    ...("bar" in tool ? { bar } : "shank" in tool ? { shank: bar } : { diameter: bar }),
+  } as Tool);
+  const family = familyOf(tool);
+  const isUpright = family === "outside" || family === "cross";
+  // Its point to the right, its seat on the left: a shank is laid down, a bar is seen from the other side.
+  const laid = plain && (isUpright ? turned(plain, 90) : { ...turned(plain, 180) });
+  const placed = laid && carried(laid, point(out, 0));
+  const seat = laid ? laid.seat.x : 0;
+  const box = { zMin: -out * 0.45, zMax: out * 2, xMin: -10 * bar, xMax: 10 * bar };
+  const figure = placed && within(placed, box);
+  const top = seat + bar * 1.25;
   const bent = Array.from({ length: 25 }, (_, index) => {
     // Shape of a cantilever under a load at its tip: (3s² − s³)/2 of the tip's deflection.
     const s = index / 24;
-    return point(out * s, -deflection * exaggeration * ((3 * s * s - s ** 3) / 2));
+    return point(out * s, seat - deflection * exaggeration * ((3 * s * s - s ** 3) / 2));
   });
   return {
+    figures: figure ? [{ tool: figure, isFaint: false }] : [],
+    dials: [],
     shapes: [
-      closed(rectangle(-out * 0.45, -bar, 0, -bar / 2), "machine"),
-      closed(rectangle(-out * 0.45, bar / 2, 0, bar), "machine"),
-      closed(rectangle(-out * 0.45, -bar / 2, out, bar / 2), "tool"),
-      line(point(0, bar * 1.3), point(out, bar * 1.3), "dimension"),
-      line(point(0, bar), point(0, bar * 1.36), "extension"),
-      line(point(out, bar / 2), point(out, bar * 1.36), "extension"),
+      line(point(0, top), point(out, top), "dimension"),
+      line(point(0, seat + bar * 0.85), point(0, top + bar * 0.08), "extension"),
+      line(point(out, bar * 0.1), point(out, top + bar * 0.08), "extension"),
       // Beside the seat, where no leader crosses the bar.
-      line(point(-out * 0.56, -bar / 2), point(-out * 0.56, bar / 2), "dimension"),
-      ...[-bar / 2, bar / 2].map((edge) => line(point(-out * 0.45, edge), point(-out * 0.6, edge), "extension")),
+      line(point(-out * 0.56, seat - bar / 2), point(-out * 0.56, seat + bar / 2), "dimension"),
+      ...[-bar / 2, bar / 2].map((edge) =>
+        line(point(-out * 0.45, seat + edge), point(-out * 0.6, seat + edge), "extension"),
+      ),
       { points: bent, as: "result", isClosed: false },
     ],
     circles: [],
-    anchors: { overhang: point(out * 0.5, bar * 1.3), bar: point(-out * 0.56, 0) },
+    anchors: { overhang: point(out * 0.5, top), bar: point(-out * 0.56, seat) },
     exaggeration,
   };
 }
 
-/** The part seen along the spindle: the tip beside it, above or below its centre, and the nib that stays. */
-function centreHeightScene({ given }: MountSituation): MountScene {
+/** A tool from the right as it is seen along the spindle, its rake on top, its point at the origin. */
+function fromTheRight(tool: Tool, long: number): ToolBodies {
+  const own = endOn(tool, long);
+  const lay = ({ z, x }: Point) => point(x, -z);
+  return {
+    cutting: own.cutting.map(lay),
+    holder: own.holder.map((polygon) => polygon.map(lay)),
+    clampedIn: [],
+    lines: own.lines.map((points) => points.map(lay)),
+    mark: undefined,
+  };
+}
+
+/** The part seen along the spindle: the new tip beside it against a known one, the indicator on it, and the nib that stays. */
+function centreHeightScene({ given, tool }: MountSituation): MountScene {
   const smallest = given.smallest ?? 6;
   const skimmed = Math.max(given.skimmed ?? 30, smallest);
   const h = given.height ?? 0;
   const exaggeration = exaggerate(h, skimmed, 0.12);
   const at = h * exaggeration;
-  const tip = point(skimmed / 2, at);
+  const long = skimmed * 0.8;
+  const box = { zMin: -long, zMax: long, xMin: -4 * skimmed, xMax: 4 * skimmed };
+  const own = within(fromTheRight(tool, long), box);
+  const beside = skimmed / 2 + skimmed * 0.04;
   return {
+    figures: [
+      ...(at === 0 ? [] : [{ tool: carried(own, point(beside, 0)), isFaint: true }]),
+      { tool: carried(own, point(beside, at)), isFaint: given.height === undefined },
+    ],
+    dials: [
+      {
+        at: point(beside + skimmed * 0.07, at),
+        away: point(0, 1),
+        hand: given.height === undefined ? undefined : h / TURN,
+      },
+    ],
     shapes: [
-      line(point(-skimmed * 0.75, 0), point(skimmed * 1.1, 0), "centreline"),
-      line(point(0, -skimmed * 0.7), point(0, skimmed * 0.7), "centreline"),
-      closed(
-        [
-          tip,
-          point(tip.z + skimmed * 0.6, at),
-          point(tip.z + skimmed * 0.6, at - skimmed * 0.22),
-          point(tip.z + skimmed * 0.06, at - skimmed * 0.22),
-        ],
-        "tool",
-      ),
-      line(point(skimmed * 0.9, 0), point(skimmed * 0.9, at), "dimension"),
+      line(point(-skimmed * 0.62, 0), point(skimmed * 1.45, 0), "centreline"),
+      line(point(0, -skimmed * 0.62), point(0, skimmed * 0.62), "centreline"),
+      line(point(skimmed * 1.42, 0), point(skimmed * 1.42, at), "dimension"),
     ],
     circles: [
       { centre: point(0, 0), radius: skimmed / 2, as: "part" },
@@ -119,7 +193,7 @@ function centreHeightScene({ given }: MountSituation): MountScene {
       { centre: point(0, 0), radius: Math.abs(at), as: "result" },
     ],
     anchors: {
-      height: point(skimmed * 0.9, at / 2),
+      height: point(beside + skimmed * 0.02, at),
       smallest: point(-smallest / 2, smallest * 0.35),
       skimmed: point(-skimmed * 0.36, -skimmed * 0.36),
     },
@@ -127,55 +201,69 @@ function centreHeightScene({ given }: MountSituation): MountScene {
   };
 }
 
-/** A blade in its holder against the bar, turned by the slope. */
-function squarenessScene({ given, found }: MountSituation): MountScene {
-  const run = given.run ?? 25;
+/** A blade in its holder above the bar, turned by the slope, an indicator at both ends of what is run along. */
+function squarenessScene({ given, found, tool }: MountSituation): MountScene {
+  const run = given.run ?? Math.max(8, "depth" in tool ? tool.depth * 0.8 : 25);
   const slope = found?.slope ?? 0;
   const exaggeration = exaggerate(slope * run, run, 0.18);
   const tilt = slope * exaggeration;
   const on = (along: number, across: number) => point(across + along * tilt, along);
+  const plain = toolOutline(tool);
+  const leaning = plain && turned(plain, (-Math.atan(tilt) * 180) / Math.PI);
+  const top = run * 1.9;
+  const wide = plain ? extent(plain.cutting).zMax : run * 0.2;
+  const figure = leaning && within(leaning, { zMin: -3 * run, zMax: 3 * run, xMin: -run, xMax: top });
+  const hand = (name: string) => (given[name] === undefined ? undefined : given[name] / TURN);
   return {
+    figures: figure ? [{ tool: figure, isFaint: false }] : [],
+    dials: [
+      { at: on(run * 1.0, 0), away: point(-1, 0), hand: hand("near") },
+      { at: on(run * 0.06, 0), away: point(-1, 0), hand: hand("far") },
+    ],
     shapes: [
-      closed(rectangle(-run * 1.4, -run * 0.95, run * 1.2, -run * 0.2), "part"),
-      closed([on(0, 0), on(run, 0), on(run, run * 0.18), on(0, run * 0.18)], "tool"),
-      closed([on(run, -run * 0.2), on(run * 1.4, -run * 0.2), on(run * 1.4, run * 0.4), on(run, run * 0.4)], "machine"),
-      line(point(0, -run * 0.2), point(0, run * 1.3), "centreline"),
-      line(on(0, -run * 0.3), on(run, -run * 0.3), "dimension"),
+      closed(rectangle(-run * 1.2, -run * 0.8, run * 1.2, -run * 0.15), "part"),
+      line(point(0, -run * 0.15), point(0, run * 1.7), "centreline"),
+      line(on(run * 0.06, wide + run * 0.28), on(run, wide + run * 0.28), "dimension"),
+      ...[0.06, 1].map((share) => line(on(run * share, wide), on(run * share, wide + run * 0.34), "extension")),
     ],
-    circles: [
-      { centre: on(run * 0.92, -run * 0.06), radius: run * 0.06, as: "dimension" },
-      { centre: on(run * 0.05, -run * 0.06), radius: run * 0.06, as: "dimension" },
-    ],
+    circles: [],
     anchors: {
-      near: on(run * 0.92, 0),
-      far: on(run * 0.05, 0),
-      run: on(run * 0.5, -run * 0.3),
-      depth: point(run * 0.4, -run * 0.2),
+      near: on(run, -run * 0.1),
+      far: on(run * 0.06, -run * 0.1),
+      run: on(run * 0.5, wide + run * 0.28),
+      depth: point(-run * 0.3, -run * 0.15),
     },
     exaggeration,
   };
 }
 
-/** The holder's bore seen along the spindle, its centre off by what the readings say. */
-function sweepScene({ found, diameter }: MountSituation): MountScene {
-  const radius = Math.max(diameter, 8) / 2;
+/** The holder's bore seen along the spindle with its graduation, its centre off by what the readings say, the indicator's ball in it. */
+function sweepScene({ found, tool }: MountSituation): MountScene {
+  const radius = Math.max(thicknessOfTool(tool), 8) / 2;
   const off = found?.off ?? 0;
   const exaggeration = exaggerate(off, radius, 0.3);
   const centre = point((found?.offY ?? 0) * exaggeration, (found?.offX ?? 0) * exaggeration);
-  const clock = (degrees: number) => {
+  const clock = (degrees: number, out = radius) => {
     // Angles count from X plus (up) towards Y plus (right).
     const at = (degrees * Math.PI) / 180;
-    return point(radius * Math.sin(at), radius * Math.cos(at));
+    return point(out * Math.sin(at), out * Math.cos(at));
   };
   return {
+    figures: [],
+    dials: [],
     shapes: [
-      line(point(-radius * 1.7, 0), point(radius * 1.7, 0), "centreline"),
-      line(point(0, -radius * 1.7), point(0, radius * 1.7), "centreline"),
+      line(point(-radius * 1.5, 0), point(radius * 1.5, 0), "centreline"),
+      line(point(0, -radius * 1.5), point(0, radius * 1.5), "centreline"),
+      ...Array.from({ length: 24 }, (_, index) =>
+        line(clock(index * 15, radius * 1.36), clock(index * 15, radius * (index % 3 === 0 ? 1.5 : 1.42)), "extension"),
+      ),
+      line(point(0, 0), clock(0, radius * 0.9), "centreline"),
       line(point(0, 0), centre, "result"),
     ],
     circles: [
-      { centre, radius: radius * 1.35, as: "machine" },
-      { centre, radius, as: "tool" },
+      { centre, radius: radius * 1.3, as: "machine" },
+      { centre, radius, as: "part" },
+      { centre: clock(0, radius * 0.94), radius: radius * 0.06, as: "tool" },
       { centre: point(0, 0), radius: radius * 0.06, as: "dimension" },
     ],
     anchors: Object.fromEntries(SWEEP_ANGLES.map((angle) => [`at${angle}`, clock(angle)])),
@@ -193,6 +281,8 @@ function radialHolderScene({ given, found }: MountSituation): MountScene {
   const on = (along: number, across: number) => point(along, across + along * tilt);
   const half = lever / 2;
   return {
+    figures: [],
+    dials: [],
     shapes: [
       closed(rectangle(-lever * 1.05, -half * 1.35, -lever * 0.75, half * 1.35), "machine"),
       closed([on(-lever * 0.75, -half), on(0, -half), on(0, half), on(-lever * 0.75, half)], "tool"),
@@ -237,6 +327,8 @@ function pinScene({ given, found }: MountSituation): MountScene {
   const wide = length * 0.12;
   const width = length * 0.7;
   return {
+    figures: [],
+    dials: [],
     shapes: [
       closed(rectangle(-width, -length, -wide, step * 0), "machine"),
       closed(rectangle(wide, -length, width, step * 0), "machine"),

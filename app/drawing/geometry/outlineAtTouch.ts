@@ -13,8 +13,9 @@ import {
   turned,
 } from "../../../core/outline/index.ts";
 import { familyOf, pointLength, type Tool, wholeChoice } from "../../../core/tool/index.ts";
+import { workholding } from "../workholding.ts";
 import type { Outlined, TouchScene, TouchSituation } from "./sceneTypes.ts";
-import { type Workpiece, wallsOf, workholdingLook } from "./workpiece.ts";
+import { type Workpiece, wallsOf } from "./workpiece.ts";
 
 /** Length of a spacer along the surface that it lies on, in bar diameters. */
 export const SPACER_IN_DIAMETERS = 0.16;
@@ -56,7 +57,7 @@ export function shared(situation: TouchSituation, workpiece: Workpiece) {
   return {
     plane: "section" as const,
     stock: wallsOf(workpiece),
-    holding: workholdingLook(workpiece, kind, chuckDiameter),
+    holding: workholding({ kind, jaws: -workpiece.stickOut, barDiameter: workpiece.diameter, chuckDiameter }),
     pull: undefined as TouchScene["pull"],
   };
 }
@@ -81,6 +82,9 @@ export function placed({ way, tool, zone, overhang }: TouchSituation, outline: T
   }
   return {
     tool: [...slot, ...holder, cutting],
+    // A tool that is slid stands loose in its slot.
+    clampedIn: slot.length > 0 ? [] : outline.clampedIn.map((polygon) => moved(polygon, shift)),
+    lines: outline.lines.map((line) => moved(line, shift)),
     mark: outline.mark && { centre: plus(outline.mark.centre, shift), radius: outline.mark.radius },
     pivot: zone.arm ? seat : undefined,
   };

@@ -1,6 +1,7 @@
 import type { Axis, Zone } from "../../../core/machine/index.ts";
 import type { Point, Polygon, ToolOutline } from "../../../core/outline/index.ts";
 import type { EdgeChoice, Tool, TouchWay } from "../../../core/tool/index.ts";
+import type { DrawnHolding } from "../workholding.ts";
 
 /** What the drawing of a touch is made from; lengths in millimetres, diameters as diameters. */
 export interface TouchSituation {
@@ -39,10 +40,14 @@ export interface TouchScene {
   /** Section along the spindle, or the view along it (for Y), where `z` of every point is Y. */
   readonly plane: "section" | "end-view";
   readonly stock: readonly Polygon[];
-  readonly holding: readonly Polygon[];
+  readonly holding: DrawnHolding;
   /** Holder first, what cuts last. */
   readonly tool: readonly Outlined[];
   readonly mark: ToolOutline["mark"];
+  /** Flutes and screws on the tool. */
+  readonly lines: ToolOutline["lines"];
+  /** The block or sleeve behind it. */
+  readonly clampedIn: readonly Polygon[];
   /** Drawn thick enough to see; undefined when nothing lies between. */
   readonly spacer: Polygon | undefined;
   /** Where tool (or spacer) and surface meet; undefined for a tool that is swept on centre. */
