@@ -31,6 +31,7 @@ export default [
   route("setups/:setupId/here", "routes/here.ts"),
   route("setups/:setupId/device", "routes/setupDevice.ts"),
   route("setups/:setupId/late", "routes/late.ts"),
+  route("setups/:setupId/part.svg", "routes/partPicture.ts"),
   route("setups/:setupId/compare", "routes/compare.tsx"),
   route("photos/:fingerprint", "routes/photo.ts"),
   route("files", "routes/files.ts"),

@@ -28,7 +28,7 @@ const STYLES: Readonly<Record<MountShape["as"], Style>> = {
 /** The part of the sheet that the numbers leave free: right of their column, between them, or nothing to speak of. */
 const ROOMS = {
   right: { left: 268, top: 30, width: 388, height: 510 },
-  middle: { left: 222, top: 112, width: 228, height: 330 },
+  middle: { left: 224, top: 112, width: 222, height: 330 },
   none: { left: 440, top: 60, width: 216, height: 460 },
 } as const;
 

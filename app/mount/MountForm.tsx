@@ -43,7 +43,7 @@ const ROW = { 5: 100, 6: 93 } as const;
 /** At 0, 90, 180 and 270 degrees: above, right of, below and left of the holder. */
 const CLOCK = [
   { left: 218, top: 8 },
-  { left: 428, top: 240 },
+  { left: 456, top: 240 },
   { left: 218, top: 452 },
   { left: 8, top: 240 },
 ] as const;

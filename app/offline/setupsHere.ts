@@ -1,5 +1,5 @@
 import { offsetNumber } from "../../core/machine/index.ts";
-import { nextStep, touchingOrder } from "../../core/plan/index.ts";
+import { attentionOf, nextStep, touchingOrder } from "../../core/plan/index.ts";
 import type { SetupSummary } from "../../server/ledger/setupsRepository.server.ts";
 import { setupHere } from "./loadSetup.ts";
 import { listPacks } from "./store.ts";
@@ -26,6 +26,8 @@ export async function setupsHere() {
       stepsDone: order.filter(({ state }) => state === "done").length,
       stepsTotal: order.length,
       next: next && { offset: offsetNumber(setup.machine, next.offset), kind: next.kind },
+      attention: attentionOf(setup),
+      seq: entries.at(-1)?.seq ?? 0,
       changedAt: entries.at(-1)?.at ?? "",
     });
   }

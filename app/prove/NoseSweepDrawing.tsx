@@ -131,6 +131,7 @@ export function NoseSweepDrawing({ title, profile, nose, at, insert, deviations,
 }
 
 const Figure = styled.figure`
+  margin: 0;
   display: flex;
   flex-direction: column;
   min-width: 0;

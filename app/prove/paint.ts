@@ -41,6 +41,8 @@ export interface PaintColors {
   readonly tool: string;
   readonly toolLine: string;
   readonly holder: string;
+  /** Hatching of cut stock; null where the browser makes no pattern. */
+  readonly hatch: CanvasPattern | null;
   readonly jaw: string;
   readonly jawLine: string;
   /** What a tool has cut, by its offset; the line of the stock for the blank's own edges. */
@@ -143,6 +145,13 @@ export function paint(
       // Neighbouring strips leave a hair's gap on the screen.
       context.stroke();
     }
+    if (colors.hatch) {
+      context.fillStyle = colors.hatch;
+      for (const outlines of shown) {
+        trace(outlines, turn);
+        context.fill("evenodd");
+      }
+    }
     for (const [maker, made] of byMaker(strips, shown.length, step)) {
       context.strokeStyle = maker === undefined ? colors.stockLine : colors.madeBy(maker);
       context.lineWidth = (maker === undefined ? 1.5 : 2.6) * ratio;
@@ -228,7 +237,7 @@ export function paint(
   context.globalAlpha = 1;
 }
 /** How near to the picture's edge a tool is still drawn that is farther off, CSS pixels. */
-const EDGE = 34;
+const EDGE = 80;
 
 type MadeEdges = ReturnType<StripHistory["edges"]>;
 

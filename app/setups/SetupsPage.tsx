@@ -1,4 +1,4 @@
-import { Check, ChevronRight, CircleDashed } from "lucide-react";
+import { Check, ChevronRight, CircleDashed, TriangleAlert } from "lucide-react";
 import { href, Link, useSearchParams } from "react-router";
 import { styled } from "styled-components";
 import { AXIS_NAME, perAxis } from "../../core/machine/index.ts";
@@ -13,7 +13,7 @@ import { Page } from "../ui/Page.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { Progress } from "../ui/Progress.tsx";
 import { Remark } from "../ui/Remark.tsx";
-import { color, narrow, radius, size } from "../ui/tokens.ts";
+import { color, narrow, radius, size, type Token } from "../ui/tokens.ts";
 import { ageOf } from "./age.ts";
 import { chainsOf, currentOf, type OperationChain } from "./chains.ts";
 import { SearchForm } from "./SearchForm.tsx";
@@ -84,7 +84,12 @@ export function SetupsPage({
               : "A setter or a lead opens the first one."}
           </EmptyList>
         ) : (
-          <List chains={running} now={now} mayOpen={mayOpen} />
+          byMachine(running).map(([machine, own]) => (
+            <Machine key={machine} aria-label={machine}>
+              <h2>{machine}</h2>
+              <List chains={own} now={now} mayOpen={mayOpen} />
+            </Machine>
+          ))
         )}
         {kept.length > 0 && (
           <>
@@ -102,6 +107,21 @@ export function SetupsPage({
       </Page>
     </>
   );
+}
+
+/** Chains by the machine that they run on, in the order of the latest on each. */
+function byMachine(chains: readonly OperationChain[]): readonly (readonly [string, readonly OperationChain[]])[] {
+  const found = new Map<string, OperationChain[]>();
+  for (const chain of chains) {
+    const current = currentOf(chain);
+    const name = chain.every(({ machineName }) => machineName === current.machineName)
+      ? current.machineName
+      : "Several machines";
+    const own = found.get(name) ?? [];
+    found.set(name, own);
+    own.push(chain);
+  }
+  return [...found];
 }
 
 function List({
@@ -141,14 +161,15 @@ const addressOf = ({ id, stepsTotal }: SetupSummary) =>
 
 function OneOperation({ setup, now }: { readonly setup: SetupSummary; readonly now: string }) {
   return (
-    <SetupLink to={addressOf(setup)}>
+    <SetupLink to={addressOf(setup)} data-wrong={setup.attention !== undefined || undefined}>
+      <Picture setup={setup} />
       <Part>
         <strong>{setup.part}</strong>
         <span>
           {setup.job} · {setup.operation}
+          {setup.signedOff && ` · ${setup.machineName}`}
         </span>
       </Part>
-      <span>{setup.machineName}</span>
       <StateOf setup={setup} />
       <Progress done={setup.stepsDone} of={setup.stepsTotal} what="steps of touching done" />
       <Age>{ageOf(setup.changedAt, now)}</Age>
@@ -161,12 +182,12 @@ function Operations({ chain, now }: { readonly chain: OperationChain; readonly n
   const current = currentOf(chain);
   const isOneMachine = chain.every(({ machineName }) => machineName === current.machineName);
   return (
-    <Joined>
+    <Joined data-wrong={current.attention !== undefined || undefined}>
+      <Picture setup={current} />
       <Part>
         <strong>{current.part}</strong>
         <span>{current.job}</span>
       </Part>
-      <span>{isOneMachine ? current.machineName : "several machines"}</span>
       <ol>
         {chain.map((setup, index) => (
           <li key={setup.id}>
@@ -188,10 +209,24 @@ function Operations({ chain, now }: { readonly chain: OperationChain; readonly n
   );
 }
 
+/** The part in a few lines. */
+const Picture = ({ setup: { id, seq } }: { readonly setup: SetupSummary }) => (
+  <PartPicture
+    src={`${href("/setups/:setupId/part.svg", { setupId: id })}?seq=${seq}`}
+    alt=""
+    width={88}
+    height={52}
+    loading="lazy"
+    decoding="async"
+  />
+);
+
+/** What is wrong, or else what is next. */
 function StateOf({ setup }: { readonly setup: SetupSummary }) {
-  const Mark = setup.signedOff ? Check : CircleDashed;
+  const isWrong = setup.attention !== undefined && !setup.signedOff;
+  const Mark = setup.signedOff ? Check : isWrong ? TriangleAlert : CircleDashed;
   return (
-    <Next $signedOff={setup.signedOff}>
+    <Next $tone={setup.signedOff ? "clear" : isWrong ? "stop" : "measured"}>
       <Mark size={22} aria-hidden="true" />
       <span>{nextWords(setup)}</span>
     </Next>
@@ -221,8 +256,9 @@ function Compare({ setup }: { readonly setup: SetupSummary }) {
   );
 }
 
-function nextWords({ signedOff, next, stepsTotal }: SetupSummary): string {
+function nextWords({ signedOff, next, stepsTotal, attention }: SetupSummary): string {
   if (signedOff) return "signed off";
+  if (attention !== undefined) return attention;
   if (next) return `next: ${STEP_WORDS[next.kind]}${/[1-9]/.test(next.offset) ? ` T${next.offset}` : ""}`;
   return stepsTotal === 0 ? "to be prepared" : "all touched; to the table";
 }
@@ -259,15 +295,16 @@ const Row = styled.li`
 `;
 const SetupLink = styled(Link)`
   display: grid;
-  grid-template-columns: minmax(200px, 2.2fr) minmax(130px, 1.2fr) minmax(210px, 2fr) minmax(130px, 1fr) 100px;
+  grid-template-columns: 88px minmax(200px, 2fr) minmax(240px, 2.4fr) minmax(130px, 1fr) 100px;
   align-items: center;
   gap: 20px;
-  @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 1.7fr) 140px 62px; gap: 12px; }
+  @media (width < 1200px) { grid-template-columns: 72px minmax(0, 2fr) minmax(0, 2fr) 140px 62px; gap: 12px; }
   ${narrow} {
-    grid-template-columns: minmax(0, 1fr) minmax(110px, auto);
+    grid-template-columns: 72px minmax(0, 1fr) auto;
     gap: 6px 12px;
-    > :first-child { grid-column: 1 / -1; }
-    > :nth-child(5) { grid-area: 2 / 2; text-align: right; }
+    > :nth-child(3) { grid-area: 2 / 1 / 3 / -1; }
+    > :nth-child(4) { grid-area: 3 / 1 / 4 / 3; }
+    > :nth-child(5) { grid-area: 3 / 3; text-align: right; }
   }
   min-height: 76px;
   padding: 12px 20px;
@@ -276,14 +313,28 @@ const SetupLink = styled(Link)`
   color: inherit;
   text-decoration: none;
   &:hover { background: ${color("selected")}; }
+  &[data-wrong] { border-left-color: ${color("stop")}; }
+`;
+const PartPicture = styled.img`
+  width: 100%;
+  max-width: 88px;
+  height: 52px;
+  object-fit: contain;
+`;
+const Machine = styled.section`
+  display: grid;
+  gap: 8px;
+  h2 { margin-top: 6px; font-size: ${size.text}; }
+  ul { display: grid; gap: 8px; }
 `;
 const Joined = styled.div`
   display: grid;
-  grid-template-columns: minmax(180px, 1.8fr) minmax(130px, 1fr) minmax(0, 3.6fr) 100px;
+  grid-template-columns: 88px minmax(180px, 1.6fr) minmax(0, 3.8fr) 100px;
   align-items: center;
   gap: 20px;
-  @media (width < 1200px) { grid-template-columns: minmax(0, 2fr) minmax(0, 1.1fr) minmax(0, 3fr) 62px; gap: 12px; }
-  ${narrow} { grid-template-columns: minmax(0, 1fr) auto; gap: 6px 12px; > ol { grid-column: 1 / -1; } }
+  @media (width < 1200px) { grid-template-columns: 72px minmax(0, 2fr) minmax(0, 3.4fr) 62px; gap: 12px; }
+  ${narrow} { grid-template-columns: 72px minmax(0, 1fr) auto; gap: 6px 12px; > ol { grid-area: 2 / 1 / 3 / -1; } }
+  &[data-wrong] { border-left-color: ${color("stop")}; }
   min-height: 76px;
   padding: 8px 20px;
   border-left: 6px solid ${color("action")};
@@ -300,12 +351,12 @@ const Part = styled.span`
   strong { font-size: ${size.number}; line-height: 1.15; }
   span { color: ${color("quiet")}; font-size: ${size.small}; }
 `;
-const Next = styled.span<{ $signedOff: boolean }>`
+const Next = styled.span<{ $tone: Token }>`
   display: flex;
   align-items: center;
   gap: 8px;
   font-weight: 600;
-  color: ${({ $signedOff }) => color($signedOff ? "clear" : "measured")};
+  color: ${({ $tone }) => color($tone)};
   svg { flex: none; }
 `;
 const Age = styled.span`

@@ -13,6 +13,8 @@ const setup = (id: string, follows?: string, signedOff = false): SetupSummary =>
   stepsDone: 0,
   stepsTotal: 4,
   next: undefined,
+  attention: undefined,
+  seq: 1,
   changedAt: "2026-01-01T08:00:00.000Z",
 });
 const shown = (...setups: readonly SetupSummary[]) => chainsOf(setups).map((chain) => chain.map(({ id }) => id));

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { EmptyList } from "./EmptyState.tsx";
@@ -17,6 +18,8 @@ interface Listed {
   readonly name: string;
   readonly words: string;
   readonly retired: boolean;
+  /** What it looks like, small. */
+  readonly picture?: ReactNode;
   /** What calls for attention, such as a gauge that is overdue. */
   readonly warning?: string | undefined;
 }
@@ -34,15 +37,17 @@ export function List({
   if (entries.length === 0) return <EmptyList>{empty}</EmptyList>;
   return (
     <Rows>
-      {entries.map(({ id, name, words, retired, warning }) => (
+      {entries.map(({ id, name, words, retired, warning, picture }) => (
         <li key={id} data-retired={retired}>
           <Link to={`?open=${id}`} aria-current={id === open ? "true" : undefined} preventScrollReset>
-            <b>
-              {name}
-              {retired && " (retired)"}
-            </b>
-            <small>{words}</small>
-            {warning && <em>{warning}</em>}
+            {picture}
+            <span>
+              <b>
+                {name}
+                {retired && " (retired)"}
+              </b>{" "}
+              <small>{words}</small> {warning && <em>{warning}</em>}
+            </span>
           </Link>
         </li>
       ))}
@@ -54,8 +59,10 @@ const Rows = styled.ul`
   display: grid;
   align-content: start;
   gap: 6px;
-  a { display: grid; min-height: 56px; padding: 8px 14px; border-left: 5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; text-decoration: none; }
+  a { display: flex; align-items: center; gap: 12px; min-height: 56px; padding: 8px 14px; border-left: 5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; text-decoration: none; }
   a:hover, a[aria-current] { border-left-color: ${color("action")}; background: ${color("selected")}; }
+  a > svg { flex: none; }
+  a > span { display: grid; min-width: 0; }
   li[data-retired="true"] a { color: ${color("quiet")}; }
   small { color: ${color("quiet")}; font-size: ${size.small}; }
   em { color: ${color("spacer")}; font-size: ${size.small}; font-style: normal; font-weight: 700; }

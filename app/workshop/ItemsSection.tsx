@@ -15,8 +15,10 @@ import { CHOICE_NAME, FIELD_NAME } from "../prepare/toolWords.ts";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, LengthField, Pick } from "../ui/Field.tsx";
 import { List, Split } from "../ui/ListWithDetails.tsx";
+import { ItemPicture } from "./ItemPicture.tsx";
 import { FormActions, ListForm } from "./Lists.tsx";
 import { SECTIONS } from "./sections.ts";
+import { ToolPreview } from "./ToolPreview.tsx";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
 
@@ -39,6 +41,7 @@ export function ItemsSection({
           id: one.id,
           name: one.name,
           retired: one.retired,
+          picture: <ItemPicture kind={kind} content={one.content} />,
           words: itemWords(kind, one.content, "mm"),
           warning: !one.retired && isOverdue(kind, one.content, today) ? "overdue: do not measure with it" : undefined,
         }))}
@@ -105,6 +108,7 @@ function ItemForm({
     >
       <h2>{item ? item.name : "A new one"}</h2>
       <DraftNote draft={draft} />
+      {kind === "assembly" && <ToolPreview texts={texts} unit={unit} decimal={decimal} />}
       <Columns>
         <Field
           name="name"

@@ -4,6 +4,7 @@ import { type ProfileField, profileFields, textsOfProfile } from "../../core/wor
 import type { KeptMachine } from "../../server/machines/machinesRepository.server.ts";
 import { DraftNote } from "../entry/DraftNote.tsx";
 import { useDraft } from "../entry/useDraft.ts";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
 import { Field, Pick } from "../ui/Field.tsx";
@@ -13,6 +14,7 @@ import { List, Split } from "../ui/ListWithDetails.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { FormActions, ListForm } from "./Lists.tsx";
+import { MachinePicture } from "./MachinePicture.tsx";
 import { choiceWords, GROUPS, profileLabel } from "./profileWords.ts";
 import { useWorkshopForm, type WorkshopSending } from "./useWorkshopForm.ts";
 import type { WorkshopProps } from "./workshopProps.ts";
@@ -127,7 +129,7 @@ function useMachineForm({ kept, mayChange, form }: MachineFormProps) {
       isReadOnly={!mayChange || (one.path === "id" && kept !== undefined)}
     />
   );
-  return { draft, zones, setZones, stations, setStations, keep, field };
+  return { draft, texts, zones, setZones, stations, setStations, keep, field };
 }
 
 interface ZonesPartProps {
@@ -176,7 +178,7 @@ function ZonesPart({ zones, setZones, mayChange, form }: ZonesPartProps) {
 
 function MachineForm(props: MachineFormProps) {
   const { kept, mayChange, form } = props;
-  const { draft, zones, setZones, stations, setStations, keep, field } = useMachineForm(props);
+  const { draft, texts, zones, setZones, stations, setStations, keep, field } = useMachineForm(props);
   return (
     <ListForm
       aria-label={kept ? `Change ${kept.machine.name}` : "A new machine"}
@@ -187,6 +189,9 @@ function MachineForm(props: MachineFormProps) {
     >
       <h2>{kept ? kept.machine.name : "A new machine"}</h2>
       <DraftNote draft={draft} />
+      <FailsAlone what="The picture">
+        <MachinePicture texts={texts} zones={zones} stations={stations} />
+      </FailsAlone>
       {GROUPS.map(({ title, belongs, isOpen }) => (
         <FoldedPart key={title} open={isOpen}>
           <summary>{title}</summary>

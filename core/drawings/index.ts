@@ -1,2 +1,2 @@
 export { compareProfiles, frontShift, type ProfileDifference, readProfileDxf } from "./drawnProfile.ts";
-export { profileDxf, profileSvg } from "./profileFile.ts";
+export { profileDxf, profilePicture, profileSvg } from "./profileFile.ts";

@@ -1,4 +1,5 @@
 export { arrange } from "./arrangement.ts";
+export { attentionOf } from "./attention.ts";
 export { bestOrder, brokenNeeds, type PlannedOrder } from "./bestOrder.ts";
 export { type CalledSecond, calledSeconds } from "./calledSeconds.ts";
 export { gateOf } from "./gates.ts";

@@ -1,6 +1,6 @@
 import { fold, type SetupState, SNAPSHOT_VERSION, viewSetup } from "../../core/ledger/index.ts";
 import { offsetNumber } from "../../core/machine/index.ts";
-import { nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
+import { attentionOf, nextStep, type StepKind, touchingOrder } from "../../core/plan/index.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { readLedger } from "./ledgerRows.server.ts";
 
@@ -18,6 +18,10 @@ export interface SetupSummary {
   readonly stepsTotal: number;
   /** The next step; the offset number has its control's digits. */
   readonly next: { readonly offset: string; readonly kind: StepKind } | undefined;
+  /** What is wrong and comes first, in words; undefined where nothing on record is. */
+  readonly attention: string | undefined;
+  /** Sequence number of its latest entry: what is drawn of it stands until the next one. */
+  readonly seq: number;
   readonly changedAt: string;
 }
 
@@ -33,12 +37,14 @@ export interface SummaryRow {
   readonly steps_total: number;
   readonly next_offset: string | null;
   readonly next_kind: StepKind | null;
+  readonly attention: string | null;
+  readonly seq: number;
   readonly changed_at: Date;
 }
 
 /** Columns of a setup's summary, of the table called `s`. */
 export const SUMMARY =
-  "s.id, s.machine_name, s.job, s.part, s.operation, s.follows, s.signed_off, s.steps_done, s.steps_total, s.next_offset, s.next_kind, s.changed_at";
+  "s.id, s.machine_name, s.job, s.part, s.operation, s.follows, s.signed_off, s.steps_done, s.steps_total, s.next_offset, s.next_kind, s.attention, s.seq, s.changed_at";
 
 export const toSummary = (row: SummaryRow): SetupSummary => ({
   id: row.id,
@@ -52,6 +58,8 @@ export const toSummary = (row: SummaryRow): SetupSummary => ({
   stepsTotal: row.steps_total,
   next:
     row.next_offset !== null && row.next_kind !== null ? { offset: row.next_offset, kind: row.next_kind } : undefined,
+  attention: row.attention ?? undefined,
+  seq: row.seq,
   changedAt: row.changed_at.toISOString(),
 });
 
@@ -141,9 +149,9 @@ export async function insertSetup(sql: Sql, id: string, state: SetupState, at: s
   const summary = summaryOf(state);
   await sql.run(
     `INSERT INTO setups (id, machine_id, machine_name, job, part, operation, follows, seq, signed_off, steps_done, steps_total,
-                         next_offset, next_kind, snapshot, snapshot_version, opened_at, changed_at)
+                         next_offset, next_kind, attention, snapshot, snapshot_version, opened_at, changed_at)
      VALUES (:id, :machineId, :machineName, :job, :part, :operation, :follows, :seq, :signedOff, :stepsDone, :stepsTotal,
-             :nextOffset, :nextKind, :snapshot, :snapshotVersion, :when, :when)`,
+             :nextOffset, :nextKind, :attention, :snapshot, :snapshotVersion, :when, :when)`,
     { id, machineId: machine.id, machineName: machine.name, job, part, operation, follows, ...summary, when },
   );
 }
@@ -151,12 +159,15 @@ export async function insertSetup(sql: Sql, id: string, state: SetupState, at: s
 export async function storeSnapshot(sql: Sql, id: string, state: SetupState, at: string): Promise<void> {
   await sql.run(
     `UPDATE setups SET seq = :seq, signed_off = :signedOff, steps_done = :stepsDone, steps_total = :stepsTotal,
-            next_offset = :nextOffset, next_kind = :nextKind, snapshot = :snapshot, snapshot_version = :snapshotVersion,
+            next_offset = :nextOffset, next_kind = :nextKind, attention = :attention, snapshot = :snapshot, snapshot_version = :snapshotVersion,
             changed_at = :when
       WHERE id = :id`,
     { id, ...summaryOf(state), when: new Date(at) },
   );
 }
+
+/** Characters that the column holds. */
+const MOST_ATTENTION = 200;
 
 /** The columns that lists are made from, with the snapshot and its version. */
 function summaryOf(state: SetupState) {
@@ -171,6 +182,7 @@ function summaryOf(state: SetupState) {
     stepsTotal: order.length,
     nextOffset: next ? offsetNumber(view.machine, next.offset) : null,
     nextKind: next?.kind ?? null,
+    attention: attentionOf(view)?.slice(0, MOST_ATTENTION) ?? null,
     snapshot: JSON.stringify(state),
     snapshotVersion: SNAPSHOT_VERSION,
   };

@@ -16,6 +16,7 @@ const MOST_MEGABYTES = 768;
 const LONGEST_MS: Readonly<Record<JobName, number>> = {
   program: 20_000,
   edited: 20_000,
+  picture: 5_000,
   isProgram: 10_000,
   command: 10_000,
   workshop: 10_000,

@@ -1,10 +1,10 @@
 import { readFileSync } from "node:fs";
 import { describe, expect, it } from "vitest";
-import type { MachineProfile } from "../../core/machine/index.ts";
+import type { MachineProfile } from "../../../core/machine/index.ts";
 import { stationsScene } from "./stationsScene.ts";
 
 const machines: readonly MachineProfile[] = JSON.parse(
-  readFileSync(new URL("../../db/demo/machines.json", import.meta.url), "utf8"),
+  readFileSync(new URL("../../../db/demo/machines.json", import.meta.url), "utf8"),
 );
 const HALF = { width: 22, height: 24 };
 

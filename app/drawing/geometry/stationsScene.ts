@@ -1,5 +1,5 @@
-import type { MachineProfile, Zone } from "../../core/machine/index.ts";
-import { ONLY_ZONE } from "../../core/machine/index.ts";
+import type { MachineProfile, Zone } from "../../../core/machine/index.ts";
+import { ONLY_ZONE } from "../../../core/machine/index.ts";
 
 /** One station on the sheet's drawing, in its own units: where it stands and which way its tool looks. */
 interface StationPlace {
@@ -12,9 +12,17 @@ interface StationsScene {
   readonly width: number;
   readonly height: number;
   readonly places: readonly StationPlace[];
-  /** Turrets as discs, other zones as bars. */
+  /** Turrets as discs with flats, other zones as bars. */
   readonly bodies: readonly (
-    | { readonly kind: "disc"; readonly x: number; readonly y: number; readonly radius: number; readonly name: string }
+    | {
+        readonly kind: "disc";
+        readonly x: number;
+        readonly y: number;
+        readonly radius: number;
+        /** A flat for each station, as the data of a path. */
+        readonly outline: string;
+        readonly name: string;
+      }
     | { readonly kind: "bar"; readonly x: number; readonly y: number; readonly width: number; readonly name: string }
   )[];
 }
@@ -48,7 +56,9 @@ export function stationsScene(
       // Neighbours do not overlap, however they stand to each other.
       const radius = Math.max(80, (1.25 * CELL) / (2 * Math.sin(Math.PI / Math.max(stations.length, 3))));
       const middle = radius + CELL / 2;
-      bodies.push({ kind: "disc", x: middle, y: top + middle, radius: radius - CELL / 2 + 4, name: zone.name });
+      const inner = radius - CELL / 2 + 4;
+      const outline = turretOutline(middle, top + middle, inner, stations.length);
+      bodies.push({ kind: "disc", x: middle, y: top + middle, radius: inner, outline, name: zone.name });
       stations.forEach(({ id }, index) => {
         const angle = (2 * Math.PI * index) / stations.length;
         places.push({
@@ -79,4 +89,15 @@ export function stationsScene(
   }
   if (left > 0) top += ROW;
   return { width: Math.max(width, CELL), height: Math.max(top, CELL), places, bodies };
+}
+
+/** A disc whose flats lie towards its stations, the first one on top. */
+function turretOutline(x: number, y: number, seat: number, stations: number): string {
+  const sides = Math.max(stations, 3);
+  const corner = seat / Math.cos(Math.PI / sides);
+  const corners = Array.from({ length: sides }, (_, index) => {
+    const angle = ((index + 0.5) * 2 * Math.PI) / sides;
+    return `${(x + corner * Math.sin(angle)).toFixed(2)} ${(y - corner * Math.cos(angle)).toFixed(2)}`;
+  });
+  return `M${corners.join("L")}Z`;
 }

@@ -1,0 +1,1 @@
+ALTER TABLE setups ADD COLUMN attention VARCHAR(200) NULL
