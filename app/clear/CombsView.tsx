@@ -170,7 +170,7 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
 const Standouts = styled.ol`
   li { display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 2px 8px; padding: 8px 12px; border-bottom: 1px solid ${color("line")}; }
   label { grid-column: 1 / -1; font-size: ${size.small}; font-weight: 600; }
-  input { width: 100%; min-height: 40px; accent-color: ${color("tool")}; }
+  input { width: 100%; min-height: 44px; accent-color: ${color("tool")}; }
   output { align-self: center; ${mono} font-weight: 700; }
 `;
 const Indent = styled.div`

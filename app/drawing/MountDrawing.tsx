@@ -112,18 +112,18 @@ export const MountDrawing = memo(function MountDrawing({
       {scene.dials.map(({ at, away, hand }) => (
         <DialFigure key={`${at.z} ${at.x}`} at={toSheet(view, at)} away={{ left: away.z, top: -away.x }} hand={hand} />
       ))}
-      {leaders.map(({ from, to }) => {
-        const end = toSheet(view, to);
-        return (
-          <path
-            key={`${from.left} ${from.top} ${end.left}`}
-            d={`M${from.left} ${from.top}L${end.left} ${end.top}`}
-            stroke={color("measured")}
-            strokeWidth="1.2"
-            fill="none"
-          />
-        );
-      })}
+      <path
+        className="leaders"
+        d={leaders
+          .map(({ from, to }) => {
+            const end = toSheet(view, to);
+            return `M${from.left} ${from.top}L${end.left} ${end.top}`;
+          })
+          .join("")}
+        stroke={color("measured")}
+        strokeWidth="1.2"
+        fill="none"
+      />
       <text x={SHEET.width - 12} y={SHEET.height - 8} textAnchor="end">
         {scene.exaggeration === 1
           ? "to scale"

@@ -192,6 +192,8 @@ const Box = styled.div<{ $tone: Token; $isLow: boolean }>`
 const Digits = styled(Input)`
   width: 9.2ch;
   min-width: 0;
+  align-self: stretch;
+  min-height: 44px;
   padding: 6px 0;
   border: 0;
   background: transparent;

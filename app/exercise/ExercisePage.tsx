@@ -120,7 +120,7 @@ const Title = styled.div`
   padding-right: 14px;
   h1 { flex: 1; }
   span { font-size: ${size.small}; color: ${color("quiet")}; }
-  button { min-height: 40px; padding: 2px 14px; font-size: ${size.small}; }
+  button { min-height: 44px; padding: 2px 14px; font-size: ${size.small}; }
 `;
 const Task = styled.p`
   padding: 0 14px;

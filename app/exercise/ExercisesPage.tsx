@@ -226,7 +226,7 @@ const Line = styled.li`
   gap: 10px;
   min-height: 48px;
   padding: 0 6px 0 16px;
-  > a { color: inherit; font-weight: 600; line-height: 1.15; }
+  > a { display: grid; align-content: center; min-height: 44px; color: inherit; font-weight: 600; line-height: 1.15; }
   &:not(:last-child) { border-bottom: 1px solid ${color("line")}; }
 `;
 const Stand = styled.span`

@@ -132,6 +132,8 @@ const Box = styled.button<{
   line-height: 1.1;
   text-align: left;
   cursor: pointer;
+  /* On a small sheet a finger reaches it beyond its edge. */
+  ${({ $size }) => $size === "small" && `&::before { content: ""; position: absolute; inset: -14px -6px; }`}
   > span { display: flex; align-items: baseline; justify-content: space-between; gap: 4px; white-space: nowrap; }
   b { ${mono} font-size: ${({ $size }) => ($size === "small" ? "14px" : "16px")}; font-weight: 600; }
   > span > i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }

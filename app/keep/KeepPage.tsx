@@ -18,7 +18,7 @@ import { FileLink, PlainButton, PlainButtonLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
-import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
+import { color, mono, narrow, phone, radius, size } from "../ui/tokens.ts";
 import { KeepPanel } from "./KeepPanel.tsx";
 import { LatePanel } from "./LatePanel.tsx";
 import { ProvenProgram } from "./ProvenProgram.tsx";
@@ -58,7 +58,8 @@ export function KeepPage(props: KeepProps) {
             ]}
           />
         </header>
-        <Entries aria-label="Entries, newest first">
+        {/* It scrolls, and the keyboard scrolls it too. */}
+        <Entries aria-label="Entries, newest first" tabIndex={0}>
           {shown.map((line) => (
             <EntryLine key={line.seq} line={line} {...props} />
           ))}
@@ -239,6 +240,7 @@ const Entries = styled.ol`
   > li[data-undone="true"] { color: ${color("quiet")}; }
   > li[data-undone="true"] b { text-decoration: line-through; font-weight: 400; }
   ${narrow} { max-height: 70dvh; > li { flex-wrap: wrap; gap: 4px 14px; } }
+  ${phone} { > li > :nth-child(3) { flex: 1 1 100%; order: 1; } }
   img { display: block; width: 72px; height: 54px; object-fit: cover; border: 1px solid ${color("line")}; }
   small { color: ${color("quiet")}; font-size: ${size.small}; }
   @media print { overflow: visible; }

@@ -15,6 +15,7 @@ import { convertLength, formatLength, readLength } from "../../core/units/index.
 import { DrawingRoom, DrawingSheet, OnSheet, placeOnSheet } from "../drawing/DrawingSheet.tsx";
 import { type MountScene, mountScene, thicknessOfTool } from "../drawing/geometry/mountScene.ts";
 import { MountDrawing } from "../drawing/MountDrawing.tsx";
+import { SHEET } from "../drawing/view.ts";
 import { LengthEntry } from "../entry/LengthEntry.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import type { LoadedSetup } from "../shell/useSetup.ts";
@@ -28,7 +29,7 @@ import { fieldBox } from "../ui/fieldBox.ts";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
 import { Remark } from "../ui/Remark.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, mono, phone, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
 
@@ -173,7 +174,7 @@ export function MountForm(props: MountFormProps) {
           setWithMore={mounting.setWithMore}
           check={check}
         />
-        <Room>
+        <Room $isRound={check === "sweep"}>
           <DrawingSheet>
             <FailsAlone what="The drawing">
               <MountDrawing
@@ -405,10 +406,19 @@ const Choice = styled.div`
   input { width: 22px; height: 22px; }
   label { display: flex; align-items: center; gap: 6px; min-height: 48px; }
 `;
-const Room = styled(DrawingRoom)`
+const Room = styled(DrawingRoom)<{ $isRound: boolean }>`
   border: 1px solid ${color("line")};
   border-radius: 3px;
   background: ${color("drawing")};
+  /* On a phone the numbers stand in a list under the drawing, which then fills the width. */
+  ${phone} {
+    height: auto;
+    container-type: inline-size;
+    > div { width: 100%; aspect-ratio: auto; overflow: hidden; }
+    > div > svg { width: ${({ $isRound }) => ($isRound ? "100%" : "167%")}; margin-left: ${({ $isRound }) => ($isRound ? "0" : "-67%")}; height: auto; aspect-ratio: ${SHEET.width} / ${SHEET.height}; }
+    > div > div { position: static; padding: 4px 10px; }
+    .leaders { display: none; }
+  }
 `;
 const Aside = styled.p`
   font-size: ${size.small};

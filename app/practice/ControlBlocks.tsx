@@ -161,7 +161,7 @@ export const EntryBlock = rendersFor(
           submit();
         }}
       >
-        <BenchRow $even>
+        <BenchRow>
           <Choices
             aria-label="Axis of the entry"
             orientation="horizontal"
@@ -174,7 +174,7 @@ export const EntryBlock = rendersFor(
               </Choice>
             ))}
           </Choices>
-          <BenchField>
+          <BenchField $wide>
             <select
               aria-label="Cell of the entry"
               value={cell}

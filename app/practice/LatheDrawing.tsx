@@ -5,11 +5,14 @@ import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { color, type Token } from "../ui/tokens.ts";
+import { LatheFront } from "./LatheFront.tsx";
 import { type LatheScene, viewOfLathe } from "./latheScene.ts";
 
 export const LATHE_SHEET = { width: 694, height: 520 } as const;
 /** The magnifier: its place on the sheet, and how much it shows. */
 const LENS = { left: 12, size: 192, scale: 70 } as const;
+/** The view along the spindle: in the corner across from the magnifier. */
+const FRONT = { left: 490, side: 192, low: 316, high: 34 } as const;
 
 /** Millimetres to an SVG path, to a tenth of a micrometre. */
 const openPath = (points: readonly Point[]) =>
@@ -35,7 +38,7 @@ export const LatheDrawing = memo(function LatheDrawing({
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
   const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${lensTop + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
   return (
-    <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
+    <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true" overflow="visible">
       <defs>
         <clipPath id={`${id}lens`}>
           <rect x={LENS.left} y={lensTop} width={LENS.size} height={LENS.size} />
@@ -48,7 +51,7 @@ export const LatheDrawing = memo(function LatheDrawing({
         <Moving scene={scene} />
       </g>
       <path
-        d={`M6 ${originX}H${LATHE_SHEET.width - 6}`}
+        d={`M${-LATHE_SHEET.width} ${originX}H${2 * LATHE_SHEET.width}`}
         stroke={color("stock")}
         strokeDasharray="16 4 3 4"
         fill="none"
@@ -61,7 +64,7 @@ export const LatheDrawing = memo(function LatheDrawing({
         Z0, finished face
       </text>
       {turning !== "" && (
-        <g transform={`translate(${LATHE_SHEET.width - 24} ${LATHE_SHEET.height - 26})`}>
+        <g transform={`translate(${FRONT.left - 28} ${LATHE_SHEET.height - 26})`}>
           <path d="M13 -9A16 16 0 1 0 16 2" stroke={color("spacer")} strokeWidth="3" fill="none" />
           <path d="M19 -16v12h-12z" fill={color("spacer")} />
           <text x="-26" y="6" textAnchor="end">
@@ -85,6 +88,15 @@ export const LatheDrawing = memo(function LatheDrawing({
         stroke={color(isCrash ? "stop" : "edge")}
         strokeWidth={isCrash ? 4 : 2}
       />
+      {scene.front && (
+        <LatheFront
+          scene={scene.front}
+          clip={`${id}front`}
+          left={FRONT.left}
+          top={lensTop < LATHE_SHEET.height / 2 ? FRONT.low : FRONT.high}
+          side={FRONT.side}
+        />
+      )}
       <text x={LENS.left + LENS.scale + 10} y={lensTop + LENS.size + 21} className="quiet">
         1 mm at the tip
       </text>

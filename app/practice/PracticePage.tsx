@@ -188,6 +188,7 @@ export const Middle = styled.section`
 `;
 export const Room = styled.div`
   min-height: 0;
+  overflow: hidden;
   svg { aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
 `;
 const Alarm = styled.div`

@@ -3,6 +3,7 @@ import { activeTool, gapOn, heldIn, type LatheState, onOwnSide } from "../../sim
 import { type Stock, upperWall } from "../../sim/stock/stock.ts";
 import { onFarSide, type ToolBodies } from "../drawing/toolBodies.ts";
 import { type DrawnHolding, workholding } from "../drawing/workholding.ts";
+import { type FrontScene, frontScene } from "./frontScene.ts";
 
 /** The lathe as it truly stands, as outlines in the drawing plane: millimetres, X as a true distance, Z0 the finished face. */
 export interface LatheScene {
@@ -11,6 +12,8 @@ export interface LatheScene {
   /** The tool about the point that its outline is about, on the side that it comes from; and where that point is. */
   readonly tool: { readonly shape: ToolBodies; readonly at: Point } | undefined;
   readonly spacer: Polygon | undefined;
+  /** The same along the spindle; undefined where no part is held. */
+  readonly front: FrontScene | undefined;
   readonly probe: Polygon | undefined;
   /** Front end of the part, and its largest radius. */
   readonly end: number;
@@ -54,6 +57,7 @@ export function latheScene(state: LatheState): LatheScene {
         at: point(at.z, active.side * at.x),
       },
     spacer: spacerOf(state),
+    front: frontScene(state),
     probe: probeOf(state),
     end: stock?.outer.at(-1)?.z1 ?? 0,
     radius: (part?.diameter ?? 0) / 2,

@@ -320,6 +320,6 @@ const Buttons = styled.div`
   display: flex;
   align-items: center;
   gap: 18px;
-  a { color: ${color("measured")}; }
+  a { display: inline-grid; align-items: center; min-height: 44px; color: ${color("measured")}; }
   p { color: ${color("stop")}; font-weight: 600; }
 `;

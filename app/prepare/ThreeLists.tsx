@@ -219,7 +219,7 @@ const box = `
   height: ${ROW}px;
   padding: 2px 8px 2px 4px;
   overflow: hidden;
-  > span { min-width: 0; overflow: hidden; line-height: 1.15; }
+  > span { min-width: 0; overflow: hidden; overflow-wrap: anywhere; line-height: 1.15; }
 `;
 const Handle = styled(Button)`
   display: grid;
@@ -247,7 +247,7 @@ const Item = styled(GridListItem)`
   font-size: ${size.small};
   line-height: 1.15;
   cursor: grab;
-  > div { display: flex; align-items: center; gap: 8px; min-width: 0; width: 100%; > span { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; min-width: 0; overflow: hidden; } }
+  > div { display: flex; align-items: center; gap: 8px; min-width: 0; width: 100%; > span { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; min-width: 0; overflow: hidden; overflow-wrap: anywhere; } }
   b { ${mono} font-size: ${size.text}; }
   small { display: block; color: ${color("quiet")}; font-size: ${size.small}; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; }
   [data-empty] { color: ${color("quiet")}; }

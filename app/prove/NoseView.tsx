@@ -193,47 +193,49 @@ function useNoseBench({ setup, person, program, tool }: BenchProps) {
   };
 }
 
+type NoseBench = ReturnType<typeof useNoseBench>;
+
+/** What the nose leaves with the numbers of the control, beside what it leaves with the right ones; both noses at the same place. */
+function NosePair({ bench, swept }: { readonly bench: NoseBench; readonly swept: NonNullable<NoseBench["swept"]> }) {
+  const [place, setPlace] = useState(0.45);
+  const common = { profile: swept.profile, insert: swept.insert, at: place };
+  return (
+    <Pair>
+      <NoseSweepDrawing
+        title={bench.compensated ? "As the control has it" : "Without compensation"}
+        {...swept.typed}
+        {...common}
+        onPoint={bench.addPoint}
+      />
+      <NoseSweepDrawing title="Right radius and tip, compensated" {...swept.right} {...common} />
+      <Roll>
+        <span>nose along the profile</span>
+        <input
+          type="range"
+          min={0}
+          max={1}
+          step="any"
+          value={place}
+          onChange={({ target }) => setPlace(Number(target.value))}
+        />
+      </Roll>
+    </Pair>
+  );
+}
+
 function Bench(props: BenchProps) {
   const { setup, program, tool } = props;
   const { machine } = setup;
   const { units, numbering } = machine;
   const bench = useNoseBench(props);
   const { profile } = bench;
-  const [place, setPlace] = useState(0.45);
   return (
     <>
       <ViewCentre>
         <h1>Prove it</h1>
         <ViewTabs name="How it is proven" views={PROVE_VIEWS} view="nose" />
         {bench.swept ? (
-          <Pair>
-            <NoseSweepDrawing
-              title={bench.compensated ? "As the control has it" : "Without compensation"}
-              {...bench.swept.typed}
-              profile={bench.swept.profile}
-              insert={bench.swept.insert}
-              at={place}
-              onPoint={bench.addPoint}
-            />
-            <NoseSweepDrawing
-              title="Right radius and tip, compensated"
-              {...bench.swept.right}
-              profile={bench.swept.profile}
-              insert={bench.swept.insert}
-              at={place}
-            />
-            <Roll>
-              <span>nose along the profile</span>
-              <input
-                type="range"
-                min={0}
-                max={1}
-                step="any"
-                value={place}
-                onChange={({ target }) => setPlace(Number(target.value))}
-              />
-            </Roll>
-          </Pair>
+          <NosePair bench={bench} swept={bench.swept} />
         ) : (
           <Blank>The drawing comes back once every point can be read.</Blank>
         )}

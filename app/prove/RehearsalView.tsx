@@ -545,7 +545,7 @@ function ProgramLines({
   );
   const first = Math.max(0, Math.min(line - 9, lines.length - SHOWN));
   return (
-    <Lines aria-label="Lines of the program">
+    <Lines aria-label="Lines of the program" data-listing>
       {lines.slice(first, first + SHOWN).map((text, index) => {
         const number = first + index + 1;
         return (

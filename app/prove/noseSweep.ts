@@ -10,7 +10,7 @@ export interface SweptNose {
 }
 
 /** Where the imaginary tip goes along a profile, and where the real nose's centre goes with it; true distances in millimetres. */
-export interface NoseWay {
+interface NoseWay {
   readonly tips: readonly Point[];
   readonly centres: readonly Point[];
 }

@@ -271,6 +271,7 @@ const Head = styled.div`
 const Again = styled(Link)`
   display: grid;
   place-items: center;
+  min-height: 44px;
   padding: 0 8px;
   color: ${color("measured")};
   font-size: ${size.small};
@@ -280,6 +281,7 @@ const Again = styled(Link)`
 const Chosen = styled.span`
   display: grid;
   place-items: center;
+  min-height: 44px;
   padding: 0 16px;
   font-size: ${size.small};
   font-weight: 700;

@@ -1,4 +1,5 @@
 import { styled } from "styled-components";
+import { phone } from "../ui/tokens.ts";
 
 /** The name with a tool tip on its centreline. */
 export function Mark() {
@@ -8,7 +9,7 @@ export function Mark() {
         <path d="M1 21h28" stroke="currentColor" strokeWidth="1.6" strokeDasharray="7 2 2 2" />
         <path d="M8 16 12 3h13l-4 13z" fill="none" stroke="currentColor" strokeWidth="2" strokeLinejoin="round" />
       </svg>
-      luvrit
+      <span>luvrit</span>
     </Frame>
   );
 }
@@ -20,4 +21,6 @@ const Frame = styled.span`
   font-size: 24px;
   font-weight: 750;
   letter-spacing: 0.01em;
+  /* On a phone the sign says it. */
+  ${phone} { > span { display: none; } }
 `;

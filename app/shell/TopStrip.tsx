@@ -1,11 +1,11 @@
-import { Moon, Sun } from "lucide-react";
+import { EllipsisVertical, Moon, Sun } from "lucide-react";
 import { useState } from "react";
 import { Form, href, Link, NavLink, useLocation, useRouteLoaderData } from "react-router";
 import { css, styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
 import { ConnectionMark } from "../offline/ConnectionMark.tsx";
 import { SwitchPerson } from "../people/SwitchPerson.tsx";
-import { color, narrow, radius, size } from "../ui/tokens.ts";
+import { color, narrow, phone, radius, size } from "../ui/tokens.ts";
 import { VisuallyHidden } from "../ui/VisuallyHidden.tsx";
 import { Mark } from "./Mark.tsx";
 
@@ -28,6 +28,8 @@ export function TopStrip({
   readonly children?: React.ReactNode;
 }) {
   const [isSwitching, setSwitching] = useState(false);
+  /** On a phone what is seldom needed is behind a button. */
+  const [isMore, setMore] = useState(false);
   // The person who was asked for is here.
   const [shown, setShown] = useState(person.name);
   if (shown !== person.name) {
@@ -59,11 +61,21 @@ export function TopStrip({
         >
           <strong>{person.name}</strong> <span>{person.role}</span>
         </PersonButton>
-        {beside && <StripLink to={beside.to}>{beside.name}</StripLink>}
-        <ThemeButton />
-        <Form method="post" action="/sign-out">
-          <StripButton type="submit">Sign out</StripButton>
-        </Form>
+        <MoreButton
+          type="button"
+          aria-expanded={isMore}
+          onClick={() => setMore(!isMore)}
+          aria-label={isMore ? "Close the menu" : "Practice, theme and sign-out"}
+        >
+          <EllipsisVertical size={22} aria-hidden="true" />
+        </MoreButton>
+        <More data-open={isMore || undefined}>
+          {beside && <StripLink to={beside.to}>{beside.name}</StripLink>}
+          <ThemeButton />
+          <Form method="post" action="/sign-out">
+            <StripButton type="submit">Sign out</StripButton>
+          </Form>
+        </More>
       </Who>
       {isSwitching && <SwitchPerson onClose={() => setSwitching(false)} />}
     </Strip>
@@ -124,7 +136,7 @@ const Strip = styled.header`
   color: ${color("onStrip")};
   white-space: nowrap;
   border-bottom: 1px solid ${color("line")};
-  ${narrow} { flex-wrap: wrap; justify-content: space-between; height: auto; gap: 0 6px; padding: 0 6px 0 10px; }
+  ${narrow} { position: relative; flex-wrap: wrap; justify-content: space-between; height: auto; gap: 0 6px; padding: 0 6px 0 10px; }
   @media print { display: none; }
 `;
 const Home = styled(Link)`
@@ -134,6 +146,7 @@ const Home = styled(Link)`
   color: inherit;
   text-decoration: none;
   &:focus-visible { outline-color: ${color("onStrip")}; }
+  min-width: 44px;
 `;
 const Title = styled.div`
   display: grid;
@@ -142,7 +155,8 @@ const Title = styled.div`
   line-height: 1.2;
   > * { overflow: hidden; text-overflow: ellipsis; }
   @media (width < 1200px) { max-width: 150px; }
-  ${narrow} { flex: 1 1 90px; max-width: none; }
+  ${narrow} { flex: 1 1 90px; max-width: 60vw; }
+  ${phone} { flex: 1 1 0; }
 `;
 const Middle = styled.div`
   flex: 1;
@@ -177,6 +191,18 @@ const inStrip = css`
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
 `;
 const StripButton = styled.button`${inStrip}`;
+const MoreButton = styled.button`
+  ${inStrip}
+  display: none;
+  ${phone} { display: inline-flex; }
+`;
+const More = styled.div`
+  display: contents;
+  ${phone} {
+    display: none;
+    &[data-open] { display: grid; position: absolute; top: 52px; right: 0; z-index: 6; min-width: 160px; padding: 6px; background: ${color("strip")}; box-shadow: ${color("shadow")}; }
+  }
+`;
 const PersonButton = styled.button`
   ${inStrip}
   display: grid;

@@ -186,6 +186,7 @@ function secondLine(
 }
 
 const Scroll = styled.div`
+  position: relative;
   overflow: auto;
   border: 1px solid ${color("line")};
   border-radius: ${radius};
@@ -202,7 +203,7 @@ const Grid = styled.table<{ $head: number }>`
   tbody th { position: sticky; left: 0; z-index: 1; width: ${({ $head }) => $head}px; min-width: ${({ $head }) => $head}px; max-width: ${({ $head }) => $head}px; padding: 3px 8px; background: ${color("sheet")}; border-bottom: 1px solid ${color("line")}; text-align: left; font-weight: 400; }
   tbody th b { ${mono} font-size: ${size.number}; line-height: 1.1; }
   tbody th small { display: block; overflow: hidden; color: ${color("quiet")}; font-size: ${size.small}; line-height: 1.15; text-overflow: ellipsis; white-space: nowrap; }
-  td { height: 54px; padding: 3px 7px; border-bottom: 1px solid ${color("line")}; text-align: right; white-space: nowrap; cursor: pointer; }
+  td { min-width: 44px; height: 54px; padding: 3px 7px; border-bottom: 1px solid ${color("line")}; text-align: right; white-space: nowrap; cursor: pointer; }
   td b { display: block; ${mono} font-size: ${size.text}; font-weight: 400; line-height: 1.15; color: ${color("quiet")}; }
   td[data-state="open"] b, td[data-state="stale"] b, td[data-state="keyed"] b { font-size: ${size.number}; font-weight: 700; color: ${color("ink")}; }
   td small { display: inline-flex; align-items: center; gap: 3px; ${mono} font-size: ${size.small}; line-height: 1.15; color: ${color("quiet")}; }

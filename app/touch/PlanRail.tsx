@@ -208,7 +208,7 @@ const Rail = styled.nav`
   ${narrow} {
     border-right: 0;
     border-bottom: 1px solid ${color("line")};
-    > ol { display: flex; flex: none; min-height: 0; overflow-x: auto; }
+    > ol { display: flex; position: relative; flex: none; min-height: 0; overflow-x: auto; }
     > ol > li { flex: 0 0 220px; padding: 6px 10px; border-right: 1px solid ${color("line")}; }
     h2 { padding: 10px 14px; }
     > ol small { display: none; }

@@ -80,7 +80,7 @@ const Group = styled(RadioGroup)<{ $columns: number }>`
   gap: 6px;
   ${narrow} { grid-template-columns: repeat(auto-fit, minmax(130px, 1fr)); }
   /* On a phone one line that moves by itself. */
-  @media (width < 600px) { display: flex; overflow-x: auto; > * { flex: 0 0 158px; } }
+  @media (width < 600px) { position: relative; display: flex; overflow-x: auto; > * { flex: 0 0 158px; } }
   strong { font-size: ${({ $columns }) => ($columns <= 3 ? size.text : "16px")}; }
 `;
 const Digit = styled.span`

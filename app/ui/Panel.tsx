@@ -31,6 +31,7 @@ export const PanelRow = styled.div`
   flex-wrap: wrap;
   align-items: center;
   gap: 8px 12px;
+  > a { display: inline-grid; align-items: center; min-height: 44px; }
 `;
 
 /** What explains, and is read once. */

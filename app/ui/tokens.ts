@@ -45,6 +45,8 @@ export const size = { small: "15px", text: "18px", number: "24px", large: "40px"
 export const mono = `font-family: "Atkinson Hyperlegible Mono Variable", ui-monospace, monospace; font-variant-numeric: tabular-nums;`;
 /** A page at 200 %, a tablet held upright, a phone: columns stand one under the other there, and the page scrolls. */
 export const narrow = "@media screen and (width < 900px)";
+/** A phone held upright. */
+export const phone = "@media screen and (width < 600px)";
 export const radius = "3px";
 /** Smallest target on a machine-side screen. */
 export const target = "48px";

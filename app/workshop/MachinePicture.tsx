@@ -1,7 +1,8 @@
 import { styled } from "styled-components";
-import { type MachineProfile, ZONE_KINDS } from "../../core/machine/index.ts";
+import { type MachineProfile, readoutSense, ZONE_KINDS, type Zone, zoneSchema } from "../../core/machine/index.ts";
 import type { Point } from "../../core/outline/index.ts";
 import { rectangle } from "../../core/outline/index.ts";
+import { profileOfTexts } from "../../core/workshop/index.ts";
 import { stationsScene } from "../drawing/geometry/stationsScene.ts";
 import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { StationsFigure } from "../drawing/StationsFigure.tsx";
@@ -36,7 +37,8 @@ export function MachinePicture({ texts, zones, stations }: PicturedMachine) {
   const scene = stationsScene(typedStations(zones, stations), []);
   // Where the display's plus leads the tool, as seen from the part.
   const main = zones.find(({ works }) => works !== "sub");
-  const [xAway, zAway] = [main?.["motionSign/x"] !== "-1", main?.["motionSign/z"] !== "-1"];
+  const zone = profileOfTexts(zoneSchema, main ?? {}) as Partial<Zone>;
+  const [xAway, zAway] = [readoutSense(zone, "x") > 0, readoutSense(zone, "z") > 0];
   return (
     <Pictures>
       <svg

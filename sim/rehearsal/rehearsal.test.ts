@@ -131,6 +131,16 @@ describe("the classic crashes", () => {
     expect(turned[0]?.room).toBeLessThan(-1);
     expect(["chuck", "stock"]).toContain(turned[0]?.against);
   });
+  it("lets a bar swing round its own middle, and a shank count on both sides of its edge", () => {
+    const { tools } = stageOf(collar());
+    // The tip of T04 stood at −316.830 on Ø 15.040: at −331.870 on centre, 400 − 165.935 = 234.065 from the turret's axis.
+    // Its bar of 12 begins 0.6 under the tip: its middle is 6.6 farther out, 240.665, which is X −318.670.
+    const bar = tools.get("4")?.swing;
+    expect(bar?.truly.x).toBeCloseTo(-318.67, 6);
+    expect(bar?.halfWidth).toBe(6);
+    expect(bar?.isAlong).toBe(true);
+    expect(tools.get("1")?.swing.halfWidth).toBe(25);
+  });
   it("indexes over the part where no move has sent it clear", () => {
     const index = (away: string) =>
       play(`T0202\nG0 X0 Z2.\nG1 Z-20. F.1\n${away}\nT0101`).findings.filter(({ code }) => code === "swing");
