@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import { href, Link } from "react-router";
+import { href, Link, useNavigate } from "react-router";
 import { styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
@@ -27,14 +27,18 @@ export function ExercisePage({
   exercise,
   depth,
   seed,
+  runId,
   finish,
 }: {
   readonly exercise: Exercise;
   readonly depth: Depth;
   readonly seed: number;
+  /** Of a run alone, on the lathe that was drawn for it. */
+  readonly runId: string | undefined;
   readonly finish: Finish;
 }) {
-  const run = useExercise(exercise, depth, seed);
+  const run = useExercise(exercise, depth, seed, runId);
+  const navigate = useNavigate();
   const { lathe } = run;
   const { state } = lathe;
   const [axis, setAxis] = useState<Axis>("x");
@@ -98,7 +102,16 @@ export function ExercisePage({
         </Hands>
         <FeelStrip lathe={lathe}>
           {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
-          <PlainButton onPress={() => void lathe.startAnew()}>Start over</PlainButton>
+          <PlainButton
+            onPress={() => {
+              if (runId === undefined) return void lathe.startAnew();
+              // Another try alone is another lathe.
+              run.forget();
+              void navigate(`?${new URLSearchParams({ depth })}`);
+            }}
+          >
+            Start over
+          </PlainButton>
           <PlainButtonLink to={href("/practice")}>Leave it</PlainButtonLink>
           <PrimaryButton isDisabled={finish.isSending} onPress={() => finish.send(run)}>
             {finish.isSending ? "Looking back …" : "Finish"}

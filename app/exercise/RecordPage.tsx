@@ -26,6 +26,7 @@ interface Sign {
   readonly action: "signed" | "withdrawn";
   readonly by: string;
   readonly note: string;
+  readonly againstRecord: boolean;
   readonly at: string;
 }
 
@@ -68,7 +69,7 @@ export function RecordPage({
           </h1>
           <PlainButton onPress={() => window.print()}>Print</PlainButton>
         </header>
-        {answer?.outcome === "refused" && <p role="alert">{answer.message}</p>}
+        {answer?.outcome === "refused" && answer.skill === undefined && <p role="alert">{answer.message}</p>}
         <Table>
           <thead>
             <tr>
@@ -96,6 +97,7 @@ export function RecordPage({
                       {sign ? (
                         <>
                           {sign.by}, <Day at={sign.at} />
+                          {sign.againstRecord && <small> against the record:</small>}
                           {sign.note && <small> “{sign.note}”</small>}
                         </>
                       ) : (
@@ -109,6 +111,9 @@ export function RecordPage({
                           skill={skill.skill}
                           isSigned={sign !== undefined}
                           isReady={skill.isReady}
+                          refusal={
+                            answer?.outcome === "refused" && answer.skill === skill.skill ? answer.message : undefined
+                          }
                         />
                       </td>
                     )}
@@ -132,6 +137,8 @@ export function RecordPage({
                 <th scope="col">how</th>
                 <th scope="col">came out</th>
                 <th scope="col">time</th>
+                <th scope="col">acts</th>
+                <th scope="col">touches</th>
                 <th scope="col">what went wrong</th>
               </tr>
             </thead>
@@ -151,6 +158,8 @@ export function RecordPage({
                     </Verdict>
                   </td>
                   <td>{minutesAndSeconds(run.seconds)}</td>
+                  <td>{run.acts}</td>
+                  <td>{run.touches ?? "–"}</td>
                   <td>{run.slips.map((slip) => SLIP_WORDS[slip]).join("; ")}</td>
                 </tr>
               ))}
@@ -172,10 +181,13 @@ function SignForm({
   skill,
   isSigned,
   isReady,
+  refusal,
 }: {
   readonly skill: Skill;
   readonly isSigned: boolean;
   readonly isReady: boolean;
+  /** Why it was not signed. */
+  readonly refusal: string | undefined;
 }) {
   const { state } = useNavigation();
   return (
@@ -186,8 +198,10 @@ function SignForm({
         <input
           name="note"
           maxLength={400}
-          placeholder="seen at which machine"
-          aria-label={`Note, ${skillName(skill)}`}
+          placeholder={isReady ? "seen at which machine" : "why, against the record"}
+          aria-label={`${isReady ? "Note" : "Reason"}, ${skillName(skill)}`}
+          aria-invalid={refusal !== undefined}
+          aria-describedby={refusal === undefined ? undefined : `refusal-${skill}`}
         />
       )}
       {isSigned ? (
@@ -198,6 +212,11 @@ function SignForm({
         <PrimaryButton type="submit" isDisabled={state !== "idle"} aria-label={`Sign: ${skillName(skill)}`}>
           {isReady ? "Sign" : "Sign all the same"}
         </PrimaryButton>
+      )}
+      {refusal && (
+        <p role="alert" id={`refusal-${skill}`}>
+          {refusal}
+        </p>
       )}
     </Signing>
   );
@@ -228,7 +247,9 @@ const Table = styled.table`
 `;
 const Signing = styled(Form)`
   display: flex;
+  flex-wrap: wrap;
   gap: 8px;
+  p { flex: 1 1 100%; max-width: 46ch; font-size: ${size.small}; }
   input { min-width: 0; width: 210px; ${fieldBox} font-size: ${size.small}; }
   button { min-width: 110px; font-size: ${size.small}; }
 `;

@@ -24,9 +24,9 @@ const KEEP_EVERY_MS = 1500;
 
 /**
  * An exercise while somebody works at it: every act is played on the bench and recorded. What was done is kept on this
- * device until it is finished, so that a reload loses nothing. Knows no markup.
+ * device until it is finished, so that a reload loses nothing. `runId` is that of a lathe drawn for one run. Knows no markup.
  */
-export function useExercise(exercise: Exercise, depth: Depth, seed: number) {
+export function useExercise(exercise: Exercise, depth: Depth, seed: number, runId: string | undefined) {
   const [played, setPlayed] = useState<Played>(() => open(exercise, seed));
   const [events, setEvents] = useState<readonly Happened[]>([]);
   const [hints, setHints] = useState<readonly number[]>([]);
@@ -36,7 +36,7 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number) {
   const hinted = useRef<readonly number[]>([]);
   const began = useRef<number | undefined>(undefined);
   const counted = useRef(0);
-  const id = useRef(newId());
+  const id = useRef(runId ?? newId());
   const isKept = useRef(true);
 
   const begin = useCallback((from: Played) => {

@@ -2,7 +2,9 @@ import { href, redirect, type ShouldRevalidateFunctionArgs } from "react-router"
 import { sql } from "../../server/context.server.ts";
 import { requireRole } from "../../server/people/access.server.ts";
 import { shownPerson } from "../../server/people/person.server.ts";
+import { drawLathe, openLathe } from "../../server/practice/drawnLathe.server.ts";
 import { findExercise } from "../../server/practice/practiceRepository.server.ts";
+import { freshSeed, MOST_SEED } from "../../sim/exercise/freshSeed.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
 import { ExercisePage } from "../exercise/ExercisePage.tsx";
 import { useFinish } from "../exercise/useFinish.ts";
@@ -13,9 +15,10 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
   { title: loaderData ? `${loaderData.exercise.title} · Practice · Luvrit` : "Practice · Luvrit" },
 ];
 
-const MOST_SEED = 1_000_000;
-
-/** An exercise on a lathe of its own: another seed each time, unless the address says which. */
+/**
+ * An exercise on a lathe of its own: another seed each time, unless the address says which. Alone the lathe is drawn by the server for this one
+ * run, and the address has the run's id in place of the seed.
+ */
 export async function loader({ request, params, context }: Route.LoaderArgs) {
   const person = await requireRole({ request, context }, "viewer");
   const exercise = await findExercise(sql(), params.exerciseId);
@@ -23,20 +26,27 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   const { pathname, searchParams } = new URL(request.url);
   const asked = Number(searchParams.get("seed") ?? "");
   const depth = DEPTHS.find((one) => one === searchParams.get("depth")) ?? "shown";
+  if (depth === "alone") {
+    const run = searchParams.get("run") ?? "";
+    const there = /^[0-9a-f-]{36}$/.test(run) ? await openLathe(sql(), run, person.id, exercise.id) : undefined;
+    if (there) return { person: shownPerson(person), exercise, depth, seed: there.seed, run: there.id };
+    const drawn = await drawLathe(sql(), person.id, exercise);
+    throw redirect(`${pathname}?${new URLSearchParams({ depth, run: drawn.id })}`);
+  }
   const isSeed = Number.isInteger(asked) && asked >= 1 && asked <= MOST_SEED;
   // The seed goes into the address: loaded anew, it is the same lathe, and what was done on it goes on.
   if (!isSeed) {
-    const seed = 1 + Math.floor(Math.random() * MOST_SEED);
+    const seed = freshSeed(exercise, Math.random);
     throw redirect(`${pathname}?${new URLSearchParams({ depth, seed: String(seed) })}`);
   }
-  return { person: shownPerson(person), exercise, depth, seed: asked };
+  return { person: shownPerson(person), exercise, depth, seed: asked, run: undefined };
 }
 
 /** The lathe that somebody works at stays the one that it is. */
 export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
   currentUrl.href !== nextUrl.href;
 
-export default function Exercise({ loaderData: { person, exercise, depth, seed } }: Route.ComponentProps) {
+export default function Exercise({ loaderData: { person, exercise, depth, seed, run } }: Route.ComponentProps) {
   const finish = useFinish(exercise.id);
   return (
     <>
@@ -51,6 +61,7 @@ export default function Exercise({ loaderData: { person, exercise, depth, seed }
         exercise={exercise}
         depth={depth}
         seed={seed}
+        runId={run}
         finish={finish}
       />
     </>

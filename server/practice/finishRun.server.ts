@@ -6,6 +6,7 @@ import { type Run, replayInSteps } from "../../sim/exercise/run.ts";
 import { MOST_ACTS, runSchema } from "../../sim/exercise/runSchema.ts";
 import type { Sql } from "../database/pool.server.ts";
 import { validator } from "../validation/validate.server.ts";
+import { openLathe } from "./drawnLathe.server.ts";
 import { readRun, storeRun } from "./practiceRepository.server.ts";
 
 /** Time on the lathe, milliseconds: it bounds what playing a run again costs, as the number of acts does. */
@@ -47,6 +48,11 @@ export async function finishRun(
     return there.kept.personId === person.id
       ? accepted({ id, debrief: there.debrief })
       : refused({ code: "id-in-use", message: "This run belongs to somebody else. Begin it anew." });
+  if (given.depth === "alone" && (await openLathe(sql, id, person.id, exercise.id))?.seed !== given.seed)
+    return refused({
+      code: "not-drawn",
+      message: "A run alone is made on a lathe that was drawn for it. Begin it anew from the list of exercises.",
+    });
   const run: Run = { ...given, exercise };
   const when: number[] = [];
   const steps = replayInSteps(run, ({ at }) => void when.push(at));

@@ -15,6 +15,7 @@ import { appendEntry } from "../ledger/ledgerRepository.server.ts";
 import { listSetups } from "../ledger/setupsRepository.server.ts";
 import type { Person } from "../people/person.server.ts";
 import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
+import { drawLathe, openLathe } from "./drawnLathe.server.ts";
 import { finishRun } from "./finishRun.server.ts";
 import { idOf, ownExerciseForm } from "./ownExerciseForm.server.ts";
 import { allExercises, findExercise, listRuns, listSigns, readRun } from "./practiceRepository.server.ts";
@@ -50,7 +51,7 @@ function runOf(exercise: Exercise, seed: number, skip: (say: string) => boolean 
       now = play(now, one);
     }
   }
-  return { played: now, form: { id: randomUUID(), seed, depth: "alone", acts, hints: [] } };
+  return { played: now, form: { id: randomUUID(), seed, depth: "hints", acts, hints: [] } };
 }
 
 describe("a run", () => {
@@ -61,8 +62,33 @@ describe("a run", () => {
     expect(kept).toMatchObject({ ok: true, value: { id: form.id, debrief: { reached: true, slips: [] } } });
     expect(await finishRun(sqlOn(pool), learner, exercise, form)).toEqual(kept);
     const runs = await listRuns(sqlOn(pool), learner.id);
-    expect(runs).toMatchObject([{ id: form.id, exercise: exercise.id, reached: true, seed: 11, depth: "alone" }]);
+    expect(runs).toMatchObject([{ id: form.id, exercise: exercise.id, reached: true, seed: 11, depth: "hints" }]);
+    // It crept into the paper once on X and once on Z.
+    expect(runs[0]?.touches).toBe(2);
     expect((await readRun(sqlOn(pool), form.id))?.run.acts).toEqual(form.acts);
+  });
+  it("alone is kept on the lathe that was drawn for it, once, and on no other", async () => {
+    const drawn = await drawLathe(sqlOn(pool), learner.id, exercise);
+    const alone = { ...runOf(exercise, drawn.seed).form, id: drawn.id, depth: "alone" };
+    const refusal = { ok: false, refusal: { code: "not-drawn" } };
+    const finish = (form: object, person = learner) => finishRun(sqlOn(pool), person, exercise, form);
+    // Without a lathe of its own, on another seed, by somebody else.
+    expect(await finish({ ...alone, id: randomUUID() })).toMatchObject(refusal);
+    expect(await finish({ ...runOf(exercise, 12).form, id: drawn.id, depth: "alone" })).toMatchObject(refusal);
+    expect(await finish(alone, lead)).toMatchObject(refusal);
+    expect(await openLathe(sqlOn(pool), drawn.id, learner.id, exercise.id)).toEqual(drawn);
+    expect(await finish(alone)).toMatchObject({ ok: true, value: { debrief: { reached: true } } });
+    // What its debrief shows is of no use for another run: the lathe is gone.
+    expect(await openLathe(sqlOn(pool), drawn.id, learner.id, exercise.id)).toBeUndefined();
+  });
+  it("that types what is right without touching is not reached", async () => {
+    const { form } = runOf(exercise, 15);
+    const typed = form.acts.filter(([, , act]) => act.do === "enter-offset");
+    expect(typed).toHaveLength(2);
+    expect(await finishRun(sqlOn(pool), learner, exercise, { ...form, acts: typed })).toMatchObject({
+      ok: true,
+      value: { debrief: { reached: false, touches: 0, slips: [{ kind: "untouched" }, { kind: "untouched" }] } },
+    });
   });
   it("that moves a tool where nothing is to be moved is judged all the same", async () => {
     const { form } = runOf(exercise, 14);
@@ -119,6 +145,15 @@ describe("a run", () => {
 });
 
 describe("a skill", () => {
+  it("that the record does not show as learned is signed with a reason alone, which is kept", async () => {
+    const sign = { skill: "prove", action: "signed" };
+    expect(await signSkill(sqlOn(pool), lead, learner.id, { ...sign, note: "  " })).toMatchObject({
+      outcome: "refused",
+      skill: "prove",
+      message: expect.stringMatching(/^By the record 0 of \d+ exercises/),
+    });
+    expect(await listSigns(sqlOn(pool), learner.id)).toEqual([]);
+  });
   it("is signed by a lead by name and taken back, and all of it stays on record", async () => {
     expect(
       await signSkill(sqlOn(pool), lead, learner.id, {
@@ -132,7 +167,7 @@ describe("a skill", () => {
     });
     expect(await listSigns(sqlOn(pool), learner.id)).toMatchObject([
       { skill: "prove", action: "withdrawn", by: lead.name },
-      { skill: "prove", action: "signed", by: lead.name, note: "at the north lathe" },
+      { skill: "prove", action: "signed", by: lead.name, note: "at the north lathe", againstRecord: true },
     ]);
   });
   it("is refused for oneself, for an unknown person and under another name", async () => {

@@ -27,12 +27,13 @@ interface RunRow {
   readonly reached: number;
   readonly seconds: number;
   readonly acts: number;
+  readonly touches: number | null;
   readonly hints: number;
   readonly slips: string;
   readonly ended_at: Date;
 }
 const COLUMNS = `r.id, r.person_id, p.name AS person_name, r.exercise, r.skill, r.title, r.depth, r.seed, r.reached,
-  r.seconds, r.acts, r.hints, r.slips, r.ended_at`;
+  r.seconds, r.acts, r.touches, r.hints, r.slips, r.ended_at`;
 
 const toRun = (row: RunRow): KeptRun => ({
   id: row.id,
@@ -45,6 +46,7 @@ const toRun = (row: RunRow): KeptRun => ({
   seed: row.seed,
   seconds: row.seconds,
   acts: row.acts,
+  touches: row.touches ?? undefined,
   hints: row.hints,
   reached: row.reached === 1,
   slips: row.slips === "" ? [] : (row.slips.split(" ") as SlipKind[]),
@@ -56,9 +58,9 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
   const { exercise, depth, seed, acts, hints } = run;
   const slips = [...new Set(debrief.slips.map(({ kind }) => kind))].join(" ");
   await sql.run(
-    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, hints, slips,
+    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, touches, hints, slips,
                                 debrief, run, ended_at)
-     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :hints, :slips,
+     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :touches, :hints, :slips,
              :debrief, :run, UTC_TIMESTAMP(3))
        ON DUPLICATE KEY UPDATE id = id`,
     {
@@ -73,6 +75,7 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
       reached: debrief.reached,
       seconds: debrief.seconds,
       acts: debrief.acts,
+      touches: debrief.touches ?? null,
       hints: debrief.hints,
       debrief: JSON.stringify(debrief),
       run: JSON.stringify({ exercise, acts, hints }),
@@ -114,26 +117,40 @@ interface SkillSign {
   readonly action: "signed" | "withdrawn";
   readonly by: string;
   readonly note: string;
+  /** Signed although the record did not say that the skill was ready; the note says why. */
+  readonly againstRecord: boolean;
   readonly at: string;
 }
 
 /** Everything that was signed for a person and taken back, newest first: the first of a skill is what stands. */
 export async function listSigns(sql: Sql, personId: string): Promise<readonly SkillSign[]> {
-  const rows = await sql.rows<{ skill: Skill; action: SkillSign["action"]; by_name: string; note: string; at: Date }>(
-    "SELECT skill, deed AS action, by_name, note, at FROM skill_signs WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 400",
+  const rows = await sql.rows<{
+    skill: Skill;
+    action: SkillSign["action"];
+    by_name: string;
+    note: string;
+    against_record: number;
+    at: Date;
+  }>(
+    "SELECT skill, deed AS action, by_name, note, against_record, at FROM skill_signs WHERE person_id = ? ORDER BY at DESC, id DESC LIMIT 400",
     [personId],
   );
-  return rows.map(({ by_name, at, ...row }) => ({ ...row, by: by_name, at: at.toISOString() }));
+  return rows.map(({ by_name, against_record, at, ...row }) => ({
+    ...row,
+    by: by_name,
+    againstRecord: against_record === 1,
+    at: at.toISOString(),
+  }));
 }
 
 export async function addSign(
   sql: Sql,
   personId: string,
-  sign: Pick<SkillSign, "skill" | "action" | "by" | "note">,
+  sign: Pick<SkillSign, "skill" | "action" | "by" | "note" | "againstRecord">,
 ): Promise<void> {
   await sql.run(
-    `INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, at)
-     VALUES (:id, :personId, :skill, :action, :by, :note, UTC_TIMESTAMP(3))`,
+    `INSERT INTO skill_signs (id, person_id, skill, deed, by_name, note, against_record, at)
+     VALUES (:id, :personId, :skill, :action, :by, :note, :againstRecord, UTC_TIMESTAMP(3))`,
     { id: randomUUID(), personId, ...sign },
   );
 }

@@ -36,6 +36,8 @@ export interface Debrief {
   readonly seconds: number;
   /** Turns of the wheel and everything else that was done. */
   readonly acts: number;
+  /** How often tool and part met; left out of debriefs from before it was counted. */
+  readonly touches?: number;
   readonly hints: number;
 }
 
@@ -70,6 +72,7 @@ export function debriefPlayed(run: Pick<Run, "exercise" | "hints">, played: Play
     slips: [...mishaps, ...missed].sort((a, b) => a.act - b.act),
     seconds: Math.round((when.at(-1) ?? 0) / 1000),
     acts: facts.acts,
+    touches: facts.touches,
     hints: run.hints.length,
   };
 }

@@ -72,6 +72,8 @@ export interface GoalTruth {
   readonly miss?: number;
   /** What is wrong, where no number says it. */
   readonly says?: string;
+  /** Right, but nothing that was done in the run leads to it: by what kind of slip. */
+  readonly lacks?: "left-out" | "untouched" | "unmeasured";
 }
 
 /**

@@ -21,6 +21,8 @@ export interface PastRun {
   readonly hints: number;
   readonly seconds: number;
   readonly acts: number;
+  /** How often tool and part met; undefined for a run from before it was counted. */
+  readonly touches?: number | undefined;
   readonly seed: number;
   /** ISO 8601, UTC. */
   readonly at: string;

@@ -51,6 +51,8 @@ interface Proof {
 /** What happened in a run, as far as advice and debrief go by it. */
 export interface Facts {
   readonly acts: number;
+  /** How often tool and part met anew: one creep into paper is one, however many turns of the wheel it took. */
+  readonly touches: number;
   readonly contacts: Readonly<Record<string, Contact>>;
   readonly keyed: readonly Keyed[];
   /** Latest reading on each kind of surface. */
@@ -74,6 +76,7 @@ interface Measured {
 
 export const NOTHING_YET: Facts = {
   acts: 0,
+  touches: 0,
   contacts: {},
   keyed: [],
   sizes: {},
@@ -124,7 +127,9 @@ export function reduceFacts(
       from: (next.heldAt ?? readout)[axis],
       ...more,
     };
-    next = { ...next, contacts: { ...next.contacts, [`${station}/${axis}`]: contact } };
+    const key = `${station}/${axis}`;
+    const isNew = next.contacts[key]?.at !== at - 1;
+    next = { ...next, touches: next.touches + (isNew ? 1 : 0), contacts: { ...next.contacts, [key]: contact } };
   };
   switch (act.do) {
     case "jog": {

@@ -3,6 +3,8 @@ import type { Hypothesis } from "../../core/plausibility/index.ts";
 /** Slips that only a whole run shows, beside those that a single number can hold. */
 const RUN_SLIPS = [
   "left-out",
+  "untouched",
+  "unmeasured",
   "length-twice",
   "length-assumed",
   "inexact",
@@ -48,6 +50,8 @@ export const SLIP_WORDS: Readonly<Record<SlipKind, string>> = {
   unexplained: "No usual slip explains this number",
   "unknown-spacer": "The thickness of the spacer is none that the shop has",
   "left-out": "It was not entered: what stood there before still stands",
+  untouched: "The number is right, but no touch of this run leads to it",
+  unmeasured: "The cut was never measured: its size was taken for known",
   "length-twice": "The whole machine distance was taught: the tool’s own length counts twice",
   "length-assumed": "The part’s length was taken from the drawing: its error went into the tool",
   inexact: "Touched too roughly for what is wanted",

@@ -43,6 +43,15 @@ export interface GoalKind<Name extends GoalName> {
     readonly index: number;
     readonly face: number;
   }) => GoalTruth;
+  /**
+   * What a goal whose number is right still lacks to count: the contact, the measurement and the entry that lead to it. Undefined where they
+   * were made, and left out for a goal that cannot be right without them.
+   */
+  readonly evidence?: (at: {
+    readonly bench: Bench;
+    readonly facts: Facts;
+    readonly goal: GoalOf<Name>;
+  }) => GoalTruth["lacks"];
   /** The next step towards it; undefined when nothing is left to do. */
   readonly advice: (moment: AdvisedMoment<GoalOf<Name>>) => AdvisedStep | undefined;
   /** What kept it from being reached. */

@@ -7,6 +7,7 @@ import { machineOf } from "../exerciseSetup.ts";
 import { type GoalTruth, referenceFace } from "../goalTruth.ts";
 import type { Facts } from "../reduceFacts.ts";
 import type { Played } from "../run.ts";
+import { SLIP_WORDS } from "../slipWords.ts";
 import { answer } from "./answer.ts";
 import { calls } from "./calls.ts";
 import { combs } from "./combs.ts";
@@ -14,6 +15,7 @@ import type { GoalKind, GoalName, NamedSlip } from "./goalKind.ts";
 import { nose } from "./nose.ts";
 import { offset } from "./offset.ts";
 import { part } from "./part.ts";
+import { plainSlip } from "./plainSlip.ts";
 import { proved } from "./proved.ts";
 import { trueHolder } from "./trueHolder.ts";
 import { wall } from "./wall.ts";
@@ -43,18 +45,26 @@ export function goalWords(exercise: Exercise, goal: Goal): string {
   });
 }
 
-/** How a goal stands in the truth of the lathe; `face` is the Z that the run took for its zero, millimetres. */
+/**
+ * How a goal stands in the truth of the lathe; `face` is the Z that the run took for its zero, millimetres. A number that is right counts
+ * with the contact, the measurement and the entry that lead to it alone: it may have been known from elsewhere.
+ */
 export const truthOf = (
   bench: Bench,
   facts: Facts,
   goal: Goal,
   index: number,
   face = referenceFace(bench, facts),
-): GoalTruth => kindOfGoal(goal).truth({ bench, facts, goal, index, face });
+): GoalTruth => {
+  const kind = kindOfGoal(goal);
+  const truth = kind.truth({ bench, facts, goal, index, face });
+  const lacks = truth.reached ? kind.evidence?.({ bench, facts, goal }) : undefined;
+  return lacks === undefined ? truth : { ...truth, reached: false, lacks, says: `${SLIP_WORDS[lacks]}.` };
+};
 
 /** The next step towards a goal; undefined when nothing is left to do for it. */
 export const stepTowards = (moment: AdvisedMoment): AdvisedStep | undefined => kindOfGoal(moment.goal).advice(moment);
 
 /** What kept a goal from being reached. */
 export const slipOf = (played: Played, goal: Goal, index: number, truth: GoalTruth, face: number): NamedSlip =>
-  kindOfGoal(goal).slip({ played, goal, index, truth, face });
+  truth.lacks ? plainSlip({ truth }, truth.lacks, 0) : kindOfGoal(goal).slip({ played, goal, index, truth, face });

@@ -10,6 +10,7 @@ import { plainSlip } from "./plainSlip.ts";
 export const nose: GoalKind<"nose"> = {
   words: (goal, { number }) => `Nose radius and tip orientation of offset ${number(goal.offset)}`,
   truth: ({ bench, goal }) => noseTruth(bench, goal),
+  evidence: ({ facts, goal }) => (facts.noses[goal.offset] === undefined ? "left-out" : undefined),
   advice: noseAdvice,
   slip: (missed) => ({
     ...plainSlip(missed, "wrong-nose", missed.played.facts.noses[missed.goal.offset] ?? 0),

@@ -1,6 +1,7 @@
 import { AXIS_NAME } from "../../../core/machine/index.ts";
 import { touchAdvice } from "../advice/touchAdvice.ts";
 import { offsetMiss } from "../goalTruth.ts";
+import { offsetEvidence } from "../offsetEvidence.ts";
 import { offsetSlip } from "../offsetSlip.ts";
 import type { GoalKind } from "./goalKind.ts";
 
@@ -21,6 +22,7 @@ export const offset: GoalKind<"offset"> = {
       return { reached: false, miss, says: "The geometry was changed: small amounts go into wear." };
     return { reached, miss };
   },
+  evidence: ({ bench, facts, goal }) => offsetEvidence(bench, facts, goal),
   advice: touchAdvice,
   slip: ({ played, goal, truth, face }) => offsetSlip(played, goal, truth, face),
 };

@@ -11,6 +11,11 @@ export const trueHolder: GoalKind<"true-holder"> = {
     const miss = bench.untrue[goal.station] ?? 0;
     return { reached: Math.abs(miss) <= goal.within, miss };
   },
+  // Seen with the indicator after it was turned last.
+  evidence: ({ facts, goal }) => {
+    const seen = facts.indicated[goal.station]?.at ?? 0;
+    return seen > (facts.turned[goal.station] ?? 0) ? undefined : "unmeasured";
+  },
   advice: holderAdvice,
   slip: (missed) => {
     const { units } = missed.played.bench.lathe.config.machine;

@@ -1,0 +1,1 @@
+ALTER TABLE skill_signs ADD COLUMN against_record TINYINT(1) NOT NULL DEFAULT 0
