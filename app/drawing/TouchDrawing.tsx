@@ -1,4 +1,5 @@
 import { memo, useId } from "react";
+import { keyframes, styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
@@ -14,6 +15,8 @@ interface TouchDrawingProps {
   readonly scene: TouchScene;
   readonly view: View;
   readonly axis: Axis;
+  /** Which touch is drawn: of another one the tool is seen to come to contact. */
+  readonly touching: string;
   /** What the readout calls the way away from the chuck, and across it: `Z plus`, `Y plus`. */
   readonly along: string;
   /** Name of the face at Z0: the finished face, or a datum of the machine. */
@@ -39,6 +42,22 @@ const PARTS: Readonly<
   datum: { fill: "jawFill", stroke: "measured", width: 2 },
 };
 
+/** How far off a tool is seen to come from, units of the sheet. */
+const APPROACH = 46;
+
+/** Where the tool comes from: from where it backs off to. */
+function approachOf({ backOff: { towards } }: TouchScene, { isMirrored }: View): SheetPoint {
+  return { left: (isMirrored ? -towards.z : towards.z) * APPROACH, top: -towards.x * APPROACH };
+}
+
+const comes = keyframes`from { transform: translate(var(--left), var(--top)); }`;
+/** The tool comes to contact; still where the person wants no motion. */
+const Approach = styled.g.attrs<{ readonly $from: SheetPoint }>(({ $from }) => ({
+  style: { "--left": `${$from.left}px`, "--top": `${$from.top}px` } as React.CSSProperties,
+}))<{ readonly $from: SheetPoint }>`
+  animation: ${comes} 260ms ease-out;
+`;
+
 /** The tool of a scene as it is drawn everywhere. */
 const toolOf = ({ tool, clampedIn, lines, mark }: TouchScene): ToolBodies => ({
   cutting: tool.find(({ part }) => part === "cutting")?.polygon ?? [],
@@ -60,7 +79,7 @@ const Definitions = ({ id }: { readonly id: string }) => (
 
 /** The section at contact: stock, jaws, tool, spacer, and the dimension lines that carry the numbers. */
 export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps) {
-  const { scene, view, axis, along, zero, machineBox, spacerBox, sizeBox } = props;
+  const { scene, view, axis, touching, along, zero, machineBox, spacerBox, sizeBox } = props;
   const id = useId();
   const at = (target: { z: number; x: number }) => toSheet(view, target);
   const contact = scene.contact && at(scene.contact);
@@ -124,7 +143,9 @@ export const TouchDrawing = memo(function TouchDrawing(props: TouchDrawingProps)
           />
         ),
       )}
-      <ToolFigure tool={toolOf(scene)} path={(points) => openPath(view, points)} />
+      <Approach key={touching} $from={approachOf(scene, view)}>
+        <ToolFigure tool={toolOf(scene)} path={(points) => openPath(view, points)} />
+      </Approach>
       {scene.pivot && <Pivot {...at(scene.pivot)} />}
 
       <path d={`M${face.left} ${SHEET.height - 66}V${SHEET.height - 30}`} stroke={color("stock")} fill="none" />

@@ -154,7 +154,12 @@ const Title = styled.div`
   font-size: ${size.small};
   line-height: 1.2;
   > * { overflow: hidden; text-overflow: ellipsis; }
-  @media (width < 1200px) { max-width: 150px; }
+  /* A job is named in full: where there is little room it takes both lines. */
+  @media (900px <= width < 1200px) {
+    max-width: 150px;
+    strong { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; white-space: normal; overflow-wrap: anywhere; }
+    strong + span { display: none; }
+  }
   ${narrow} { flex: 1 1 90px; max-width: 60vw; }
   ${phone} { flex: 1 1 0; }
 `;

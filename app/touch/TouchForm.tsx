@@ -134,6 +134,7 @@ export function TouchForm(props: TouchFormProps) {
                 scene={scene}
                 view={view}
                 axis={axis}
+                touching={`${tool.offset} ${axis} ${way}`}
                 along={directionOf(machine, tool.zone, axis === "y" ? "y" : "z", 1).name}
                 zero={zeroName(setup, tool)}
                 machineBox={scene.retreat ? undefined : (leaderTo("machine") ?? leaderTo("commanded"))}

@@ -46,7 +46,8 @@ export function List({
                 {name}
                 {retired && " (retired)"}
               </b>{" "}
-              <small>{words}</small> {warning && <em>{warning}</em>}
+              <small>{words}</small>
+              {warning && <em> {warning}</em>}
             </span>
           </Link>
         </li>

@@ -101,9 +101,9 @@ describe("List", () => {
     render(<List entries={ENTRIES} open="2" empty="Nothing here yet." />, { wrapper: MemoryRouter });
     const links = screen.getAllByRole("link");
     expect(links.map((link) => link.textContent)).toEqual([
-      "Paper, drawer 20.089 mm",
-      "Micrometer 25 to 50± 0.003overdue",
-      "Block 10 (retired)10.000 mm",
+      "Paper, drawer 2 0.089 mm",
+      "Micrometer 25 to 50 ± 0.003 overdue",
+      "Block 10 (retired) 10.000 mm",
     ]);
     expect(links.map((link) => link.getAttribute("aria-current"))).toEqual([null, "true", null]);
     expect(links[2]?.getAttribute("href")).toBe("/?open=3");

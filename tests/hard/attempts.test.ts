@@ -46,6 +46,7 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "setups/:setupId/here": ["absent", "setter"],
   "setups/:setupId/device": ["absent", "setter"],
   "setups/:setupId/late": ["absent", "setter"],
+  "setups/:setupId/part.svg": ["viewer", "absent"],
   "setups/:setupId/compare": ["viewer", "absent"],
   "photos/:fingerprint": ["viewer", "absent"],
   files: ["absent", "setter"],

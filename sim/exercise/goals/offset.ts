@@ -3,6 +3,7 @@ import { touchAdvice } from "../advice/touchAdvice.ts";
 import { offsetMiss } from "../goalTruth.ts";
 import { offsetEvidence } from "../offsetEvidence.ts";
 import { offsetSlip } from "../offsetSlip.ts";
+import { SIDE_WORDS } from "../sideWords.ts";
 import type { GoalKind } from "./goalKind.ts";
 
 /** The sum of geometry, wear and work offset leads the programmed point where it is said. */
@@ -11,7 +12,8 @@ export const offset: GoalKind<"offset"> = {
     const what = `${AXIS_NAME[goal.axis]} of offset ${number(goal.offset)}`;
     if (goal.kept) return `${what} stays right`;
     if (goal.teaches) return `Teach the work offset’s ${AXIS_NAME[goal.axis]} with offset ${number(goal.offset)}`;
-    if (goal.copyOf) return `${what}: the ${goal.edge ?? "same"} edge of offset ${number(goal.copyOf)}`;
+    if (goal.copyOf)
+      return `${what}: the ${goal.edge === undefined ? "same" : SIDE_WORDS[goal.edge]} edge of offset ${number(goal.copyOf)}`;
     return `${what}, ${tool(goal.offset) ?? ""}`;
   },
   truth: ({ bench, goal, face }) => {
