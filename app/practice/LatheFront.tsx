@@ -34,22 +34,7 @@ export function LatheFront({
       <rect x={left} y={top} width={side} height={side} fill={color("drawing")} />
       <g clipPath={`url(#${clip})`}>
         <g transform={`translate(${left + side / 2} ${top + side * 0.62}) scale(${scale})`}>
-          <HoldingFigure holding={scene.holding} path={path} />
-          <circle
-            r={scene.stock.radius}
-            fill={color("stockFill")}
-            stroke={color("ink")}
-            strokeWidth="1.6"
-            vectorEffect="non-scaling-stroke"
-          />
-          {scene.stock.hole > 0 && (
-            <circle
-              r={scene.stock.hole}
-              fill={color("drawing")}
-              stroke={color("ink")}
-              vectorEffect="non-scaling-stroke"
-            />
-          )}
+          <Held holding={scene.holding} part={scene.part} />
           <g transform={`${turn} translate(0 ${-scene.height})`}>
             <Standing turret={scene.turret} tool={scene.tool} />
           </g>
@@ -62,6 +47,25 @@ export function LatheFront({
     </g>
   );
 }
+
+/** What never moves. */
+const Held = memo(function Held({ holding, part: { diameter, hole = 0 } }: Pick<FrontScene, "holding" | "part">) {
+  return (
+    <>
+      <HoldingFigure holding={holding} path={path} />
+      <circle
+        r={diameter / 2}
+        fill={color("stockFill")}
+        stroke={color("ink")}
+        strokeWidth="1.6"
+        vectorEffect="non-scaling-stroke"
+      />
+      {hole > 0 && (
+        <circle r={hole / 2} fill={color("drawing")} stroke={color("ink")} vectorEffect="non-scaling-stroke" />
+      )}
+    </>
+  );
+});
 
 /** What is only moved while the slides move. */
 const Standing = memo(function Standing({ turret, tool }: Pick<FrontScene, "turret" | "tool">) {

@@ -1,4 +1,11 @@
-import { type ActiveTool, activeTool, heldIn, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
+import {
+  type ActiveTool,
+  activeTool,
+  heldIn,
+  type LathePart,
+  type LatheState,
+  onOwnSide,
+} from "../../sim/lathe/index.ts";
 import type { ToolBodies } from "../drawing/toolBodies.ts";
 import { endOn, type TurretFront, turretFront } from "../drawing/turretFront.ts";
 import { type DrawnHolding, workholdingFront } from "../drawing/workholding.ts";
@@ -6,7 +13,7 @@ import { type DrawnHolding, workholdingFront } from "../drawing/workholding.ts";
 /** The lathe seen along the spindle: `z` of every point across, `x` up, the spindle's axis at the origin; true millimetres. */
 export interface FrontScene {
   readonly holding: DrawnHolding;
-  readonly stock: { readonly radius: number; readonly hole: number };
+  readonly part: Pick<LathePart, "diameter" | "hole">;
   /** Half of what is worth showing around the spindle's axis. */
   readonly reach: number;
   /** The turret about its own axis; undefined where nothing turns. */
@@ -20,6 +27,7 @@ export interface FrontScene {
 }
 
 const turrets = new WeakMap<LatheState["config"], Map<string, TurretFront>>();
+const holdings = new WeakMap<LathePart, DrawnHolding>();
 const tools = new WeakMap<ActiveTool["body"], ToolBodies>();
 
 /** The view along the spindle of what the lathe's own view shows from above; undefined where no part is held. */
@@ -27,15 +35,18 @@ export function frontScene(state: LatheState): FrontScene | undefined {
   const { config } = state;
   const active = activeTool(state);
   const works = active?.works ?? "main";
-  if (!config.parts[works]) return undefined;
+  const part = config.parts[works];
+  if (!part) return undefined;
   const held = heldIn(config, works);
+  const holding = holdings.get(part) ?? workholdingFront(held);
+  holdings.set(part, holding);
   const at = active && onOwnSide(state.slide, active);
   const own = active && config.tools.find(({ station }) => station === state.station);
   const { turret } = config.machine;
   const isTurret = active?.zone.kind === "turret" && turret !== undefined && works === "main";
   return {
-    holding: workholdingFront(held),
-    stock: { radius: held.barDiameter / 2, hole: (config.parts[works]?.hole ?? 0) / 2 },
+    holding,
+    part,
     reach: Math.max(held.chuckDiameter / 2, held.barDiameter) * 1.12,
     turret: isTurret ? turretAt(state, turret) : undefined,
     tool: !isTurret && active && own ? endOnOf(active, own.tool) : undefined,

@@ -1,5 +1,5 @@
 import { mirrored, type Point, type Polygon, point, rectangle } from "../../core/outline/index.ts";
-import { activeTool, gapOn, heldIn, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
+import { activeTool, gapOn, heldIn, type LathePart, type LatheState, onOwnSide } from "../../sim/lathe/index.ts";
 import { type Stock, upperWall } from "../../sim/stock/stock.ts";
 import { onFarSide, type ToolBodies } from "../drawing/toolBodies.ts";
 import { type DrawnHolding, workholding } from "../drawing/workholding.ts";
@@ -30,6 +30,15 @@ function shapeOnSide(body: ToolBodies, side: 1 | -1): ToolBodies {
   return known[side];
 }
 
+const holdings = new WeakMap<LathePart, DrawnHolding>();
+
+/** What holds a part; worked out once for the same part. */
+function holdingOf(config: LatheState["config"], works: "main" | "sub", part: LathePart): DrawnHolding {
+  const known = holdings.get(part) ?? workholding(heldIn(config, works));
+  holdings.set(part, known);
+  return known;
+}
+
 const wallsKnown = new WeakMap<Stock, readonly Polygon[]>();
 
 /** Both walls of what is left of the part; worked out once for the same part. */
@@ -50,7 +59,7 @@ export function latheScene(state: LatheState): LatheScene {
   const at = active && onOwnSide(state.slide, active);
   return {
     walls: stock ? wallsOfStock(stock) : [],
-    holding: stock && part ? workholding(heldIn(state.config, works)) : undefined,
+    holding: stock && part ? holdingOf(state.config, works, part) : undefined,
     tool: active &&
       at && {
         shape: shapeOnSide(active.body, active.side),

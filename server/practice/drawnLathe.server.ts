@@ -9,8 +9,17 @@ interface DrawnLathe {
   readonly seed: number;
 }
 
+/** How long a lathe waits for its run to be finished, days. */
+const KEPT_DAYS = 60;
+
 /** Draws a lathe for a run alone. Its seed is on record here and in no address, and no debrief has shown it. */
 export async function drawLathe(sql: Sql, personId: string, exercise: Exercise): Promise<DrawnLathe> {
+  // Those that were left without finishing are of no use after a while.
+  await sql.run(
+    `DELETE FROM practice_lathes WHERE person_id = ? AND drawn_at < UTC_TIMESTAMP(3) - INTERVAL ${KEPT_DAYS} DAY
+        AND NOT EXISTS (SELECT 1 FROM practice_runs r WHERE r.id = practice_lathes.id)`,
+    [personId],
+  );
   const drawn = { id: randomUUID(), seed: freshSeed(exercise, Math.random) };
   await sql.run(
     "INSERT INTO practice_lathes (id, person_id, exercise, seed, drawn_at) VALUES (:id, :personId, :exercise, :seed, UTC_TIMESTAMP(3))",

@@ -50,25 +50,25 @@ export const JOBS = {
     file: editedProgram(asked.text, asked.setup),
     lines: changedLines(asked.text, asked.setup),
   }),
-  /** The part of a setup in a few lines, for a list. */
-  picture: async (asked: { readonly text: string | undefined; readonly setup: SetupView }): Promise<string> => {
+  /** The part of a setup in a few lines, for a list; its stock where nothing is made of it yet. */
+  picture: async (asked: {
+    readonly text: string | undefined;
+    readonly setup: SetupView;
+    readonly stock: { readonly diameter: number; readonly hole: number; readonly length: number };
+  }): Promise<string> => {
     const [{ partOfSetup, partOfSteps }, { profilePicture }] = await Promise.all([
       import("../../core/part/index.ts"),
       import("../../core/drawings/index.ts"),
     ]);
-    const { setup, text } = asked;
-    const { stock, stepped } = setup;
+    const { setup, text, stock } = asked;
+    const { stepped } = setup;
     const side =
       text !== undefined
         ? partOfSetup(setup, text).sides[0]
         : stepped && stepped.steps.length > 0
           ? partOfSteps(setup, stepped)
           : undefined;
-    return profilePicture(side?.profile, {
-      diameter: stock.nominalDiameter,
-      hole: setup.rawHole ?? 0,
-      length: Math.max(stock.stickOut, stock.nominalDiameter * 0.5),
-    });
+    return profilePicture(side?.profile, stock);
   },
   /** A form of a setup that brings the text of a file, worked out. */
   command: async (asked: {
