@@ -43,8 +43,8 @@ export default defineConfig({
       {
         test: {
           name: "core",
-          // A property that is tried very often takes seconds, and more where something else runs beside it.
-          testTimeout: 60_000,
+          // A property that is tried very often takes seconds, and many more where something else runs beside it.
+          testTimeout: 180_000,
           // Pure functions leave nothing behind for the next file: what they share is loaded once.
           isolate: false,
           include: [

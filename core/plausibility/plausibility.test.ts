@@ -11,7 +11,7 @@ const PERCENT = (value: number) => `${(value * 100).toFixed(1)} %`;
 
 describe("plausibility over drawn cases", () => {
   it("names the slip that was made, rarely doubts an honest value, and is right as often as it says", {
-    timeout: 60_000,
+    timeout: 240_000,
   }, () => {
     const chance = chanceFrom(2026);
     const odds = drawAtOdds(chance, 20_000);
