@@ -95,7 +95,7 @@ test("last year's job comes back: found, compared, started from, signed off by n
   await expect(page.getByText(/of \d+ entries/)).toBeVisible();
 });
 
-test("a setup sheet of twelve tools prints on one page, A4 and Letter", async ({ page }) => {
+longTest("a setup sheet of twelve tools prints on one page, A4 and Letter", async ({ page }) => {
   await signInAs(page, "Marit");
   // A lot of its own, so that no other story loses its tools.
   const address = await openLike(page, demoSetup("clamp-ring").address, "E-144", "Ring 31, second lot");

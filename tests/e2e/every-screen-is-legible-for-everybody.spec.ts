@@ -1,10 +1,10 @@
 import type { Page } from "@playwright/test";
 import { STAGES } from "../../app/stages.ts";
-import { isLong } from "../hard/long.ts";
+import { isLong, longOr } from "../hard/long.ts";
 import { violationsIn } from "./accessibility.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { pace } from "./pace.ts";
-import { beSignedIn, expect, openLike, openSetup, signInAs, test, testAgain } from "./shop.ts";
+import { beSignedIn, expect, longTest, openLike, openSetup, signInAs, test, testAgain } from "./shop.ts";
 
 // Whichever worker is free takes the next screen: a long file would leave one alone with it at the end.
 test.describe.configure({ mode: "parallel" });
@@ -439,7 +439,7 @@ test("what is typed before the page has come alive is not lost", async ({ page }
   await expect(page.getByText("= −7.1000 in · −180.340 mm")).toBeVisible();
 });
 
-for (const delay of [20, 110])
+for (const delay of longOr([20, 110], [110]))
   test(`keys that come while the page comes alive, one each ${delay} ms, all arrive`, async ({ page }) => {
     await beSignedIn(page, "Ines");
     const browser = await page.context().newCDPSession(page);
@@ -453,7 +453,7 @@ for (const delay of [20, 110])
     await expect(field).toHaveValue("-11.8835");
   });
 
-test("a chart that fails leaves the rest of its page alone, and comes back", async ({ page, allowConsole }) => {
+longTest("a chart that fails leaves the rest of its page alone, and comes back", async ({ page, allowConsole }) => {
   allowConsole(/no canvas here/);
   await signInAs(page, "Marit");
   const setup = await openLike(page, demoSetup("dome-collar").address, "F-091", "Collar without a chart");

@@ -1,6 +1,6 @@
 import { STAGES } from "../../app/stages.ts";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
 test.use({ timezoneId: "Asia/Kolkata" });
 
@@ -98,33 +98,36 @@ test("after signing in focus is on the page that was asked for", async ({ page }
   await expect(page.getByRole("heading", { level: 1, name: "Gauges" })).toBeFocused();
 });
 
-test("at 200 % every stage can be worked: nothing lies beside the page, and a number is accepted", async ({ page }) => {
-  // 1280 × 800 at 200 % is 640 × 400.
-  await page.setViewportSize({ width: 640, height: 400 });
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("drawtube").address, "S-038", "Tube, enlarged");
-  for (const path of ["/", "/workshop/machines", "/practice", ...STAGES.map((stage) => `${address}/${stage.path}`)]) {
-    await page.goto(path);
-    await expect(page.getByRole("banner")).toBeVisible();
-    const beside = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
-    expect([path, await beside()]).toEqual([path, 0]);
-    // The spacing of text that a person may set for all pages (WCAG 1.4.12): nothing is pushed out by it.
-    await page.evaluate(() => {
-      const sheet = new CSSStyleSheet();
-      sheet.replaceSync(
-        "* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important }",
-      );
-      document.adoptedStyleSheets = [sheet];
-    });
-    expect([path, "spaced", await beside()]).toEqual([path, "spaced", 0]);
-  }
-  // By hand: −284.5 − 54.1 = −338.600.
-  await page.goto(`${address}/touch?tool=5&do=x`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
-  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.1");
-  await expect(page.getByTestId("key-in")).toContainText("−338.600");
-  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
-  await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
-});
+longTest(
+  "at 200 % every stage can be worked: nothing lies beside the page, and a number is accepted",
+  async ({ page }) => {
+    // 1280 × 800 at 200 % is 640 × 400.
+    await page.setViewportSize({ width: 640, height: 400 });
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("drawtube").address, "S-038", "Tube, enlarged");
+    for (const path of ["/", "/workshop/machines", "/practice", ...STAGES.map((stage) => `${address}/${stage.path}`)]) {
+      await page.goto(path);
+      await expect(page.getByRole("banner")).toBeVisible();
+      const beside = () => page.evaluate(() => document.documentElement.scrollWidth - innerWidth);
+      expect([path, await beside()]).toEqual([path, 0]);
+      // The spacing of text that a person may set for all pages (WCAG 1.4.12): nothing is pushed out by it.
+      await page.evaluate(() => {
+        const sheet = new CSSStyleSheet();
+        sheet.replaceSync(
+          "* { line-height: 1.5 !important; letter-spacing: 0.12em !important; word-spacing: 0.16em !important }",
+        );
+        document.adoptedStyleSheets = [sheet];
+      });
+      expect([path, "spaced", await beside()]).toEqual([path, "spaced", 0]);
+    }
+    // By hand: −284.5 − 54.1 = −338.600.
+    await page.goto(`${address}/touch?tool=5&do=x`);
+    await page.waitForLoadState("networkidle");
+    await page.getByRole("textbox", { name: /machine position at contact, X, tool 5/ }).fill("-284.5");
+    await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.1");
+    await expect(page.getByTestId("key-in")).toContainText("−338.600");
+    await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+    await expect(page.getByRole("link", { name: "X of T05, done" })).toBeVisible();
+  },
+);
