@@ -21,11 +21,12 @@ interface BarDrawingProps {
 }
 
 /** A bar in its hole in section at the deepest place of its ways, with the room to the face and across. */
-export function BarDrawing({ bar: { tool, depth = 0, along, across }, hole, stockDiameter, show }: BarDrawingProps) {
+export function BarDrawing({ bar: { tool, depth, along, across }, hole, stockDiameter, show }: BarDrawingProps) {
   const hatch = useId();
   const { element, room } = useRoom<HTMLDivElement>({ width: 300, height: 150 });
   const own = tool.view.tool;
-  if (!entersBore(own)) return null;
+  // Where how deep it goes is not known, there is no place to draw it at.
+  if (!entersBore(own) || depth === undefined) return null;
   const back = -Math.max(depth, hole.depth ?? 0, 8) - 10;
   const front = Math.max(own.overhang - depth + 14, 20);
   const radius = stockDiameter / 2;

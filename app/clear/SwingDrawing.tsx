@@ -7,7 +7,7 @@ import { Hatch } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { TurretFigure } from "../drawing/TurretFigure.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
-import { openPath, toSheet, type View } from "../drawing/view.ts";
+import { openPath, toSheet, viewIn } from "../drawing/view.ts";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
 import { swingScene } from "./swingScene.ts";
 
@@ -15,7 +15,7 @@ interface SwingDrawingProps {
   readonly stage: Stage;
   readonly check: NeighbourCheck;
   readonly name: (offset: string) => string;
-  /** The room of the nearest tool, in words, and whether it hits or comes near. */
+  /** The room of the nearest tool, in words, and whether it hits, or comes near, or is not known to be clear. */
   readonly room: string;
   readonly verdict: "clear" | "near" | "hits";
 }
@@ -30,12 +30,8 @@ export function SwingDrawing({ stage, check, name, room: words, verdict }: Swing
   const scene = swingScene(stage, check);
   if (!scene) return null;
   const { box, holding, stock, front, turret, tools, nearest } = scene;
-  const scale = Math.min(room.width / (box.zMax - box.zMin), room.height / (box.xMax - box.xMin));
-  const view: View = {
-    scale,
-    originZ: room.width / 2,
-    originX: (room.height + (box.xMax + box.xMin) * scale) / 2,
-  };
+  const view = viewIn(box, room);
+  const { scale } = view;
   const path = (points: readonly Point[]) => openPath(view, points);
   const middle = toSheet(view, { z: 0, x: 0 });
   const tone = color(TONES[verdict]);

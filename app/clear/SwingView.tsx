@@ -85,7 +85,9 @@ export function SwingView({ travels, views, view, ...loaded }: ClearProps) {
               check={chosen}
               name={name}
               room={`${show.length(Math.abs(chosen.room))} ${machine.units}${chosen.room < 0 ? " deep" : ""}`}
-              verdict={chosen.room < 0 ? "hits" : chosen.room < NEAR ? "near" : "clear"}
+              verdict={
+                chosen.room < 0 ? "hits" : chosen.room < NEAR || partly.has(chosen.working.offset) ? "near" : "clear"
+              }
             />
           ) : stage.turret || bars.length === 0 || !hole ? (
             <Empty>

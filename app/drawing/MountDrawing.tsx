@@ -7,7 +7,7 @@ import { DrawingSvg } from "./DrawingSvg.ts";
 import { arrowhead } from "./geometry/arrowhead.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
 import { ToolFigure } from "./ToolFigure.tsx";
-import { openPath, SHEET, svgPath, toSheet, type View } from "./view.ts";
+import { openPath, SHEET, svgPath, toSheet, type View, viewIn } from "./view.ts";
 
 interface Style {
   readonly fill: Token | "none";
@@ -42,13 +42,7 @@ function viewOfMount({ shapes, circles, figures }: MountScene, room: keyof typeo
     [cutting, ...holder, ...clampedIn].flat(),
   );
   const box = extent([...shapes.flatMap(({ points }) => points), ...rims, ...bodies]);
-  const { left, top, width, height } = ROOMS[room];
-  const scale = Math.min(width / (box.zMax - box.zMin), height / (box.xMax - box.xMin));
-  return {
-    scale,
-    originZ: left + width / 2 - ((box.zMin + box.zMax) / 2) * scale,
-    originX: top + height / 2 + ((box.xMin + box.xMax) / 2) * scale,
-  };
+  return viewIn(box, ROOMS[room]);
 }
 
 /** A check as it stands: bodies true in proportion, the error drawn larger where it could not be seen, and labelled so. */

@@ -24,6 +24,28 @@ export const toSheet = ({ scale, originZ, originX, isMirrored }: View, { z, x }:
   top: originX - x * scale,
 });
 
+/** A part of the plane, millimetres, X as a true distance. */
+interface Box {
+  readonly zMin: number;
+  readonly zMax: number;
+  readonly xMin: number;
+  readonly xMax: number;
+}
+
+/** The view in which a part of the plane fills its room, in the middle of it, as far as its proportions allow; `edge` sheet units stay free all round. */
+export function viewIn(
+  { zMin, zMax, xMin, xMax }: Box,
+  { left = 0, top = 0, width, height }: { left?: number; top?: number; width: number; height: number },
+  edge = 0,
+): View {
+  const scale = Math.min((width - 2 * edge) / (zMax - zMin), (height - 2 * edge) / (xMax - xMin));
+  return {
+    scale,
+    originZ: left + (width - (zMin + zMax) * scale) / 2,
+    originX: top + (height + (xMin + xMax) * scale) / 2,
+  };
+}
+
 /** An SVG path of an outline, to a hundredth of a sheet unit. */
 export const svgPath = (view: View, polygon: Polygon): string => `${openPath(view, polygon)}Z`;
 

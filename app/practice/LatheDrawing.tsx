@@ -38,7 +38,7 @@ export const LatheDrawing = memo(function LatheDrawing({
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
   const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${lensTop + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
   return (
-    <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true" overflow="visible">
+    <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
       <defs>
         <clipPath id={`${id}lens`}>
           <rect x={LENS.left} y={lensTop} width={LENS.size} height={LENS.size} />

@@ -188,8 +188,9 @@ export const Middle = styled.section`
 `;
 export const Room = styled.div`
   min-height: 0;
+  /* The drawing goes on past its sheet as far as its room does, and no farther. */
   overflow: hidden;
-  svg { aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
+  svg { overflow: visible; aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
 `;
 const Alarm = styled.div`
   position: absolute;

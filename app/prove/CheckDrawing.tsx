@@ -9,7 +9,7 @@ import { MeasuredLine } from "../drawing/MeasuredLine.tsx";
 import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
-import { openPath, toSheet, type View } from "../drawing/view.ts";
+import { openPath, toSheet, viewIn } from "../drawing/view.ts";
 import type { Show } from "../shell/useShow.ts";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
 import { checkScene } from "./checkScene.ts";
@@ -31,15 +31,7 @@ export function CheckDrawing({
   const { element, room } = useRoom<HTMLDivElement>({ width: 640, height: 400 });
   const { box, walls, holding, places, gaps, ways } = checkScene(setup, check);
   const [along, across] = check.stops;
-  const scale = Math.min(
-    (room.width - 2 * EDGE) / (box.zMax - box.zMin),
-    (room.height - 2 * EDGE) / (box.xMax - box.xMin),
-  );
-  const view: View = {
-    scale,
-    originZ: (room.width - (box.zMax + box.zMin) * scale) / 2,
-    originX: (room.height + (box.xMax + box.xMin) * scale) / 2,
-  };
+  const view = viewIn(box, room, EDGE);
   const path = (points: readonly Point[]) => openPath(view, points);
   const spot = (at: Point) => {
     const { left, top } = toSheet(view, at);

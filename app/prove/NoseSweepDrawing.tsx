@@ -4,7 +4,7 @@ import type { ProfilePoints } from "../../core/nose/index.ts";
 import { extent, moved, type Point, type Polygon } from "../../core/outline/index.ts";
 import { Hatch } from "../drawing/StockFigure.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
-import { openPath, toSheet, type View } from "../drawing/view.ts";
+import { openPath, toSheet, viewIn } from "../drawing/view.ts";
 import { color, narrow, size } from "../ui/tokens.ts";
 import type { NoseProfile } from "./noseProfile.ts";
 import { noseWay, placeAlong, type SweptNose } from "./noseSweep.ts";
@@ -32,15 +32,11 @@ export function NoseSweepDrawing({ title, profile, nose, at, insert, deviations,
   const { radius } = nose.real;
   const all = extent([...wanted, ...centres, ...deviations.flatMap(({ outline }) => outline)]);
   const around = Math.max(radius * 1.6, (all.zMax - all.zMin) * 0.06, (all.xMax - all.xMin) * 0.06);
-  const scale = Math.min(
-    room.width / (all.zMax - all.zMin + 2 * around),
-    room.height / (all.xMax - all.xMin + 2 * around),
+  const view = viewIn(
+    { zMin: all.zMin - around, zMax: all.zMax + around, xMin: all.xMin - around, xMax: all.xMax + around },
+    room,
   );
-  const view: View = {
-    scale,
-    originZ: (room.width - (all.zMin + all.zMax) * scale) / 2,
-    originX: (room.height + (all.xMin + all.xMax) * scale) / 2,
-  };
+  const { scale } = view;
   const path = (points: readonly Point[]) => openPath(view, points);
   // Towards the material: under the profile outside, over it in a bore.
   const far = nose.side === "outside" ? all.xMin - 4 * around : all.xMax + 4 * around;

@@ -235,6 +235,11 @@ export function paint(
     context.stroke();
   }
   context.globalAlpha = 1;
+  if (!isAway) return;
+  context.fillStyle = colors.toolLine;
+  context.font = `${15 * ratio}px sans-serif`;
+  context.textAlign = "right";
+  context.fillText("still farther off", size.width - 8 * ratio, 22 * ratio);
 }
 /** How near to the picture's edge a tool is still drawn that is farther off, CSS pixels. */
 const EDGE = 80;

@@ -3,7 +3,7 @@ import { extent, type Point, toolOutline } from "../../core/outline/index.ts";
 import { readTypedTool, TOOL_KINDS } from "../../core/tool/index.ts";
 import type { Unit } from "../../core/units/index.ts";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
-import { openPath, type View } from "../drawing/view.ts";
+import { openPath, viewIn } from "../drawing/view.ts";
 import { color, size } from "../ui/tokens.ts";
 
 const ROOM = { width: 560, height: 210 };
@@ -39,15 +39,7 @@ export function ToolPreview({
     xMin: Math.min(box.xMin, outline.seat.x - reach * 0.3),
     xMax: Math.max(box.xMax, outline.seat.x > reach * 0.5 ? reach : outline.seat.x + reach * 0.3),
   };
-  const scale = Math.min(
-    (ROOM.width - 2 * EDGE) / (shown.zMax - shown.zMin),
-    (ROOM.height - 2 * EDGE) / (shown.xMax - shown.xMin),
-  );
-  const view: View = {
-    scale,
-    originZ: (ROOM.width - (shown.zMin + shown.zMax) * scale) / 2,
-    originX: (ROOM.height + (shown.xMin + shown.xMax) * scale) / 2,
-  };
+  const view = viewIn(shown, ROOM, EDGE);
   return (
     <Sheet viewBox={`0 0 ${ROOM.width} ${ROOM.height}`} role="img" aria-label="The tool to scale">
       <ToolFigure tool={outline} path={(points: readonly Point[]) => openPath(view, points)} />

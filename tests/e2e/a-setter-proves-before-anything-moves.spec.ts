@@ -1,4 +1,5 @@
 import { demoSetup } from "./demoSetup.ts";
+import { COLLAR, ownLot } from "./ownLot.ts";
 import { pace } from "./pace.ts";
 import { beSignedIn, expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
@@ -25,6 +26,24 @@ test("a tall tool with a generous retract is seen to run out of X before it does
   await expect(page.getByRole("cell", { name: "349.432" })).toBeVisible();
   await page.getByRole("button", { name: "Undo what was said by hand" }).click();
   await expect(rail.getByText("within travel")).toHaveCount(6);
+});
+
+test("the line that leads out of travel is named, with the coordinate that fits", async ({ page }) => {
+  const address = await ownLot(page, "dome-collar", "F-171", COLLAR, 0);
+  await page.goto(`${address}/prepare`);
+  await page.getByLabel(/Choose the program's file|Import another program/).setInputFiles({
+    name: "O7003.nc",
+    mimeType: "text/plain",
+    buffer: Buffer.from("O7003\nG21 G54\nT0101\nG0 X60. Z5.\nG1 X12. F.1\nG0 X360.\nM30\n"),
+  });
+  await page.getByRole("button", { name: "Import this program" }).click();
+  await page.goto(`${address}/clear?tool=1`);
+  // 360 − 339.432 = 20.568; the travel ends at 12, 2 of it kept: 349.432 still fits. Counted by hand from the percent sign on, with
+  // which the file for this control begins, it is the seventh line.
+  const lines = page.getByRole("region", { name: "Lines that lead too far" });
+  await expect(lines).toContainText("line 7");
+  await expect(lines).toContainText("G0 X360.");
+  await expect(lines).toContainText("X fits as far as X 349.432");
 });
 
 test("neighbours, bars and what stands in front: where the turret may turn is said", async ({ page }) => {
