@@ -15,6 +15,7 @@ import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { PanelRow } from "../ui/Panel.tsx";
+import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
@@ -80,6 +81,7 @@ export function DebriefPage({
                 <SlipLine
                   key={`${slip.act} ${slip.kind} ${slip.goal ?? ""} ${slip.says}`}
                   slip={slip}
+                  goals={debrief.goals}
                   onSee={replay.setAt}
                 />
               ))}
@@ -191,8 +193,17 @@ function ReplayPlayer({ replay }: { readonly replay: ReturnType<typeof useReplay
   );
 }
 
-function SlipLine({ slip, onSee }: { readonly slip: DebriefedSlip; readonly onSee: (act: number) => void }) {
+function SlipLine({
+  slip,
+  goals,
+  onSee,
+}: {
+  readonly slip: DebriefedSlip;
+  readonly goals: Debrief["goals"];
+  readonly onSee: (act: number) => void;
+}) {
   const isNamed = slip.says.startsWith(SLIP_WORDS[slip.kind]);
+  const { keyed, sum } = slip;
   return (
     <li>
       <CircleAlert size={20} aria-hidden="true" />
@@ -202,7 +213,20 @@ function SlipLine({ slip, onSee }: { readonly slip: DebriefedSlip; readonly onSe
             ? slip.says
             : `${SLIP_WORDS[slip.kind]}. ${slip.says}`}
         </strong>
+        {keyed && (
+          <Keyed>
+            <b>{keyed.number}</b> was {keyed.where}
+            {keyed.right !== undefined && keyed.right !== keyed.number && (
+              <>
+                ; your touch comes to <b>{keyed.right}</b>
+              </>
+            )}
+            .
+          </Keyed>
+        )}
+        {sum && <SumTable sum={sum} />}
         {slip.does && <p>{slip.does}</p>}
+        {slip.goals && <p>It keeps {slip.goals.map((index) => goals[index]?.words).join("; ")} from being reached.</p>}
       </div>
       {slip.act > 0 && (
         <PlainButton
@@ -213,6 +237,33 @@ function SlipLine({ slip, onSee }: { readonly slip: DebriefedSlip; readonly onSe
         </PlainButton>
       )}
     </li>
+  );
+}
+
+/** One's own sum beside the right one, line by line; the line that differs is marked. */
+function SumTable({ sum }: { readonly sum: NonNullable<DebriefedSlip["sum"]> }) {
+  return (
+    <Sum aria-label="The sum, line by line">
+      <thead>
+        <tr>
+          <th scope="col">sum</th>
+          <th scope="col">right</th>
+          <th scope="col">yours</th>
+        </tr>
+      </thead>
+      <tbody>
+        {sum.map(({ label, quantity, right, yours, differs }) => (
+          <tr key={label} data-differs={differs} style={{ color: color(QUANTITY_TONE[quantity]) }}>
+            <th scope="row">{label}</th>
+            <td>{right}</td>
+            <td>
+              {differs && <X size={16} aria-label="differs" />}
+              {yours}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </Sum>
   );
 }
 
@@ -253,6 +304,21 @@ const Slips = styled.ol`
   p { font-size: ${size.small}; }
   strong { line-height: 1.2; }
   button { ${mono} min-width: 76px; }
+`;
+const Keyed = styled.p`
+  b { ${mono} font-size: ${size.text}; }
+`;
+const Sum = styled.table`
+  margin: 6px 0;
+  border-collapse: collapse;
+  background: ${color("sheet")};
+  th, td { padding: 3px 10px; border-bottom: 1px solid ${color("line")}; text-align: right; font-size: 16px; }
+  th:first-child { text-align: left; font-weight: 600; }
+  thead th { font-weight: 600; color: ${color("quiet")}; }
+  td { ${mono} white-space: nowrap; }
+  svg { margin-right: 6px; color: ${color("stop")}; vertical-align: -2px; }
+  [data-differs="true"] td:last-child { font-weight: 700; color: ${color("stop")}; }
+  tbody tr:last-child { border-top: 2px solid ${color("ink")}; font-weight: 700; }
 `;
 const Again = styled.section`
   display: grid;

@@ -1,4 +1,5 @@
 import { lastDigit, toControl } from "../../core/machine/index.ts";
+import type { Quantity } from "../../core/touch/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import type { Goal } from "./exercise.ts";
 import { goalWords, slipOf, truthOf } from "./goals/index.ts";
@@ -14,8 +15,24 @@ export interface DebriefedSlip {
   /** Number of the act, counted from 1, and when it was, milliseconds from the start; 0 where nothing was done at all. */
   readonly act: number;
   readonly at: number;
-  /** The goal that it keeps from being reached. */
+  /** The goal that it keeps from being reached; the first of them where there are more. */
   readonly goal?: number;
+  /** All goals that it keeps from being reached, where it is more than one. */
+  readonly goals?: readonly number[];
+  /** What was keyed, as it was keyed, and what the touch of the run comes to; written as the control shows it. */
+  readonly keyed?: { readonly number: string; readonly where: string; readonly right?: string };
+  /** One's own sum beside the right one, line by line, in the control's unit and digits. */
+  readonly sum?: readonly SumBeside[];
+}
+
+/** A line of the right sum with what it would have to be for what was keyed. */
+export interface SumBeside {
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly right: string;
+  readonly yours: string;
+  /** This is the line that differs. */
+  readonly differs: boolean;
 }
 
 /** One goal, true against entered. Written in the machine's unit, as the control shows it. */
@@ -69,12 +86,49 @@ export function debriefPlayed(run: Pick<Run, "exercise" | "hints">, played: Play
   return {
     reached: judged.every(({ truth }) => truth.reached) && !mishaps.some(({ kind }) => kind === "crash"),
     goals: judged.map(({ goal, truth }) => goalDebrief(played, goal, truth, face)),
-    slips: [...mishaps, ...missed].sort((a, b) => a.act - b.act),
+    slips: byCause(run.exercise, [...mishaps, ...missed]).sort((a, b) => a.act - b.act),
     seconds: Math.round((when.at(-1) ?? 0) / 1000),
     acts: facts.acts,
     touches: facts.touches,
     hints: run.hints.length,
   };
+}
+
+/**
+ * Slips of one cause as one: the same refusal again and again, goals that one entry keeps from being reached, the axes of a tool that was
+ * never entered, and what was not done any more because the lathe had crashed.
+ */
+function byCause({ goals }: Run["exercise"], slips: readonly DebriefedSlip[]): DebriefedSlip[] {
+  const found: DebriefedSlip[] = [];
+  const crash = slips.findLast(({ kind }) => kind === "crash");
+  const offsetOf = ({ goal }: DebriefedSlip) => {
+    const own = goal === undefined ? undefined : goals[goal];
+    return own && "offset" in own ? own.offset : undefined;
+  };
+  const isOneWith = (slip: DebriefedSlip) => (other: DebriefedSlip) => {
+    if (slip.goal === undefined)
+      return other.goal === undefined && other.kind === slip.kind && other.says === slip.says;
+    if (slip.kind === "left-out" && slip.act === 0)
+      return other === crash || (other.kind === "left-out" && offsetOf(other) === offsetOf(slip));
+    if (slip.kind === "paper-crushed") return other.kind === "paper-crushed";
+    return other.goal !== undefined && slip.act > 0 && other.act === slip.act;
+  };
+  for (const slip of slips) {
+    const at = found.findIndex(isOneWith(slip));
+    const other = found[at];
+    if (!other) found.push(slip);
+    else if (slip.goal !== undefined) found[at] = joined(other, slip, slip.goal);
+  }
+  return found;
+}
+
+/** What everything moves with says less than the slip that moved it. */
+const SAYS_LESS: readonly SlipKind[] = ["moved-alike", "length-twice"];
+
+function joined(first: DebriefedSlip, second: DebriefedSlip, goal: number): DebriefedSlip {
+  const goals = [...(first.goals ?? (first.goal === undefined ? [] : [first.goal])), goal].sort((a, b) => a - b);
+  const told = SAYS_LESS.includes(first.kind) && !SAYS_LESS.includes(second.kind) ? second : first;
+  return { ...told, goal: goals[0] ?? goal, ...(goals.length > 1 && { goals }) };
 }
 
 function goalDebrief(played: Played, goal: Goal, { reached, miss }: GoalTruth, face: number): GoalDebrief {

@@ -1,5 +1,5 @@
 import type { ToolView } from "../../core/ledger/index.ts";
-import { type Axis, fromControl, jogStep, lastDigit, lastDigitInCore, shownAs } from "../../core/machine/index.ts";
+import { type Axis, fromControl, lastDigit, lastDigitInCore, shownAs } from "../../core/machine/index.ts";
 import { plausibilityOf } from "../../core/plausibility/index.ts";
 import { contactTool, familyOf, type TouchWay } from "../../core/tool/index.ts";
 import { type CaseContact, surfaceOf } from "../../core/touch/index.ts";
@@ -11,54 +11,57 @@ import type { GoalOf } from "./exercise.ts";
 import { offsetGoals } from "./exerciseSetup.ts";
 import type { NamedSlip } from "./goals/goalKind.ts";
 import { type GoalTruth, offsetMiss, sumOf, viewOfGoal } from "./goalTruth.ts";
+import { entrySlip, isByHand, offBy, strayEntry, wearHeld, writingSlip } from "./record/entrySlip.ts";
+import { recordedSlip, recordWords } from "./record/recordWords.ts";
+import { rightEntry, wayOfContact } from "./record/rightEntry.ts";
 import type { Contact, Keyed } from "./reduceFacts.ts";
 import type { Played } from "./run.ts";
 import type { SlipKind } from "./slipWords.ts";
 import { SLIP_WORDS } from "./slipWords.ts";
 
-/** How a contact was made, as a way of touching. */
-const WAY_OF: Readonly<Record<Contact["by"], TouchWay>> = {
-  cut: "skim",
-  paper: "paper",
-  shim: "paper",
-  block: "block",
-  pin: "block",
-  bare: "scratch",
-  setter: "setter",
-  slide: "slide",
-  pull: "pull",
-  sweep: "centre",
-};
-
-/** Names why an axis of a tool is wrong: by the same odds as in production, with the truth for what was expected. */
+/**
+ * Names why an axis of a tool is wrong. The record comes first: what was keyed where, where the axis stood by then, what was never touched or
+ * measured. Only what it cannot tell is left to the odds of production, with what the touch comes to for what was expected.
+ */
 export function offsetSlip(played: Played, goal: GoalOf<"offset">, truth: GoalTruth, face: number): NamedSlip {
   const { bench, facts } = played;
   const miss = truth.miss ?? 0;
   const does = consequence(bench, goal, miss);
   const name = (kind: SlipKind, act: number, says = `${SLIP_WORDS[kind]}.`): NamedSlip => ({ kind, says, act, does });
   if (truth.says !== undefined) return name("in-geometry", lastKeyed(facts.keyed, goal.offset, goal.axis)?.at ?? 0);
-  const own = lastKeyed(facts.keyed, goal.offset, goal.axis);
+  const { zone } = viewOfGoal(bench, goal);
+  const wear = wearHeld(played, goal, zone);
+  const isCorrected = facts.keyed.some(
+    ({ row, axis, register }) => row === goal.offset && axis === goal.axis && register === "wear",
+  );
+  if (!goal.inWear && !isCorrected && wear !== 0 && Math.abs(miss - wear) <= goal.within)
+    return name("wear-left", 0, recordWords(played, goal).wear());
+  const own = facts.keyed.findLast(
+    (one) => one.row === goal.offset && one.axis === goal.axis && one.register === (goal.inWear ? "wear" : "geometry"),
+  );
   const work = lastKeyed(facts.keyed, bench.lathe.activeWork, goal.axis);
-  const isAlike = offsetGoals(bench.exercise).filter((one) => {
+  const isAlike = offsetGoals(bench.exercise).some((one) => {
     if (one.axis !== goal.axis || viewOfGoal(bench, one).station === viewOfGoal(bench, goal).station) return false;
     const other = offsetMiss(bench, one, face);
     return Math.abs(other - miss) <= Math.max(one.within, goal.within);
   });
+  const stray = own || (goal.teaches && work) || goal.kept ? undefined : strayEntry(played, goal);
+  if (stray) return { ...recordedSlip(played, goal, stray), does };
   if (work && (!own || work.at > own.at)) {
     const value = bench.lathe.work[bench.lathe.activeWork]?.[goal.axis] ?? 0;
-    const held = sumOf(bench, goal.offset, goal.axis, viewOfGoal(bench, goal).zone) - value;
+    const held = sumOf(bench, goal.offset, goal.axis, zone) - value;
     if (Math.abs(held) > 1 && Math.abs(miss - held) <= Math.max(10 * goal.within, 0.6))
       return name("length-twice", work.at);
-    const kind = goal.teaches ? numberSlip(played, goal, value, value - miss, work, goal.offset) : undefined;
-    if (kind && kind !== "unexplained" && kind !== "inexact") return name(kind, work.at);
-    if (isAlike.length > 0 && !own) return name("moved-alike", work.at);
-    if (kind) return name(kind, work.at);
+    const told = goal.teaches ? numberKeyed(played, goal, work, value, value - miss) : undefined;
+    if (told && told.kind !== "inexact" && told.kind !== "unexplained") return { ...told, does };
+    if (isAlike && !own) return name("moved-alike", work.at);
+    if (told) return { ...told, does };
   }
+  if (goal.teaches && !work) return name("work-untaught", 0, recordWords(played, goal).work());
   if (!own) {
-    if (isAlike.length > 0 && (work || goal.kept)) return name("moved-alike", work?.at ?? 0);
+    if (isAlike && (work || goal.kept)) return name("moved-alike", work?.at ?? 0);
     return name("left-out", 0);
   }
-  const zone = viewOfGoal(bench, goal).zone;
   const value =
     sumOf(bench, goal.offset, goal.axis, zone) - (bench.lathe.work[bench.lathe.activeWork]?.[goal.axis] ?? 0);
   // The part in the sub-spindle is longer by this amount, which has not been measured.
@@ -66,12 +69,38 @@ export function offsetSlip(played: Played, goal: GoalOf<"offset">, truth: GoalTr
     goal.axis === "z" &&
     zone.works === "sub" &&
     Math.abs(miss - (bench.exercise.stock.partTooLong ?? 0)) <= goal.within;
-  const kind = isAssumed ? "length-assumed" : numberSlip(played, goal, value, value - miss, own, goal.offset);
-  return name(kind, own.at);
+  if (isAssumed) return name("length-assumed", own.at);
+  return { ...numberKeyed(played, goal, own, value, value - miss), does };
 }
 
 const lastKeyed = (keyed: readonly Keyed[], row: string, axis: Axis) =>
   keyed.findLast((one) => one.row === row && one.axis === axis);
+
+/** The slip of a number that was keyed for a goal: as the record shows it, else by the odds. Millimetres, signed as in the equation. */
+function numberKeyed(
+  played: Played,
+  goal: GoalOf<"offset">,
+  keyed: Keyed,
+  value: number,
+  truly: number,
+): Omit<NamedSlip, "does"> {
+  if (!isByHand(keyed) || goal.copyOf !== undefined || goal.inWear) {
+    const kind = numberSlip(played, goal, value, truly, keyed);
+    return { kind, says: `${SLIP_WORDS[kind]}.`, act: keyed.at };
+  }
+  const recorded = entrySlip(played, goal, keyed);
+  if (recorded) return recordedSlip(played, goal, recorded);
+  const right = rightEntry(keyed.before, goal, keyed.entry.as);
+  const off = typeof right === "string" ? 0 : offBy(played, goal, keyed, right);
+  if (typeof right === "string" || Math.abs(off) <= 1.5 * lastDigitInCore(played.bench.lathe.config.machine, goal.axis))
+    return { kind: "inexact", says: `${SLIP_WORDS.inexact}.`, act: keyed.at };
+  const byOdds = numberSlip(played, goal, right.exact + off, right.exact, keyed);
+  const kind = VAGUE.includes(byOdds) ? (writingSlip(played, keyed, right) ?? byOdds) : byOdds;
+  return recordedSlip(played, goal, { kind: kind === "inexact" ? "unexplained" : kind, keyed, right });
+}
+
+/** Slips of writing and what no slip explains: what was written says more of them than any odds. */
+const VAGUE: readonly SlipKind[] = ["unexplained", "inexact", "digits-swapped", "digit-mistyped", "moved-before-entry"];
 
 /** The slip behind a number that ought to have been another one. Millimetres, signed as in the equation. */
 function numberSlip(
@@ -80,16 +109,15 @@ function numberSlip(
   value: number,
   right: number,
   keyed: Keyed,
-  offset: string,
 ): SlipKind {
   const { machine } = bench.lathe.config;
-  const { axis } = goal;
+  const { axis, offset } = goal;
   const view = viewOfGoal(bench, goal);
   const unit = (millimetres: number) => convertLength(millimetres, "mm", machine.units);
   const resolution = lastDigit(machine, axis);
   const write = (millimetres: number) => roundToResolution(unit(millimetres), resolution);
   const contact = keyed.contact;
-  const way = contact ? WAY_OF[contact.by] : (goal.way ?? view.way[axis]);
+  const way = wayOfContact(goal, view.way[axis], contact);
   const touch = caseContact(bench, view, goal, way, contact, value - right, facts.sizes, unit);
   const setup = setupNow(bench);
   const others = setup.tools
@@ -114,7 +142,6 @@ function numberSlip(
     scatter: unit(Math.max(goal.within / 4, lastDigitInCore(machine, axis))),
     touch,
     commonThickness: bench.exercise.spacers.map(({ thickness }) => unit(thickness)),
-    jogSteps: [1, 10, 100, 1000].map((times) => unit(times * jogStep(machine, axis))),
     others: rows,
   });
   const [likeliest] = kinds;

@@ -21,6 +21,8 @@ export interface Contact {
   readonly from: number;
   /** Readings of a sweep. */
   readonly readings?: readonly number[];
+  /** The spacer was pressed too hard: its thickness was less than it is counted for. */
+  readonly isCrushed?: boolean;
 }
 
 /** A cell of the control that something was put into. */
@@ -33,7 +35,13 @@ export interface Keyed {
   readonly contact: Contact | undefined;
   /** Where the part's end stood then. */
   readonly face: number;
+  /** The number as it was keyed, in the control's own unit and sign, and how the control took it; undefined where a setter entered it. */
+  readonly entry: { readonly number: number; readonly as: BenchEntry["as"] } | undefined;
+  /** Bench and facts just before the entry. */
+  readonly before: { readonly bench: Bench; readonly facts: Facts };
 }
+
+type BenchEntry = Extract<BenchAct, { do: "enter-offset" }>;
 
 /** Something that ought not to happen, in the words of the lathe. */
 interface Mishap {
@@ -106,8 +114,10 @@ export function reduceFacts(
   events: readonly LatheEvent[],
 ): Facts {
   const at = facts.acts + 1;
+  // What a control that stands in alarm refuses follows from that alarm.
+  const follows = before.lathe.alarm !== undefined;
   const mishaps = events.flatMap(({ kind, message }): readonly Mishap[] =>
-    MISHAPS.includes(kind) ? [{ at, kind: kind as Mishap["kind"], message }] : [],
+    MISHAPS.includes(kind) && !(follows && kind === "alarm") ? [{ at, kind: kind as Mishap["kind"], message }] : [],
   );
   let next: Facts = {
     ...facts,
@@ -139,13 +149,14 @@ export function reduceFacts(
       else if (!lathe.alarm) {
         const feel = feelOf(lathe);
         if (lathe.spacer?.axis === act.axis && (feel === "grips" || feel === "crushed"))
-          meet(act.axis, lathe.spacer.kind);
+          meet(act.axis, lathe.spacer.kind, { isCrushed: feel === "crushed" });
         else if (feel === "touches" && !lathe.spacer) meet(act.axis, "bare");
       }
       for (const event of events)
         if (event.kind === "setter") {
           meet(act.axis, "setter", { readout: event.value ?? lathe.readout[act.axis] });
-          if (lathe.offset !== undefined) next = keyed(next, at, lathe.offset, act.axis, "geometry", after);
+          if (lathe.offset !== undefined)
+            next = keyed(next, { at, row: lathe.offset, axis: act.axis, register: "geometry", before, after });
         }
       break;
     }
@@ -192,10 +203,18 @@ export function reduceFacts(
       meet(goesAlongZ(before, after) ? "x" : "z", "cut");
       break;
     case "enter-offset":
-      next = keyed(next, at, act.offset, act.axis, act.register, after);
+      next = keyed(next, { at, row: act.offset, axis: act.axis, register: act.register, entry: act, before, after });
       break;
     case "enter-work":
-      next = keyed(next, at, act.name, act.axis, "work", after);
+      next = keyed(next, {
+        at,
+        row: act.name,
+        axis: act.axis,
+        register: "work",
+        entry: { number: act.number, as: "overwrite" },
+        before,
+        after,
+      });
       break;
     case "enter-nose":
       next = { ...next, noses: { ...next.noses, [act.offset]: at } };
@@ -225,19 +244,25 @@ function goesAlongZ({ lathe: before }: Bench, { lathe: after }: Bench): boolean 
   return by("z") > by("x") / 2;
 }
 
-function keyed(
-  facts: Facts,
-  at: number,
-  row: string,
-  axis: Axis,
-  register: Keyed["register"],
-  { lathe }: Bench,
-): Facts {
-  const tool = Object.values(lathe.tools).find(({ offset }) => offset === row);
+/** An entry with what stood at the lathe before it and after it. */
+interface EntryMade extends Pick<Keyed, "at" | "row" | "axis" | "register"> {
+  readonly entry?: NonNullable<Keyed["entry"]>;
+  readonly before: Bench;
+  readonly after: Bench;
+}
+
+function keyed(facts: Facts, { entry, before, after: { lathe }, ...made }: EntryMade): Facts {
+  const tool = Object.values(lathe.tools).find(({ offset }) => offset === made.row);
   // A row that belongs to no tool is a second one of the tool that stands there; a work offset is taught with it.
   const station = tool?.station ?? lathe.station;
-  const contact = contactOf(facts, station, axis);
-  return { ...facts, keyed: [...facts.keyed, { at, row, axis, register, contact, face: endOf(lathe.stock.main) }] };
+  const one: Keyed = {
+    ...made,
+    contact: contactOf(facts, station, made.axis),
+    face: endOf(lathe.stock.main),
+    entry: entry && { number: entry.number, as: entry.as },
+    before: { bench: before, facts },
+  };
+  return { ...facts, keyed: [...facts.keyed, one] };
 }
 
 /** Lines by hand that begin with a motion along Z alone and then across alone are a proof of the row that they call. */

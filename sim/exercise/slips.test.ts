@@ -1,14 +1,8 @@
 import { describe, expect, it } from "vitest";
 import { toControl, workToControl, zoneOf } from "../../core/machine/index.ts";
-import { advise } from "./advice/advice.ts";
-import type { Bench, BenchAct } from "./bench.ts";
-import { debriefOf } from "./debrief.ts";
-import { open, play, type RecordedAct, record } from "./run.ts";
-import { SHIPPED, shippedExercise } from "./shipped/index.ts";
-
-type Entry = Extract<BenchAct, { do: "enter-offset" }>;
-/** A slip of the hand: what is done instead of an act that was advised. */
-type Slipped = (act: BenchAct, bench: Bench, goal: number) => readonly BenchAct[];
+import type { Bench } from "./bench.ts";
+import { type Entry, exerciseOf, runWith, type Slipped } from "./scripted.fixture.ts";
+import { SHIPPED } from "./shipped/index.ts";
 
 /** A geometry that is wrong by so much in the equation's sign, however this control takes it. */
 const entry =
@@ -140,47 +134,13 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
   ],
 };
 
-/** Follows the advice but for the slip; stops where the same advice comes again. */
-function runWith(id: string, how: Slipped) {
-  const exercise = shippedExercise(id);
-  if (!exercise) throw new Error(`no exercise ${id}`);
-  let now = open(exercise, 5);
-  const acts: RecordedAct[] = [];
-  let time = 0;
-  let before = "";
-  for (let steps = 0; steps < 60; steps++) {
-    const open = exercise.goals.findIndex(
-      (_, index) => advise(now.bench, now.facts, index) !== undefined && !given.has(`${id}${index}`),
-    );
-    const step = advise(now.bench, now.facts, open < 0 ? undefined : open);
-    if (!step) break;
-    if (step.say === before) {
-      if (open < 0) break;
-      given.add(`${id}${open}`);
-      continue;
-    }
-    before = step.say;
-    for (const act of step.carryOut())
-      for (const one of how(act, now.bench, step.index)) {
-        time += 100;
-        record(acts, one, time);
-        now = play(now, one);
-      }
-    if (now.bench.lathe.alarm) break;
-  }
-  given.clear();
-  return debriefOf({ exercise, seed: 5, depth: "alone", acts, hints: [] });
-}
-/** Goals that were given up, since the slip keeps their advice from ending. */
-const given = new Set<string>();
-
 describe("slips are named in the debrief", () => {
   it("there is one at least for every exercise", () => {
     expect(SHIPPED.map(({ id }) => id).filter((id) => (SLIPS[id]?.length ?? 0) === 0)).toEqual([]);
   });
   const all = Object.entries(SLIPS).flatMap(([id, cases]) => cases.map((one) => [id, one.slip, one] as const));
   it.each(all)("%s: %s", (id, _slip, { kind, how }) => {
-    const debrief = runWith(id, how);
+    const debrief = runWith(exerciseOf(id), how);
     expect(debrief.slips.map((slip) => slip.kind)).toContain(kind);
     expect(debrief.reached).toBe(false);
     const named = debrief.slips.find((slip) => slip.kind === kind);
@@ -190,7 +150,7 @@ describe("slips are named in the debrief", () => {
 
 describe("a run without a slip", () => {
   it.each(SHIPPED.map(({ id }) => id))("%s has none in its debrief", (id) => {
-    const debrief = runWith(id, (act) => [act]);
+    const debrief = runWith(exerciseOf(id), (act) => [act]);
     expect(debrief.slips).toEqual([]);
     expect(debrief.reached).toBe(true);
   });

@@ -68,7 +68,10 @@ async function setWork(page: Page, address: string, name: string, axis: "X" | "Z
   await panel.getByRole("combobox", { name: "Work offset" }).selectOption(name);
   await panel.getByRole("combobox", { name: "Axis" }).selectOption(axis.toLowerCase());
   await panel.getByRole("textbox", { name: /as the control shows it/ }).fill(value);
+  // The page that is opened next is to know of it.
+  const kept = page.waitForResponse((answer) => answer.request().method() === "POST");
   await panel.getByRole("button", { name: `Set ${name} ${axis}` }).click();
+  await kept;
 }
 
 async function touchOnPaper(

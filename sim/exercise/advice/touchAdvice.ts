@@ -166,7 +166,7 @@ const spacerFor = (spacers: Bench["exercise"]["spacers"], way: TouchWay): Omit<S
 };
 
 /** The size of what is touched, or the step by which one comes to know it. */
-function knownSize(
+export function knownSize(
   { bench, facts, goal }: OffsetMoment,
   view: ToolView,
   way: TouchWay,
