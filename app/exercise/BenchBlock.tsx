@@ -1,21 +1,12 @@
 import { useState } from "react";
 import { styled } from "styled-components";
-import {
-  AXIS_NAME,
-  fromControl,
-  lastDigit,
-  mainZone,
-  offsetNumber,
-  shownAs,
-  toControl,
-} from "../../core/machine/index.ts";
-import { formatLength, formatMillimetres, plainMillimetres, readLength } from "../../core/units/index.ts";
+import { AXIS_NAME, fromControl, lastDigit, mainZone, shownAs, toControl } from "../../core/machine/index.ts";
+import { formatLength, formatMillimetres, plainMillimetres } from "../../core/units/index.ts";
 import { combsNow, SHAFT, setupNow } from "../../sim/exercise/bench.ts";
 import type { GoalOf } from "../../sim/exercise/exercise.ts";
 import { activeTool } from "../../sim/lathe/state.ts";
-import { BenchField, BenchRow, LatheBlock, Small } from "../practice/parts.ts";
+import { BenchField, LatheBlock, Small } from "../practice/parts.ts";
 import { TakeLength } from "../practice/TakeLength.tsx";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, size } from "../ui/tokens.ts";
 import type { ExerciseRun } from "./useExercise.ts";
 
@@ -40,7 +31,6 @@ export function BenchBlock({ run }: { readonly run: ExerciseRun }) {
       {exercise.goals.map((goal) =>
         goal.goal === "true-holder" ? <Holder key={goal.station} run={run} station={goal.station} /> : null,
       )}
-      {kinds.has("nose") && <Nose run={run} />}
       {isSub && <PartLength run={run} />}
       {kinds.has("wall") && <Wall run={run} />}
     </>
@@ -174,63 +164,6 @@ function Holder({ run, station }: { readonly run: ExerciseRun; readonly station:
         button="Set screws"
         onTake={({ mm }) => run.act({ do: "turn-holder", station, by: mm })}
       />
-    </LatheBlock>
-  );
-}
-
-function Nose({ run }: { readonly run: ExerciseRun }) {
-  const { lathe } = run.played.bench;
-  const { machine, tools } = lathe.config;
-  const offset = lathe.offset ?? tools.find(({ station }) => station === lathe.station)?.offset ?? "1";
-  const row = lathe.rows[offset];
-  return (
-    <NoseRow key={`${offset} ${row?.noseRadius} ${row?.orientation}`} run={run} offset={offset} units={machine.units} />
-  );
-}
-
-function NoseRow({
-  run,
-  offset,
-  units,
-}: {
-  readonly run: ExerciseRun;
-  readonly offset: string;
-  readonly units: "mm" | "in";
-}) {
-  const { lathe } = run.played.bench;
-  const row = lathe.rows[offset];
-  const [radius, setRadius] = useState(String(row?.noseRadius ?? 0));
-  const [orientation, setOrientation] = useState(String(row?.orientation ?? 0));
-  const [wrong, setWrong] = useState("");
-  const enter = () => {
-    const read = readLength(radius, { units });
-    if (!read.ok) return setWrong(read.refusal.message);
-    setWrong("");
-    run.act({ do: "enter-nose", offset, noseRadius: read.value.exact, orientation: Number(orientation) });
-  };
-  return (
-    <LatheBlock aria-label="Nose">
-      <BenchRow>
-        <BenchField>
-          Radius, {offsetNumber(lathe.config.machine, offset)}
-          <input
-            value={radius}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setRadius(target.value)}
-          />
-        </BenchField>
-        <BenchField>
-          Tip
-          <select value={orientation} onChange={({ target }) => setOrientation(target.value)}>
-            {["0", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((code) => (
-              <option key={code}>{code}</option>
-            ))}
-          </select>
-        </BenchField>
-        <Small onPress={enter}>Enter</Small>
-      </BenchRow>
-      {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
     </LatheBlock>
   );
 }

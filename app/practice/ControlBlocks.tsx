@@ -16,6 +16,7 @@ import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, observe } from "../../sim/lathe/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
+import { NoseEntry } from "./NoseEntry.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
@@ -106,6 +107,8 @@ const ENTRY_WORDS = { overwrite: "Key into", add: "Add to", "touched-dimension":
 
 /** What a number is keyed into: a register of the called row, or the work offset. */
 type Cell = "geometry" | "wear" | "work";
+/** Pages of the entry: the cells of an axis, and the nose of the called row. */
+type EntryPage = Cell | "nose";
 
 /** Offset entry as this control takes it; what Luvrit says for this cell stands beside it, one tap away. */
 export const EntryBlock = rendersFor(
@@ -122,7 +125,8 @@ export const EntryBlock = rendersFor(
   }) {
     const { machine } = state.config;
     const [axis, setAxis] = useState<Axis>("x");
-    const [cell, setCell] = useState<Cell>("geometry");
+    const [page, setPage] = useState<EntryPage>("geometry");
+    const cell = page === "nose" ? "geometry" : page;
     const [text, setText] = useState("");
     const [wrong, setWrong] = useState("");
     const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
@@ -158,7 +162,7 @@ export const EntryBlock = rendersFor(
         aria-label="Offset entry"
         onSubmit={(event: React.FormEvent) => {
           event.preventDefault();
-          submit();
+          if (page !== "nose") submit();
         }}
       >
         <BenchRow>
@@ -177,38 +181,49 @@ export const EntryBlock = rendersFor(
           <BenchField $wide>
             <select
               aria-label="Cell of the entry"
-              value={cell}
-              onChange={({ target }) => setCell(target.value as Cell)}
+              value={page}
+              onChange={({ target }) => setPage(target.value as EntryPage)}
             >
               <option value="geometry">geometry</option>
               <option value="wear">wear</option>
               <option value="work">{state.activeWork}</option>
+              <option value="nose">nose and tip</option>
             </select>
           </BenchField>
         </BenchRow>
-        <BenchRow>
-          <BenchField $wide>
-            {ENTRY_WORDS[as]} {where}
-            <input
-              value={text}
-              inputMode="decimal"
-              aria-invalid={wrong !== ""}
-              onChange={({ target }) => setText(target.value)}
-            />
-          </BenchField>
-          <Small type="submit">Enter</Small>
-        </BenchRow>
-        {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
-        <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
-        {(said !== undefined || offsetsFile !== undefined) && (
-          <BenchRow $even>
-            {said !== undefined && (
-              <Small onPress={() => enter(said)}>
-                Enter Luvrit’s {formatLength(said, digit, as === "add" ? { sign: "always" } : {})}
-              </Small>
+        {page === "nose" ? (
+          <NoseEntry
+            key={`${offset} ${state.rows[offset]?.noseRadius} ${state.rows[offset]?.orientation}`}
+            lathe={{ state, act }}
+            offset={offset}
+          />
+        ) : (
+          <>
+            <BenchRow>
+              <BenchField $wide>
+                {ENTRY_WORDS[as]} {where}
+                <input
+                  value={text}
+                  inputMode="decimal"
+                  aria-invalid={wrong !== ""}
+                  onChange={({ target }) => setText(target.value)}
+                />
+              </BenchField>
+              <Small type="submit">Enter</Small>
+            </BenchRow>
+            {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
+            <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
+            {(said !== undefined || offsetsFile !== undefined) && (
+              <BenchRow $even>
+                {said !== undefined && (
+                  <Small onPress={() => enter(said)}>
+                    Enter Luvrit’s {formatLength(said, digit, as === "add" ? { sign: "always" } : {})}
+                  </Small>
+                )}
+                {offsetsFile !== undefined && <Small onPress={() => void loadFile()}>Load Luvrit’s file</Small>}
+              </BenchRow>
             )}
-            {offsetsFile !== undefined && <Small onPress={() => void loadFile()}>Load Luvrit’s file</Small>}
-          </BenchRow>
+          </>
         )}
       </LatheBlock>
     );

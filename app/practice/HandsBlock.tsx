@@ -15,7 +15,7 @@ const USUAL: Readonly<Record<Unit, Readonly<Record<SpacerKind, string>>>> = {
   in: { paper: ".0035", shim: ".004", block: ".5", pin: ".3125" },
 };
 
-/** Spindle, door, setter. */
+/** Spindle, door, setter, home, power. */
 export const SpindleBlock = rendersFor(
   ["config", "spindle", "live", "door", "setter"],
   function SpindleBlock({ lathe: { state, act } }: { readonly lathe: Lathe }) {
@@ -46,6 +46,10 @@ export const SpindleBlock = rendersFor(
               {state.setter === "out" ? "Park setter" : "Setter out"}
             </Small>
           )}
+        </BenchRow>
+        <BenchRow>
+          <Small onPress={() => act({ do: "home" })}>Send home</Small>
+          <Small onPress={() => act({ do: "power-cycle" })}>Power off and on</Small>
         </BenchRow>
       </LatheBlock>
     );

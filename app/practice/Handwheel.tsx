@@ -1,6 +1,7 @@
 import { useEffect, useRef } from "react";
 import { styled } from "styled-components";
 import { color } from "../ui/tokens.ts";
+import { HUB, wheelTurn } from "./wheelTurn.ts";
 
 /** Detents of one turn, as on most wheels. */
 const DETENTS = 50;
@@ -27,7 +28,7 @@ export function Handwheel({
   readonly onTurn: (detents: number) => void;
 }) {
   const wheel = useRef<HTMLDivElement>(null);
-  const grip = useRef<{ angle: number; rest: number } | undefined>(undefined);
+  const grip = useRef<{ at: { x: number; y: number }; rest: number } | undefined>(undefined);
   const scrolled = useRef(0);
   const turn = useRef(onTurn);
   useEffect(() => {
@@ -48,10 +49,14 @@ export function Handwheel({
     return () => dial.removeEventListener("wheel", onWheel);
   }, []);
 
-  const angleOf = (event: React.PointerEvent) => {
+  /** Where the pointer is on the dial, from its hub; the rim is 1 away. */
+  const placeOf = (event: React.PointerEvent) => {
     const box = wheel.current?.getBoundingClientRect();
-    if (!box) return 0;
-    return Math.atan2(event.clientY - box.top - box.height / 2, event.clientX - box.left - box.width / 2);
+    if (!box) return { x: 0, y: 0 };
+    return {
+      x: (event.clientX - box.left - box.width / 2) / (box.width / 2),
+      y: (event.clientY - box.top - box.height / 2) / (box.height / 2),
+    };
   };
   return (
     <Dial
@@ -65,18 +70,15 @@ export function Handwheel({
       aria-valuetext={valueText}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        grip.current = { angle: angleOf(event), rest: 0 };
+        grip.current = { at: placeOf(event), rest: 0 };
       }}
       onPointerMove={(event) => {
         const held = grip.current;
         if (!held) return;
-        const angle = angleOf(event);
-        let by = angle - held.angle;
-        if (by > Math.PI) by -= 2 * Math.PI;
-        if (by < -Math.PI) by += 2 * Math.PI;
-        const moved = held.rest + (by / (2 * Math.PI)) * DETENTS;
+        const at = placeOf(event);
+        const moved = held.rest + wheelTurn(held.at, at) * DETENTS;
         const detents = Math.trunc(moved);
-        grip.current = { angle, rest: moved - detents };
+        grip.current = { at, rest: moved - detents };
         if (detents !== 0) onTurn(clamped(detents));
       }}
       onPointerUp={() => {
@@ -107,14 +109,14 @@ export function Handwheel({
               transform={`rotate(${(index * 360) / DETENTS})`}
             />
           ))}
-          <circle cx="0" cy="-54" r="17" fill={color("sheet")} stroke={color("edge")} strokeWidth="3" />
+          <circle cx="0" cy="-58" r="17" fill={color("sheet")} stroke={color("edge")} strokeWidth="3" />
         </g>
-        <circle r="10" fill={color("sheet")} stroke={color("edge")} strokeWidth="2" />
+        <circle r={HUB * 96} fill={color("sheet")} stroke={color("edge")} strokeWidth="2" />
         <path d="M0 -100l-6 -12h12z" transform="translate(0 16)" fill={color("action")} />
-        <text x="25" y="9" textAnchor="middle">
+        <text x="50" y="9" textAnchor="middle">
           +
         </text>
-        <text x="-25" y="9" textAnchor="middle">
+        <text x="-50" y="9" textAnchor="middle">
           −
         </text>
       </svg>

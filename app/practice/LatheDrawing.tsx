@@ -50,6 +50,7 @@ export const LatheDrawing = memo(function LatheDrawing({
         <Still scene={scene} hatch={`${id}far`} />
         <Moving scene={scene} />
       </g>
+      {isCrash && <Impact z={originZ + tip.z * scale} x={originX - tip.x * scale} />}
       <path
         d={`M${-LATHE_SHEET.width} ${originX}H${2 * LATHE_SHEET.width}`}
         stroke={color("stock")}
@@ -108,6 +109,21 @@ export const LatheDrawing = memo(function LatheDrawing({
     </DrawingSvg>
   );
 });
+
+/** Where something ran into something: splinters round the place, on the sheet. */
+function Impact({ z, x }: { readonly z: number; readonly x: number }) {
+  const rays = Array.from({ length: 16 }, (_, ray) => {
+    const angle = (ray * Math.PI) / 8;
+    const length = ray % 2 === 0 ? 46 : 24;
+    return `M${(z + 14 * Math.cos(angle)).toFixed(1)} ${(x + 14 * Math.sin(angle)).toFixed(1)}L${(z + length * Math.cos(angle)).toFixed(1)} ${(x + length * Math.sin(angle)).toFixed(1)}`;
+  });
+  return (
+    <g fill="none" stroke={color("stop")} strokeLinecap="round">
+      <path d={rays.join("")} strokeWidth="5" />
+      <circle cx={z} cy={x} r={11} strokeWidth="4" />
+    </g>
+  );
+}
 
 /** What changes only when something is cut. */
 const Still = memo(

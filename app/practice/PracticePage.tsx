@@ -1,6 +1,6 @@
 import { TriangleAlert } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { styled } from "styled-components";
+import { css, keyframes, styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { Axis } from "../../core/machine/index.ts";
 import type { LatheConfig } from "../../sim/lathe/index.ts";
@@ -90,10 +90,12 @@ export function Incident({ lathe: { state, events, act, startAnew } }: { readonl
   if (state.alarm === undefined) return null;
   const { alarm } = state;
   const crash = events.findLast(({ message }) => message.startsWith(alarm));
+  const isCrash = crash?.kind === "crash";
   return (
-    <Alarm role="alert">
-      <TriangleAlert size={26} aria-hidden="true" />
+    <Alarm role="alert" $isCrash={isCrash}>
+      <TriangleAlert size={isCrash ? 44 : 26} aria-hidden="true" />
       <div>
+        {isCrash && <h2>Crash</h2>}
         <strong>{alarm}</strong>
         <p>{crash?.message.replace(alarm, "").trim()}</p>
         <div>
@@ -192,7 +194,12 @@ export const Room = styled.div`
   overflow: hidden;
   svg { overflow: visible; aspect-ratio: ${LATHE_SHEET.width} / ${LATHE_SHEET.height}; }
 `;
-const Alarm = styled.div`
+const shaken = keyframes`
+  0%, 100% { transform: none; }
+  20%, 60% { transform: translateX(-6px); }
+  40%, 80% { transform: translateX(6px); }
+`;
+const Alarm = styled.div<{ $isCrash: boolean }>`
   position: absolute;
   left: 14px;
   right: 14px;
@@ -200,9 +207,18 @@ const Alarm = styled.div`
   display: flex;
   gap: 12px;
   padding: 14px 16px;
-  border: 2px solid ${color("stop")};
+  border: ${({ $isCrash }) => ($isCrash ? 5 : 2)}px solid ${color("stop")};
   border-radius: ${radius};
   background: ${color("stopGround")};
+  ${({ $isCrash }) =>
+    $isCrash &&
+    css`
+      /* The whole room, not only the message. */
+      &::before { content: ""; position: absolute; z-index: -1; inset: -100vh -100vw -14px; pointer-events: none; box-shadow: inset 0 0 0 8px ${color("stop")}; }
+      @media (prefers-reduced-motion: no-preference) { animation: ${shaken} 0.4s; }
+    `}
+  h2 { font-size: 40px; line-height: 1; color: ${color("stop")}; }
+  strong { font-size: ${size.text}; }
   svg { flex: none; color: ${color("stop")}; }
   p { margin: 2px 0 10px; font-size: ${size.small}; }
   div > div { display: flex; gap: 10px; }

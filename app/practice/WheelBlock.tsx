@@ -14,6 +14,7 @@ import { decimalsOf } from "../../core/units/index.ts";
 import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts";
 import { color, size } from "../ui/tokens.ts";
 import { Handwheel } from "./Handwheel.tsx";
+import { JogKeys } from "./JogKeys.tsx";
 import { Choice, Choices, LatheBlock } from "./parts.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -86,6 +87,7 @@ export function WheelBlock({
           ))}
         </Choices>
       </Pair>
+      <JogKeys lathe={{ state, act }} axis={axis} sense={sign} />
       <p>
         {plus.name}
         {plus.leads && `: ${plus.leads}`}. Drag, scroll or arrow keys.
@@ -101,5 +103,5 @@ const Pair = styled.div`
   gap: 6px;
   [role="radiogroup"] { flex-direction: column; flex: none; width: 64px; }
   @media (width < 1200px) { gap: 4px; [role="radiogroup"] { width: 56px; } label { font-size: 14px; } }
-  + p { margin-top: 6px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
+  ~ p { margin-top: 6px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
 `;

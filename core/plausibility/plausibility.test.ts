@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { isLong } from "../../tests/hard/long.ts";
 import { learnedScatter, scatterOf } from "./honestScatter.ts";
 import { chanceFrom, drawAtOdds, drawSlips } from "./monteCarlo.fixture.ts";
 import { plausibilityOf } from "./plausibility.ts";
@@ -7,8 +8,6 @@ import type { PlausibilityCase } from "./plausibilityCase.ts";
 import { type CorrectableSlip, slipsOf } from "./slips.ts";
 import { mistyped, pointSlipped, readTypedNumber, swapped, writtenOut } from "./typedNumber.ts";
 
-/** All draws under `./luvrit test --long`, a third of them in every run. */
-const isLong = process.env.LUVRIT_LONG === "1";
 const PERCENT = (value: number) => `${(value * 100).toFixed(1)} %`;
 
 describe("plausibility over drawn cases", () => {

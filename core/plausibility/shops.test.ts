@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
+import { longOr } from "../../tests/hard/long.ts";
 import { chanceFrom } from "./monteCarlo.fixture.ts";
 import { measureShop, SHOPS } from "./shops.fixture.ts";
 
 describe("the odds in every kind of shop", () => {
   it.each(SHOPS)("hold where it has %s", { timeout: 600_000 }, (shop) => {
-    const found = measureShop(chanceFrom(47), shop, Number(process.env.LUVRIT_SHOPS ?? 1500));
+    const found = measureShop(chanceFrom(47), shop, Number(process.env.LUVRIT_SHOPS ?? longOr(1500, 900)));
     const percent = (value: number) => `${(value * 100).toFixed(1)} %`;
     process.stdout.write(
       `${shop}: clear slips first ${percent(found.clear)} of ${found.clearCases}, corrected ${percent(found.corrected)}, ` +

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { perform } from "../scenario/hand.ts";
 import { SCENARIO_LATHES } from "../scenario/lathes.ts";
-import { createLathe, type LatheCommand, type LatheState, observe, truth } from "./index.ts";
+import { createLathe, type LatheCommand, type LatheState, observe, quickJog, truth } from "./index.ts";
 
 const lathe = (name = "turret", seed = 1): LatheState => {
   const config = SCENARIO_LATHES[name];
@@ -144,6 +144,9 @@ describe("touch", () => {
     { do: "jog", axis: "x", by: -299.6 },
   ).state;
   const paper: LatheCommand = { do: "hold-spacer", spacer: { kind: "paper", thickness: 0.1, axis: "x" } };
+  /** Steps that a hand still holds paper at. */
+  const fine = (steps: number): readonly LatheCommand[] =>
+    Array.from({ length: steps }, () => ({ do: "jog", axis: "x", by: -0.1 }));
   it("drags, grips, is crushed, tears", () => {
     // The tip stands at Ø 50.4 over Ø 50: 0.2 away, paper 0.1.
     const feels = [0, -0.18, -0.02, -0.05].reduce<{ state: LatheState; felt: string[] }>(
@@ -154,12 +157,18 @@ describe("touch", () => {
       { state: perform(beside, paper).state, felt: [] },
     );
     expect(feels.felt).toEqual(["free", "drags", "grips", "crushed"]);
-    expect(said(feels.state, { do: "jog", axis: "x", by: -0.5 }).join()).toContain("pressed through the paper");
+    expect(said(feels.state, ...fine(5)).join()).toContain("pressed through the paper");
   });
   it("says where it went in: through the paper, or beside it", () => {
     const onZ: LatheCommand = { do: "hold-spacer", spacer: { kind: "paper", thickness: 0.1, axis: "z" } };
-    expect(said(beside, onZ, { do: "jog", axis: "x", by: -1 }).join()).toContain("beside the paper");
-    expect(said(beside, paper, { do: "jog", axis: "x", by: -1 }).join()).toContain("through the paper");
+    expect(said(beside, onZ, ...fine(10)).join()).toContain("beside the paper");
+    expect(said(beside, paper, ...fine(10)).join()).toContain("through the paper");
+  });
+  it("is let go of where a coarse step would press it through, and nothing moves", () => {
+    const { state, events } = perform(beside, paper, { do: "jog", axis: "x", by: -1 });
+    expect(events.map(({ kind }) => kind)).toEqual(["warning"]);
+    expect(state.spacer).toBeUndefined();
+    expect(state.readout.x).toBe(beside.readout.x);
   });
   it("wants the spindle stopped for paper and gauges", () => {
     const turning = perform(beside, { do: "spindle", run: "forward" }).state;
@@ -216,6 +225,31 @@ describe("touch", () => {
     expect(perform(lathe("turret", 3), { do: "remount", station: "1" })).toEqual(
       perform(lathe("turret", 3), { do: "remount", station: "1" }),
     );
+  });
+});
+
+describe("a quick approach", () => {
+  // Bar 50, tip 0.2 outside of it and inside its length: 50.4.
+  const at = perform(lathe(), ...rows, { do: "jog", axis: "z", by: -411 }, { do: "jog", axis: "x", by: -290 }).state;
+  it("stops 2 mm before the part, whichever way it comes", () => {
+    // The tip stands at 60: 10 on the diameter to go to the bar, less 2 mm of room, 4 on the diameter.
+    expect(truth(at)?.x).toBeCloseTo(60, 6);
+    expect(quickJog(at, "x", -50)).toBeCloseTo(-6, 1);
+    expect(quickJog(at, "x", -50)).toBeGreaterThanOrEqual(-6);
+    expect(quickJog(at, "x", -5)).toBeCloseTo(-5, 9);
+  });
+  it("goes away freely, and not at all where it stands nearer", () => {
+    const near = perform(at, { do: "jog", axis: "x", by: -8 }).state;
+    expect(quickJog(near, "x", -1)).toBe(0);
+    expect(quickJog(near, "x", 1)).toBe(1);
+  });
+  it("never cuts, presses or crashes, and does not move in alarm", () => {
+    const turning = perform(at, { do: "spindle", run: "forward", rpm: 800 }).state;
+    const by = quickJog(turning, "x", -50);
+    const then = perform(turning, { do: "jog", axis: "x", by });
+    expect(then.events).toEqual([]);
+    expect(then.state.stock).toBe(turning.stock);
+    expect(quickJog({ ...at, alarm: "something" }, "x", 1)).toBe(0);
   });
 });
 

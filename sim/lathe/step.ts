@@ -96,12 +96,26 @@ function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" 
   const isBeyond = isGuarded(state) && (by > 0 ? wanted > high : wanted < low);
   const target = { ...state.readout, [axis]: isBeyond ? limit : wanted };
   const moved = moveTo(state, target, "hand");
+  // A hand that feels a coarse step coming lets go of what it holds before its fingers are between.
+  if (state.spacer && moved.state.alarm !== undefined && Math.abs(by) > COARSE)
+    return {
+      state: { ...state, spacer: undefined, isTouching: false, isCrushed: false },
+      events: [
+        {
+          kind: "warning",
+          message: `The step is too coarse while ${state.spacer.kind} is held: you let go of it, and nothing moved. Take a finer step.`,
+        },
+      ],
+    };
   if (!isBeyond) return moved;
   return {
     ...moved,
     events: [...moved.events, { kind: "alarm", message: `${AXIS_NAME[axis]} is at the end of its travel.` }],
   };
 }
+
+/** From this step on nobody holds paper at a moving tool; millimetres as the axis counts them. */
+const COARSE = 0.1;
 
 /** Counting drives forget where they are; absolute ones know. */
 function powerCycle(state: LatheState): LatheStep {

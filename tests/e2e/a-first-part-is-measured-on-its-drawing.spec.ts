@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { byHand, COLLAR, ownLot } from "./ownLot.ts";
-import { expect, test } from "./shop.ts";
+import { expect, longTest, test } from "./shop.ts";
 
 /** In inches: T1 faces and turns .375 to .500, T2 turns .310 to .200. Both are sharp-cornered on the drawing but for their noses. */
 const PIN = `%
@@ -94,31 +94,32 @@ M30
 %
 `;
 
-test("a taper is measured at a place along it, and a wrong nose radius is told apart from an offset", async ({
-  page,
-}) => {
-  const address = await ownLot(page, "dome-collar", "F-130", COLLAR);
-  await takeIn(page, address, "O0930.nc", SHAFT);
-  await page.goto(`${address}/first-part`);
-  const strip = page.getByRole("form", { name: /^Measure / });
-  // Both cylinders are right. At Z −20 the slope has Ø 35, and 35.06 is measured: only the nose leaves more there.
-  for (const [title, value] of [
-    ["Ø 30", "30.00"],
-    ["Ø 40", "40.00"],
-    ["Ø 35 at 20", "35.06"],
-  ] as const) {
-    await page.getByRole("button", { name: new RegExp(`^diameter.* ${title.slice(2)}, made by T01`) }).click();
-    await expect(strip).toHaveAccessibleName(`Measure ${title}`);
-    await page.keyboard.type(value);
-    await page.keyboard.press("Enter");
-  }
-  const correction = page.getByRole("navigation", { name: "Corrections" }).getByRole("link", { name: /X of T01/ });
-  await expect(correction).toContainText("Nose radius");
-  await correction.click();
-  await expect(page.getByRole("button", { name: /^Put in wear/ })).toHaveCount(0);
-});
+longTest(
+  "a taper is measured at a place along it, and a wrong nose radius is told apart from an offset",
+  async ({ page }) => {
+    const address = await ownLot(page, "dome-collar", "F-130", COLLAR);
+    await takeIn(page, address, "O0930.nc", SHAFT);
+    await page.goto(`${address}/first-part`);
+    const strip = page.getByRole("form", { name: /^Measure / });
+    // Both cylinders are right. At Z −20 the slope has Ø 35, and 35.06 is measured: only the nose leaves more there.
+    for (const [title, value] of [
+      ["Ø 30", "30.00"],
+      ["Ø 40", "40.00"],
+      ["Ø 35 at 20", "35.06"],
+    ] as const) {
+      await page.getByRole("button", { name: new RegExp(`^diameter.* ${title.slice(2)}, made by T01`) }).click();
+      await expect(strip).toHaveAccessibleName(`Measure ${title}`);
+      await page.keyboard.type(value);
+      await page.keyboard.press("Enter");
+    }
+    const correction = page.getByRole("navigation", { name: "Corrections" }).getByRole("link", { name: /X of T01/ });
+    await expect(correction).toContainText("Nose radius");
+    await correction.click();
+    await expect(page.getByRole("button", { name: /^Put in wear/ })).toHaveCount(0);
+  },
+);
 
-test("the next number is typed while the one before is still being kept", async ({ page }) => {
+longTest("the next number is typed while the one before is still being kept", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-110", COLLAR);
   const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
   await takeIn(page, address, "O4402.nc", program);

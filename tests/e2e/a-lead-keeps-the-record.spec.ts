@@ -153,60 +153,61 @@ longTest("a setup sheet of twelve tools prints on one page, A4 and Letter", asyn
   expect(lines.some((line) => line.startsWith("not proven,"))).toBe(true);
 });
 
-test("a setup sheet of twenty-four tools and their second offsets says on each page what it belongs to, and which page it is", async ({
-  page,
-}) => {
-  await signInAs(page, "Marit");
-  const address = await openLike(page, demoSetup("cap-pin").address, "P-041", 'Pin "long", 24 tools');
-  await page.goto(`${address}/keep`);
-  let base = Number((await page.getByText(/^\d+ entries/).textContent())?.split(" ")[0]);
-  const send = async (fields: Readonly<Record<string, string>>) => {
-    expect(await sendForm(page, address, { id: crypto.randomUUID(), base: String(base++), ...fields })).toMatch(
-      /done|redirect/,
-    );
-  };
-  const drill = {
-    description: "Drill",
-    diameter: "3",
-    pointAngle: "140",
-    programmed: "corner",
-    holder: "10",
-    overhang: "35",
-  };
-  const blade = {
-    description: "Groove",
-    width: "2",
-    cornerRadius: "0.1",
-    depth: "5",
-    programmed: "left",
-    overhang: "25",
-  };
-  const tools: [station: string, call: string][] = [
-    ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`G${n}`, n]),
-    ...["1", "2", "3", "4"].map((n): [string, string] => [`C${n}`, `1${n}`]),
-    ...["1", "2", "3", "4"].map((n): [string, string] => [`S${n}`, `2${n}`]),
-    ["A1", "31"],
-    ["A2", "32"],
-    ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`B${n}`, `4${n}`]),
-  ];
-  const more = { intent: "load-tool", sizeUnit: "mm", toleranceX: "0.05", toleranceZ: "0.1" };
-  for (const [station, offset] of tools) {
-    const isGang = station.startsWith("G");
-    const typed = JSON.stringify(isGang ? { ...blade, shank: "12" } : drill);
-    await send({ ...more, station, offset, kind: isGang ? "groove-outside" : "drill", typed });
-    if (isGang) await send({ intent: "make-second", offset: `5${offset}`, of: offset, edge: "right" });
-  }
-  await page.goto(`${address}/sheet`);
-  // Two heads, one work offset, the tools, and a second offset for each of the seven blades.
-  await expect(page.getByRole("row")).toHaveCount(2 + 1 + 24 + 7);
-  const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
-  const pages = pagesOf(pdf);
-  expect(pages).toBeGreaterThan(1);
-  const texts = textsOf(pdf);
-  for (let at = 1; at <= pages; at++) expect(texts).toContainEqual(expect.stringContaining(`${at} of ${pages}`));
-  const about = texts.filter((text) => text.includes('Pin "long", 24 tools · P-041'));
-  expect(about.length).toBeGreaterThanOrEqual(pages);
-});
+longTest(
+  "a setup sheet of twenty-four tools and their second offsets says on each page what it belongs to, and which page it is",
+  async ({ page }) => {
+    await signInAs(page, "Marit");
+    const address = await openLike(page, demoSetup("cap-pin").address, "P-041", 'Pin "long", 24 tools');
+    await page.goto(`${address}/keep`);
+    let base = Number((await page.getByText(/^\d+ entries/).textContent())?.split(" ")[0]);
+    const send = async (fields: Readonly<Record<string, string>>) => {
+      expect(await sendForm(page, address, { id: crypto.randomUUID(), base: String(base++), ...fields })).toMatch(
+        /done|redirect/,
+      );
+    };
+    const drill = {
+      description: "Drill",
+      diameter: "3",
+      pointAngle: "140",
+      programmed: "corner",
+      holder: "10",
+      overhang: "35",
+    };
+    const blade = {
+      description: "Groove",
+      width: "2",
+      cornerRadius: "0.1",
+      depth: "5",
+      programmed: "left",
+      overhang: "25",
+    };
+    const tools: [station: string, call: string][] = [
+      ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`G${n}`, n]),
+      ...["1", "2", "3", "4"].map((n): [string, string] => [`C${n}`, `1${n}`]),
+      ...["1", "2", "3", "4"].map((n): [string, string] => [`S${n}`, `2${n}`]),
+      ["A1", "31"],
+      ["A2", "32"],
+      ...["1", "2", "3", "4", "5", "6", "7"].map((n): [string, string] => [`B${n}`, `4${n}`]),
+    ];
+    const more = { intent: "load-tool", sizeUnit: "mm", toleranceX: "0.05", toleranceZ: "0.1" };
+    for (const [station, offset] of tools) {
+      const isGang = station.startsWith("G");
+      const typed = JSON.stringify(isGang ? { ...blade, shank: "12" } : drill);
+      await send({ ...more, station, offset, kind: isGang ? "groove-outside" : "drill", typed });
+      if (isGang) await send({ intent: "make-second", offset: `5${offset}`, of: offset, edge: "right" });
+    }
+    await page.goto(`${address}/sheet`);
+    // Two heads, one work offset, the tools, and a second offset for each of the seven blades.
+    await expect(page.getByRole("row")).toHaveCount(2 + 1 + 24 + 7);
+    const pdf = await page.pdf({ preferCSSPageSize: true, printBackground: true });
+    const pages = pagesOf(pdf);
+    expect(pages).toBeGreaterThan(1);
+    const texts = textsOf(pdf);
+    for (let at = 1; at <= pages; at++) expect(texts).toContainEqual(expect.stringContaining(`${at} of ${pages}`));
+    const about = texts.filter((text) => text.includes('Pin "long", 24 tools · P-041'));
+    expect(about.length).toBeGreaterThanOrEqual(pages);
+  },
+);
 
 test("the workshop: a spacer measured once is proposed everywhere, a machine is changed, a setter let in", async ({
   page,

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, test, touchAllAnew } from "./shop.ts";
+import { expect, longTest, signInAs, test, touchAllAnew } from "./shop.ts";
 
 const TURNED = `%
 O6001 (DUST-CAP RING)
@@ -257,33 +257,34 @@ test("a past setup starts the next one, and the next operation gets a work offse
   await expect(page.getByRole("textbox", { name: "Operation" })).toHaveValue("op 2");
 });
 
-test("a file that is too large is refused with its limit, and the page lives on while a long one is read", async ({
-  page,
-}, info) => {
-  await signInAs(page, "Marit");
-  await page.goto("/setups/new");
-  const picker = page.getByLabel("Choose the program's file");
-  await picker.setInputFiles({ name: "huge.nc", mimeType: "text/plain", buffer: Buffer.alloc(13_000_000, 32) });
-  await expect(
-    page.getByRole("alert").filter({ hasText: "huge.nc has 13 MB; a program may have 12 MB." }),
-  ).toBeVisible();
-  const long = `%\nO7\nG21 G54\nT0101\n${"G1 X20.5 Z-10.25 F.2\n".repeat(450_000)}M30\n%\n`;
-  const path = info.outputPath("long.nc");
-  writeFileSync(path, long);
-  await page.evaluate(() => {
-    const frames = { whileReading: 0 };
-    const frame = () => {
-      if (document.body.textContent?.includes("reading…")) frames.whileReading++;
+longTest(
+  "a file that is too large is refused with its limit, and the page lives on while a long one is read",
+  async ({ page }, info) => {
+    await signInAs(page, "Marit");
+    await page.goto("/setups/new");
+    const picker = page.getByLabel("Choose the program's file");
+    await picker.setInputFiles({ name: "huge.nc", mimeType: "text/plain", buffer: Buffer.alloc(13_000_000, 32) });
+    await expect(
+      page.getByRole("alert").filter({ hasText: "huge.nc has 13 MB; a program may have 12 MB." }),
+    ).toBeVisible();
+    const long = `%\nO7\nG21 G54\nT0101\n${"G1 X20.5 Z-10.25 F.2\n".repeat(450_000)}M30\n%\n`;
+    const path = info.outputPath("long.nc");
+    writeFileSync(path, long);
+    await page.evaluate(() => {
+      const frames = { whileReading: 0 };
+      const frame = () => {
+        if (document.body.textContent?.includes("reading…")) frames.whileReading++;
+        requestAnimationFrame(frame);
+      };
       requestAnimationFrame(frame);
-    };
-    requestAnimationFrame(frame);
-    Object.assign(window, { frames });
-  });
-  await picker.setInputFiles(path);
-  await expect(page.getByText(/O7 · 450,006 lines · millimetres · 1 tool/)).toBeVisible({ timeout: 20_000 });
-  // A page that read the file itself would draw nothing until it had done.
-  const { whileReading } = await page.evaluate(
-    () => (window as unknown as { frames: { whileReading: number } }).frames,
-  );
-  expect(whileReading).toBeGreaterThan(5);
-});
+      Object.assign(window, { frames });
+    });
+    await picker.setInputFiles(path);
+    await expect(page.getByText(/O7 · 450,006 lines · millimetres · 1 tool/)).toBeVisible({ timeout: 20_000 });
+    // A page that read the file itself would draw nothing until it had done.
+    const { whileReading } = await page.evaluate(
+      () => (window as unknown as { frames: { whileReading: number } }).frames,
+    );
+    expect(whileReading).toBeGreaterThan(5);
+  },
+);

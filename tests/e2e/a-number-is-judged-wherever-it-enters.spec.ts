@@ -1,34 +1,37 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { COLLAR, ownLot } from "./ownLot.ts";
-import { expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
 const doubt = (page: Page) => page.getByRole("alert", { name: "Doubt" });
 
-test("an inch reading with two digits swapped is asked about, and an earlier touch is left out", async ({ page }) => {
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("pin").address, "P-081", "Dust-cap pin 3/8, next lot");
-  await page.goto(`${address}/touch?tool=1&do=x`);
-  await page.waitForLoadState("networkidle");
-  await page.locator("label", { hasText: "Skim and measure" }).click();
-  // In the lot before −4.6333 less .4882: −5.1215. With 6 and 4 swapped it is −6.4333 − .4882 = −6.9215, 1.8 less.
-  await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-6.4333");
-  await page.getByRole("textbox", { name: /measured diameter/ }).fill(".4882");
-  await expect(doubt(page)).toContainText("1.8000 in less than last time: were two digits swapped");
-  await expect(doubt(page).getByRole("button", { name: "Yes, make it −5.1215" })).toBeVisible();
-  await doubt(page).getByRole("button", { name: "Show it" }).click();
-  const past = page.getByRole("dialog", { name: "X of T01 in earlier setups" });
-  await expect(past).toContainText("−5.1215");
-  await expect(past).toContainText("P-008");
-  await past.getByRole("button", { name: /^Leave out −5\.1215 of P-008/ }).click();
-  await expect(page.getByText("Left out. Record lists it, and can undo it.")).toBeVisible();
-  // What was typed stands, and nothing is known any more that would speak against it.
-  await expect(doubt(page)).toHaveCount(0);
-  await expect(page.getByRole("textbox", { name: /machine position at contact/ })).toHaveValue("-6.4333");
-  await page.goto(`${address}/keep`);
-  await expect(page.getByText("an earlier X of offset 1 left out of comparisons").first()).toBeVisible();
-});
+longTest(
+  "an inch reading with two digits swapped is asked about, and an earlier touch is left out",
+  async ({ page }) => {
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("pin").address, "P-081", "Dust-cap pin 3/8, next lot");
+    await page.goto(`${address}/touch?tool=1&do=x`);
+    await page.waitForLoadState("networkidle");
+    await page.locator("label", { hasText: "Skim and measure" }).click();
+    // In the lot before −4.6333 less .4882: −5.1215. With 6 and 4 swapped it is −6.4333 − .4882 = −6.9215, 1.8 less.
+    await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-6.4333");
+    await page.getByRole("textbox", { name: /measured diameter/ }).fill(".4882");
+    await expect(doubt(page)).toContainText("1.8000 in less than last time: were two digits swapped");
+    await expect(doubt(page).getByRole("button", { name: "Yes, make it −5.1215" })).toBeVisible();
+    await doubt(page).getByRole("button", { name: "Show it" }).click();
+    const past = page.getByRole("dialog", { name: "X of T01 in earlier setups" });
+    await expect(past).toContainText("−5.1215");
+    await expect(past).toContainText("P-008");
+    await past.getByRole("button", { name: /^Leave out −5\.1215 of P-008/ }).click();
+    await expect(page.getByText("Left out. Record lists it, and can undo it.")).toBeVisible();
+    // What was typed stands, and nothing is known any more that would speak against it.
+    await expect(doubt(page)).toHaveCount(0);
+    await expect(page.getByRole("textbox", { name: /machine position at contact/ })).toHaveValue("-6.4333");
+    await page.goto(`${address}/keep`);
+    await expect(page.getByText("an earlier X of offset 1 left out of comparisons").first()).toBeVisible();
+  },
+);
 
 test("a spacer that the shop does not have is asked about once", async ({ page }) => {
   await withoutFeed(page);

@@ -1,5 +1,5 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
 /** A loop that a control runs three times, and a rotation that lathes disagree on. */
 const LOOP = `%
@@ -62,7 +62,7 @@ M30
 %
 `;
 
-test("a rapid with the offset cancelled is not played as if the control's answer were known", async ({ page }) => {
+longTest("a rapid with the offset cancelled is not played as if the control's answer were known", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("dome-collar").address, "F-158", "Collar, offset cancelled");

@@ -88,7 +88,7 @@ test("keys in a table cell by cell, at arm's length, and reads the control back"
   await expect(page.getByText("All 2 cells agree")).toBeVisible();
 });
 
-test("sets the work offset of a second operation, and is asked about X", async ({ page }) => {
+longTest("sets the work offset of a second operation, and is asked about X", async ({ page }) => {
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("drawtube").address, "F-152", "Tube blank");
   await page.goto(`${address}/table?side=work`);

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
 /** The lead at the desk signs, having read what is unproven and which devices are silent. */
 async function signOff(desk: Page): Promise<void> {
@@ -66,36 +66,35 @@ test("what a tablet entered without the server waits for the lead who signed off
   await desk.context().close();
 });
 
-test("what is given back is read by its author, who enters it again or leaves it", async ({
-  page,
-  browser,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("drawtube").address, "F-156", "Tube, given back");
-  await page.goto(`${address}/keep`);
-  const desk = await (await browser.newContext()).newPage();
-  await signInAs(desk, "Marit");
-  await desk.goto(`${address}/keep`);
-  await page.context().setOffline(true);
-  await page.getByRole("textbox", { name: "Note" }).fill("Chuck grease low");
-  await page.getByRole("button", { name: "Save it" }).click();
-  const strip = page.getByRole("banner").getByRole("status");
-  await expect(strip).toHaveText("No server · 1 waiting");
-  await signOff(desk);
-  await page.context().setOffline(false);
-  const late = desk.getByRole("region", { name: "Came after the sign-off" });
-  await expect(late).toContainText("Chuck grease low", { timeout: 20_000 });
-  await late.getByRole("textbox", { name: "Why, for the record" }).fill("Tell maintenance");
-  await late.getByRole("button", { name: "Return all" }).click();
-  await expect(late).toHaveCount(0);
-  await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
-  const back = page.getByRole("region", { name: "Given back to you" });
-  await expect(back).toContainText("Chuck grease low");
-  await expect(back).toContainText("Tell maintenance");
-  await back.getByRole("button", { name: "I have read it" }).click();
-  await expect(back).toHaveCount(0);
-  await desk.context().close();
-});
+longTest(
+  "what is given back is read by its author, who enters it again or leaves it",
+  async ({ page, browser, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("drawtube").address, "F-156", "Tube, given back");
+    await page.goto(`${address}/keep`);
+    const desk = await (await browser.newContext()).newPage();
+    await signInAs(desk, "Marit");
+    await desk.goto(`${address}/keep`);
+    await page.context().setOffline(true);
+    await page.getByRole("textbox", { name: "Note" }).fill("Chuck grease low");
+    await page.getByRole("button", { name: "Save it" }).click();
+    const strip = page.getByRole("banner").getByRole("status");
+    await expect(strip).toHaveText("No server · 1 waiting");
+    await signOff(desk);
+    await page.context().setOffline(false);
+    const late = desk.getByRole("region", { name: "Came after the sign-off" });
+    await expect(late).toContainText("Chuck grease low", { timeout: 20_000 });
+    await late.getByRole("textbox", { name: "Why, for the record" }).fill("Tell maintenance");
+    await late.getByRole("button", { name: "Return all" }).click();
+    await expect(late).toHaveCount(0);
+    await expect(desk.getByRole("heading", { name: "Signed off" })).toBeVisible();
+    const back = page.getByRole("region", { name: "Given back to you" });
+    await expect(back).toContainText("Chuck grease low");
+    await expect(back).toContainText("Tell maintenance");
+    await back.getByRole("button", { name: "I have read it" }).click();
+    await expect(back).toHaveCount(0);
+    await desk.context().close();
+  },
+);

@@ -1,4 +1,4 @@
-import { expect, keyIn, openSetup, signInAs, test } from "./shop.ts";
+import { expect, keyIn, longTest, openSetup, signInAs, test } from "./shop.ts";
 
 test("what cannot be is said in its field, and what was typed stays", async ({ page }) => {
   await signInAs(page, "Ines");
@@ -94,7 +94,7 @@ test("a comma is the decimal mark of somebody who says so", async ({ page }) => 
   await expect(page.getByText(/This diameter \(1.2500 in\) would be larger/)).toBeVisible();
 });
 
-test("once the bar is measured, no diameter may be larger than it", async ({ page, allowConsole }) => {
+longTest("once the bar is measured, no diameter may be larger than it", async ({ page, allowConsole }) => {
   allowConsole(/status of 422/);
   await signInAs(page, "Ines");
   await openSetup(page, "Focuser drawtube 52");

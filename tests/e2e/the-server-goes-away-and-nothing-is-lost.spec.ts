@@ -284,39 +284,38 @@ test("a photo and a program that are chosen without the server stay on the devic
   expect(left).toBe(0);
 });
 
-test("a device's store that runs full is said before it hurts, and loses nothing that is typed", async ({
-  page,
-  context,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_/);
-  await page.goto("/sign-in");
-  await page.getByRole("button", { name: "Ines" }).click();
-  await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
-  const takenAlong = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
-  await page.goto(`${demoSetup("pin").address}/keep`);
-  await takenAlong;
-  await page.waitForLoadState("networkidle");
-  // A browser that has little room left, and says so as browsers do; a full disk cannot be had in a test of pages.
-  await page.addInitScript(() => {
-    navigator.storage.estimate = async () => ({ quota: 15_000_000, usage: 2_000_000 });
-    const { add } = IDBObjectStore.prototype;
-    IDBObjectStore.prototype.add = function (...given) {
-      if (this.name === "queue" && !navigator.onLine) throw new DOMException("full", "QuotaExceededError");
-      return add.apply(this, given);
-    };
-  });
-  await page.reload();
-  await expect(strip(page)).toHaveText("Device");
-  await page.getByRole("button", { name: "Device" }).click();
-  await expect(page.getByRole("dialog")).toContainText("nearly full. Make room on it");
-  await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+longTest(
+  "a device's store that runs full is said before it hurts, and loses nothing that is typed",
+  async ({ page, context, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_/);
+    await page.goto("/sign-in");
+    await page.getByRole("button", { name: "Ines" }).click();
+    await expect(page.getByRole("heading", { name: "Running setups" })).toBeVisible();
+    const takenAlong = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+    await page.goto(`${demoSetup("pin").address}/keep`);
+    await takenAlong;
+    await page.waitForLoadState("networkidle");
+    // A browser that has little room left, and says so as browsers do; a full disk cannot be had in a test of pages.
+    await page.addInitScript(() => {
+      navigator.storage.estimate = async () => ({ quota: 15_000_000, usage: 2_000_000 });
+      const { add } = IDBObjectStore.prototype;
+      IDBObjectStore.prototype.add = function (...given) {
+        if (this.name === "queue" && !navigator.onLine) throw new DOMException("full", "QuotaExceededError");
+        return add.apply(this, given);
+      };
+    });
+    await page.reload();
+    await expect(strip(page)).toHaveText("Device");
+    await page.getByRole("button", { name: "Device" }).click();
+    await expect(page.getByRole("dialog")).toContainText("nearly full. Make room on it");
+    await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
 
-  // No room was made, and then the server goes.
-  await page.waitForLoadState("networkidle");
-  await context.setOffline(true);
-  await page.getByRole("textbox", { name: "Note" }).fill("Typed on a full device");
-  await page.getByRole("button", { name: "Save it" }).click();
-  await expect(page.getByText("This device's store is full: the entry cannot be kept here.")).toBeVisible();
-  await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Typed on a full device");
-});
+    // No room was made, and then the server goes.
+    await page.waitForLoadState("networkidle");
+    await context.setOffline(true);
+    await page.getByRole("textbox", { name: "Note" }).fill("Typed on a full device");
+    await page.getByRole("button", { name: "Save it" }).click();
+    await expect(page.getByText("This device's store is full: the entry cannot be kept here.")).toBeVisible();
+    await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Typed on a full device");
+  },
+);

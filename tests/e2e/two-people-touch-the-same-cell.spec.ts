@@ -81,79 +81,79 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await other.context().close();
 });
 
-test("how a tool is touched belongs to the person who is on it, and what changes under the hand is looked at first", async ({
-  browser,
-  page,
-  allowConsole,
-}) => {
-  // That another may not change it is the point of this story; the browser notes the refusal.
-  allowConsole(/status of 422/);
-  const other = await (await browser.newContext()).newPage();
-  await signInAs(page, "Ines");
-  await signInAs(other, "Bruno");
-  const address = await openLike(page, demoSetup("drawtube").address, "F-156", "Tube under the hand");
-  const setG54 = async (value: string) => {
-    await page.goto(`${address}/table?side=work`);
-    const panel = page.getByRole("region", { name: "Work offsets" });
-    await panel.getByRole("textbox", { name: /as the control shows it/ }).fill(value);
-    await panel.getByRole("button", { name: "Set G54 Z" }).click();
-    await expect(panel.getByRole("listitem").filter({ hasText: "G54" }).first()).toContainText(value.replace("-", "−"));
-  };
-  await setG54("-10.000");
-  await other.goto(`${address}/touch?tool=1&do=z`);
-  await other.locator("label", { hasText: "Bare touch" }).click();
-  await expect(other.getByRole("radio", { name: "Bare touch" })).toBeChecked();
-  await other.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill("-402.88");
-  await other.getByRole("textbox", { name: /stock still to be faced, Z, tool 1/ }).fill("0");
-  // −402.88 − (−10) = −392.880.
-  await expect(keyIn(other)).toContainText("−392.880");
+longTest(
+  "how a tool is touched belongs to the person who is on it, and what changes under the hand is looked at first",
+  async ({ browser, page, allowConsole }) => {
+    // That another may not change it is the point of this story; the browser notes the refusal.
+    allowConsole(/status of 422/);
+    const other = await (await browser.newContext()).newPage();
+    await signInAs(page, "Ines");
+    await signInAs(other, "Bruno");
+    const address = await openLike(page, demoSetup("drawtube").address, "F-156", "Tube under the hand");
+    const setG54 = async (value: string) => {
+      await page.goto(`${address}/table?side=work`);
+      const panel = page.getByRole("region", { name: "Work offsets" });
+      await panel.getByRole("textbox", { name: /as the control shows it/ }).fill(value);
+      await panel.getByRole("button", { name: "Set G54 Z" }).click();
+      await expect(panel.getByRole("listitem").filter({ hasText: "G54" }).first()).toContainText(
+        value.replace("-", "−"),
+      );
+    };
+    await setG54("-10.000");
+    await other.goto(`${address}/touch?tool=1&do=z`);
+    await other.locator("label", { hasText: "Bare touch" }).click();
+    await expect(other.getByRole("radio", { name: "Bare touch" })).toBeChecked();
+    await other.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ }).fill("-402.88");
+    await other.getByRole("textbox", { name: /stock still to be faced, Z, tool 1/ }).fill("0");
+    // −402.88 − (−10) = −392.880.
+    await expect(keyIn(other)).toContainText("−392.880");
 
-  // Ines sees who is on it: she cannot choose another way, and the server does not let her either.
-  await page.goto(`${address}/touch?tool=1&do=z`);
-  await expect(page.getByText(/Bruno is on this tool since/)).toBeVisible();
-  await expect(page.getByRole("radio", { name: /Paper or shim/ })).toBeDisabled();
-  const form = { intent: "choose-way", id: crypto.randomUUID(), base: "0", offset: "1", axis: "z", way: "paper" };
-  expect(await sendForm(page, address, form)).toContain("Bruno is on this tool");
+    // Ines sees who is on it: she cannot choose another way, and the server does not let her either.
+    await page.goto(`${address}/touch?tool=1&do=z`);
+    await expect(page.getByText(/Bruno is on this tool since/)).toBeVisible();
+    await expect(page.getByRole("radio", { name: /Paper or shim/ })).toBeDisabled();
+    const form = { intent: "choose-way", id: crypto.randomUUID(), base: "0", offset: "1", axis: "z", way: "paper" };
+    expect(await sendForm(page, address, form)).toContain("Bruno is on this tool");
 
-  // G54 becomes another one while he is about to accept: the sum says so, and he looks at it first.
-  await setG54("-10.050");
-  await expect(other.getByText(/has changed while you typed: −392\.880 is −392\.830 now/)).toBeVisible();
-  await expect(other.getByRole("button", { name: /^Accept Z/ })).toHaveCount(0);
-  await other.getByRole("button", { name: "I have seen it" }).click();
-  await other.getByRole("button", { name: /^Accept Z/ }).click();
-  await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
-  await other.goto(`${address}/touch?tool=1&do=z`);
-  await expect(other.getByText(/Accepted by Bruno, .*: −392\.830/)).toBeVisible();
-  await other.getByRole("button", { name: "Undo Z of T01" }).click();
-  await other.context().close();
-});
+    // G54 becomes another one while he is about to accept: the sum says so, and he looks at it first.
+    await setG54("-10.050");
+    await expect(other.getByText(/has changed while you typed: −392\.880 is −392\.830 now/)).toBeVisible();
+    await expect(other.getByRole("button", { name: /^Accept Z/ })).toHaveCount(0);
+    await other.getByRole("button", { name: "I have seen it" }).click();
+    await other.getByRole("button", { name: /^Accept Z/ }).click();
+    await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+    await other.goto(`${address}/touch?tool=1&do=z`);
+    await expect(other.getByText(/Accepted by Bruno, .*: −392\.830/)).toBeVisible();
+    await other.getByRole("button", { name: "Undo Z of T01" }).click();
+    await other.context().close();
+  },
+);
 
-test("a connection that drops loses nothing: what was entered waits in the open page, and is sent once", async ({
-  page,
-  context,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|net::ERR/);
-  await signInAs(page, "Ines");
-  // Opened once, the setup is on this device.
-  const takenAlong = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
-  await openSetup(page, "Focuser drawtube 52");
-  await takenAlong;
-  await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("textbox", { name: /machine position at contact, X, tool 3/ }).fill("-286.9");
-  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.05");
-  await context.setOffline(true);
-  const accept = page.getByRole("button", { name: "Accept X, go to Z" });
-  await accept.click();
-  const strip = page.getByRole("banner").getByRole("status");
-  await expect(strip).toHaveText("No server · 1 waiting");
-  await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
-  await context.setOffline(false);
-  await expect(strip).toHaveText("", { timeout: 15_000 });
-  await page.reload();
-  await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
-});
+longTest(
+  "a connection that drops loses nothing: what was entered waits in the open page, and is sent once",
+  async ({ page, context, allowConsole }) => {
+    allowConsole(/Failed to load resource|net::ERR/);
+    await signInAs(page, "Ines");
+    // Opened once, the setup is on this device.
+    const takenAlong = page.waitForResponse((answer) => answer.url().endsWith("/pack") && answer.ok());
+    await openSetup(page, "Focuser drawtube 52");
+    await takenAlong;
+    await page.goto(`${page.url().split("?")[0]}?tool=3&do=x`);
+    await page.waitForLoadState("networkidle");
+    await page.getByRole("textbox", { name: /machine position at contact, X, tool 3/ }).fill("-286.9");
+    await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.05");
+    await context.setOffline(true);
+    const accept = page.getByRole("button", { name: "Accept X, go to Z" });
+    await accept.click();
+    const strip = page.getByRole("banner").getByRole("status");
+    await expect(strip).toHaveText("No server · 1 waiting");
+    await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
+    await context.setOffline(false);
+    await expect(strip).toHaveText("", { timeout: 15_000 });
+    await page.reload();
+    await expect(page.getByRole("link", { name: "X of T03, done" })).toBeVisible();
+  },
+);
 
 longTest(
   "what another enters while a page goes on to its next step leaves the address at that step",

@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, longTest, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 const file = (name: string, text: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
 
@@ -165,7 +165,7 @@ test("one tool works two operations: the other work offset is taught in the same
   await expect(line.getByRole("link", { name: /Spacer ring, both ends, op 2/ })).toBeVisible();
 });
 
-test("a length that is wrong, measured better, and wrong again moves the back tools with it", async ({ page }) => {
+longTest("a length that is wrong, measured better, and wrong again moves the back tools with it", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("cap-pin").address, "P-041", "Cap pin, length");

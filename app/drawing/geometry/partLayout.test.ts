@@ -115,7 +115,7 @@ describe("layoutPart", () => {
         expect(layout.placed.map(({ key }) => key).sort()).toEqual(dimensions.map(({ key }) => key).sort());
         check(layout, profile);
       }),
-      { numRuns: 150 },
+      { numRuns: 80 },
     );
   });
   it("makes the same sheet of the same part", () => {

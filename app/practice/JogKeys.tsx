@@ -1,0 +1,66 @@
+import { useEffect, useRef, useState } from "react";
+import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
+import { formatMillimetres } from "../../core/units/index.ts";
+import { quickJog, SAFE_ROOM } from "../../sim/lathe/index.ts";
+import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { BenchRow, Small } from "./parts.ts";
+import type { Lathe } from "./useLathe.ts";
+
+/** While a key is held the axis goes so far in each of these times: 40 mm a second, X on the diameter. */
+const TICK_MS = 16;
+const PER_TICK = 0.64;
+
+/** Two keys that move the axis quickly for as long as they are held; they stop before anything is met. */
+export function JogKeys({
+  lathe,
+  axis,
+  sense,
+}: {
+  readonly lathe: Pick<Lathe, "state" | "act">;
+  readonly axis: Axis;
+  /** Which way of the axis the readout counts as plus. */
+  readonly sense: 1 | -1;
+}) {
+  const [said, setSaid] = useState("");
+  const now = useRef(lathe);
+  useEffect(() => {
+    now.current = lathe;
+  });
+  const timer = useRef<ReturnType<typeof setInterval>>(undefined);
+  const stop = () => {
+    clearInterval(timer.current);
+    timer.current = undefined;
+  };
+  useEffect(() => () => clearInterval(timer.current), []);
+  const start = (direction: 1 | -1) => {
+    stop();
+    setSaid("");
+    const wanted = direction * sense * PER_TICK * (axis === "x" ? 2 : 1);
+    timer.current = setInterval(() => {
+      const { state, act } = now.current;
+      const by = quickJog(state, axis, wanted);
+      if (by !== 0) act({ do: "jog", axis, by });
+      if (Math.abs(by - wanted) < PER_TICK / 10) return;
+      stop();
+      setSaid(
+        state.alarm === undefined
+          ? `Stopped ${formatMillimetres(SAFE_ROOM, state.config.machine.units)} before something is met: go on with the wheel.`
+          : "The control alarms: reset it first.",
+      );
+    }, TICK_MS);
+  };
+  const name = AXIS_NAME[axis];
+  return (
+    <>
+      <BenchRow $even>
+        <Small onPressStart={() => start(-1)} onPressEnd={stop} aria-label={`Quick ${name} minus, while held`}>
+          Quick −{name}
+        </Small>
+        <Small onPressStart={() => start(1)} onPressEnd={stop} aria-label={`Quick ${name} plus, while held`}>
+          Quick +{name}
+        </Small>
+      </BenchRow>
+      <RefusalLine role="status">{said}</RefusalLine>
+    </>
+  );
+}
