@@ -42,7 +42,9 @@ export function ExercisePage({
   const { lathe } = run;
   const { state } = lathe;
   const [axis, setAxis] = useState<Axis>("x");
-  const [isTaskOpen, setTaskOpen] = useState(true);
+  // The task is read first; once something is done the drawing has the room, until it is asked for again.
+  const [askedTask, setTaskOpen] = useState<boolean>();
+  const isTaskOpen = askedTask ?? run.played.facts.acts === 0;
   const scene = useMemo(() => latheScene(state), [state]);
   // What comes after Finish is fetched meanwhile.
   useEffect(() => {

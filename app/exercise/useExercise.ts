@@ -12,13 +12,13 @@ import {
   replay,
 } from "../../sim/exercise/run.ts";
 import type { LatheCommand, LatheEvent } from "../../sim/lathe/index.ts";
-import type { Happened, Lathe } from "../practice/useLathe.ts";
+import { type Happened, withHappened } from "../practice/happened.ts";
+import type { Lathe } from "../practice/useLathe.ts";
 import { newId } from "../shell/newId.ts";
 import { forgetDraft, keepDraft, readDraft } from "./runDraft.ts";
 
 /** Time passes on an exercise's lathe in these steps, so that a run comes out the same when it is played again. */
 const TICK_MS = 16;
-const MOST_EVENTS = 30;
 /** How often a run that is going on is written down on the device. */
 const KEEP_EVERY_MS = 1500;
 
@@ -35,7 +35,6 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number, runI
   const when = useRef<number[]>([]);
   const hinted = useRef<readonly number[]>([]);
   const began = useRef<number | undefined>(undefined);
-  const counted = useRef(0);
   const id = useRef(runId ?? newId());
   const isKept = useRef(true);
 
@@ -82,10 +81,7 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number, runI
     isKept.current = false;
     now.current = next;
     setPlayed(next);
-    if (happened.length > 0) {
-      const numbered = happened.map((event) => ({ ...event, number: ++counted.current }));
-      setEvents((before) => [...before, ...numbered].slice(-MOST_EVENTS));
-    }
+    if (happened.length > 0) setEvents((before) => withHappened(before, happened));
     return happened;
   }, []);
 

@@ -2,7 +2,6 @@ import { useEffect, useRef, useState } from "react";
 import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { quickJog, SAFE_ROOM } from "../../sim/lathe/index.ts";
-import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { BenchRow, Small } from "./parts.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -15,11 +14,14 @@ export function JogKeys({
   lathe,
   axis,
   sense,
+  hint,
 }: {
   readonly lathe: Pick<Lathe, "state" | "act">;
   readonly axis: Axis;
   /** Which way of the axis the readout counts as plus. */
   readonly sense: 1 | -1;
+  /** What stands below while there is nothing to say of the keys. */
+  readonly hint: string;
 }) {
   const [said, setSaid] = useState("");
   const now = useRef(lathe);
@@ -60,7 +62,7 @@ export function JogKeys({
           Quick +{name}
         </Small>
       </BenchRow>
-      <RefusalLine role="status">{said}</RefusalLine>
+      <p role="status">{said || hint}</p>
     </>
   );
 }

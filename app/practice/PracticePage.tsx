@@ -90,7 +90,7 @@ export function Incident({ lathe: { state, events, act, startAnew } }: { readonl
   if (state.alarm === undefined) return null;
   const { alarm } = state;
   const crash = events.findLast(({ message }) => message.startsWith(alarm));
-  const isCrash = crash?.kind === "crash";
+  const isCrash = state.tools[state.station]?.isBroken === true;
   return (
     <Alarm role="alert" $isCrash={isCrash}>
       <TriangleAlert size={isCrash ? 44 : 26} aria-hidden="true" />
@@ -137,7 +137,12 @@ export function FeelStrip({
   const last = events.at(-1);
   return (
     <Strip>
-      <Felt $feel={feel} role="status" aria-label="What the hand feels" data-testid="feel">
+      <Felt
+        $feel={mode === "alarm" ? "crushed" : feel}
+        role="status"
+        aria-label="What the hand feels"
+        data-testid="feel"
+      >
         {mode === "alarm" ? "stopped" : FEEL_WORDS[feel]}
       </Felt>
       <PlainButton aria-pressed={withSound} onPress={() => setWithSound(!withSound)}>

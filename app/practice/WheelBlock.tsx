@@ -87,11 +87,12 @@ export function WheelBlock({
           ))}
         </Choices>
       </Pair>
-      <JogKeys lathe={{ state, act }} axis={axis} sense={sign} />
-      <p>
-        {plus.name}
-        {plus.leads && `: ${plus.leads}`}. Drag, scroll or arrow keys.
-      </p>
+      <JogKeys
+        lathe={{ state, act }}
+        axis={axis}
+        sense={sign}
+        hint={`${plus.name}${plus.leads ? `: ${plus.leads}` : ""}. Drag, scroll or arrow keys.`}
+      />
     </LatheBlock>
   );
 }

@@ -7,6 +7,7 @@ import {
   type LatheState,
   step,
 } from "../../sim/lathe/index.ts";
+import { type Happened, withHappened } from "./happened.ts";
 import { driveLathe, lookAtLathe, putUpLathe } from "./sharedLathe.ts";
 
 interface LatheTask {
@@ -17,15 +18,9 @@ interface LatheTask {
   readonly isShared: boolean;
 }
 
-/** An event with a number that grows, so that the same words twice are heard twice. */
-export interface Happened extends LatheEvent {
-  readonly number: number;
-}
-
 const FIRST_SEED = 4680;
 /** Commands are handed on in bundles, so that the feed follows a movement at once and the network is not flooded. */
 const HAND_ON_EVERY_MS = 40;
-const MOST_EVENTS = 30;
 
 /**
  * A lathe to work at: moved here at once, and handed on to the shared one behind it. Where that one was moved by somebody
@@ -39,7 +34,6 @@ export function useLathe({ machine, label, config, isShared }: LatheTask) {
   const revision = useRef<number | undefined>(undefined);
   const waiting = useRef<LatheCommand[]>([]);
   const isSending = useRef(false);
-  const counted = useRef(0);
 
   const show = useCallback((next: LatheState) => {
     now.current = next;
@@ -47,8 +41,7 @@ export function useLathe({ machine, label, config, isShared }: LatheTask) {
   }, []);
   const tell = useCallback((happened: readonly LatheEvent[]) => {
     if (happened.length === 0) return;
-    const numbered = happened.map((event) => ({ ...event, number: ++counted.current }));
-    setEvents((before) => [...before, ...numbered].slice(-MOST_EVENTS));
+    setEvents((before) => withHappened(before, happened));
   }, []);
 
   const handOn = useCallback(async () => {

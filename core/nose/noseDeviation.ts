@@ -2,7 +2,7 @@ import { type Answer, accepted, type Refusal, refused } from "../refusal.ts";
 import { type Numbering, type TipDirection, tipDirection } from "../tool/index.ts";
 
 /** A nose: its radius, and the code by which its imaginary tip points. */
-export interface Nose {
+interface Nose {
   readonly radius: number;
   readonly code: number;
 }

@@ -6,7 +6,7 @@ import type { Exercise } from "./exercise.ts";
 import { open, play, type RecordedAct, record } from "./run.ts";
 import { shippedExercise } from "./shipped/index.ts";
 
-export type Entry = Extract<BenchAct, { do: "enter-offset" }>;
+export type OffsetEntry = Extract<BenchAct, { do: "enter-offset" }>;
 /** A slip of the hand: what is done instead of an act that was advised. */
 export type Slipped = (act: BenchAct, bench: Bench, goal: number) => readonly BenchAct[];
 

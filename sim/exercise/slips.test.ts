@@ -1,12 +1,12 @@
 import { describe, expect, it } from "vitest";
 import { toControl, workToControl, zoneOf } from "../../core/machine/index.ts";
 import type { Bench } from "./bench.ts";
-import { type Entry, exerciseOf, runWith, type Slipped } from "./scripted.fixture.ts";
+import { exerciseOf, type OffsetEntry, runWith, type Slipped } from "./scripted.fixture.ts";
 import { SHIPPED } from "./shipped/index.ts";
 
 /** A geometry that is wrong by so much in the equation's sign, however this control takes it. */
 const entry =
-  (offset: string, axis: Entry["axis"], change: (bench: Bench) => number): Slipped =>
+  (offset: string, axis: OffsetEntry["axis"], change: (bench: Bench) => number): Slipped =>
   (act, bench) => {
     if (act.do !== "enter-offset" || act.offset !== offset || act.axis !== axis || act.register !== "geometry")
       return [act];
@@ -18,9 +18,9 @@ const entry =
     const by = toControl(machine, axis, change(bench), stated ? "program" : "tool-offset", zone) * (stated ? -1 : 1);
     return [{ ...act, number: act.number + by }];
   };
-const by = (offset: string, axis: Entry["axis"], amount: number) => entry(offset, axis, () => amount);
+const by = (offset: string, axis: OffsetEntry["axis"], amount: number) => entry(offset, axis, () => amount);
 const never =
-  (offset: string, axis: Entry["axis"]): Slipped =>
+  (offset: string, axis: OffsetEntry["axis"]): Slipped =>
   (act) =>
     act.do === "enter-offset" && act.offset === offset && act.axis === axis ? [] : [act];
 /** The work offset taught as the whole machine distance: the tool's own length is in it twice. */

@@ -114,7 +114,7 @@ function jog(state: LatheState, { axis, by }: Extract<LatheCommand, { do: "jog" 
   };
 }
 
-/** From this step on nobody holds paper at a moving tool; millimetres as the axis counts them. */
+/** From this step on paper is let go of; millimetres as the axis counts them. */
 const COARSE = 0.1;
 
 /** Counting drives forget where they are; absolute ones know. */

@@ -34,7 +34,7 @@ export const isByHand = (keyed: Keyed | undefined): keyed is ByHand => keyed?.en
 const SAME = 1.5;
 
 /** The offset goal of a cell; a work offset belongs to the goal that teaches it. */
-export const goalOfCell = (
+const goalOfCell = (
   { bench }: Played,
   { row, axis, register }: Pick<Keyed, "row" | "axis" | "register">,
 ): GoalOf<"offset"> | undefined =>

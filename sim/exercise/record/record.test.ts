@@ -4,19 +4,23 @@ import { chance, longOr } from "../../../tests/hard/long.ts";
 import type { Bench, BenchAct } from "../bench.ts";
 import type { Exercise } from "../exercise.ts";
 import { machineOf } from "../exerciseSetup.ts";
-import { type Entry, exerciseOf, runWith, type Slipped } from "../scripted.fixture.ts";
+import { exerciseOf, type OffsetEntry, runWith, type Slipped } from "../scripted.fixture.ts";
 import { SHIPPED } from "../shipped/index.ts";
 
 const PAPER = 0.09;
 
 /** Changes one entry of an offset's geometry, with what is done before it. */
 const atEntry =
-  (offset: string, axis: Entry["axis"], change: (act: Entry, bench: Bench) => readonly BenchAct[]): Slipped =>
+  (
+    offset: string,
+    axis: OffsetEntry["axis"],
+    change: (act: OffsetEntry, bench: Bench) => readonly BenchAct[],
+  ): Slipped =>
   (act, bench) =>
     act.do === "enter-offset" && act.offset === offset && act.axis === axis && act.register === "geometry"
       ? change(act, bench)
       : [act];
-const keyedAs = (offset: string, axis: Entry["axis"], number: (right: number, bench: Bench) => number) =>
+const keyedAs = (offset: string, axis: OffsetEntry["axis"], number: (right: number, bench: Bench) => number) =>
   atEntry(offset, axis, (act, bench) => [{ ...act, number: number(act.number, bench) }]);
 /** The text of a number in thousandths, changed as a hand would. */
 const retyped = (change: (text: string) => string) => (right: number) => Number(change(right.toFixed(3)));
@@ -36,7 +40,7 @@ const worn: Exercise = {
 const inch = exerciseOf("work-offset-first");
 const master = exerciseOf("master-changed");
 const radius = ({ lathe }: Bench) => lathe.stock.main.outer.at(-1)?.v1 ?? 0;
-const held = ({ lathe }: Bench, offset: string, axis: Entry["axis"]) => lathe.rows[offset]?.geometry[axis] ?? 0;
+const held = ({ lathe }: Bench, offset: string, axis: OffsetEntry["axis"]) => lathe.rows[offset]?.geometry[axis] ?? 0;
 
 /** Every slip with what the debrief has to say of it first; the amounts are those that were put in. */
 const SLIPS: readonly (readonly [slip: string, exercise: Exercise, how: Slipped, kind: string, says?: RegExp])[] = [
