@@ -25,7 +25,7 @@ export function GuidePanel({ run, depth }: { readonly run: ExerciseRun; readonly
   const wordsOf = ({ index }: Advice) =>
     exercise.goals.slice(index, index + 1).map((goal) => goalWords(exercise, goal));
   const key = step && `${step.index} ${step.say}`;
-  const isShown = depth === "shown" || (depth === "hints" && shownFor === key);
+  const isShown = depth === "shown" || depth === "told" || (depth === "hints" && shownFor === key);
   return (
     <Panel aria-label="Exercise">
       <Goals aria-label="Goals">

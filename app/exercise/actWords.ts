@@ -52,6 +52,8 @@ export function actWords(act: BenchAct, { lathe }: Bench): string {
       return "Program changed";
     case "answer":
       return "Answered";
+    case "predict":
+      return "Display predicted";
     case "reset":
       return "Alarm cleared";
     case "remount":

@@ -28,12 +28,13 @@ interface RunRow {
   readonly seconds: number;
   readonly acts: number;
   readonly touches: number | null;
+  readonly past: number | null;
   readonly hints: number;
   readonly slips: string;
   readonly ended_at: Date;
 }
 const COLUMNS = `r.id, r.person_id, p.name AS person_name, r.exercise, r.skill, r.title, r.depth, r.seed, r.reached,
-  r.seconds, r.acts, r.touches, r.hints, r.slips, r.ended_at`;
+  r.seconds, r.acts, r.touches, r.past, r.hints, r.slips, r.ended_at`;
 
 const toRun = (row: RunRow): KeptRun => ({
   id: row.id,
@@ -47,6 +48,7 @@ const toRun = (row: RunRow): KeptRun => ({
   seconds: row.seconds,
   acts: row.acts,
   touches: row.touches ?? undefined,
+  past: row.past ?? undefined,
   hints: row.hints,
   reached: row.reached === 1,
   slips: row.slips === "" ? [] : (row.slips.split(" ") as SlipKind[]),
@@ -58,9 +60,9 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
   const { exercise, depth, seed, acts, hints } = run;
   const slips = [...new Set(debrief.slips.map(({ kind }) => kind))].join(" ");
   await sql.run(
-    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, touches, hints, slips,
+    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, touches, past, hints, slips,
                                 debrief, run, ended_at)
-     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :touches, :hints, :slips,
+     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :touches, :past, :hints, :slips,
              :debrief, :run, UTC_TIMESTAMP(3))
        ON DUPLICATE KEY UPDATE id = id`,
     {
@@ -76,9 +78,10 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
       seconds: debrief.seconds,
       acts: debrief.acts,
       touches: debrief.touches ?? null,
+      past: debrief.handling?.past ?? null,
       hints: debrief.hints,
       debrief: JSON.stringify(debrief),
-      run: JSON.stringify({ exercise, acts, hints }),
+      run: JSON.stringify({ exercise, acts, hints, again: run.again }),
     },
   );
 }
@@ -103,10 +106,10 @@ export async function readRun(
     [id],
   );
   if (!row) return undefined;
-  const { exercise, acts, hints } = JSON.parse(row.run) as Pick<Run, "exercise" | "acts" | "hints">;
+  const told = JSON.parse(row.run) as Pick<Run, "exercise" | "acts" | "hints" | "again">;
   return {
     kept: toRun(row),
-    run: { exercise, acts, hints, seed: row.seed, depth: row.depth },
+    run: { ...told, seed: row.seed, depth: row.depth },
     debrief: JSON.parse(row.debrief) as Debrief,
   };
 }

@@ -1,5 +1,6 @@
 import { combConflicts, combsOfSetup, smallestGap } from "../../core/clearance/index.ts";
 import { type SetupView, withWorkOffset } from "../../core/ledger/index.ts";
+import type { Axis } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { normal } from "../chance.ts";
 import { type LatheCommand, type LatheEvent, type LatheState, step } from "../lathe/index.ts";
@@ -22,6 +23,8 @@ export type BenchAct =
   | { readonly do: "measure-length" }
   /** Measures where a wall of a groove lies, from the finished face. */
   | { readonly do: "measure-wall"; readonly near: number }
+  /** Says what the display of an axis will read once the next number has been entered, in the control's own unit and sign. */
+  | { readonly do: "predict"; readonly axis: Axis; readonly number: number }
   | { readonly do: "answer"; readonly goal: number; readonly value: number };
 
 /** An exercise as it stands at one moment: plain data over its exercise. */
@@ -54,6 +57,8 @@ export function applyAction(bench: Bench, one: BenchAct): BenchStep {
   switch (one.do) {
     case "edit-program":
       return { bench: { ...bench, program: one.text }, events: [] };
+    case "predict":
+      return { bench, events: [] };
     case "answer":
       return { bench: { ...bench, answers: { ...bench.answers, [one.goal]: one.value } }, events: [] };
     case "indicate": {

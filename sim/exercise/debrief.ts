@@ -56,6 +56,17 @@ export interface Debrief {
   /** How often tool and part met; left out of debriefs from before it was counted. */
   readonly touches?: number;
   readonly hints: number;
+  /** How the hand worked; left out of debriefs from before it was looked at. */
+  readonly handling?: Handling;
+}
+
+/** How the hand worked. */
+interface Handling {
+  /** How far past the grip the touches that numbers were entered for went, on average: true distance, millimetres; left out where no spacer was held. */
+  readonly past?: number;
+  /** How often it was said what the display would read, and how often that was so. */
+  readonly predicted: number;
+  readonly predictedRightly: number;
 }
 
 /** Looks back at a run: plays it again and holds what was entered against the truth of the lathe. */
@@ -66,18 +77,20 @@ export function debriefOf(run: Run): Debrief {
 }
 
 /** The same of a run that stands played already; `when` holds the time of each act. */
-export function debriefPlayed(run: Pick<Run, "exercise" | "hints">, played: Played, when: readonly number[]): Debrief {
+export function debriefPlayed(
+  run: Pick<Run, "exercise" | "hints" | "again">,
+  played: Played,
+  when: readonly number[],
+): Debrief {
   const timeOf = (act: number) => when[act - 1] ?? 0;
   const { facts } = played;
   const face = referenceFace(played.bench, facts);
-  const judged = run.exercise.goals.map((goal, index) => ({
-    goal,
-    index,
-    truth: truthOf(played.bench, facts, goal, index, face),
-  }));
-  const mishaps = facts.mishaps.map(
-    ({ at, kind, message }): DebriefedSlip => ({ kind, says: message, act: at, at: timeOf(at) }),
-  );
+  const judged = run.exercise.goals
+    .map((goal, index) => ({ goal, index, truth: truthOf(played.bench, facts, goal, index, face) }))
+    .filter(({ index }) => run.again === undefined || run.again.goal === index);
+  const mishaps = facts.mishaps
+    .filter(({ at }) => at > (run.again?.from ?? 0))
+    .map(({ at, kind, message }): DebriefedSlip => ({ kind, says: message, act: at, at: timeOf(at) }));
   const missed = judged.flatMap((one): readonly DebriefedSlip[] => {
     if (one.truth.reached) return [];
     const { act, ...slip } = slipOf(played, one.goal, one.index, one.truth, face);
@@ -91,6 +104,17 @@ export function debriefPlayed(run: Pick<Run, "exercise" | "hints">, played: Play
     acts: facts.acts,
     touches: facts.touches,
     hints: run.hints.length,
+    handling: handlingOf(facts),
+  };
+}
+
+function handlingOf({ keyed, predicted }: Played["facts"]): Handling {
+  const pasts = keyed.flatMap(({ contact }) => (contact?.past === undefined ? [] : [contact.past]));
+  const said = predicted.filter(({ read }) => read !== undefined);
+  return {
+    ...(pasts.length > 0 && { past: pasts.reduce((sum, past) => sum + past, 0) / pasts.length }),
+    predicted: said.length,
+    predictedRightly: said.filter(({ isRight }) => isRight).length,
   };
 }
 

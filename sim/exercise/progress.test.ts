@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { besideOwn, exerciseState, isClean, type PastRun, skillStates, tryNext } from "./progress.ts";
+import { besideOwn, exerciseState, isClean, type PastRun, skillStates, slipHabits, tryNext } from "./progress.ts";
 import { DEPTHS } from "./run.ts";
 import { SHIPPED } from "./shipped/index.ts";
 
@@ -38,12 +38,35 @@ describe("progress", () => {
       depth: "alone",
     });
   });
-  it("goes from shown to hints to alone", () => {
+  it("puts the slip that comes back most first, and of what is due what has rested longest for its turn", () => {
+    const at = (day: number) => `2026-03-${String(day).padStart(2, "0")}T08:00:00.000Z`;
+    const slip = (exercise: string, kind: PastRun["slips"][number], day: number) =>
+      run({ exercise, slips: [kind], reached: false, at: at(day) });
+    const runs = [
+      slip("outside-by-paper", "sign-lost", 9),
+      slip("make-the-face", "paper-once", 8),
+      slip("fixed-overhang", "paper-once", 7),
+    ];
+    // By hand on day 10, half-life 5 days: paper-once 2^(-2/5) + 2^(-3/5) = 0.758 + 0.660; sign-lost 2^(-1/5) = 0.871.
+    expect(slipHabits(runs, at(10))[0]).toMatchObject({ kind: "paper-once", runs: 2 });
+    expect(slipHabits(runs, at(10))[0]?.weight).toBeCloseTo(1.418, 2);
+    expect(
+      tryNext(SHIPPED, runs, at(10))
+        .slice(0, 3)
+        .map(({ exercise }) => exercise.id),
+    ).toEqual(["make-the-face", "fixed-overhang", "outside-by-paper"]);
+    // One clean run each: both turns are a day; the one of day 2 has rested eight of them, that of day 8 two.
+    const clean = [run({ exercise: "outside-by-skim", at: at(8) }), run({ exercise: "outside-by-paper", at: at(2) })];
+    const due = tryNext(SHIPPED, clean, at(10)).filter(({ why }) => why === "due");
+    expect(due.map(({ exercise }) => exercise.id)).toEqual(["outside-by-paper", "outside-by-skim"]);
+  });
+  it("goes from shown to told to hints to alone", () => {
     const depthAfter = (depth: PastRun["depth"]) =>
       tryNext(SHIPPED, [run({ depth })], "2026-03-02T09:00:00.000Z").find(
         ({ exercise }) => exercise.id === "outside-by-skim",
       )?.depth;
-    expect(depthAfter("shown")).toBe("hints");
+    expect(depthAfter("shown")).toBe("told");
+    expect(depthAfter("told")).toBe("hints");
     expect(depthAfter("hints")).toBe("alone");
     expect(depthAfter("alone")).toBeUndefined();
   });

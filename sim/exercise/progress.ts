@@ -23,6 +23,8 @@ export interface PastRun {
   readonly acts: number;
   /** How often tool and part met; undefined for a run from before it was counted. */
   readonly touches?: number | undefined;
+  /** How far its touches went past the grip on average, true distance in millimetres; undefined where none was made over a spacer. */
+  readonly past?: number | undefined;
   readonly seed: number;
   /** ISO 8601, UTC. */
   readonly at: string;
@@ -104,9 +106,35 @@ export interface Suggestion {
   readonly depth: Depth;
 }
 
+/** The depth after one that was reached. */
+const DEEPER: Readonly<Record<Depth, Depth>> = { shown: "told", told: "hints", hints: "alone", alone: "alone" };
+
+/** A slip that comes back: its weight is 1 when it was just made and halves every five days. */
+interface SlipHabit {
+  readonly kind: SlipKind;
+  readonly weight: number;
+  /** Runs that it was made in. */
+  readonly runs: number;
+}
+const HALF_LIFE_DAYS = 5;
+
+/** What somebody slips on, what is likeliest to come again first. `runs` are theirs, newest first. */
+export function slipHabits(runs: readonly PastRun[], now: string): readonly SlipHabit[] {
+  const habits = new Map<SlipKind, { weight: number; runs: number }>();
+  for (const { slips, at } of runs) {
+    const days = Math.max(0, Date.parse(now) - Date.parse(at)) / DAY_MS;
+    for (const kind of new Set(slips)) {
+      const so = habits.get(kind) ?? { weight: 0, runs: 0 };
+      habits.set(kind, { weight: so.weight + 0.5 ** (days / HALF_LIFE_DAYS), runs: so.runs + 1 });
+    }
+  }
+  return [...habits].map(([kind, habit]) => ({ kind, ...habit })).sort((a, b) => b.weight - a.weight);
+}
+
 /**
- * What to try next: what went wrong last comes first, then what has rested long enough to be half forgotten (spaced
- * repetition), then what was begun, then what is new, in the order in which one rests on another.
+ * What to try next: what went wrong last comes first, the slips that come back most before the others; then what has rested long enough to be
+ * half forgotten (spaced repetition), what has rested longest for its turn first; then what was begun; then what is new, in the order in which
+ * one rests on another.
  */
 export function tryNext(
   exercises: readonly ExerciseHead[],
@@ -114,17 +142,24 @@ export function tryNext(
   now: string,
 ): readonly Suggestion[] {
   const rank = { slipped: 0, due: 1, "going-on": 2, new: 3 } as const;
+  const weights = new Map(slipHabits(runs, now).map(({ kind, weight }) => [kind, weight]));
   return exercises
-    .flatMap((exercise, order): readonly (Suggestion & { order: number })[] => {
+    .flatMap((exercise, order): readonly (Suggestion & { order: number; urgency: number })[] => {
       const { last, inARow, due } = exerciseState(runs, exercise.id);
-      if (!last) return [{ exercise, why: "new", depth: "shown", order }];
+      if (!last) return [{ exercise, why: "new", depth: "shown", order, urgency: 0 }];
       const clean = isClean(last);
-      const depth: Depth = clean ? "alone" : last.reached ? (last.depth === "shown" ? "hints" : "alone") : last.depth;
-      if (!clean && (last.slips.length > 0 || !last.reached)) return [{ exercise, why: "slipped", depth, order }];
-      if (!clean || inARow === 0) return [{ exercise, why: "going-on", depth, order }];
-      return due !== undefined && due <= now ? [{ exercise, why: "due", depth, order }] : [];
+      const depth: Depth = clean ? "alone" : last.reached ? DEEPER[last.depth] : last.depth;
+      if (!clean && (last.slips.length > 0 || !last.reached)) {
+        const urgency = last.slips.reduce((sum, kind) => sum + (weights.get(kind) ?? 0), 0);
+        return [{ exercise, why: "slipped", depth, order, urgency }];
+      }
+      if (!clean || inARow === 0) return [{ exercise, why: "going-on", depth, order, urgency: 0 }];
+      if (due === undefined || due > now) return [];
+      const rested = Date.parse(now) - Date.parse(last.at);
+      const turn = Date.parse(due) - Date.parse(last.at);
+      return [{ exercise, why: "due", depth, order, urgency: turn > 0 ? rested / turn : 0 }];
     })
-    .sort((a, b) => rank[a.why] - rank[b.why] || a.order - b.order);
+    .sort((a, b) => rank[a.why] - rank[b.why] || b.urgency - a.urgency || a.order - b.order);
 }
 
 /** A run beside one's own earlier runs of the same exercise: the best and the latest before it. */

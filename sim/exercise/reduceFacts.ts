@@ -1,7 +1,9 @@
 import type { Axis, LatheAxis, PerAxis } from "../../core/machine/index.ts";
+import { lastDigit } from "../../core/machine/index.ts";
 import type { Meeting } from "../../core/tool/index.ts";
-import { feelOf } from "../lathe/felt.ts";
+import { feelOf, gapOn } from "../lathe/felt.ts";
 import type { LatheEvent } from "../lathe/index.ts";
+import { observe } from "../lathe/observe.ts";
 import { endOf } from "../stock/stock.ts";
 import type { Bench, BenchAct } from "./bench.ts";
 
@@ -23,6 +25,8 @@ export interface Contact {
   readonly readings?: readonly number[];
   /** The spacer was pressed too hard: its thickness was less than it is counted for. */
   readonly isCrushed?: boolean;
+  /** How far past the place where the spacer grips, true distance; undefined where none was held. */
+  readonly past?: number;
 }
 
 /** A cell of the control that something was put into. */
@@ -75,8 +79,19 @@ export interface Facts {
   /** Latest cut by a program's line, by the row that was called. */
   readonly cuts: Readonly<Record<string, number>>;
   readonly heldAt: PerAxis<number> | undefined;
+  /** What was said of the display before an entry, with what it read after it; the last one waits for its entry. */
+  readonly predicted: readonly Prediction[];
   readonly running: { readonly offset: string; readonly at: number; readonly lacks: readonly string[] } | undefined;
 }
+
+/** The control's own numbers; `read` is undefined until the number was entered. */
+export interface Prediction {
+  readonly axis: Axis;
+  readonly number: number;
+  readonly read: number | undefined;
+  readonly isRight: boolean;
+}
+
 interface Measured {
   readonly at: number;
   readonly value: number;
@@ -95,6 +110,7 @@ export const NOTHING_YET: Facts = {
   turned: {},
   cuts: {},
   heldAt: undefined,
+  predicted: [],
   running: undefined,
 };
 
@@ -149,7 +165,10 @@ export function reduceFacts(
       else if (!lathe.alarm) {
         const feel = feelOf(lathe);
         if (lathe.spacer?.axis === act.axis && (feel === "grips" || feel === "crushed"))
-          meet(act.axis, lathe.spacer.kind, { isCrushed: feel === "crushed" });
+          meet(act.axis, lathe.spacer.kind, {
+            isCrushed: feel === "crushed",
+            past: Math.max(0, lathe.spacer.thickness - gapOn(lathe, act.axis)),
+          });
         else if (feel === "touches" && !lathe.spacer) meet(act.axis, "bare");
       }
       for (const event of events)
@@ -216,6 +235,15 @@ export function reduceFacts(
         after,
       });
       break;
+    case "predict":
+      next = {
+        ...next,
+        predicted: [
+          ...next.predicted.filter(({ read }) => read !== undefined),
+          { axis: act.axis, number: act.number, read: undefined, isRight: false },
+        ],
+      };
+      break;
     case "enter-nose":
       next = { ...next, noses: { ...next.noses, [act.offset]: at } };
       break;
@@ -262,7 +290,16 @@ function keyed(facts: Facts, { entry, before, after: { lathe }, ...made }: Entry
     entry: entry && { number: entry.number, as: entry.as },
     before: { bench: before, facts },
   };
-  return { ...facts, keyed: [...facts.keyed, one] };
+  return { ...facts, keyed: [...facts.keyed, one], predicted: resolved(facts.predicted, one.axis, lathe) };
+}
+
+/** A prediction that waits, with what the display reads after the entry. */
+function resolved(predicted: Facts["predicted"], axis: Axis, lathe: Bench["lathe"]): Facts["predicted"] {
+  const last = predicted.at(-1);
+  if (!last || last.axis !== axis || last.read !== undefined) return predicted;
+  const read = observe(lathe).display[axis];
+  const isRight = Math.abs(read - last.number) <= 1.5 * lastDigit(lathe.config.machine, axis);
+  return [...predicted.slice(0, -1), { ...last, read, isRight }];
 }
 
 /** Lines by hand that begin with a motion along Z alone and then across alone are a proof of the row that they call. */

@@ -4,12 +4,19 @@ import type { Exercise } from "./exercise.ts";
 import { openBench } from "./openBench.ts";
 import { type Facts, NOTHING_YET, reduceFacts } from "./reduceFacts.ts";
 
-/** How much of it is shown: step by step, by hints that are asked for, or nothing. */
-export const DEPTHS = ["shown", "hints", "alone"] as const;
+/** How much of it is shown: each step, done where one asks for it; each step said and left to the hand; hints that are asked for; nothing. */
+export const DEPTHS = ["shown", "told", "hints", "alone"] as const;
 export type Depth = (typeof DEPTHS)[number];
 
 /** An act with how many times it was done one after another, and when the first was, milliseconds from the start. */
 export type RecordedAct = readonly [at: number, times: number, act: BenchAct];
+
+/** A goal that is tried again by itself. */
+export interface Again {
+  readonly goal: number;
+  /** So many acts were done before, in the run that it failed in. */
+  readonly from: number;
+}
 
 /** A run as it can be stored: from the exercise, the seed and this it comes out again bit for bit. */
 export interface Run {
@@ -19,6 +26,8 @@ export interface Run {
   readonly acts: readonly RecordedAct[];
   /** When a hint was asked for, by the number of acts by then. */
   readonly hints: readonly number[];
+  /** A goal that was tried again by itself, and how many acts of the run before were taken over; undefined where it is about all goals. */
+  readonly again?: Again;
 }
 
 /** An exercise while it is worked on: the bench and what happened so far. */
@@ -53,7 +62,7 @@ interface PlayedFrame extends Played {
 }
 
 /** Plays a run again; `see` looks at every act. */
-export function replay(run: Omit<Run, "depth" | "hints">, see?: (frame: PlayedFrame) => void): Played {
+export function replay(run: Pick<Run, "exercise" | "seed" | "acts">, see?: (frame: PlayedFrame) => void): Played {
   const steps = replayInSteps(run, see);
   for (;;) {
     const { done, value } = steps.next();
@@ -68,7 +77,7 @@ const LONG_MS = 1000;
 
 /** The same with a pause now and then, so that a server has time for others in between. */
 export function* replayInSteps(
-  { exercise, seed, acts }: Omit<Run, "depth" | "hints">,
+  { exercise, seed, acts }: Pick<Run, "exercise" | "seed" | "acts">,
   see?: (frame: PlayedFrame) => void,
 ): Generator<undefined, Played> {
   let now = open(exercise, seed);

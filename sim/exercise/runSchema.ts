@@ -1,3 +1,4 @@
+import { axisSchema } from "../../core/machine/index.ts";
 import { command, latheCommandSchema } from "../lathe/commandSchema.ts";
 import { DEPTHS } from "./run.ts";
 
@@ -18,6 +19,7 @@ const actSchema = {
     command("move-tool", { offset, to: station }),
     command("measure-length"),
     command("measure-wall", { near: length }),
+    command("predict", { axis: axisSchema, number: length }),
     command("answer", { goal: { type: "integer", minimum: 0, maximum: 95 }, value: length }),
   ],
 };
@@ -43,6 +45,15 @@ export const runSchema = {
           { type: "integer", minimum: 1, maximum: MOST_ACTS },
           actSchema,
         ],
+      },
+    },
+    again: {
+      type: "object",
+      additionalProperties: false,
+      required: ["goal", "from"],
+      properties: {
+        goal: { type: "integer", minimum: 0, maximum: 95 },
+        from: { type: "integer", minimum: 0, maximum: MOST_ACTS },
       },
     },
     hints: { type: "array", maxItems: 1000, items: { type: "integer", minimum: 0, maximum: MOST_ACTS } },
