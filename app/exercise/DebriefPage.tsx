@@ -1,11 +1,14 @@
 import { Check, CircleAlert, Pause, Play, X } from "lucide-react";
 import { useMemo } from "react";
-import { href } from "react-router";
+import { href, useNavigate } from "react-router";
 import { styled } from "styled-components";
+import { formatMillimetres } from "../../core/units/index.ts";
 import type { Person } from "../../server/people/person.server.ts";
 import type { Debrief, DebriefedSlip } from "../../sim/exercise/debrief.ts";
+import { drillFor } from "../../sim/exercise/drills.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import { besideOwn, type PastRun, type Suggestion } from "../../sim/exercise/progress.ts";
+import { actsBefore, firstActs } from "../../sim/exercise/retry.ts";
 import type { Run } from "../../sim/exercise/run.ts";
 import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
@@ -20,6 +23,7 @@ import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
 import { DEPTH_WORDS } from "./depthWords.ts";
+import { keepDraft } from "./runDraft.ts";
 import { useReplay } from "./useReplay.ts";
 
 /** Seconds as minutes and seconds. */
@@ -49,6 +53,16 @@ export function DebriefPage({
   const replay = useReplay(run, debrief.slips[0]?.act ?? Number.POSITIVE_INFINITY);
   const { moment } = replay;
   const scene = useMemo(() => latheScene(moment.bench.lathe), [moment]);
+  const navigate = useNavigate();
+  /** On the same lathe, as it stood before the goal that failed. */
+  const retry = (slip: DebriefedSlip) => {
+    const from = actsBefore(replay.momentOf(replay.count).facts, slip);
+    keepDraft(exercise.id, "hints", run.seed, { acts: firstActs(run.acts, from), hints: [] });
+    const search = { depth: "hints", seed: String(run.seed), goal: String(slip.goal ?? 0), from: String(from) };
+    void navigate(
+      `${href("/practice/exercises/:exerciseId", { exerciseId: exercise.id })}?${new URLSearchParams(search)}`,
+    );
+  };
   const own = besideOwn(kept, runs);
   const reached = debrief.goals.filter((goal) => goal.reached).length;
   return (
@@ -83,6 +97,7 @@ export function DebriefPage({
                   slip={slip}
                   goals={debrief.goals}
                   onSee={replay.setAt}
+                  onRetry={isOwn && slip.goal !== undefined ? () => retry(slip) : undefined}
                 />
               ))}
             </Slips>
@@ -95,6 +110,11 @@ export function DebriefPage({
               : isOwn
                 ? " Your first time through this one."
                 : ""}
+            {debrief.handling?.past !== undefined &&
+              ` Your touches went ${formatMillimetres(debrief.handling.past, moment.bench.lathe.config.machine.units)} past the grip on average.`}
+            {debrief.handling !== undefined &&
+              debrief.handling.predicted > 0 &&
+              ` The display read as predicted ${debrief.handling.predictedRightly} of ${debrief.handling.predicted} times.`}
           </p>
           {isOwn && (
             <PanelRow as="nav" aria-label="What comes next">
@@ -197,11 +217,15 @@ function SlipLine({
   slip,
   goals,
   onSee,
+  onRetry,
 }: {
   readonly slip: DebriefedSlip;
   readonly goals: Debrief["goals"];
   readonly onSee: (act: number) => void;
+  /** Tries the goal again from just before it. */
+  readonly onRetry: (() => void) | undefined;
 }) {
+  const drill = drillFor(slip.kind);
   const isNamed = slip.says.startsWith(SLIP_WORDS[slip.kind]);
   const { keyed, sum } = slip;
   return (
@@ -226,6 +250,16 @@ function SlipLine({
         )}
         {sum && <SumTable sum={sum} />}
         {slip.does && <p>{slip.does}</p>}
+        {(onRetry || drill) && (
+          <Ways>
+            {onRetry && <PlainButton onPress={onRetry}>Try this goal again</PlainButton>}
+            {drill && (
+              <PlainButtonLink to={href("/practice/drills/:drillId", { drillId: drill.id })}>
+                Drill: {drill.title}, 60 s
+              </PlainButtonLink>
+            )}
+          </Ways>
+        )}
         {slip.goals && <p>It keeps {slip.goals.map((index) => goals[index]?.words).join("; ")} from being reached.</p>}
       </div>
       {slip.act > 0 && (
@@ -304,6 +338,13 @@ const Slips = styled.ol`
   p { font-size: ${size.small}; }
   strong { line-height: 1.2; }
   button { ${mono} min-width: 76px; }
+`;
+const Ways = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px;
+  margin: 6px 0 2px;
+  && > * { padding: 4px 12px; font-family: inherit; font-size: ${size.small}; }
 `;
 const Keyed = styled.p`
   b { ${mono} font-size: ${size.text}; }

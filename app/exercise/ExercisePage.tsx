@@ -3,7 +3,7 @@ import { href, Link, useNavigate } from "react-router";
 import { styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
-import type { Depth } from "../../sim/exercise/run.ts";
+import type { Again, Depth } from "../../sim/exercise/run.ts";
 import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "../practice/ControlBlocks.tsx";
 import { GaugeBlock, SpacerBlock, SpindleBlock } from "../practice/HandsBlock.tsx";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
@@ -28,6 +28,7 @@ export function ExercisePage({
   depth,
   seed,
   runId,
+  again,
   finish,
 }: {
   readonly exercise: Exercise;
@@ -35,9 +36,11 @@ export function ExercisePage({
   readonly seed: number;
   /** Of a run alone, on the lathe that was drawn for it. */
   readonly runId: string | undefined;
+  /** The goal that is tried again, from just before it. */
+  readonly again: Again | undefined;
   readonly finish: Finish;
 }) {
-  const run = useExercise(exercise, depth, seed, runId);
+  const run = useExercise(exercise, depth, seed, { runId, again });
   const navigate = useNavigate();
   const { lathe } = run;
   const { state } = lathe;
@@ -59,7 +62,14 @@ export function ExercisePage({
       <Control aria-label="Control">
         <PositionBlock lathe={lathe} />
         <ToolBlock lathe={lathe} />
-        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={undefined} offsetsFile={undefined} />
+        <EntryBlock
+          key={`${state.station} ${state.offset}`}
+          lathe={lathe}
+          setup={undefined}
+          offsetsFile={undefined}
+          onPredict={run.predict}
+          predicted={run.played.facts.predicted.at(-1)}
+        />
         <LinesBlock key={state.station} lathe={lathe} setup={undefined} />
       </Control>
       <StageMain>
@@ -82,7 +92,7 @@ export function ExercisePage({
                 ))}
               </Task>
             )}
-            <GuidePanel run={run} depth={depth} />
+            <GuidePanel run={run} depth={depth} only={again?.goal} />
           </Head>
           <Room>
             {hasCombs ? (

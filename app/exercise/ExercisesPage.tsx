@@ -2,6 +2,7 @@ import { CheckCheck, CircleDashed, CircleDot, RotateCcw } from "lucide-react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
+import { DRILLS, drillFor } from "../../sim/exercise/drills.ts";
 import {
   CLEAN_IN_A_ROW,
   type ExerciseHead,
@@ -10,9 +11,11 @@ import {
   type SkillState,
   type Suggestion,
   skillStates,
+  slipHabits,
   tryNext,
 } from "../../sim/exercise/progress.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
+import { SLIP_WORDS } from "../../sim/exercise/slipWords.ts";
 import { TOPICS } from "../../sim/exercise/topics.ts";
 import { ageOf } from "../setups/age.ts";
 import { Rooms } from "../shell/Rooms.tsx";
@@ -33,6 +36,8 @@ const WHY: Readonly<Record<Suggestion["why"], string>> = {
   new: "new",
 };
 const NEXT_SHOWN = 3;
+/** A slip that weighs less than this is rested: made once, ten days ago. */
+const STILL_FRESH = 0.25;
 
 /** Everything that can be practised: what to try next, and all exercises under their skills. */
 export function ExercisesPage({
@@ -49,7 +54,10 @@ export function ExercisesPage({
   readonly signed: readonly string[];
   readonly now: string;
 }) {
-  const next = tryNext(exercises, runs, now).slice(0, NEXT_SHOWN);
+  // What comes back is drilled before it is tried again.
+  const habit = slipHabits(runs, now).find(({ kind, weight }) => weight >= STILL_FRESH && drillFor(kind));
+  const drill = habit && drillFor(habit.kind);
+  const next = tryNext(exercises, runs, now).slice(0, drill ? NEXT_SHOWN - 1 : NEXT_SHOWN);
   const skills = skillStates(exercises, runs);
   const isLead = person.role === "lead";
   return (
@@ -71,6 +79,18 @@ export function ExercisesPage({
           <p>Everything is done and rests. Come back in some days, or take up any exercise below on another lathe.</p>
         ) : (
           <Cards>
+            {habit && drill && (
+              <li>
+                <strong>{drill.title}</strong>
+                <span>
+                  {SLIP_WORDS[habit.kind].toLowerCase()}, in {habit.runs} {habit.runs === 1 ? "run" : "runs"} · sixty
+                  seconds
+                </span>
+                <PrimaryButtonLink to={href("/practice/drills/:drillId", { drillId: drill.id })}>
+                  Begin
+                </PrimaryButtonLink>
+              </li>
+            )}
             {next.map(({ exercise, why, depth }) => (
               <li key={exercise.id}>
                 <strong>{exercise.title}</strong>
@@ -100,6 +120,14 @@ export function ExercisesPage({
             />
           ))}
         </Skills>
+        <h2>Sixty seconds on one slip</h2>
+        <Topics>
+          {DRILLS.map(({ id, title }) => (
+            <li key={id}>
+              <Link to={href("/practice/drills/:drillId", { drillId: id })}>{title}</Link>
+            </li>
+          ))}
+        </Topics>
         <h2>In a few words</h2>
         <Topics>
           {TOPICS.map((topic) => (

@@ -14,14 +14,26 @@ import type { ExerciseRun } from "./useExercise.ts";
  * What is to be reached, and as much of the way as this depth shows. Which goal one goes for is free; a tick says that it
  * was worked at, not that it is right: that is for the lathe to know and for the debrief to tell.
  */
-export function GuidePanel({ run, depth }: { readonly run: ExerciseRun; readonly depth: Depth }) {
+export function GuidePanel({
+  run,
+  depth,
+  only,
+}: {
+  readonly run: ExerciseRun;
+  readonly depth: Depth;
+  /** The goal that is tried again by itself; undefined where all of them count. */
+  readonly only: number | undefined;
+}) {
   const { played, act, askHint, hints } = run;
   const { exercise } = played.bench;
-  const [chosen, setChosen] = useState<number>();
+  const [chosen, setChosen] = useState(only);
   const [shownFor, setShownFor] = useState<string>();
   const isOpen = useOpenGoals(played);
-  const about = chosen !== undefined && isOpen[chosen] ? chosen : undefined;
-  const step = useMemo(() => (depth === "alone" ? undefined : adviceNow(played, about)), [played, about, depth]);
+  const about = only ?? chosenOpen(chosen, isOpen);
+  const step = useMemo(
+    () => (depth === "alone" ? undefined : adviceNow(played, about, only !== undefined)),
+    [played, about, depth, only],
+  );
   const wordsOf = ({ index }: Advice) =>
     exercise.goals.slice(index, index + 1).map((goal) => goalWords(exercise, goal));
   const key = step && `${step.index} ${step.say}`;
@@ -31,6 +43,7 @@ export function GuidePanel({ run, depth }: { readonly run: ExerciseRun; readonly
       <Goals aria-label="Goals">
         {exercise.goals.map((goal, index) => {
           const words = goalWords(exercise, goal);
+          if (only !== undefined && only !== index) return null;
           const isNow = step?.index === index && depth !== "alone";
           return (
             <li key={words}>
@@ -84,9 +97,13 @@ export function GuidePanel({ run, depth }: { readonly run: ExerciseRun; readonly
 }
 
 /** Advice goes by what was done: it changes with acts that count, not with every detent of the wheel. */
-function adviceNow({ bench, facts }: Played, about: number | undefined): Advice | undefined {
-  return advise(bench, facts, about) ?? advise(bench, facts);
+function adviceNow({ bench, facts }: Played, about: number | undefined, isAll: boolean): Advice | undefined {
+  return advise(bench, facts, about) ?? (isAll ? undefined : advise(bench, facts));
 }
+
+/** The goal that one goes for, while something is left to do for it. */
+const chosenOpen = (chosen: number | undefined, isOpen: readonly boolean[]) =>
+  chosen !== undefined && isOpen[chosen] ? chosen : undefined;
 
 /** Goals that still want something done. */
 function useOpenGoals(played: Played): readonly boolean[] {

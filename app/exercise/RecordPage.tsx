@@ -139,6 +139,7 @@ export function RecordPage({
                 <th scope="col">time</th>
                 <th scope="col">acts</th>
                 <th scope="col">touches</th>
+                <th scope="col">past the grip, mm</th>
                 <th scope="col">what went wrong</th>
               </tr>
             </thead>
@@ -160,6 +161,7 @@ export function RecordPage({
                   <td>{minutesAndSeconds(run.seconds)}</td>
                   <td>{run.acts}</td>
                   <td>{run.touches ?? "–"}</td>
+                  <td>{run.past === undefined ? "–" : run.past.toFixed(3)}</td>
                   <td>{run.slips.map((slip) => SLIP_WORDS[slip]).join("; ")}</td>
                 </tr>
               ))}

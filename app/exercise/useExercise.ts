@@ -1,7 +1,9 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Axis } from "../../core/machine/index.ts";
 import type { BenchAct } from "../../sim/exercise/bench.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import {
+  type Again,
   type Depth,
   open,
   type Played,
@@ -24,9 +26,15 @@ const KEEP_EVERY_MS = 1500;
 
 /**
  * An exercise while somebody works at it: every act is played on the bench and recorded. What was done is kept on this
- * device until it is finished, so that a reload loses nothing. `runId` is that of a lathe drawn for one run. Knows no markup.
+ * device until it is finished, so that a reload loses nothing. `runId` is that of a lathe drawn for one run, `again` the goal that is tried
+ * again. Knows no markup.
  */
-export function useExercise(exercise: Exercise, depth: Depth, seed: number, runId: string | undefined) {
+export function useExercise(
+  exercise: Exercise,
+  depth: Depth,
+  seed: number,
+  { runId, again }: { readonly runId: string | undefined; readonly again: Again | undefined },
+) {
   const [played, setPlayed] = useState<Played>(() => open(exercise, seed));
   const [events, setEvents] = useState<readonly Happened[]>([]);
   const [hints, setHints] = useState<readonly number[]>([]);
@@ -137,11 +145,13 @@ export function useExercise(exercise: Exercise, depth: Depth, seed: number, runI
     depth,
     acts: acts.current,
     hints: hinted.current,
+    ...(again && { again }),
   });
+  const predict = useCallback((axis: Axis, number: number) => void act({ do: "predict", axis, number }), [act]);
   const forget = () => {
     isKept.current = true;
     forgetDraft(exercise.id, depth, seed);
   };
-  return { played, lathe, act, hints, askHint, finished, forget };
+  return { played, lathe, act, predict, hints, askHint, finished, forget };
 }
 export type ExerciseRun = ReturnType<typeof useExercise>;

@@ -52,6 +52,7 @@ export function useReplay({ exercise, seed, acts }: Pick<Run, "exercise" | "seed
   }, [isPlaying, flat.length]);
   return {
     moment,
+    momentOf,
     at,
     count: flat.length,
     time: flat[at - 1]?.at ?? 0,

@@ -13,10 +13,12 @@ import {
 } from "../../core/machine/index.ts";
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
-import { activeTool, observe } from "../../sim/lathe/index.ts";
+import type { Prediction } from "../../sim/exercise/reduceFacts.ts";
+import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { NoseEntry } from "./NoseEntry.tsx";
+import { PredictionRow, usePrediction } from "./Prediction.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
@@ -117,11 +119,17 @@ export const EntryBlock = rendersFor(
     lathe: { state, act },
     setup,
     offsetsFile,
+    onPredict,
+    predicted,
   }: {
     readonly lathe: Lathe;
     readonly setup: SetupView | undefined;
     /** Address of Luvrit's file for this control. */
     readonly offsetsFile: string | undefined;
+    /** Hears what the display of an axis is said to read after the entry; left out where nothing is predicted. */
+    readonly onPredict?: (axis: Axis, number: number) => void;
+    /** The latest of what was said. */
+    readonly predicted?: Prediction | undefined;
   }) {
     const { machine } = state.config;
     const [axis, setAxis] = useState<Axis>("x");
@@ -135,15 +143,22 @@ export const EntryBlock = rendersFor(
       as: cell === "geometry" ? machine.measuring : ("overwrite" as const),
       said: undefined,
     };
+    const prediction = usePrediction(machine.units, axis, onPredict);
     const enter = (number: number) => {
       setWrong("");
       setText("");
-      if (cell === "work") act({ do: "enter-work", name: state.activeWork, axis, number });
-      else act({ do: "enter-offset", offset, axis, register: cell, as, number });
+      const command: LatheCommand =
+        cell === "work"
+          ? { do: "enter-work", name: state.activeWork, axis, number }
+          : { do: "enter-offset", offset, axis, register: cell, as, number };
+      prediction.entering();
+      act(command);
     };
     const submit = () => {
       const read = readLength(text, { units: machine.units });
       if (!read.ok) return setWrong(read.refusal.message);
+      const unclear = prediction.refusal();
+      if (unclear !== undefined) return setWrong(unclear);
       enter(read.value.exact);
     };
     const loadFile = async () => {
@@ -211,6 +226,7 @@ export const EntryBlock = rendersFor(
               </BenchField>
               <Small type="submit">Enter</Small>
             </BenchRow>
+            {onPredict && <PredictionRow prediction={prediction} axis={axis} digit={digit} predicted={predicted} />}
             {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
             <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
             {(said !== undefined || offsetsFile !== undefined) && (

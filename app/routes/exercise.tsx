@@ -29,7 +29,8 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
   if (depth === "alone") {
     const run = searchParams.get("run") ?? "";
     const there = /^[0-9a-f-]{36}$/.test(run) ? await openLathe(sql(), run, person.id, exercise.id) : undefined;
-    if (there) return { person: shownPerson(person), exercise, depth, seed: there.seed, run: there.id };
+    if (there)
+      return { person: shownPerson(person), exercise, depth, seed: there.seed, run: there.id, again: undefined };
     const drawn = await drawLathe(sql(), person.id, exercise);
     throw redirect(`${pathname}?${new URLSearchParams({ depth, run: drawn.id })}`);
   }
@@ -39,14 +40,23 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
     const seed = freshSeed(exercise, Math.random);
     throw redirect(`${pathname}?${new URLSearchParams({ depth, seed: String(seed) })}`);
   }
-  return { person: shownPerson(person), exercise, depth, seed: asked, run: undefined };
+  const again = { goal: Number(searchParams.get("goal") ?? ""), from: Number(searchParams.get("from") ?? "") };
+  const isAgain = searchParams.has("goal") && exercise.goals[again.goal] !== undefined && Number.isInteger(again.from);
+  return {
+    person: shownPerson(person),
+    exercise,
+    depth,
+    seed: asked,
+    run: undefined,
+    again: isAgain ? again : undefined,
+  };
 }
 
 /** The lathe that somebody works at stays the one that it is. */
 export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFunctionArgs) =>
   currentUrl.href !== nextUrl.href;
 
-export default function Exercise({ loaderData: { person, exercise, depth, seed, run } }: Route.ComponentProps) {
+export default function Exercise({ loaderData: { person, exercise, depth, seed, run, again } }: Route.ComponentProps) {
   const finish = useFinish(exercise.id);
   return (
     <>
@@ -57,11 +67,12 @@ export default function Exercise({ loaderData: { person, exercise, depth, seed, 
         beside={{ to: href("/practice"), name: "Practice" }}
       />
       <ExercisePage
-        key={`${exercise.id} ${depth} ${seed}`}
+        key={`${exercise.id} ${depth} ${seed} ${again?.goal}`}
         exercise={exercise}
         depth={depth}
         seed={seed}
         runId={run}
+        again={again}
         finish={finish}
       />
     </>
