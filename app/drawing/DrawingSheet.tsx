@@ -18,7 +18,7 @@ export const DrawingSheet = styled.div`
   aspect-ratio: ${SHEET.width} / ${SHEET.height};
   width: min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh);
   /* The boxes grow with the sheet on a large screen and keep their size for a finger on a small one. */
-  font-size: max(15px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${15 / SHEET.width});
+  font-size: max(16px, min(100cqw, ${(100 * SHEET.width) / SHEET.height}cqh) * ${16 / SHEET.width});
 `;
 /** A box that stands on the sheet; what is typed in comes to the front. */
 export const OnSheet = styled.div`

@@ -7,7 +7,7 @@ export const DrawingSvg = styled.svg`
   width: 100%;
   height: 100%;
   background: ${color("drawing")};
-  text { font-size: 15px; fill: ${color("ink")}; }
+  text { font-size: 16px; fill: ${color("ink")}; }
   text.quiet { fill: ${color("quiet")}; }
   text.clear { fill: ${color("clear")}; font-weight: 700; }
 `;

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Point, Polygon } from "../../core/outline/index.ts";
+import { circle, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import type { ToolBodies } from "./toolBodies.ts";
 
@@ -29,7 +29,7 @@ export const ToolFigure = memo(function ToolFigure({ tool, path, tone = "tool" }
       ))}
       {mark && (
         <>
-          <Outline d={`${path(ring(mark.centre, mark.radius))}Z`} fill={undefined} stroke={tone} width={1.3} />
+          <Outline d={`${path(circle(mark.centre, mark.radius, 24))}Z`} fill={undefined} stroke={tone} width={1.3} />
           <Outline d={path(socket(mark.centre, mark.radius * 0.62))} fill={undefined} stroke={tone} width={1} />
         </>
       )}
@@ -58,15 +58,6 @@ function Outline({
     />
   );
 }
-
-const ROUND = 24;
-
-/** A circle as a polygon, millimetres. */
-const ring = (centre: Point, radius: number): Polygon =>
-  Array.from({ length: ROUND }, (_, index) => {
-    const at = (index * 2 * Math.PI) / ROUND;
-    return { z: centre.z + radius * Math.cos(at), x: centre.x + radius * Math.sin(at) };
-  });
 
 /** The cross in the head of a screw, as one line. */
 const socket = ({ z, x }: Point, half: number): readonly Point[] => [

@@ -1,4 +1,4 @@
-import type { Point } from "../../core/outline/index.ts";
+import { circle, type Point } from "../../core/outline/index.ts";
 import { color } from "../ui/tokens.ts";
 import { ToolFigure } from "./ToolFigure.tsx";
 import type { TurretFront } from "./turretFront.ts";
@@ -12,11 +12,6 @@ export function TurretFigure({
   /** Points to the data of an open path, in the coordinates of the drawing around it. */
   readonly path: (points: readonly Point[]) => string;
 }) {
-  const ring = (radius: number) =>
-    Array.from({ length: 48 }, (_, index) => {
-      const at = (index * Math.PI) / 24;
-      return { z: hub.centre.z + radius * Math.cos(at), x: hub.centre.x + radius * Math.sin(at) };
-    });
   return (
     <>
       <path
@@ -43,7 +38,7 @@ export function TurretFigure({
       {[hub.radius, hub.radius * 0.28].map((radius) => (
         <path
           key={radius}
-          d={`${path(ring(radius))}Z`}
+          d={`${path(circle(hub.centre, radius))}Z`}
           fill={color(radius === hub.radius ? "holderFill" : "jawFill")}
           stroke={color("stock")}
           vectorEffect="non-scaling-stroke"

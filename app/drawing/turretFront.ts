@@ -1,4 +1,13 @@
-import { extent, moved, type Point, type Polygon, point, rectangle, toolOutline } from "../../core/outline/index.ts";
+import {
+  circle,
+  extent,
+  moved,
+  type Point,
+  type Polygon,
+  point,
+  rectangle,
+  toolOutline,
+} from "../../core/outline/index.ts";
 import { familyOf, readInsertDesignation, type Tool } from "../../core/tool/index.ts";
 import type { ToolBodies } from "./toolBodies.ts";
 
@@ -113,15 +122,15 @@ export function endOn(tool: Tool, seat: number): ToolBodies {
   if (family === "bore")
     return {
       cutting: insertEdge(tool, middle + half),
-      holder: [circle(0, middle, half)],
+      holder: [circle(point(0, middle), half)],
       clampedIn: block(half * 1.6, middle),
       lines: [],
       mark: undefined,
     };
   const radius = "diameter" in tool ? tool.diameter / 2 : half;
   return {
-    cutting: circle(0, 0, radius),
-    holder: [circle(0, 0, Math.max(half, radius))],
+    cutting: circle(point(0, 0), radius),
+    holder: [circle(point(0, 0), Math.max(half, radius))],
     clampedIn: block(Math.max(half, radius) * 1.35, 0),
     lines: pointFrom(radius),
     mark: undefined,
@@ -134,7 +143,10 @@ function spoke(tool: Tool, seat: number, block: (half: number, from: number) => 
   const isWheel = tool.kind === "knurl";
   const deep = depthOf(tool);
   const cutting = isWheel
-    ? circle(0, "diameter" in tool ? tool.diameter / 2 : deep / 2, "diameter" in tool ? tool.diameter / 2 : deep / 2)
+    ? circle(
+        point(0, "diameter" in tool ? tool.diameter / 2 : deep / 2),
+        "diameter" in tool ? tool.diameter / 2 : deep / 2,
+      )
     : [point(0, 0), point(thicknessOf(tool), deep * 0.16), point(thicknessOf(tool), deep), point(0, deep)];
   const top = Math.max(seat, tool.overhang);
   const holder: Polygon = [
@@ -178,11 +190,3 @@ const pointFrom = (radius: number) =>
       return point(radius * share * Math.cos(at), radius * share * Math.sin(at));
     }),
   );
-
-const STEPS = 48;
-function circle(z: number, x: number, radius: number): Polygon {
-  return Array.from({ length: STEPS }, (_, index) => {
-    const at = (index * 2 * Math.PI) / STEPS;
-    return point(z + radius * Math.cos(at), x + radius * Math.sin(at));
-  });
-}

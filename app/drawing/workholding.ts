@@ -1,4 +1,4 @@
-import { BEYOND_THE_SHEET, mirrored, type Point, type Polygon, point } from "../../core/outline/index.ts";
+import { BEYOND_THE_SHEET, circle, mirrored, type Point, type Polygon, point } from "../../core/outline/index.ts";
 
 /** How a bar is held, lengths in millimetres. */
 interface Held {
@@ -54,7 +54,7 @@ function chuck({ jaws, barDiameter, chuckDiameter }: Held): DrawnHolding {
   return {
     bodies: [headstock(jaws - BACK, outside, radius), body, jaw],
     lines: [
-      ring(jaws - JAW * 0.8, radius + high * 0.5, Math.min(3.5, high * 0.22)),
+      circleLine(point(jaws - JAW * 0.8, radius + high * 0.5), Math.min(3.5, high * 0.22)),
       // The master jaw in its slot.
       [point(face, radius + high), point(face - 7, radius + high), point(face - 7, radius * 0.55)],
     ],
@@ -102,23 +102,17 @@ function headstock(back: number, outside: number, radius: number): Polygon {
 }
 const FLANGE = 14;
 
-const ring = (z: number, x: number, radius: number): readonly Point[] =>
-  Array.from({ length: 17 }, (_, index) => {
-    const at = (index * Math.PI) / 8;
-    return point(z + radius * Math.cos(at), x + radius * Math.sin(at));
-  });
-
 /** What holds the bar, seen along the spindle: `z` of every point across, `x` up, the spindle's axis at the origin. */
 export function workholdingFront({ kind, barDiameter, chuckDiameter }: Omit<Held, "jaws">): DrawnHolding {
   const bar = barDiameter / 2;
   const outside = Math.max(chuckDiameter / 2, bar * 1.35 + 4);
-  const face = circle(outside);
+  const face = circle(point(0, 0), outside, 72);
   const at = (radius: number, across: number, turn: number) =>
     point(radius * Math.cos(turn) - across * Math.sin(turn), radius * Math.sin(turn) + across * Math.cos(turn));
   const thirds = [Math.PI / 6, (Math.PI * 5) / 6, (Math.PI * 3) / 2];
   if (kind !== "chuck")
     return {
-      bodies: [face, circle(Math.min(outside * 0.9, bar * 1.35 + 3))],
+      bodies: [face, circle(point(0, 0), Math.min(outside * 0.9, bar * 1.35 + 3), 72)],
       lines: thirds.map((turn) => [at(bar, 0, turn), at(Math.min(outside * 0.9, bar * 1.35 + 3), 0, turn)]),
     };
   const wide = Math.min(outside * 0.17, Math.max(bar * 0.8, 4));
@@ -142,9 +136,3 @@ export function workholdingFront({ kind, barDiameter, chuckDiameter }: Omit<Held
     ]),
   };
 }
-
-const circle = (radius: number): Polygon =>
-  Array.from({ length: 72 }, (_, index) => {
-    const at = (index * Math.PI) / 36;
-    return point(radius * Math.cos(at), radius * Math.sin(at));
-  });

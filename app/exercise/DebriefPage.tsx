@@ -19,6 +19,7 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { PanelRow } from "../ui/Panel.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
+import { Remark } from "../ui/Remark.tsx";
 import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
@@ -39,6 +40,7 @@ export function DebriefPage({
   runs,
   next,
   isOwn,
+  isHere = false,
 }: {
   readonly person: Person;
   readonly kept: PastRun & { readonly personName: string };
@@ -48,6 +50,8 @@ export function DebriefPage({
   readonly runs: readonly PastRun[];
   readonly next: { readonly exercise: Pick<Exercise, "id" | "title">; readonly depth: Suggestion["depth"] } | undefined;
   readonly isOwn: boolean;
+  /** It was finished without the server, and waits on this device. */
+  readonly isHere?: boolean;
 }) {
   const { exercise } = run;
   const replay = useReplay(run, debrief.slips[0]?.act ?? Number.POSITIVE_INFINITY);
@@ -85,6 +89,11 @@ export function DebriefPage({
                 : "Reached, with something to look at"
               : `Not reached yet: ${reached} of ${debrief.goals.length}`}
           </h1>
+          {isHere && (
+            <Remark $tone="doubt" role="status">
+              The server is away. This run is kept on this device and goes to your record when the server is back.
+            </Remark>
+          )}
           <GoalTable goals={debrief.goals} units={moment.bench.lathe.config.machine.units} />
           <h2>What went wrong</h2>
           {debrief.slips.length === 0 ? (

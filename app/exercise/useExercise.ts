@@ -152,6 +152,8 @@ export function useExercise(
     isKept.current = true;
     forgetDraft(exercise.id, depth, seed);
   };
-  return { played, lathe, act, predict, hints, askHint, finished, forget };
+  /** When each act was, milliseconds from the start. */
+  const times = () => when.current;
+  return { played, lathe, act, predict, when: times, hints, askHint, finished, forget };
 }
 export type ExerciseRun = ReturnType<typeof useExercise>;

@@ -139,7 +139,7 @@ const Box = styled.button<{
   > span > i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
   s { color: ${color("quiet")}; font-size: 16px; text-decoration: none; }
   u { font-size: 13px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
-  em { font-size: 15px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
+  em { font-size: 16px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   output { ${mono} font-size: ${({ $size }) => ($size === "small" ? "18px" : "24px")}; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   svg { display: block; width: 100%; height: 11px; }
 `;

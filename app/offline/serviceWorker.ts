@@ -30,6 +30,8 @@ const ASSETS = `luvrit-assets-${LUVRIT_BUILD}`;
 /** Pages belong to the build whose scripts they name. */
 const PAGES = `luvrit-pages-${LUVRIT_BUILD}`;
 const SETUP_PAGE = /^\/setups\/([0-9a-f-]{36})(?:\/([a-z-]+))?\/?$/;
+/** What is practised, and looked back at: each page that was opened, as it was opened last. */
+const PRACTICE_PAGE = /^\/practice(?:\/(?:exercises|runs|drills|why)\/[a-z0-9-]+)?\/?$/;
 /** A page that was kept this long ago is kept anew when its setup is opened: people and words change. */
 const KEPT_FOR_MS = 8 * 3600_000;
 /** How long a page that is kept already waits for the server. */
@@ -89,7 +91,8 @@ async function page(request: Request, url: URL): Promise<Response> {
   try {
     const answer = await inTime(fetch(request));
     if (AWAY_STATUS.includes(answer.status)) return (await keptPage(url)) ?? answer;
-    if (SETUP_PAGE.test(url.pathname) || url.pathname === "/") await keep(url, answer.clone());
+    if (SETUP_PAGE.test(url.pathname) || PRACTICE_PAGE.test(url.pathname) || url.pathname === "/")
+      await keep(url, answer.clone());
     return answer;
   } catch {
     // The server does not answer, or too late.
@@ -126,10 +129,26 @@ async function keep(url: URL, answer: Response): Promise<void> {
 }
 
 scope.addEventListener("message", (event) => {
-  const { keepSetup, forget } = (event.data ?? {}) as { keepSetup?: string; forget?: boolean };
+  const { keepSetup, keepPage, forget } = (event.data ?? {}) as {
+    keepSetup?: string;
+    keepPage?: string;
+    forget?: boolean;
+  };
   if (forget) event.waitUntil(Promise.all([PAGES, PHOTOS].map((name) => caches.delete(name))));
   if (keepSetup && /^[0-9a-f-]{36}$/.test(keepSetup)) event.waitUntil(keepStages(keepSetup));
+  if (typeof keepPage === "string") event.waitUntil(keepOpened(keepPage));
 });
+
+/** Keeps a page of practice that a click led to: the browser itself has not asked for it. */
+async function keepOpened(address: string): Promise<void> {
+  const url = new URL(address, scope.location.origin);
+  if (url.origin !== scope.location.origin || !PRACTICE_PAGE.test(url.pathname)) return;
+  try {
+    await keep(url, await fetch(url, { headers: { Accept: "text/html" }, redirect: "error" }));
+  } catch {
+    // The server went away: it is kept when it is opened again.
+  }
+}
 
 /** Keeps every stage of a setup, one after another: there is no hurry. */
 async function keepStages(setupId: string): Promise<void> {

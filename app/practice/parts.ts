@@ -21,7 +21,7 @@ export const BenchRow = styled.div<{ $even?: boolean }>`
 export const Small = styled(PlainButton)`
   flex: 1 1 auto;
   padding: 4px 8px;
-  font-size: 15px;
+  font-size: 16px;
   line-height: 1.1;
   &[aria-pressed="true"] { background: ${color("selected")}; border-width: 2.5px; }
 `;

@@ -179,6 +179,6 @@ const Label = styled.button<{ readonly $isWrong: boolean }>`
   cursor: pointer;
   &[aria-pressed="true"] { border-width: 3px; border-color: ${color("action")}; background: ${color("selected")}; }
   b { ${mono} font-size: 17px; font-weight: 600; }
-  ${narrow} { padding: 2px 5px; gap: 4px; b { font-size: 15px; } }
+  ${narrow} { padding: 2px 5px; gap: 4px; b { font-size: 16px; } }
   span { overflow: hidden; text-overflow: ellipsis; font-size: ${size.small}; }
 `;

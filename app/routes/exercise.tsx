@@ -6,8 +6,10 @@ import { drawLathe, openLathe } from "../../server/practice/drawnLathe.server.ts
 import { findExercise } from "../../server/practice/practiceRepository.server.ts";
 import { freshSeed, MOST_SEED } from "../../sim/exercise/freshSeed.ts";
 import { DEPTHS } from "../../sim/exercise/run.ts";
+import { DebriefPage } from "../exercise/DebriefPage.tsx";
 import { ExercisePage } from "../exercise/ExercisePage.tsx";
 import { useFinish } from "../exercise/useFinish.ts";
+import { useWaitingRuns } from "../exercise/useWaitingRuns.ts";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import type { Route } from "./+types/exercise";
 
@@ -57,7 +59,9 @@ export const shouldRevalidate = ({ currentUrl, nextUrl }: ShouldRevalidateFuncti
   currentUrl.href !== nextUrl.href;
 
 export default function Exercise({ loaderData: { person, exercise, depth, seed, run, again } }: Route.ComponentProps) {
-  const finish = useFinish(exercise.id);
+  const finish = useFinish(exercise.id, person);
+  useWaitingRuns(person.id);
+  if (finish.here) return <DebriefPage person={person} {...finish.here} runs={[]} next={undefined} isOwn isHere />;
   return (
     <>
       <TopStrip

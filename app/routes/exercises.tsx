@@ -4,6 +4,7 @@ import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, listSigns } from "../../server/practice/practiceRepository.server.ts";
 import { standingSigns } from "../../sim/exercise/progress.ts";
 import { ExercisesPage } from "../exercise/ExercisesPage.tsx";
+import { useWaitingRuns } from "../exercise/useWaitingRuns.ts";
 import type { Route } from "./+types/exercises";
 
 export const meta: Route.MetaFunction = () => [{ title: "Practice · Luvrit" }];
@@ -26,5 +27,6 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export default function Exercises({ loaderData }: Route.ComponentProps) {
+  useWaitingRuns(loaderData.person.id);
   return <ExercisesPage {...loaderData} />;
 }

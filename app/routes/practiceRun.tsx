@@ -4,6 +4,7 @@ import { shownPerson } from "../../server/people/person.server.ts";
 import { allExercises, listRuns, readRun } from "../../server/practice/practiceRepository.server.ts";
 import { tryNext } from "../../sim/exercise/progress.ts";
 import { DebriefPage } from "../exercise/DebriefPage.tsx";
+import { useWaitingRuns } from "../exercise/useWaitingRuns.ts";
 import type { Route } from "./+types/practiceRun";
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -34,5 +35,6 @@ export async function loader({ request, params, context }: Route.LoaderArgs) {
 }
 
 export default function PracticeRun({ loaderData }: Route.ComponentProps) {
+  useWaitingRuns(loaderData.person.id);
   return <DebriefPage key={loaderData.kept.id} {...loaderData} />;
 }

@@ -381,12 +381,12 @@ function LadderFacts({
           </dd>
         </div>
       )}
-      <div>
+      <div data-compared="">
         <dt>in the control now</dt>
         <dd>{before === undefined ? "not known" : isWork ? shown.work(axis, before) : show(before, "tool-offset")}</dd>
       </div>
       {keyed?.entry.as !== "add" && (
-        <div>
+        <div data-compared="">
           <dt>change</dt>
           <dd>
             {keyed && keyed.before !== undefined
@@ -507,10 +507,10 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
   justify-content: space-between;
   align-items: baseline;
   gap: 8px;
-  padding: 3px 0;
+  padding: 2px 0;
   color: ${({ $tone, $idle }) => color($idle ? "quiet" : $tone)};
   dt { font-size: ${size.small}; }
-  dd { flex: 1; text-align: right; ${mono} font-size: 20px; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
+  dd { flex: 1; text-align: right; ${mono} font-size: ${size.number}; line-height: 1.2; font-weight: ${({ $idle }) => ($idle ? 400 : 600)}; white-space: nowrap; }
 `;
 export const FactList = styled.dl`
   display: grid;
@@ -520,6 +520,7 @@ export const FactList = styled.dl`
   > div { display: flex; justify-content: space-between; gap: 8px; align-items: baseline; }
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }
+  > [data-compared] { line-height: 1.15; dd { font-size: ${size.number}; } }
   select { max-width: 230px; min-height: 44px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-family: "Atkinson Hyperlegible Next Variable"; font-size: ${size.small}; }
 `;
 export const Foot = styled.div.attrs<{ "data-foot"?: string }>({ "data-foot": "" })`

@@ -93,6 +93,6 @@ const Small = styled.div`
   gap: 8px;
   padding: 2px 10px 2px 0;
   svg { display: block; }
-  span { ${mono} font-size: 15px; white-space: nowrap; }
+  span { ${mono} font-size: 16px; white-space: nowrap; }
   @media (width < 1100px) { svg { display: none; } }
 `;

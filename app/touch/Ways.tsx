@@ -118,5 +118,5 @@ const Way = styled(Radio)<{ $fits: boolean }>`
   &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; > span { color: ${color("ink")}; } }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   &[data-disabled] { cursor: default; }
-  @media (width < 1200px) { padding: 3px 5px; strong { font-size: 15px; } > span { gap: 2px; } }
+  @media (width < 1200px) { padding: 3px 5px; strong { font-size: 16px; } > span { gap: 2px; } }
 `;

@@ -39,8 +39,8 @@ export type Token = (typeof TOKENS)[number];
 /** A token as a style value: `color("ink")` is `var(--ink)`. */
 export const color = (token: Token): string => `var(--${token})`;
 
-/** Text sizes of the design: 15 / 18 / 24 / 40. */
-export const size = { small: "15px", text: "18px", number: "24px", large: "40px" } as const;
+/** Text sizes: 16 for labels, 18 for text, 24 for numbers that are compared, 40 for those to key in. Smaller than a label is nothing that is read at arm’s length. */
+export const size = { small: "16px", text: "18px", number: "24px", large: "40px" } as const;
 
 export const mono = `font-family: "Atkinson Hyperlegible Mono Variable", ui-monospace, monospace; font-variant-numeric: tabular-nums;`;
 /** A page at 200 %, a tablet held upright, a phone: columns stand one under the other there, and the page scrolls. */

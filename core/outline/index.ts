@@ -1,5 +1,7 @@
 export { insertOutline } from "./insertOutline.ts";
 export {
+  circle,
+  circleLine,
   direction,
   extent,
   length,

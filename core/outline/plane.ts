@@ -32,6 +32,16 @@ export const rectangle = (z1: number, x1: number, z2: number, x2: number): Polyg
   point(z1, x2),
 ];
 
+/** A circle as a polygon of so many points, the first at +Z from its centre. Millimetres, `x` as a radius. */
+export const circle = (centre: Point, radius: number, points = 48): Polygon =>
+  Array.from({ length: points }, (_, index) => plus(centre, times(direction((index * 360) / points), radius)));
+
+/** A small circle as a line that ends where it begins. Millimetres, `x` as a radius. */
+export function circleLine(centre: Point, radius: number): Polygon {
+  const round = circle(centre, radius, 16);
+  return [...round, ...round.slice(0, 1)];
+}
+
 /** The smallest box around points. Millimetres, `x` as radii; infinite the wrong way round where there are no points. */
 export function extent(points: Polygon): {
   readonly zMin: number;

@@ -1,5 +1,5 @@
 import { familyOf, pointLength, type Tool } from "../tool/index.ts";
-import { type Point, point } from "./plane.ts";
+import { circleLine, type Point, point } from "./plane.ts";
 
 /** Lines on the surface of a tool that show what it is: flutes, thread crests, a knurl's teeth, the nut of a collet. */
 export type ToolLine = readonly Point[];
@@ -125,18 +125,12 @@ function blade(tool: Extract<Tool, { readonly depth: number; readonly shank: num
   const middle = side > 0 ? shank * 0.35 : width - shank * 0.35;
   return [
     [point(0, high), point(width * 0.35, high * 0.82), point(width, high)],
-    ...[0.45, 1.15].map((share) => ring(middle, depth + shank * share, shank * 0.11)),
+    ...[0.45, 1.15].map((share) => circleLine(point(middle, depth + shank * share), shank * 0.11)),
   ];
 }
 
 /** A screw beside the cutting point, and the clamp's edge. */
 const clamp = (z: number, x: number, width: number): readonly ToolLine[] => [
-  ring(0, x * 0.72, width * 0.16),
+  circleLine(point(0, x * 0.72), width * 0.16),
   [point(-z, x), point(z, x)],
 ];
-
-const ring = (z: number, x: number, radius: number): ToolLine =>
-  Array.from({ length: 17 }, (_, index) => {
-    const at = (index * Math.PI) / 8;
-    return point(z + radius * Math.cos(at), x + radius * Math.sin(at));
-  });

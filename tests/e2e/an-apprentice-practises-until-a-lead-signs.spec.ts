@@ -166,17 +166,82 @@ async function sendRun(page: Page, id: string) {
   expect((await page.request.post(`/practice/exercises/${id}/finish`, { data, headers })).status()).toBe(200);
 }
 
-test("keeps a run on the device while the server is away", async ({ page, context, allowConsole }) => {
+test("a run that is finished without the server is looked back at on the device, and arrives later", async ({
+  page,
+  context,
+  allowConsole,
+}) => {
   allowConsole(/ERR_INTERNET_DISCONNECTED|Failed to load resource/);
   await signInAs(page, "Ines");
-  await begin(page, "combs-collide", "alone");
+  await begin(page, "combs-collide", "hints");
+  await page.waitForTimeout(500);
   await context.setOffline(true);
   await page.getByRole("combobox", { name: /^Long tap/ }).selectOption("B7");
   await page.getByRole("button", { name: "Finish", exact: true }).click();
-  await expect(page.getByRole("alert")).toContainText("stays on this device");
-  await context.setOffline(false);
-  await finish(page);
   await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Reached/);
+  await expect(page.getByRole("status")).toContainText("kept on this device");
+  await context.setOffline(false);
+  await page.goto("/practice/record");
+  await page.goto("/practice");
+  await page.waitForLoadState("networkidle");
+  await page.goto("/practice/record");
+  await expect(page.getByRole("row", { name: /Combs/ }).first()).toContainText("with hints");
+});
+
+test("a failed goal is tried again by itself, the display is predicted, and its slip is drilled", async ({ page }) => {
+  await signInAs(page, "Ines");
+  await begin(page, "outside-by-paper", "shown", 6);
+  await letItBeDone(page, /^Enter .*X of/);
+  const advised = await page.getByRole("region", { name: "Exercise" }).locator("strong").first().innerText();
+  const right = Number((/Enter (−?[\d.]+)/.exec(advised)?.[1] ?? "").replace("−", "-"));
+  // The axis goes 3.7 mm away, and the readout is read there.
+  await page
+    .getByRole("radiogroup", { name: /^Step of the handwheel/ })
+    .locator("label", { hasText: /^0.1$/ })
+    .click();
+  const wheel = page.getByRole("slider", { name: /^Handwheel X/ });
+  for (let turns = 0; turns < 37; turns++) await wheel.press("ArrowRight");
+  await page.getByRole("textbox", { name: /Key into X/ }).fill((right + 3.7).toFixed(3));
+  await page.getByRole("button", { name: "Enter", exact: true }).click();
+  await letItBeDone(page);
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not reached yet: 1 of 2/);
+  await expect(page.getByText("X had moved +3.700 since the touch when the number was entered.")).toBeVisible();
+  const sum = page.getByRole("table", { name: "The sum, line by line" });
+  await expect(sum.getByRole("row", { name: /machine X at contact/ })).toContainText("differs");
+
+  await page.getByRole("button", { name: "Try this goal again" }).click();
+  await expect(page).toHaveURL(/goal=0&from=0/);
+  await page.waitForLoadState("networkidle");
+  await expect(page.getByRole("region", { name: "Exercise" }).getByRole("listitem")).toHaveCount(1);
+  await page.getByRole("button", { name: "Predict the display" }).click();
+  await page.getByRole("combobox", { name: "Offset" }).selectOption("3");
+  const machine = Number((await page.getByTestId("machine-x").innerText()).replace("−", "-"));
+  // With −300 in the row the display reads what the machine reads, plus 300; said 1 too much.
+  await page.getByRole("textbox", { name: "Display X then reads" }).fill((machine + 301).toFixed(3));
+  await page.getByRole("textbox", { name: /Key into X/ }).fill("-300");
+  await page.getByRole("button", { name: "Enter", exact: true }).click();
+  await expect(page.getByLabel("Prediction")).toContainText("+1.000 off");
+  await finish(page);
+  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Not reached yet: 0 of 1/);
+  await expect(page.getByText(/The display read as predicted 0 of 1 times/)).toBeVisible();
+
+  await page.goto("/practice/drills/which-way-wear");
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: "Start the minute" }).click();
+  const given = async (name: RegExp) =>
+    Number((await page.locator("dl > div", { hasText: name }).locator("dd").innerText()).replace("−", "-"));
+  const [wanted, measured, before] = [await given(/wanted/), await given(/measured/), await given(/holds/)];
+  // By hand: too large is taken off, too small is added.
+  await page.getByRole("textbox", { name: "X wear afterwards" }).fill((before - (measured - wanted)).toFixed(3));
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("status").filter({ hasText: "Right:" })).toBeVisible();
+  await page.getByRole("textbox", { name: "X wear afterwards" }).fill("9");
+  await page.getByRole("button", { name: "Change the sign" }).click();
+  await expect(page.getByRole("textbox", { name: "X wear afterwards" })).toHaveValue("-9");
+  await page.keyboard.press("Enter");
+  await page.getByRole("textbox", { name: "X wear afterwards" }).press("Enter");
+  await expect(page.getByRole("alert").last()).not.toBeEmpty();
 });
 
 longTest("opens an exercise and its debrief at once", async ({ page }) => {

@@ -1,4 +1,4 @@
-import { BEYOND_THE_SHEET, type Polygon, point, rectangle } from "../../../core/outline/index.ts";
+import { BEYOND_THE_SHEET, circle, point, rectangle } from "../../../core/outline/index.ts";
 import { wholeChoice } from "../../../core/tool/index.ts";
 import { drawnSpacer } from "./drawnSizes.ts";
 import type { TouchScene, TouchSituation } from "./sceneTypes.ts";
@@ -21,7 +21,9 @@ export function endViewScene(situation: TouchSituation): TouchScene {
   const far = zone.from === "minus" ? -1 : 1;
   // An upright cutter beside the bar reaches half-way down it, so that its side meets the widest place.
   const tip = isCentre ? far * (bar + 6) : 0 - far * Math.min(radius, bar * 0.3);
-  const cutting = isUpright ? rectangle(y - radius, tip, y + radius, tip + far * tool.overhang) : circle(y, 0, radius);
+  const cutting = isUpright
+    ? rectangle(y - radius, tip, y + radius, tip + far * tool.overhang)
+    : circle(point(y, 0), radius, STEPS);
   const holder = isUpright
     ? [rectangle(y - radius * 1.8, tip + far * tool.overhang, y + radius * 1.8, far * BEYOND_THE_SHEET)]
     : [];
@@ -29,7 +31,7 @@ export function endViewScene(situation: TouchSituation): TouchScene {
   const length = stockDiameter * 0.16;
   return {
     plane: "end-view",
-    stock: [circle(0, 0, bar)],
+    stock: [circle(point(0, 0), bar, STEPS)],
     holding: { bodies: [], lines: [] },
     tool: [
       ...holder.map((polygon) => ({ polygon, part: "holder" as const })),
@@ -55,11 +57,4 @@ export function endViewScene(situation: TouchSituation): TouchScene {
     pull: undefined,
     pivot: undefined,
   };
-}
-
-function circle(z: number, x: number, radius: number): Polygon {
-  return Array.from({ length: STEPS }, (_, index) => {
-    const at = (index * 2 * Math.PI) / STEPS;
-    return point(z + radius * Math.cos(at), x + radius * Math.sin(at));
-  });
 }
