@@ -1,4 +1,12 @@
-import { BEYOND_THE_SHEET, circle, mirrored, type Point, type Polygon, point } from "../../core/outline/index.ts";
+import {
+  BEYOND_THE_SHEET,
+  circle,
+  circleLine,
+  mirrored,
+  type Point,
+  type Polygon,
+  point,
+} from "../../core/outline/index.ts";
 
 /** How a bar is held, lengths in millimetres. */
 interface Held {
