@@ -52,6 +52,8 @@ export function actWords(act: BenchAct, { lathe }: Bench): string {
       return "Program changed";
     case "answer":
       return "Answered";
+    case "enter-setter":
+      return `Setter entered, ${act.side}`;
     case "predict":
       return "Display predicted";
     case "reset":

@@ -21,6 +21,7 @@ import { NoseEntry } from "./NoseEntry.tsx";
 import { PredictionRow, usePrediction } from "./Prediction.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
+import { SetterEntry } from "./SetterEntry.tsx";
 import type { Lathe } from "./useLathe.ts";
 
 const axesOf = (yAxis: boolean | undefined): readonly Axis[] => (yAxis ? ["x", "z", "y"] : ["x", "z"]);
@@ -109,12 +110,12 @@ const ENTRY_WORDS = { overwrite: "Key into", add: "Add to", "touched-dimension":
 
 /** What a number is keyed into: a register of the called row, or the work offset. */
 type Cell = "geometry" | "wear" | "work";
-/** Pages of the entry: the cells of an axis, and the nose of the called row. */
-type EntryPage = Cell | "nose";
+/** Pages of the entry: the cells of an axis, the nose of the called row, and where the setter trips. */
+type EntryPage = Cell | "nose" | "setter";
 
 /** Offset entry as this control takes it; what Luvrit says for this cell stands beside it, one tap away. */
 export const EntryBlock = rendersFor(
-  ["config", "station", "offset", "rows", "work", "activeWork"],
+  ["config", "station", "offset", "rows", "work", "activeWork", "triggers"],
   function EntryBlock({
     lathe: { state, act },
     setup,
@@ -134,7 +135,7 @@ export const EntryBlock = rendersFor(
     const { machine } = state.config;
     const [axis, setAxis] = useState<Axis>("x");
     const [page, setPage] = useState<EntryPage>("geometry");
-    const cell = page === "nose" ? "geometry" : page;
+    const cell = page === "nose" || page === "setter" ? "geometry" : page;
     const [text, setText] = useState("");
     const [wrong, setWrong] = useState("");
     const offset = state.offset ?? activeTool(state)?.tool.offset ?? "1";
@@ -177,7 +178,7 @@ export const EntryBlock = rendersFor(
         aria-label="Offset entry"
         onSubmit={(event: React.FormEvent) => {
           event.preventDefault();
-          if (page !== "nose") submit();
+          if (page === cell) submit();
         }}
       >
         <BenchRow>
@@ -203,10 +204,13 @@ export const EntryBlock = rendersFor(
               <option value="wear">wear</option>
               <option value="work">{state.activeWork}</option>
               <option value="nose">nose and tip</option>
+              {machine.setter && <option value="setter">setter</option>}
             </select>
           </BenchField>
         </BenchRow>
-        {page === "nose" ? (
+        {page === "setter" ? (
+          <SetterEntry lathe={{ state, act }} />
+        ) : page === "nose" ? (
           <NoseEntry
             key={`${offset} ${state.rows[offset]?.noseRadius} ${state.rows[offset]?.orientation}`}
             lathe={{ state, act }}

@@ -1,5 +1,5 @@
 import type { FromSchema } from "json-schema-to-ts";
-import { latheAxisSchema, machineProfileSchema, perAxis, SCHOOLS } from "../../core/machine/index.ts";
+import { latheAxisSchema, machineProfileSchema, perAxis, SCHOOLS, SETTER_SIDES } from "../../core/machine/index.ts";
 import { EDGES, SPACER_KINDS, TOUCH_WAYS, toolSchema } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
 import { HOLDERS } from "../lathe/index.ts";
@@ -76,6 +76,15 @@ const goal = {
       kept: { type: "boolean" },
     } as const),
     object(["goal", "offset"], { goal: { type: "string", const: "nose" }, offset } as const),
+    /** The machine knows where it is: it was sent home after its count was lost. */
+    object(["goal"], { goal: { type: "string", const: "homed" } } as const),
+    /** The control has where a side of the setter trips, found with a reference tool whose offsets are right. */
+    object(["goal", "side", "offset", "within"], {
+      goal: { type: "string", const: "setter" },
+      side: { type: "string", enum: SETTER_SIDES },
+      offset,
+      within,
+    } as const),
     /** Two short lines were run for the tool: Z ahead of the face, then X clear, rapid turned down, one line at a time. */
     object(["goal", "offset"], { goal: { type: "string", const: "proved" }, offset } as const),
     /** The part is as the drawing wants it. */
@@ -164,7 +173,17 @@ export const exerciseSchema = object(
       /** The blank comes with its face turned. */
       isTurned: { type: "boolean" },
     } as const),
-    workOffset: object(["x", "z"], { x: length, y: length, z: length } as const),
+    /** What the control holds; G54 where no other name is said. */
+    workOffset: object(["x", "z"], {
+      name: { type: "string", pattern: "^G5[4-9]$" },
+      x: length,
+      y: length,
+      z: length,
+    } as const),
+    /** The count was lost before it begins: by a power cut, or by a slide that ran against its stop. */
+    lost: { type: "string", enum: ["power", "stall"] },
+    /** How far the setter truly stands from where the machine’s profile has it, X as a diameter. */
+    setterOff: object(["x", "z"], { x: length, z: length } as const),
     tools: { type: "array", minItems: 1, maxItems: 24, items: tool },
     /** Rows of the control besides those of the tools: second offsets. */
     rows: {

@@ -1,7 +1,15 @@
 import { type Axis, isLatheAxis, mainZone, perAxis, toControl, wearField, zoneOf } from "../../core/machine/index.ts";
 import { sideOf } from "../body/body.ts";
 import { type Chance, normal } from "../chance.ts";
-import { createLathe, type LatheConfig, type LatheTool, REMOUNT_SCATTER, type StoredRow } from "../lathe/index.ts";
+import {
+  createLathe,
+  type LatheConfig,
+  type LatheState,
+  type LatheTool,
+  REMOUNT_SCATTER,
+  type StoredRow,
+  step,
+} from "../lathe/index.ts";
 import { fromOutline, latheOfSetup } from "../workshop/latheOfSetup.ts";
 import type { Bench } from "./bench.ts";
 import type { Exercise, ExerciseTool } from "./exercise.ts";
@@ -69,8 +77,9 @@ export function openBench(exercise: Exercise, seed: number): Bench {
     // A tool's length is what it is, wherever the face lies.
     trueWork: { ...plain.trueWork, z: plain.trueWork.z + faceMoved },
     rows: { ...plain.rows, ...secondRows(exercise) },
+    ...(exercise.setterOff && { setterOff: exercise.setterOff }),
   };
-  const lathe = createLathe(config, seed);
+  const lathe = withLost(createLathe(config, seed), exercise.lost);
   return {
     exercise,
     lathe,
@@ -80,6 +89,23 @@ export function openBench(exercise: Exercise, seed: number): Bench {
     answers: {},
   };
 }
+
+/** Slides that stand somewhere in their travel, with a count that says another place. */
+function withLost(lathe: LatheState, lost: Exercise["lost"]): LatheState {
+  if (lost === undefined) return lathe;
+  const inTravel = { ...lathe.readout, x: lathe.readout.x - LOST.in, z: lathe.readout.z - LOST.in };
+  const stood: LatheState = { ...lathe, readout: inTravel, slide: inTravel };
+  if (lost === "power") return step(stood, { do: "power-cycle" }).state;
+  // It ran against its stop in X, and counted on.
+  return {
+    ...stood,
+    readout: { ...inTravel, x: inTravel.x + LOST.by },
+    lost: { ...stood.lost, x: -LOST.by },
+    isHomed: false,
+  };
+}
+/** How far the slides stand in their travel when the count is lost, and by how much a stalled drive counted on, millimetres. */
+const LOST = { in: 40, by: 2.6 };
 
 /** Rows of second offsets, as this control stores them. */
 function secondRows(exercise: Exercise): Readonly<Record<string, StoredRow>> {

@@ -76,6 +76,8 @@ export interface Facts {
   readonly indicated: Readonly<Record<string, Measured>>;
   /** Latest turn of a radial holder, by station. */
   readonly turned: Readonly<Record<string, number>>;
+  /** When each side of the setter was put in. */
+  readonly setters: Readonly<Record<string, number>>;
   /** Latest cut by a program's line, by the row that was called. */
   readonly cuts: Readonly<Record<string, number>>;
   readonly heldAt: PerAxis<number> | undefined;
@@ -108,6 +110,7 @@ export const NOTHING_YET: Facts = {
   proofs: {},
   indicated: {},
   turned: {},
+  setters: {},
   cuts: {},
   heldAt: undefined,
   predicted: [],
@@ -243,6 +246,9 @@ export function reduceFacts(
           { axis: act.axis, number: act.number, read: undefined, isRight: false },
         ],
       };
+      break;
+    case "enter-setter":
+      next = { ...next, setters: { ...next.setters, [act.side]: at } };
       break;
     case "enter-nose":
       next = { ...next, noses: { ...next.noses, [act.offset]: at } };

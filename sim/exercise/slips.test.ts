@@ -127,6 +127,24 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
     as("careless", (act) => (act.do === "rapid-override" ? [{ ...act, percent: 100 }] : [act])),
     as("not-proved", (act) => (act.do === "mdi" ? [] : [act])),
   ],
+  "after-a-power-cut": [
+    as("not-proved", (act) => (act.do === "mdi" ? [] : [act])),
+    as("left-out", (act) => (act.do === "home" ? [] : [act]), "never sent home"),
+  ],
+  "after-a-stall": [as("paper-ignored", by("1", "x", 2 * paper))],
+  "calibrate-the-setter": [
+    as("inexact", (act) =>
+      act.do === "enter-setter" && act.side === "face" ? [{ ...act, number: act.number + 0.2 }] : [act],
+    ),
+  ],
+  "second-operation": [
+    as("paper-ignored", (act, { lathe }) =>
+      act.do === "enter-work"
+        ? [{ ...act, number: act.number + workToControl(lathe.config.machine, "z", paper) }]
+        : [act],
+    ),
+  ],
+  "first-part-inch": [as("off-size", wearTurned)],
   "first-part": [
     as("off-size", wearTurned),
     as("in-geometry", (act) =>

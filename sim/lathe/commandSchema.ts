@@ -1,4 +1,4 @@
-import { axisSchema, latheAxisSchema } from "../../core/machine/index.ts";
+import { axisSchema, latheAxisSchema, SETTER_SIDES } from "../../core/machine/index.ts";
 import { SPACER_KINDS } from "../../core/tool/index.ts";
 import { GAUGES } from "../gauge/gauge.ts";
 
@@ -62,6 +62,7 @@ export const latheCommandSchema = {
       orientation: { type: "integer", minimum: 0, maximum: 9 },
     }),
     command("enter-work", { name: work, axis, number: length }),
+    command("enter-setter", { side: { type: "string", enum: SETTER_SIDES }, number: length }),
     command("activate-work", { name: work }),
     command("load-offsets", { text: { type: "string", maxLength: 40_000 } }),
     command("hold-spacer", {

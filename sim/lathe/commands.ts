@@ -1,4 +1,4 @@
-import type { Axis, LatheAxis } from "../../core/machine/index.ts";
+import type { Axis, LatheAxis, SetterSide } from "../../core/machine/index.ts";
 import type { SpacerKind } from "../../core/tool/index.ts";
 import type { GaugeKind } from "../gauge/gauge.ts";
 
@@ -38,6 +38,8 @@ export type LatheCommand =
     }
   | { readonly do: "enter-nose"; readonly offset: string; readonly noseRadius: number; readonly orientation: number }
   | { readonly do: "enter-work"; readonly name: string; readonly axis: Axis; readonly number: number }
+  /** Puts in where a side of the setter trips, in the control's own unit and sign of its readout. */
+  | { readonly do: "enter-setter"; readonly side: SetterSide; readonly number: number }
   | { readonly do: "activate-work"; readonly name: string }
   | { readonly do: "load-offsets"; readonly text: string }
   | { readonly do: "hold-spacer"; readonly spacer: Spacer }

@@ -66,6 +66,8 @@ export interface LatheConfig {
   readonly tools: readonly LatheTool[];
   /** Work offset with which the tools' own lengths make up `at`: what a setter's calibration knows nothing of. */
   readonly trueWork: PerAxis<number>;
+  /** How far the setter truly stands from where the machine's profile has it, X on the diameter; it was bumped, or never calibrated. */
+  readonly setterOff?: { readonly x: number; readonly z: number };
   /** What its control holds at the start. */
   readonly rows: Readonly<Record<string, StoredRow>>;
   readonly work: Readonly<Record<string, PerAxis<number>>>;

@@ -47,9 +47,11 @@ export function roomToProbe(state: LatheState, active: ActiveTool, axis: LatheAx
   const box = extent(active.body.cutting);
   // A tip that points away from the chuck presses the probe from behind.
   const pointsAway = box.zMax < -box.zMin && active.tool.tool.kind !== "knurl" && active.body.mode !== "centre";
-  if (axis === "z") return pointsAway ? setter.face - tip - box.zMax : tip + box.zMin - setter.face;
+  const { setterOff = { x: 0, z: 0 } } = state.config;
+  const face = setter.face + setterOff.z;
+  if (axis === "z") return pointsAway ? face - tip - box.zMax : tip + box.zMin - face;
   const isBore = active.body.mode === "inside";
-  const trigger = isBore ? setter.bore : setter.outside;
+  const trigger = (isBore ? setter.bore : setter.outside) + setterOff.x;
   const beyond = (active.side * (tip - trigger)) / 2;
   return isBore ? -beyond - box.xMax : beyond + box.xMin;
 }
@@ -57,9 +59,9 @@ export function roomToProbe(state: LatheState, active: ActiveTool, axis: LatheAx
 function wrote(step: LatheStep, active: ActiveTool, axis: Axis): LatheStep {
   const { state } = step;
   const { machine } = state.config;
-  const { setter } = machine;
-  if (!setter) return step;
-  const trigger = axis === "z" ? setter.face : active.body.mode === "inside" ? setter.bore : setter.outside;
+  const { triggers } = state;
+  if (!triggers) return step;
+  const trigger = axis === "z" ? triggers.face : active.body.mode === "inside" ? triggers.bore : triggers.outside;
   const readout = state.readout[axis];
   const events: LatheEvent[] = [
     ...step.events,

@@ -1,4 +1,12 @@
-import { type Axis, mainZone, type PerAxis, perAxis, travelInZone, zoneOf } from "../../core/machine/index.ts";
+import {
+  type Axis,
+  mainZone,
+  type PerAxis,
+  perAxis,
+  type SetterSide,
+  travelInZone,
+  zoneOf,
+} from "../../core/machine/index.ts";
 import { invariant } from "../../core/refusal.ts";
 import type { Body } from "../body/body.ts";
 import { bodyIn, sideOf } from "../body/body.ts";
@@ -50,6 +58,8 @@ export interface LatheState {
   readonly feedPer: "revolution" | "minute";
   readonly spacer: Spacer | undefined;
   readonly setter: "out" | "parked";
+  /** Where the control takes each side of the setter to trip, machine positions for a tool of no length; undefined without a setter. */
+  readonly triggers: Readonly<Record<SetterSide, number>> | undefined;
   /** The setter's probe is pressed, until the tool has left it. */
   readonly isPressed: boolean;
   readonly isTouching: boolean;
@@ -99,11 +109,16 @@ export function createLathe(config: LatheConfig, seed: number): LatheState {
     feedPer: "revolution" as const,
     spacer: undefined,
     setter: "parked",
+    triggers: triggersOf(config),
     isPressed: false,
     isTouching: false,
     isCrushed: false,
     alarm: undefined,
   };
+}
+
+function triggersOf({ machine: { setter } }: LatheConfig): LatheState["triggers"] {
+  return setter && { outside: setter.outside, bore: setter.bore, face: setter.face };
 }
 
 const stockOf = ({ diameter, toFace, stickOut, hole }: LathePart): Stock =>

@@ -1,4 +1,11 @@
-import { AXIS_NAME, shownAs, workFromControl } from "../../core/machine/index.ts";
+import {
+  AXIS_NAME,
+  fromControl,
+  mainZone,
+  type SetterSide,
+  shownAs,
+  workFromControl,
+} from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
 import { readBlocks } from "../control/blocks.ts";
 import { EMPTY_ROW, enterOffset, loadOffsets } from "../control/offsets.ts";
@@ -64,6 +71,8 @@ export function step(state: LatheState, command: LatheCommand): LatheStep {
       const message = `${command.name} ${AXIS_NAME[command.axis]}: ${formatMillimetres(value, state.config.machine.units)}.`;
       return { state: { ...state, work }, events: [{ kind: "entered", message }] };
     }
+    case "enter-setter":
+      return enterSetter(state, command.side, command.number);
     case "activate-work":
       return { state: { ...state, activeWork: command.name }, events: [] };
     case "load-offsets":
@@ -198,6 +207,18 @@ function setter(state: LatheState, to: "out" | "parked"): LatheStep {
   if (to === "out" && state.spindle.run !== "off")
     return alarmed(state, "Stop the spindle before the setter comes out.");
   return { state: { ...state, setter: to, isPressed: false }, events: [] };
+}
+
+function enterSetter(state: LatheState, side: SetterSide, number: number): LatheStep {
+  const { machine } = state.config;
+  if (!state.triggers) return alarmed(state, "This machine has no setter.");
+  const axis = side === "face" ? "z" : "x";
+  const value = fromControl(machine, axis, shownAs("readout", number), "readout", mainZone(machine));
+  const message = `Setter, ${side}: trips at ${formatMillimetres(value, machine.units)}.`;
+  return {
+    state: { ...state, triggers: { ...state.triggers, [side]: value } },
+    events: [{ kind: "entered", message, value }],
+  };
 }
 
 function measure(state: LatheState, { gauge, z }: Extract<LatheCommand, { do: "measure" }>): LatheStep {

@@ -39,11 +39,8 @@ export function bringTool(bench: Bench, view: Pick<ToolView, "station" | "offset
   const { lathe } = bench;
   if (lathe.alarm !== undefined)
     return { say: "Clear the alarm, and look what it was.", carryOut: () => [{ do: "reset" }] };
-  if (!lathe.isHomed && lathe.config.machine.encoders === "incremental")
-    return {
-      say: "Send the machine home: it counts from there, and does not know yet where it is.",
-      carryOut: () => [{ do: "home" }, { do: "rapid-override", percent: 100 }, { do: "advance", milliseconds: 60_000 }],
-    };
+  const home = homeIt(bench);
+  if (home) return home;
   if (lathe.station === view.station) {
     if (lathe.offset === view.offset) return undefined;
     return {
@@ -59,6 +56,15 @@ export function bringTool(bench: Bench, view: Pick<ToolView, "station" | "offset
       const stopped = lathe.spindle.run === "off" ? handAt(bench) : did(handAt(bench), { do: "spindle", run: "off" });
       return sendClear(stopped).acts.concat({ do: "call", station: view.station, offset: view.offset });
     },
+  };
+}
+
+/** Home first, where the machine counts and does not know where it is; undefined where it knows. */
+export function homeIt({ lathe }: Bench): AdvisedStep | undefined {
+  if (lathe.isHomed || lathe.config.machine.encoders !== "incremental") return undefined;
+  return {
+    say: "Send the machine home: it counts from there, and does not know yet where it is.",
+    carryOut: () => [{ do: "home" }, { do: "rapid-override", percent: 100 }, { do: "advance", milliseconds: 60_000 }],
   };
 }
 

@@ -65,7 +65,8 @@ export function pressSetter(bench: Bench, axis: LatheAxis) {
   if (!setter) return [];
   const isBore = active.body.mode === "inside";
   const box = activeBox(bench);
-  const trigger = axis === "z" ? setter.face : isBore ? setter.bore : setter.outside;
+  const { setterOff = { x: 0, z: 0 } } = bench.lathe.config;
+  const trigger = (axis === "z" ? setter.face : isBore ? setter.bore : setter.outside) + setterOff[axis];
   const towards: 1 | -1 = axis === "z" ? -1 : ((isBore ? active.side : -active.side) as 1 | -1);
   const reach = axis === "z" ? box.zMin : active.side * 2 * (isBore ? box.xMax : box.xMin);
   const at = trigger - reach - towards * 0.05 + active.tool.at[axis] - trueWork[axis];

@@ -12,11 +12,13 @@ import { answer } from "./answer.ts";
 import { calls } from "./calls.ts";
 import { combs } from "./combs.ts";
 import type { GoalKind, GoalName, NamedSlip } from "./goalKind.ts";
+import { homed } from "./homed.ts";
 import { nose } from "./nose.ts";
 import { offset } from "./offset.ts";
 import { part } from "./part.ts";
 import { plainSlip } from "./plainSlip.ts";
 import { proved } from "./proved.ts";
+import { setter } from "./setter.ts";
 import { trueHolder } from "./trueHolder.ts";
 import { wall } from "./wall.ts";
 
@@ -31,6 +33,8 @@ const GOALS: { readonly [Name in GoalName]: GoalKind<Name> } = {
   "true-holder": trueHolder,
   combs,
   answer,
+  homed,
+  setter,
 };
 
 const kindOfGoal = ({ goal }: Goal) => GOALS[goal] as unknown as GoalKind<GoalName>;

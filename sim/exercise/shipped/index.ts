@@ -29,6 +29,11 @@ import e27 from "./27-retract-beyond-travel.json" with { type: "json" };
 import e28 from "./28-combs-collide.json" with { type: "json" };
 import e29 from "./29-prove-it.json" with { type: "json" };
 import e30 from "./30-first-part.json" with { type: "json" };
+import e31 from "./31-after-a-power-cut.json" with { type: "json" };
+import e32 from "./32-after-a-stall.json" with { type: "json" };
+import e33 from "./33-calibrate-the-setter.json" with { type: "json" };
+import e34 from "./34-second-operation.json" with { type: "json" };
+import e35 from "./35-first-part-inch.json" with { type: "json" };
 
 /** The exercises that come with Luvrit, in the order in which one rests on another. */
 export const SHIPPED: readonly Exercise[] = [
@@ -62,6 +67,11 @@ export const SHIPPED: readonly Exercise[] = [
   e28,
   e29,
   e30,
+  e31,
+  e32,
+  e33,
+  e34,
+  e35,
 ] as unknown as readonly Exercise[];
 
 export const shippedExercise = (id: string): Exercise | undefined => SHIPPED.find((one) => one.id === id);
