@@ -48,6 +48,13 @@ export function ExercisePage({
   // The task is read first; once something is done the drawing has the room, until it is asked for again.
   const [askedTask, setTaskOpen] = useState<boolean>();
   const isTaskOpen = askedTask ?? run.played.facts.acts === 0;
+  const [isPredicting, setPredicting] = useState(false);
+  const latest = run.played.facts.predicted.at(-1);
+  const { predict } = run;
+  const predicting = useMemo(
+    () => ({ isOn: isPredicting, onToggle: () => setPredicting((isOn) => !isOn), onPredict: predict, latest }),
+    [isPredicting, predict, latest],
+  );
   const scene = useMemo(() => latheScene(state), [state]);
   // What comes after Finish is fetched meanwhile.
   useEffect(() => {
@@ -67,8 +74,7 @@ export function ExercisePage({
           lathe={lathe}
           setup={undefined}
           offsetsFile={undefined}
-          onPredict={run.predict}
-          predicted={run.played.facts.predicted.at(-1)}
+          predicting={predicting}
         />
         <LinesBlock key={state.station} lathe={lathe} setup={undefined} />
       </Control>

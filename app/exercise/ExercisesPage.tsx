@@ -23,7 +23,7 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Quiet } from "../ui/Panel.tsx";
-import { color, radius, size } from "../ui/tokens.ts";
+import { color, phone, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
@@ -256,6 +256,7 @@ const Line = styled.li`
   padding: 0 6px 0 16px;
   > a { display: grid; align-content: center; min-height: 44px; color: inherit; font-weight: 600; line-height: 1.15; }
   &:not(:last-child) { border-bottom: 1px solid ${color("line")}; }
+  ${phone} { grid-template-columns: minmax(0, 1fr) auto; padding: 0 10px; > span:last-child { grid-column: 1 / -1; } }
 `;
 const Stand = styled.span`
   display: flex;

@@ -2,7 +2,7 @@ import { href } from "react-router";
 import type { Run } from "../../sim/exercise/run.ts";
 
 /** A run that was finished without the server, with whose it is. */
-export interface WaitingRun {
+interface WaitingRun {
   readonly personId: string;
   readonly exerciseId: string;
   readonly run: Omit<Run, "exercise"> & { readonly id: string };

@@ -13,12 +13,11 @@ import {
 } from "../../core/machine/index.ts";
 import { setupTable, workRows } from "../../core/offsets/index.ts";
 import { formatLength, readLength } from "../../core/units/index.ts";
-import type { Prediction } from "../../sim/exercise/reduceFacts.ts";
 import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { NoseEntry } from "./NoseEntry.tsx";
-import { PredictionRow, usePrediction } from "./Prediction.tsx";
+import { type Predicting, PredictionRow, usePrediction } from "./Prediction.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import { SetterEntry } from "./SetterEntry.tsx";
@@ -120,17 +119,14 @@ export const EntryBlock = rendersFor(
     lathe: { state, act },
     setup,
     offsetsFile,
-    onPredict,
-    predicted,
+    predicting,
   }: {
     readonly lathe: Lathe;
     readonly setup: SetupView | undefined;
     /** Address of Luvrit's file for this control. */
     readonly offsetsFile: string | undefined;
-    /** Hears what the display of an axis is said to read after the entry; left out where nothing is predicted. */
-    readonly onPredict?: (axis: Axis, number: number) => void;
-    /** The latest of what was said. */
-    readonly predicted?: Prediction | undefined;
+    /** Saying what the display will read; left out where nothing is predicted. */
+    readonly predicting?: Predicting;
   }) {
     const { machine } = state.config;
     const [axis, setAxis] = useState<Axis>("x");
@@ -144,7 +140,7 @@ export const EntryBlock = rendersFor(
       as: cell === "geometry" ? machine.measuring : ("overwrite" as const),
       said: undefined,
     };
-    const prediction = usePrediction(machine.units, axis, onPredict);
+    const prediction = usePrediction(machine.units, axis, predicting);
     const enter = (number: number) => {
       setWrong("");
       setText("");
@@ -230,7 +226,7 @@ export const EntryBlock = rendersFor(
               </BenchField>
               <Small type="submit">Enter</Small>
             </BenchRow>
-            {onPredict && <PredictionRow prediction={prediction} axis={axis} digit={digit} predicted={predicted} />}
+            {predicting && <PredictionRow prediction={prediction} predicting={predicting} axis={axis} digit={digit} />}
             {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
             <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
             {(said !== undefined || offsetsFile !== undefined) && (

@@ -4,38 +4,43 @@ import { formatLength, readLength, type Unit } from "../../core/units/index.ts";
 import type { Prediction } from "../../sim/exercise/reduceFacts.ts";
 import { BenchField, BenchRow, Small } from "./parts.ts";
 
-/** Saying what the display will read before a number is entered. Off until it is asked for; an empty field predicts nothing. Knows no markup. */
-export function usePrediction(units: Unit, axis: Axis, onPredict: ((axis: Axis, number: number) => void) | undefined) {
-  const [isOn, setOn] = useState(false);
+/** Saying what the display will read before a number is entered: whether it is asked for, who hears it, and how the latest came out. */
+export interface Predicting {
+  readonly isOn: boolean;
+  readonly onToggle: () => void;
+  readonly onPredict: (axis: Axis, number: number) => void;
+  readonly latest: Prediction | undefined;
+}
+
+/** The field of a prediction; an empty one predicts nothing. Knows no markup. */
+export function usePrediction(units: Unit, axis: Axis, predicting: Predicting | undefined) {
   const [text, setText] = useState("");
   const read = readLength(text, { units });
-  const isAsked = isOn && onPredict !== undefined && text.trim() !== "";
+  const isAsked = predicting?.isOn === true && text.trim() !== "";
   return {
-    isOn,
     text,
     setText,
-    toggle: () => setOn(!isOn),
     /** Why the prediction is not understood; undefined where it is, or none is made. */
     refusal: () => (isAsked && !read.ok ? `Display: ${read.refusal.message}` : undefined),
     /** The number is entered now. */
     entering: () => {
       if (!isAsked || !read.ok) return;
-      onPredict?.(axis, read.value.exact);
+      predicting.onPredict(axis, read.value.exact);
       setText("");
     },
   };
 }
 
 export function PredictionRow({
-  prediction: { isOn, text, setText, toggle },
+  prediction: { text, setText },
+  predicting: { isOn, onToggle, latest },
   axis,
   digit,
-  predicted,
 }: {
   readonly prediction: ReturnType<typeof usePrediction>;
+  readonly predicting: Predicting;
   readonly axis: Axis;
   readonly digit: number;
-  readonly predicted: Prediction | undefined;
 }) {
   return (
     <>
@@ -46,11 +51,11 @@ export function PredictionRow({
             <input value={text} inputMode="decimal" onChange={({ target }) => setText(target.value)} />
           </BenchField>
         )}
-        <Small aria-pressed={isOn} onPress={toggle}>
+        <Small aria-pressed={isOn} onPress={onToggle}>
           {isOn ? "No prediction" : "Predict the display"}
         </Small>
       </BenchRow>
-      {isOn && <output aria-label="Prediction">{predicted && outcomeWords(predicted, digit)}</output>}
+      {isOn && <output aria-label="Prediction">{latest && outcomeWords(latest, digit)}</output>}
     </>
   );
 }

@@ -161,7 +161,7 @@ const Title = styled.div`
     strong + span { display: none; }
   }
   ${narrow} { flex: 1 1 90px; max-width: 60vw; }
-  ${phone} { flex: 1 1 0; }
+  ${phone} { flex: 1 1 0; strong + span { white-space: normal; line-height: 1.1; } }
 `;
 const Middle = styled.div`
   flex: 1;

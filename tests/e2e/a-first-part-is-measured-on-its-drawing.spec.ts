@@ -157,7 +157,7 @@ const DRAWN = `0 SECTION 2 HEADER 9 $INSUNITS 70 1 0 ENDSEC 0 SECTION 2 ENTITIES
 0 LINE 8 0 10 5 20 0 11 5 21 .155 0 LINE 8 0 10 5 20 .155 11 4.8 21 .155 0 LINE 8 0 10 4.8 20 .155 11 4.8 21 .188
 0 LINE 8 0 10 4.8 20 .188 11 4.5 21 .188 0 LINE 8 0 10 4.5 20 .188 11 4.5 21 .25 0 ENDSEC 0 EOF`;
 
-test("a drawing from elsewhere is held against the program, and the profile is taken away", async ({ page }) => {
+longTest("a drawing from elsewhere is held against the program, and the profile is taken away", async ({ page }) => {
   const address = await ownLot(page, "pin", "P-111", []);
   await takeIn(page, address, "O0810.nc", PIN);
   await page.goto(`${address}/first-part`);
@@ -226,58 +226,58 @@ test("touch says what the offset makes, and the stock is judged against the last
   await expect(page.getByRole("button", { name: "Held, from the front of the jaws: 12.000" })).toBeVisible();
 });
 
-test("limits are given as the drawing writes them, and follow a size that the program changes", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/status of 422/);
-  const address = await ownLot(page, "dome-collar", "F-109", COLLAR);
-  const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
-  await takeIn(page, address, "O4402.nc", program);
-  await page.goto(`${address}/first-part`);
-  const bore = page.getByRole("button", { name: /^bore 22/ });
-  await bore.click();
-  const form = page.getByRole("form", { name: "Limits of Ø 22" });
-  const field = form.getByRole("textbox");
-  await field.fill("H99");
-  await expect(form.getByText(/no fit that is known here/)).toBeVisible();
-  await expect(form.getByRole("button", { name: "Save limits" })).toBeDisabled();
-  // ISO 286: 22 H8 is 0 to +0.033, 22 H7 0 to +0.021.
-  await field.fill("H7");
-  await expect(form.getByText("22.000 to 22.021")).toBeVisible();
-  await page.keyboard.press("Enter");
-  await expect(page.getByRole("button", { name: /^bore 22, made by T04, limits H7: to measure/ })).toBeVisible();
-  // The wheel over the sheet brings it nearer; a button shows all of it again.
-  const all = page.getByRole("button", { name: "Show all of it" });
-  await expect(all).toBeDisabled();
-  await bore.hover();
-  await page.mouse.wheel(0, -200);
-  await expect(all).toBeEnabled();
-  await all.click();
-  await expect(all).toBeDisabled();
-  // A groove that is small on the sheet is drawn larger beside it.
-  await page.getByRole("button", { name: /^width 4\.5, made by T07 and T17/ }).click();
-  await expect(page.getByText(/^4\.5, \d+ times as large/)).toBeVisible();
-  await bore.click();
-  // A slip of the finger is refused in its place, and what was typed stays.
-  const typed = strip(page).getByRole("textbox");
-  await typed.fill("2.202");
-  await page.keyboard.press("Enter");
-  await expect(
-    strip(page)
-      .getByText(/Check the decimal point/)
-      .or(strip(page).getByRole("alert")),
-  ).toBeVisible();
-  await expect(typed).toHaveValue("2.202");
+longTest(
+  "limits are given as the drawing writes them, and follow a size that the program changes",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    const address = await ownLot(page, "dome-collar", "F-109", COLLAR);
+    const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+    await takeIn(page, address, "O4402.nc", program);
+    await page.goto(`${address}/first-part`);
+    const bore = page.getByRole("button", { name: /^bore 22/ });
+    await bore.click();
+    const form = page.getByRole("form", { name: "Limits of Ø 22" });
+    const field = form.getByRole("textbox");
+    await field.fill("H99");
+    await expect(form.getByText(/no fit that is known here/)).toBeVisible();
+    await expect(form.getByRole("button", { name: "Save limits" })).toBeDisabled();
+    // ISO 286: 22 H8 is 0 to +0.033, 22 H7 0 to +0.021.
+    await field.fill("H7");
+    await expect(form.getByText("22.000 to 22.021")).toBeVisible();
+    await page.keyboard.press("Enter");
+    await expect(page.getByRole("button", { name: /^bore 22, made by T04, limits H7: to measure/ })).toBeVisible();
+    // The wheel over the sheet brings it nearer; a button shows all of it again.
+    const all = page.getByRole("button", { name: "Show all of it" });
+    await expect(all).toBeDisabled();
+    await bore.hover();
+    await page.mouse.wheel(0, -200);
+    await expect(all).toBeEnabled();
+    await all.click();
+    await expect(all).toBeDisabled();
+    // A groove that is small on the sheet is drawn larger beside it.
+    await page.getByRole("button", { name: /^width 4\.5, made by T07 and T17/ }).click();
+    await expect(page.getByText(/^4\.5, \d+ times as large/)).toBeVisible();
+    await bore.click();
+    // A slip of the finger is refused in its place, and what was typed stays.
+    const typed = strip(page).getByRole("textbox");
+    await typed.fill("2.202");
+    await page.keyboard.press("Enter");
+    await expect(
+      strip(page)
+        .getByText(/Check the decimal point/)
+        .or(strip(page).getByRole("alert")),
+    ).toBeVisible();
+    await expect(typed).toHaveValue("2.202");
 
-  // The bore is made 0.1 larger: the dimension is found again, and says what is on record.
-  await takeIn(page, address, "O4402B.nc", program.replace("G0 X22. Z2.", "G0 X22.1 Z2."));
-  await page.goto(`${address}/first-part`);
-  await page.getByRole("button", { name: /^bore 22\.1, made by T04, .*on record 22\.000/ }).click();
-  await expect(page.getByText("By the program it is 22.100 now, on record it is 22.000.")).toBeVisible();
-  // Taken over, it has the limits of its fit for the new size, and the touch is held to them.
-  await page.getByRole("button", { name: "Take Ø 22.1 over" }).click();
-  await expect(page.getByRole("button", { name: /^bore 22\.1, made by T04, limits H7: to measure/ })).toBeVisible();
-  await page.goto(`${address}/touch?tool=4&do=x`);
-  await expect(page.getByRole("img", { name: "It makes Ø 22.1 H7" })).toBeVisible();
-});
+    // The bore is made 0.1 larger: the dimension is found again, and says what is on record.
+    await takeIn(page, address, "O4402B.nc", program.replace("G0 X22. Z2.", "G0 X22.1 Z2."));
+    await page.goto(`${address}/first-part`);
+    await page.getByRole("button", { name: /^bore 22\.1, made by T04, .*on record 22\.000/ }).click();
+    await expect(page.getByText("By the program it is 22.100 now, on record it is 22.000.")).toBeVisible();
+    // Taken over, it has the limits of its fit for the new size, and the touch is held to them.
+    await page.getByRole("button", { name: "Take Ø 22.1 over" }).click();
+    await expect(page.getByRole("button", { name: /^bore 22\.1, made by T04, limits H7: to measure/ })).toBeVisible();
+    await page.goto(`${address}/touch?tool=4&do=x`);
+    await expect(page.getByRole("img", { name: "It makes Ø 22.1 H7" })).toBeVisible();
+  },
+);

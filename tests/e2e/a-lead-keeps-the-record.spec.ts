@@ -209,65 +209,65 @@ longTest(
   },
 );
 
-test("the workshop: a spacer measured once is proposed everywhere, a machine is changed, a setter let in", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/status of 422/);
-  await signInAs(page, "Marit");
-  await page.getByRole("link", { name: "Workshop" }).click();
-  await page.getByRole("link", { name: /^Gauges/ }).click();
-  await expect(page.getByText("overdue: do not measure with it")).toBeVisible();
+longTest(
+  "the workshop: a spacer measured once is proposed everywhere, a machine is changed, a setter let in",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    await signInAs(page, "Marit");
+    await page.getByRole("link", { name: "Workshop" }).click();
+    await page.getByRole("link", { name: /^Gauges/ }).click();
+    await expect(page.getByText("overdue: do not measure with it")).toBeVisible();
 
-  await page.getByRole("link", { name: /^Spacers/ }).click();
-  await page.getByRole("link", { name: /Notepaper, blue block/ }).click();
-  await page.getByRole("textbox", { name: "Thickness, as measured" }).fill("abc");
-  await page.getByRole("button", { name: "Save the change" }).click();
-  await expect(page.getByRole("alert").first()).toBeVisible();
-  await expect(page.getByRole("textbox", { name: "Thickness, as measured" })).toHaveValue("abc");
-  await page.getByRole("textbox", { name: "Thickness, as measured" }).fill(".0035 in");
-  await page.getByRole("button", { name: "Save the change" }).click();
-  await expect(page.getByRole("link", { name: /Notepaper, blue block/ })).toContainText("0.0889 mm");
-  await page.goto(`${demoSetup("collar").address}/touch?tool=1&do=x`);
-  await page.locator("label", { hasText: "Paper or shim" }).click();
-  await expect(page.getByRole("textbox", { name: /thickness/ })).toHaveValue("0.0889");
+    await page.getByRole("link", { name: /^Spacers/ }).click();
+    await page.getByRole("link", { name: /Notepaper, blue block/ }).click();
+    await page.getByRole("textbox", { name: "Thickness, as measured" }).fill("abc");
+    await page.getByRole("button", { name: "Save the change" }).click();
+    await expect(page.getByRole("alert").first()).toBeVisible();
+    await expect(page.getByRole("textbox", { name: "Thickness, as measured" })).toHaveValue("abc");
+    await page.getByRole("textbox", { name: "Thickness, as measured" }).fill(".0035 in");
+    await page.getByRole("button", { name: "Save the change" }).click();
+    await expect(page.getByRole("link", { name: /Notepaper, blue block/ })).toContainText("0.0889 mm");
+    await page.goto(`${demoSetup("collar").address}/touch?tool=1&do=x`);
+    await page.locator("label", { hasText: "Paper or shim" }).click();
+    await expect(page.getByRole("textbox", { name: /thickness/ })).toHaveValue("0.0889");
 
-  // A machine by its form: a contradiction is refused where it stands, a change is kept.
-  await page.goto("/workshop/machines?open=bench");
-  await page.getByText("How it moves").click();
-  await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("-900");
-  await page.getByRole("button", { name: "Save the change" }).click();
-  await expect(page.getByText("The far end of the travel lies above the near one.").first()).toBeVisible();
-  await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("12");
-  await page.getByRole("textbox", { name: "Name", exact: true }).fill("Bench lathe, window");
-  await page.getByRole("button", { name: "Save the change" }).click();
-  await expect(page.getByRole("link", { name: /Bench lathe, window/ })).toBeVisible();
+    // A machine by its form: a contradiction is refused where it stands, a change is kept.
+    await page.goto("/workshop/machines?open=bench");
+    await page.getByText("How it moves").click();
+    await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("-900");
+    await page.getByRole("button", { name: "Save the change" }).click();
+    await expect(page.getByText("The far end of the travel lies above the near one.").first()).toBeVisible();
+    await page.getByRole("textbox", { name: "Travel of X, far end, mm" }).fill("12");
+    await page.getByRole("textbox", { name: "Name", exact: true }).fill("Bench lathe, window");
+    await page.getByRole("button", { name: "Save the change" }).click();
+    await expect(page.getByRole("link", { name: /Bench lathe, window/ })).toBeVisible();
 
-  // Tools come from the shop when one is loaded.
-  await page.goto(`${demoSetup("collar").address}/prepare?tool=12&station=12`);
-  await page.getByLabel("From the shop's tools").selectOption("Drawtube bore, bar 16");
-  await expect(page.getByRole("textbox", { name: "Insert" })).toHaveValue("CCMT 060204");
+    // Tools come from the shop when one is loaded.
+    await page.goto(`${demoSetup("collar").address}/prepare?tool=12&station=12`);
+    await page.getByLabel("From the shop's tools").selectOption("Drawtube bore, bar 16");
+    await expect(page.getByRole("textbox", { name: "Insert" })).toHaveValue("CCMT 060204");
 
-  await page.goto("/workshop/people?open=new");
-  await page.getByRole("textbox", { name: "Name" }).fill("Nora");
-  await page.getByRole("textbox", { name: "PIN or passphrase" }).fill("12");
-  await page.getByRole("button", { name: "Let them in" }).click();
-  await expect(page.getByText("A PIN has 4 to 12 digits").first()).toBeVisible();
-  await page.getByRole("textbox", { name: "PIN or passphrase" }).fill("4711");
-  await page.getByRole("button", { name: "Let them in" }).click();
-  await expect(page.getByRole("link", { name: /Nora/ })).toContainText("setter");
+    await page.goto("/workshop/people?open=new");
+    await page.getByRole("textbox", { name: "Name" }).fill("Nora");
+    await page.getByRole("textbox", { name: "PIN or passphrase" }).fill("12");
+    await page.getByRole("button", { name: "Let them in" }).click();
+    await expect(page.getByText("A PIN has 4 to 12 digits").first()).toBeVisible();
+    await page.getByRole("textbox", { name: "PIN or passphrase" }).fill("4711");
+    await page.getByRole("button", { name: "Let them in" }).click();
+    await expect(page.getByRole("link", { name: /Nora/ })).toContainText("setter");
 
-  const file = page.waitForEvent("download");
-  await page.goto("/workshop/tools");
-  await page.getByRole("link", { name: "as CSV" }).click();
-  const csv = await readFile((await (await file).path()) ?? "", "utf8");
-  await page.getByLabel("A file of this part, JSON or CSV").setInputFiles({
-    name: "tools.csv",
-    mimeType: "text/csv",
-    buffer: Buffer.from(csv.replace("Drill 18", "Drill 19")),
-  });
-  await expect(page.getByText(/1 new, 0 changed, 4 as they were/)).toBeVisible();
-});
+    const file = page.waitForEvent("download");
+    await page.goto("/workshop/tools");
+    await page.getByRole("link", { name: "as CSV" }).click();
+    const csv = await readFile((await (await file).path()) ?? "", "utf8");
+    await page.getByLabel("A file of this part, JSON or CSV").setInputFiles({
+      name: "tools.csv",
+      mimeType: "text/csv",
+      buffer: Buffer.from(csv.replace("Drill 18", "Drill 19")),
+    });
+    await expect(page.getByText(/1 new, 0 changed, 4 as they were/)).toBeVisible();
+  },
+);
 
 longTest(
   "a setter measures spacers, a viewer only looks, and people are a lead's alone",

@@ -41,33 +41,34 @@ async function takeProgram(page: Page): Promise<{ readonly name: string; readonl
   return { name: download.suggestedFilename(), text: readFileSync(await download.path(), "latin1") };
 }
 
-test("a tool stands in another station: its calls are renumbered, second offset and all, or the tool is moved", async ({
-  page,
-}) => {
-  await signInAs(page, "Marit");
-  await open(page, "Clamp collar 48");
-  await page.goto(`${demoSetup("collar").address}/prepare`);
-  const disagreements = page.getByRole("list", { name: "Disagreements" });
-  await expect(disagreements).toContainText("T0707: the tool stands in 11");
+longTest(
+  "a tool stands in another station: its calls are renumbered, second offset and all, or the tool is moved",
+  async ({ page }) => {
+    await signInAs(page, "Marit");
+    await open(page, "Clamp collar 48");
+    await page.goto(`${demoSetup("collar").address}/prepare`);
+    const disagreements = page.getByRole("list", { name: "Disagreements" });
+    await expect(disagreements).toContainText("T0707: the tool stands in 11");
 
-  await page.getByRole("button", { name: /^Renumber its calls to station 11/ }).click();
-  const diff = page.getByRole("list", { name: "Changed lines of the program" });
-  await expect(diff.getByRole("listitem")).toHaveText([/T0707.*T1107/, /T0717.*T1117/]);
-  await expect(disagreements).not.toContainText("stands in 11");
-  const taken = await takeProgram(page);
-  expect(taken.name).toBe("O4402.nc");
-  const before = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
-  expect(taken.text).toBe(before.replace("T0707", "T1107").replace("T0717", "T1117"));
+    await page.getByRole("button", { name: /^Renumber its calls to station 11/ }).click();
+    const diff = page.getByRole("list", { name: "Changed lines of the program" });
+    await expect(diff.getByRole("listitem")).toHaveText([/T0707.*T1107/, /T0717.*T1117/]);
+    await expect(disagreements).not.toContainText("stands in 11");
+    const taken = await takeProgram(page);
+    expect(taken.name).toBe("O4402.nc");
+    const before = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+    expect(taken.text).toBe(before.replace("T0707", "T1107").replace("T0717", "T1117"));
 
-  await page.getByRole("button", { name: "Undo the renumbering" }).click();
-  await expect(disagreements).toContainText("T0707: the tool stands in 11");
-  await page.getByRole("button", { name: /^Move the tool to station 7/ }).click();
-  await expect(disagreements).not.toContainText("stands in 11");
-  await expect(page.getByRole("row", { name: "station 7" })).toContainText("Groove 3");
-  expect((await takeProgram(page)).text).toBe(before);
-});
+    await page.getByRole("button", { name: "Undo the renumbering" }).click();
+    await expect(disagreements).toContainText("T0707: the tool stands in 11");
+    await page.getByRole("button", { name: /^Move the tool to station 7/ }).click();
+    await expect(disagreements).not.toContainText("stands in 11");
+    await expect(page.getByRole("row", { name: "station 7" })).toContainText("Groove 3");
+    expect((await takeProgram(page)).text).toBe(before);
+  },
+);
 
-test("a call is carried onto a station by keyboard alone", async ({ page }) => {
+longTest("a call is carried onto a station by keyboard alone", async ({ page }) => {
   await signInAs(page, "Marit");
   // By way of the list, so that the page is alive before a key is pressed.
   await open(page, "Clamp collar 48");
@@ -205,7 +206,7 @@ test("tools are loaded with what the program proposes, and old values are decide
   await expect(page.getByRole("row", { name: /Shoulder/ })).toContainText("−0.10/+0.20");
 });
 
-test("an order by hand names what it breaks, and the rail follows the one that is chosen", async ({ page }) => {
+longTest("an order by hand names what it breaks, and the rail follows the one that is chosen", async ({ page }) => {
   await signInAs(page, "Bruno");
   await open(page, "Dust-cap ring 40");
   await page.getByRole("link", { name: "Prepare" }).click();

@@ -33,7 +33,7 @@ longTest(
   },
 );
 
-test("a spacer that the shop does not have is asked about once", async ({ page }) => {
+longTest("a spacer that the shop does not have is asked about once", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("pin").address, "P-082", "Dust-cap pin 3/8, third lot");
@@ -90,30 +90,33 @@ test("a measured dimension, a work offset and a file from the control are judged
   ).toBeVisible();
 });
 
-test("a typed reading is held against where the machine stands, and against the tool's other axis", async ({
-  page,
-}) => {
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("dome-collar").address, "F-088", "Dome clamp collar, with its feed");
-  await page.goto(`${address}/touch?tool=1&do=x`);
-  await page.waitForLoadState("networkidle");
-  await page.locator("label", { hasText: "Skim and measure" }).click();
-  await expect(page.getByText("live from the machine")).toBeVisible();
-  const stands = ((await page.getByTestId("readout").textContent()) ?? "").replace("−", "-");
-  const reading = page.getByRole("textbox", { name: /machine position at contact/ });
-  // The last digit is another one than the display shows.
-  await reading.fill(`${stands.slice(0, -1)}${(Number(stands.at(-1)) + 3) % 10}`);
-  await expect(page.getByText(/^The machine stands at X .*: has it moved since, or is a digit wrong\?/)).toBeVisible();
-  await reading.fill(stands);
-  await expect(page.getByText(/^The machine stands at X/)).toHaveCount(0);
+longTest(
+  "a typed reading is held against where the machine stands, and against the tool's other axis",
+  async ({ page }) => {
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("dome-collar").address, "F-088", "Dome clamp collar, with its feed");
+    await page.goto(`${address}/touch?tool=1&do=x`);
+    await page.waitForLoadState("networkidle");
+    await page.locator("label", { hasText: "Skim and measure" }).click();
+    await expect(page.getByText("live from the machine")).toBeVisible();
+    const stands = ((await page.getByTestId("readout").textContent()) ?? "").replace("−", "-");
+    const reading = page.getByRole("textbox", { name: /machine position at contact/ });
+    // The last digit is another one than the display shows.
+    await reading.fill(`${stands.slice(0, -1)}${(Number(stands.at(-1)) + 3) % 10}`);
+    await expect(
+      page.getByText(/^The machine stands at X .*: has it moved since, or is a digit wrong\?/),
+    ).toBeVisible();
+    await reading.fill(stands);
+    await expect(page.getByText(/^The machine stands at X/)).toHaveCount(0);
 
-  // −285.22 less 54.212, as in the lot before.
-  await reading.fill("-285.22");
-  await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.212");
-  await page.getByRole("button", { name: "Accept X, go to Z" }).click();
-  await expect(page.getByRole("link", { name: "X of T01, done" })).toBeVisible();
-  await page.goto(`${address}/touch?tool=1&do=z`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-285.22");
-  await expect(page.getByText("This is what was read for X of this tool. Is it Z?")).toBeVisible();
-});
+    // −285.22 less 54.212, as in the lot before.
+    await reading.fill("-285.22");
+    await page.getByRole("textbox", { name: /measured diameter/ }).fill("54.212");
+    await page.getByRole("button", { name: "Accept X, go to Z" }).click();
+    await expect(page.getByRole("link", { name: "X of T01, done" })).toBeVisible();
+    await page.goto(`${address}/touch?tool=1&do=z`);
+    await page.waitForLoadState("networkidle");
+    await page.getByRole("textbox", { name: /machine position at contact/ }).fill("-285.22");
+    await expect(page.getByText("This is what was read for X of this tool. Is it Z?")).toBeVisible();
+  },
+);

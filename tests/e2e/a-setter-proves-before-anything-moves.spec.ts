@@ -1,32 +1,35 @@
 import { demoSetup } from "./demoSetup.ts";
 import { COLLAR, ownLot } from "./ownLot.ts";
 import { pace } from "./pace.ts";
-import { beSignedIn, expect, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { beSignedIn, expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
 
 const collar = demoSetup("dome-collar");
 
-test("a tall tool with a generous retract is seen to run out of X before it does", async ({ page, allowConsole }) => {
-  allowConsole(/status of 422/);
-  await beSignedIn(page, "Ines");
-  await page.goto(`${collar.address}/clear?tool=1`);
-  await page.waitForLoadState("networkidle");
-  const rail = page.getByRole("navigation", { name: "Tools" });
-  await expect(rail.getByText("within travel")).toHaveCount(6);
-  await page.getByText("Say it by hand").click();
-  await page.getByRole("textbox", { name: "X, one end, diameter, tool 1" }).fill("57");
-  // One end alone is no reach: the message stands where the other one is missing, and nothing typed is lost.
-  await page.getByRole("button", { name: "Save this reach" }).click();
-  await expect(page.getByText("Give both ends of this axis, or neither.")).toBeVisible();
-  await page.getByRole("textbox", { name: "X, other end, diameter, tool 1" }).fill("-1.6");
-  await page.getByRole("textbox", { name: "retract to X, diameter, tool 1" }).fill("360");
-  await page.getByRole("button", { name: "Save this reach" }).click();
-  // 360 − 339.432 = 20.568; the travel ends at 12, 2 of it kept: 10.568 too far, and 349.432 would just fit.
-  await expect(rail.getByText("runs out of travel")).toBeVisible();
-  await expect(page.getByText("10.568 mm too far")).toBeVisible();
-  await expect(page.getByRole("cell", { name: "349.432" })).toBeVisible();
-  await page.getByRole("button", { name: "Undo what was said by hand" }).click();
-  await expect(rail.getByText("within travel")).toHaveCount(6);
-});
+longTest(
+  "a tall tool with a generous retract is seen to run out of X before it does",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    await beSignedIn(page, "Ines");
+    await page.goto(`${collar.address}/clear?tool=1`);
+    await page.waitForLoadState("networkidle");
+    const rail = page.getByRole("navigation", { name: "Tools" });
+    await expect(rail.getByText("within travel")).toHaveCount(6);
+    await page.getByText("Say it by hand").click();
+    await page.getByRole("textbox", { name: "X, one end, diameter, tool 1" }).fill("57");
+    // One end alone is no reach: the message stands where the other one is missing, and nothing typed is lost.
+    await page.getByRole("button", { name: "Save this reach" }).click();
+    await expect(page.getByText("Give both ends of this axis, or neither.")).toBeVisible();
+    await page.getByRole("textbox", { name: "X, other end, diameter, tool 1" }).fill("-1.6");
+    await page.getByRole("textbox", { name: "retract to X, diameter, tool 1" }).fill("360");
+    await page.getByRole("button", { name: "Save this reach" }).click();
+    // 360 − 339.432 = 20.568; the travel ends at 12, 2 of it kept: 10.568 too far, and 349.432 would just fit.
+    await expect(rail.getByText("runs out of travel")).toBeVisible();
+    await expect(page.getByText("10.568 mm too far")).toBeVisible();
+    await expect(page.getByRole("cell", { name: "349.432" })).toBeVisible();
+    await page.getByRole("button", { name: "Undo what was said by hand" }).click();
+    await expect(rail.getByText("within travel")).toHaveCount(6);
+  },
+);
 
 test("the line that leads out of travel is named, with the coordinate that fits", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-171", COLLAR, 0);
@@ -46,7 +49,7 @@ test("the line that leads out of travel is named, with the coordinate that fits"
   await expect(lines).toContainText("X fits as far as X 349.432");
 });
 
-test("neighbours, bars and what stands in front: where the turret may turn is said", async ({ page }) => {
+longTest("neighbours, bars and what stands in front: where the turret may turn is said", async ({ page }) => {
   await beSignedIn(page, "Ines");
   await page.goto(`${collar.address}/clear?view=swing`);
   await page.waitForLoadState("networkidle");
@@ -71,7 +74,7 @@ test("neighbours, bars and what stands in front: where the turret may turn is sa
   );
 });
 
-test("a long tool meets a tap across the combs, and another slot makes them mesh", async ({ page }) => {
+longTest("a long tool meets a tap across the combs, and another slot makes them mesh", async ({ page }) => {
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("cap-pin").address, "P-021", "Cap pin, combs");
   await page.goto(`${address}/clear?view=combs`);

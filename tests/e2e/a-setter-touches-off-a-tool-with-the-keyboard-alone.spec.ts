@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, openLike, openSetup, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, longTest, openLike, openSetup, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
 
 test("from sign-in to the file for the control, without a mouse", async ({ page }) => {
   await withoutFeed(page);
@@ -90,7 +90,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   ]);
 });
 
-test("keys move between tools and axes, and ? lists them", async ({ page }) => {
+longTest("keys move between tools and axes, and ? lists them", async ({ page }) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Focuser drawtube 52");
   const heading = page.getByRole("heading", { level: 1 });
@@ -128,7 +128,7 @@ test("keys move between tools and axes, and ? lists them", async ({ page }) => {
   await expect(page.getByRole("textbox", { name: /measured diameter/ })).toHaveValue("2.135 in");
 });
 
-test("a way and a number given before the page has come alive are taken over", async ({ page }) => {
+longTest("a way and a number given before the page has come alive are taken over", async ({ page }) => {
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("drawtube").address, "F-155", "Tube, in a hurry");
   let alive: () => void = () => undefined;

@@ -1,6 +1,6 @@
 import type { Browser, Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, test } from "./shop.ts";
+import { expect, longTest, signInAs, test } from "./shop.ts";
 
 const { address } = demoSetup("roller");
 const PIN = "471147";
@@ -180,56 +180,56 @@ test("an entry that waits goes to the server under the name of the person who ma
   }
 });
 
-test("what is entered after a break in which the session ran out is kept, and sent once its maker says so", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch|EventSource/);
-  await brunoSignsIn(page);
-  await takenAlong(page);
-  const note = `After the break, ${Date.now()}`;
-  await page.getByRole("textbox", { name: "Note" }).fill(note);
-  const strip = page.getByRole("banner").getByRole("status");
-  await page.context().clearCookies();
-  // The page finds out by itself, and leaves what is being typed alone.
-  await page.context().setOffline(true);
-  await expect(strip).toHaveText("No server");
-  await page.context().setOffline(false);
-  await expect(strip).toHaveText("Signed out");
-  await page.getByRole("button", { name: "Save it" }).click();
-  await expect(strip).toHaveText("Signed out · 1 waiting");
-  const kept = page.getByRole("main").getByRole("listitem").filter({ hasText: note });
-  await expect(kept).toContainText("Bruno, this device");
-  await page.getByRole("button", { name: "Signed out" }).click();
-  await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
-  await page.getByRole("button", { name: "Bruno" }).click();
-  await expect(page).toHaveURL(new RegExp(`${address}/keep`));
-  // Another person may have used the tablet meanwhile.
-  await page.getByRole("button", { name: "1 to settle" }).click();
-  await expect(page.getByRole("dialog")).toContainText("while nobody was signed in. Send it if Bruno made it.");
-  await page.getByRole("dialog").getByRole("button", { name: "Send it" }).click();
-  await expect(strip).toHaveText("");
-  await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
-  await expect(kept).toContainText("Bruno, computer");
-});
+longTest(
+  "what is entered after a break in which the session ran out is kept, and sent once its maker says so",
+  async ({ page, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch|EventSource/);
+    await brunoSignsIn(page);
+    await takenAlong(page);
+    const note = `After the break, ${Date.now()}`;
+    await page.getByRole("textbox", { name: "Note" }).fill(note);
+    const strip = page.getByRole("banner").getByRole("status");
+    await page.context().clearCookies();
+    // The page finds out by itself, and leaves what is being typed alone.
+    await page.context().setOffline(true);
+    await expect(strip).toHaveText("No server");
+    await page.context().setOffline(false);
+    await expect(strip).toHaveText("Signed out");
+    await page.getByRole("button", { name: "Save it" }).click();
+    await expect(strip).toHaveText("Signed out · 1 waiting");
+    const kept = page.getByRole("main").getByRole("listitem").filter({ hasText: note });
+    await expect(kept).toContainText("Bruno, this device");
+    await page.getByRole("button", { name: "Signed out" }).click();
+    await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
+    await page.getByRole("button", { name: "Bruno" }).click();
+    await expect(page).toHaveURL(new RegExp(`${address}/keep`));
+    // Another person may have used the tablet meanwhile.
+    await page.getByRole("button", { name: "1 to settle" }).click();
+    await expect(page.getByRole("dialog")).toContainText("while nobody was signed in. Send it if Bruno made it.");
+    await page.getByRole("dialog").getByRole("button", { name: "Send it" }).click();
+    await expect(strip).toHaveText("");
+    await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+    await expect(kept).toContainText("Bruno, computer");
+  },
+);
 
-test("a tablet left for three hours is signed out, though its page goes on hearing of others", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/EventSource's response/);
-  await page.clock.install();
-  await brunoSignsIn(page);
-  await takenAlong(page);
-  const strip = page.getByRole("banner").getByRole("status");
-  await page.clock.fastForward("02:58:00");
-  await page.keyboard.press("Tab");
-  await page.clock.fastForward("02:58:00");
-  await expect(strip).toHaveText("");
-  await page.clock.fastForward("00:04:00");
-  await expect(strip).toHaveText("Signed out");
-  await page.getByRole("button", { name: "Signed out" }).click();
-  await expect(page.getByRole("dialog")).toContainText("this page hears of nothing new");
-  await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
-  await expect(page).toHaveURL(/sign-in\?to=.*keep/);
-});
+longTest(
+  "a tablet left for three hours is signed out, though its page goes on hearing of others",
+  async ({ page, allowConsole }) => {
+    allowConsole(/EventSource's response/);
+    await page.clock.install();
+    await brunoSignsIn(page);
+    await takenAlong(page);
+    const strip = page.getByRole("banner").getByRole("status");
+    await page.clock.fastForward("02:58:00");
+    await page.keyboard.press("Tab");
+    await page.clock.fastForward("02:58:00");
+    await expect(strip).toHaveText("");
+    await page.clock.fastForward("00:04:00");
+    await expect(strip).toHaveText("Signed out");
+    await page.getByRole("button", { name: "Signed out" }).click();
+    await expect(page.getByRole("dialog")).toContainText("this page hears of nothing new");
+    await page.getByRole("dialog").getByRole("link", { name: "Sign in again" }).click();
+    await expect(page).toHaveURL(/sign-in\?to=.*keep/);
+  },
+);

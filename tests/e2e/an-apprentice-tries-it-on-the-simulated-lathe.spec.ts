@@ -209,7 +209,7 @@ test("a viewer has a lathe of their own, and cannot move another person’s", as
   expect(answer.status()).toBe(403);
 });
 
-test("somebody else at the same lathe is noticed", async ({ page, context, allowConsole }) => {
+longTest("somebody else at the same lathe is noticed", async ({ page, context, allowConsole }) => {
   allowConsole(/409/);
   await signInAs(page, "Ines");
   await practise(page);

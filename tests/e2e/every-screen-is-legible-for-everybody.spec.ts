@@ -331,8 +331,6 @@ const IN_EVERY_RUN: ReadonlySet<string> = new Set([
   "sign-in",
   "touch X, paper, with numbers and a refusal",
   "the keypad",
-  "an arm",
-  "prepare, load a tool",
   "the setup sheet",
 ]);
 

@@ -26,7 +26,7 @@ longTest("an edge that cannot reach is refused on the screen, whatever is presse
   await expect(page.getByText("how far from the finished face, without a sign")).toBeVisible();
 });
 
-test("a retreat beyond the travel, and one towards the work, are refused in their field", async ({ page }) => {
+longTest("a retreat beyond the travel, and one towards the work, are refused in their field", async ({ page }) => {
   const { address } = demoSetup("cap-pin");
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=3&do=x`);
@@ -40,7 +40,7 @@ test("a retreat beyond the travel, and one towards the work, are refused in thei
   await expect(page.getByText("This retreat")).toHaveCount(0);
 });
 
-test("an overhang that the slot does not let through is refused", async ({ page }) => {
+longTest("an overhang that the slot does not let through is refused", async ({ page }) => {
   const { address } = demoSetup("cap-pin");
   await signInAs(page, "Ines");
   await page.goto(`${address}/touch?tool=3&do=x`);

@@ -218,71 +218,70 @@ longTest(
   },
 );
 
-test("a photo and a program that are chosen without the server stay on the device, are shown from there, and come along", async ({
-  page,
-  context,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("collar").address, "E-310", "Clamp collar, without a server");
-  await page.goto(`${address}/keep`);
-  await takenAlong(page, address);
-  await page.waitForLoadState("networkidle");
-  await context.setOffline(true);
+longTest(
+  "a photo and a program that are chosen without the server stay on the device, are shown from there, and come along",
+  async ({ page, context, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch/);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("collar").address, "E-310", "Clamp collar, without a server");
+    await page.goto(`${address}/keep`);
+    await takenAlong(page, address);
+    await page.waitForLoadState("networkidle");
+    await context.setOffline(true);
 
-  await page.getByRole("textbox", { name: "Note" }).fill("Jaws as they were bored");
-  await page.getByLabel("Photo", { exact: true }).setInputFiles("docs/screenshots/nose.png");
-  await page.getByRole("button", { name: "Save it" }).click();
-  await expect(strip(page)).toHaveText("No server · 1 waiting");
-  const photo = page.getByRole("img", { name: "Jaws as they were bored" });
-  /** Whether the picture itself is there, as wide as it was taken. */
-  const isSeen = () => photo.evaluate((img: HTMLImageElement) => img.naturalWidth > 1000);
-  await expect.poll(isSeen).toBe(true);
-  // What is no photo is refused as the server would refuse it; what was written stays.
-  await page.getByRole("textbox", { name: "Note" }).fill("Not a picture");
-  await page.getByLabel("Photo", { exact: true }).setInputFiles("README.md");
-  await page.getByRole("button", { name: "Save it" }).click();
-  await expect(page.getByText("This is not a photo that is kept here.")).toBeVisible();
-  await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Not a picture");
+    await page.getByRole("textbox", { name: "Note" }).fill("Jaws as they were bored");
+    await page.getByLabel("Photo", { exact: true }).setInputFiles("docs/screenshots/nose.png");
+    await page.getByRole("button", { name: "Save it" }).click();
+    await expect(strip(page)).toHaveText("No server · 1 waiting");
+    const photo = page.getByRole("img", { name: "Jaws as they were bored" });
+    /** Whether the picture itself is there, as wide as it was taken. */
+    const isSeen = () => photo.evaluate((img: HTMLImageElement) => img.naturalWidth > 1000);
+    await expect.poll(isSeen).toBe(true);
+    // What is no photo is refused as the server would refuse it; what was written stays.
+    await page.getByRole("textbox", { name: "Note" }).fill("Not a picture");
+    await page.getByLabel("Photo", { exact: true }).setInputFiles("README.md");
+    await page.getByRole("button", { name: "Save it" }).click();
+    await expect(page.getByText("This is not a photo that is kept here.")).toBeVisible();
+    await expect(page.getByRole("textbox", { name: "Note" })).toHaveValue("Not a picture");
 
-  await page.getByRole("link", { name: "Prepare" }).click();
-  await page
-    .getByLabel(/^(Choose the program's file|Import another program)/)
-    .setInputFiles("db/demo/programs/O4402.nc");
-  await page.getByRole("button", { name: "Import this program" }).click();
-  await expect(strip(page)).toHaveText("No server · 2 waiting");
-  const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Program for the control" }).click();
-  const text = await readFile(await (await download).path(), "latin1");
-  expect(text).toBe(await readFile("db/demo/programs/O4402.nc", "latin1"));
+    await page.getByRole("link", { name: "Prepare" }).click();
+    await page
+      .getByLabel(/^(Choose the program's file|Import another program)/)
+      .setInputFiles("db/demo/programs/O4402.nc");
+    await page.getByRole("button", { name: "Import this program" }).click();
+    await expect(strip(page)).toHaveText("No server · 2 waiting");
+    const download = page.waitForEvent("download");
+    await page.getByRole("link", { name: "Program for the control" }).click();
+    const text = await readFile(await (await download).path(), "latin1");
+    expect(text).toBe(await readFile("db/demo/programs/O4402.nc", "latin1"));
 
-  // A reload without the server: both are still there.
-  await page.goto(`${address}/keep`);
-  await expect(strip(page)).toHaveText("No server · 2 waiting");
-  await expect.poll(isSeen).toBe(true);
+    // A reload without the server: both are still there.
+    await page.goto(`${address}/keep`);
+    await expect(strip(page)).toHaveText("No server · 2 waiting");
+    await expect.poll(isSeen).toBe(true);
 
-  await context.setOffline(false);
-  await expect(strip(page)).toHaveText("", { timeout: 20_000 });
-  const src = await photo.getAttribute("src");
-  const kept = await page.request.get(src ?? "");
-  expect(await kept.body()).toEqual(await readFile("docs/screenshots/nose.png"));
-  const { entries } = await (await page.request.get(`${address}/pack?after=0`)).json();
-  const made = (entries as { kind: string; madeAt?: string }[]).filter(({ madeAt }) => madeAt !== undefined);
-  expect(made.map(({ kind }) => kind)).toEqual(["note-added", "program-read"]);
-  // Nothing of it is left waiting on the device.
-  const left = await page.evaluate(
-    () =>
-      new Promise<number>((resolve) => {
-        const opening = indexedDB.open("luvrit");
-        opening.onsuccess = () => {
-          const counting = opening.result.transaction("files").objectStore("files").count();
-          counting.onsuccess = () => resolve(counting.result);
-        };
-      }),
-  );
-  expect(left).toBe(0);
-});
+    await context.setOffline(false);
+    await expect(strip(page)).toHaveText("", { timeout: 20_000 });
+    const src = await photo.getAttribute("src");
+    const kept = await page.request.get(src ?? "");
+    expect(await kept.body()).toEqual(await readFile("docs/screenshots/nose.png"));
+    const { entries } = await (await page.request.get(`${address}/pack?after=0`)).json();
+    const made = (entries as { kind: string; madeAt?: string }[]).filter(({ madeAt }) => madeAt !== undefined);
+    expect(made.map(({ kind }) => kind)).toEqual(["note-added", "program-read"]);
+    // Nothing of it is left waiting on the device.
+    const left = await page.evaluate(
+      () =>
+        new Promise<number>((resolve) => {
+          const opening = indexedDB.open("luvrit");
+          opening.onsuccess = () => {
+            const counting = opening.result.transaction("files").objectStore("files").count();
+            counting.onsuccess = () => resolve(counting.result);
+          };
+        }),
+    );
+    expect(left).toBe(0);
+  },
+);
 
 longTest(
   "a device's store that runs full is said before it hurts, and loses nothing that is typed",

@@ -123,47 +123,48 @@ test("back tools on path 2 are touched, keyed and checked under the work offset 
   await expect(page.getByText("less G55 path 2")).toHaveCount(0);
 });
 
-test("one tool works two operations: the other work offset is taught in the same setup, and the next operation stands in the same line", async ({
-  page,
-}) => {
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("drawtube").address, "F-081", "Spacer ring, both ends");
-  await takeIn(page, address, "O4460.nc", BOTH_ENDS);
-  await setWork(page, address, "G54", "Z", "0");
-  await page.goto(`${address}/prepare?part=work`);
-  await expect(page.getByRole("row", { name: /^G55/ })).toContainText("T01");
-  await page.goto(`${address}/touch?tool=1&do=z`);
-  await expect(page.getByRole("link", { name: /^G55 Z with T01, waits for Z of T01/ })).toBeVisible();
-  await page.locator("label", { hasText: "Skim and measure" }).click();
-  await page.getByRole("textbox", { name: /machine position.*tool 1$/ }).fill("-400");
-  await page.getByRole("textbox", { name: /face.*tool 1$/ }).fill("0");
-  await expect(keyIn(page)).toContainText("−400.000");
-  await page.getByRole("button", { name: /^Accept Z/ }).click();
-  await expect(page.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
+longTest(
+  "one tool works two operations: the other work offset is taught in the same setup, and the next operation stands in the same line",
+  async ({ page }) => {
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("drawtube").address, "F-081", "Spacer ring, both ends");
+    await takeIn(page, address, "O4460.nc", BOTH_ENDS);
+    await setWork(page, address, "G54", "Z", "0");
+    await page.goto(`${address}/prepare?part=work`);
+    await expect(page.getByRole("row", { name: /^G55/ })).toContainText("T01");
+    await page.goto(`${address}/touch?tool=1&do=z`);
+    await expect(page.getByRole("link", { name: /^G55 Z with T01, waits for Z of T01/ })).toBeVisible();
+    await page.locator("label", { hasText: "Skim and measure" }).click();
+    await page.getByRole("textbox", { name: /machine position.*tool 1$/ }).fill("-400");
+    await page.getByRole("textbox", { name: /face.*tool 1$/ }).fill("0");
+    await expect(keyIn(page)).toContainText("−400.000");
+    await page.getByRole("button", { name: /^Accept Z/ }).click();
+    await expect(page.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
 
-  await page.getByRole("link", { name: /^G55 Z with T01, to do/ }).click();
-  await page.locator("label", { hasText: "Paper or shim" }).click();
-  await page.getByRole("textbox", { name: /machine position.*tool 1$/ }).fill("-412.5");
-  await page.getByRole("textbox", { name: /thickness.*tool 1$/ }).fill(".1");
-  // By hand: −412.5 − (−400) − 0.1 = −12.600.
-  await expect(keyIn(page)).toContainText("−12.600");
-  await page.getByRole("button", { name: /^Accept G55 Z/ }).click();
-  await expect(page.getByRole("link", { name: "G55 Z with T01, done" })).toBeVisible();
-  await page.goto(`${address}/table`);
-  await expect(await tableCell(page, "G55", "Z geometry")).toContainText("−12.600");
-  await expect(await tableCell(page, "01", "Z geometry")).toContainText("−400.000");
+    await page.getByRole("link", { name: /^G55 Z with T01, to do/ }).click();
+    await page.locator("label", { hasText: "Paper or shim" }).click();
+    await page.getByRole("textbox", { name: /machine position.*tool 1$/ }).fill("-412.5");
+    await page.getByRole("textbox", { name: /thickness.*tool 1$/ }).fill(".1");
+    // By hand: −412.5 − (−400) − 0.1 = −12.600.
+    await expect(keyIn(page)).toContainText("−12.600");
+    await page.getByRole("button", { name: /^Accept G55 Z/ }).click();
+    await expect(page.getByRole("link", { name: "G55 Z with T01, done" })).toBeVisible();
+    await page.goto(`${address}/table`);
+    await expect(await tableCell(page, "G55", "Z geometry")).toContainText("−12.600");
+    await expect(await tableCell(page, "01", "Z geometry")).toContainText("−400.000");
 
-  await page.goto(`${address}/prepare?part=work`);
-  await page.getByRole("link", { name: "Plan the next operation" }).click();
-  await expect(page.getByRole("textbox", { name: "Operation" })).toHaveValue("op 2");
-  await page.getByRole("button", { name: "Open the setup" }).click();
-  await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
-  await page.goto("/");
-  const line = page.getByRole("listitem").filter({ hasText: "Spacer ring, both ends" }).first();
-  await expect(line.getByRole("link", { name: /Spacer ring, both ends, op 1/ })).toBeVisible();
-  await expect(line.getByRole("link", { name: /Spacer ring, both ends, op 2/ })).toBeVisible();
-});
+    await page.goto(`${address}/prepare?part=work`);
+    await page.getByRole("link", { name: "Plan the next operation" }).click();
+    await expect(page.getByRole("textbox", { name: "Operation" })).toHaveValue("op 2");
+    await page.getByRole("button", { name: "Open the setup" }).click();
+    await expect(page).toHaveURL(/\/setups\/[0-9a-f-]{36}\//);
+    await page.goto("/");
+    const line = page.getByRole("listitem").filter({ hasText: "Spacer ring, both ends" }).first();
+    await expect(line.getByRole("link", { name: /Spacer ring, both ends, op 1/ })).toBeVisible();
+    await expect(line.getByRole("link", { name: /Spacer ring, both ends, op 2/ })).toBeVisible();
+  },
+);
 
 longTest("a length that is wrong, measured better, and wrong again moves the back tools with it", async ({ page }) => {
   await withoutFeed(page);
