@@ -10,7 +10,8 @@ export default defineConfig({
   retries: 0,
   forbidOnly: process.env.CI !== undefined,
   timeout: 180_000,
-  expect: { timeout: 15_000 },
+  // A machine that is held up for some seconds fails nothing.
+  expect: { timeout: 40_000 },
   reporter: [["list"], ["json", { outputFile: ".luvrit/e2e-report.json" }]],
   use: {
     viewport: { width: 1280, height: 800 },
@@ -19,7 +20,7 @@ export default defineConfig({
     // Pages are kept in the stories that are about that; in all others it would only cost time.
     serviceWorkers: "block",
     // Less than a story may take: one that waits for what never comes says for what.
-    actionTimeout: 30_000,
+    actionTimeout: 45_000,
     trace: "off",
     launchOptions: {
       executablePath: process.env.LUVRIT_BROWSER ?? "/usr/bin/chromium-headless-shell",

@@ -20,6 +20,7 @@ export default [
   route("practice/people", "routes/practicePeople.tsx"),
   route("practice/own", "routes/ownExercises.tsx"),
   route("practice/why/:topic", "routes/why.tsx"),
+  route("practice/find-the-slip", "routes/findSlip.tsx"),
   route("practice/drills/:drillId", "routes/drill.tsx"),
   route("practice/lathes/:machineId", "routes/practiceLathe.ts"),
   route("setups/new", "routes/newSetup.tsx"),

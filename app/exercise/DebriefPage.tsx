@@ -222,7 +222,8 @@ function ReplayPlayer({ replay }: { readonly replay: ReturnType<typeof useReplay
   );
 }
 
-function SlipLine({
+/** A slip with what was keyed, both sums, what it would have done, and the ways on from it. */
+export function SlipLine({
   slip,
   goals,
   onSee,
@@ -338,7 +339,7 @@ const Goals = styled.table`
   td { ${mono} white-space: nowrap; font-size: 16px; }
   [data-wrong="true"] { color: ${color("stop")}; font-weight: 700; }
 `;
-const Slips = styled.ol`
+export const Slips = styled.ol`
   display: grid;
   gap: 8px;
   li { display: flex; align-items: center; gap: 12px; padding: 8px 12px; border-left: 5px solid ${color("spacer")}; border-radius: ${radius}; background: ${color("doubtGround")}; }

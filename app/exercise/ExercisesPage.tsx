@@ -120,8 +120,11 @@ export function ExercisesPage({
             />
           ))}
         </Skills>
-        <h2>Sixty seconds on one slip</h2>
+        <h2>Slips: sixty seconds on one, and one to find</h2>
         <Topics>
+          <li>
+            <Link to={href("/practice/find-the-slip")}>Find the slip in a recorded run</Link>
+          </li>
           {DRILLS.map(({ id, title }) => (
             <li key={id}>
               <Link to={href("/practice/drills/:drillId", { drillId: id })}>{title}</Link>
@@ -249,7 +252,7 @@ const Skills = styled.ul`
 `;
 const Line = styled.li`
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 150px auto;
+  grid-template-columns: minmax(0, 1fr) 112px auto;
   align-items: center;
   gap: 10px;
   min-height: 48px;
@@ -269,7 +272,7 @@ const Stand = styled.span`
 `;
 const Depths = styled.span`
   display: flex;
-  a { display: grid; place-items: center; min-height: 48px; padding: 0 9px; font-size: ${size.small}; color: ${color("measured")}; text-decoration: none; font-weight: 600; }
+  a { display: grid; place-items: center; min-height: 48px; min-width: 44px; padding: 0 6px; font-size: ${size.small}; color: ${color("measured")}; text-decoration: none; font-weight: 600; }
   a:hover { text-decoration: underline; }
 `;
 const Topics = styled.ul`

@@ -201,7 +201,7 @@ const Grid = styled.table<{ $head: number }>`
   thead th { position: sticky; top: 0; z-index: 2; padding: 7px; background: ${color("sheet")}; border-bottom: 2px solid ${color("edge")}; text-align: right; color: ${color("quiet")}; font-weight: 600; white-space: nowrap; }
   thead th:first-child { left: 0; z-index: 3; text-align: left; }
   tbody th { position: sticky; left: 0; z-index: 1; width: ${({ $head }) => $head}px; min-width: ${({ $head }) => $head}px; max-width: ${({ $head }) => $head}px; padding: 3px 8px; background: ${color("sheet")}; border-bottom: 1px solid ${color("line")}; text-align: left; font-weight: 400; }
-  tbody th b { ${mono} font-size: ${size.number}; line-height: 1.1; }
+  tbody th b { display: block; ${mono} font-size: ${size.number}; line-height: 1.1; }
   tbody th small { display: block; overflow: hidden; color: ${color("quiet")}; font-size: ${size.small}; line-height: 1.15; text-overflow: ellipsis; white-space: nowrap; }
   td { min-width: 44px; height: 54px; padding: 3px 7px; border-bottom: 1px solid ${color("line")}; text-align: right; white-space: nowrap; cursor: pointer; }
   td b { display: block; ${mono} font-size: ${size.text}; font-weight: 400; line-height: 1.15; color: ${color("quiet")}; }

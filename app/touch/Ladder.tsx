@@ -495,6 +495,7 @@ export const LadderPanel = styled.section`
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   h1 { font-size: ${size.text}; font-weight: 700; }
+  @media (height < 790px) { gap: 6px; padding-top: 8px; }
   ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   /* Beside a question what the display must read stays in sight. */
   &:has([data-asks]) { gap: 8px; padding-top: 8px; [data-needless] { display: none; } }
@@ -514,6 +515,7 @@ const Line = styled.div<{ $tone: Token; $idle: boolean }>`
 `;
 export const FactList = styled.dl`
   display: grid;
+  grid-template-columns: minmax(0, 1fr);
   gap: 2px;
 /* Beside a question what was compared and the closure stay; the ways say the rest. */
   &:has(+ * [data-asks]) > [data-spare] { display: none; }
@@ -521,7 +523,9 @@ export const FactList = styled.dl`
   dt { font-size: ${size.small}; }
   dd { flex: 1; text-align: right; ${mono} font-size: ${size.small}; white-space: nowrap; }
   > [data-compared] { line-height: 1.15; dd { font-size: ${size.number}; } }
-  select { max-width: 230px; min-height: 44px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-family: "Atkinson Hyperlegible Next Variable"; font-size: ${size.small}; }
+  @media (width < 1200px) { > div { gap: 4px; } dd { letter-spacing: -0.05em; } }
+  dd:has(select) { min-width: 0; }
+  select { width: 100%; min-height: 44px; padding: 4px 8px; border: 1.5px solid ${color("edge")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-family: "Atkinson Hyperlegible Next Variable"; font-size: ${size.small}; }
 `;
 export const Foot = styled.div.attrs<{ "data-foot"?: string }>({ "data-foot": "" })`
   display: grid;

@@ -281,6 +281,7 @@ const Line = styled.p`
   gap: 8px;
   min-height: 48px;
   padding: 4px 14px;
+  > span { min-width: 0; }
   border-top: 1px solid ${color("line")};
   font-size: ${size.small};
   line-height: 1.2;

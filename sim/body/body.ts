@@ -4,6 +4,8 @@ import { invariant } from "../../core/refusal.ts";
 import { familyOf, isLive, type Tool } from "../../core/tool/index.ts";
 import { type Chain, lowerChain, upperChainMirrored } from "./chain.ts";
 
+type Box = ReturnType<typeof extent>;
+
 /**
  * A tool as the simulated lathe holds it: its real outline about the point that its offset is about, seen from its own
  * side of the centreline (a tool from X minus is turned over, so that plus always leads away from the centre).
@@ -24,7 +26,9 @@ export interface Body {
   readonly cuttingHigh: Chain;
   readonly holderLow: readonly Chain[];
   readonly holderHigh: readonly Chain[];
-  readonly box: { readonly zMin: number; readonly zMax: number; readonly xMin: number; readonly xMax: number };
+  readonly box: Box;
+  /** The box of what cuts alone. */
+  readonly cuttingBox: Box;
   /** Half the width across the drawing plane where it is touched on its side (Y); 0 for an insert. */
   readonly halfWidth: number;
 }
@@ -60,6 +64,7 @@ function make(tool: Tool, zone: Zone): Body {
     holderLow: holder.map(lowerChain),
     holderHigh: holder.map(upperChainMirrored),
     box: extent([cutting, ...holder].flat()),
+    cuttingBox: extent(cutting),
     halfWidth: "diameter" in tool && family !== "outside" ? tool.diameter / 2 : 0,
   };
 }

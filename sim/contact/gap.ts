@@ -54,13 +54,16 @@ function heightOf(chain: readonly Point[], z: number): number {
 
 /** Along Z: −1 towards the chuck, on a face in front of the tool; 1 away from it, on a face behind which it stands. */
 export function gapAlong(body: Body, at: Point, stock: Stock, towards: 1 | -1): Gap {
+  const limit = widest(stock);
+  const { xMin, xMax } = body.cuttingBox;
+  // It passes by outside of the part.
+  if (xMin + at.x > limit + LEVEL || xMax + at.x < -limit - LEVEL) return FREE;
   const moved = body.cutting.map(({ z, x }) => ({ z: z + at.z, x: x + at.x }));
   const radii = [
     0,
     ...moved.map(({ x }) => Math.abs(x)),
     ...[...stock.outer, ...stock.inner].flatMap(({ v0, v1 }) => [v0, v1]),
   ];
-  const limit = widest(stock);
   let gap = FREE;
   for (const radius of new Set(radii)) {
     if (radius > limit) continue;
@@ -93,8 +96,10 @@ const widest = ({ outer }: Stock) => outer.reduce((most, { v0, v1 }) => Math.max
 /** Smallest and largest Z of a convex outline at a height; undefined where it does not reach there. */
 function stretchAt(polygon: Polygon, x: number): readonly [number, number] | undefined {
   let [low, high] = [FREE, -FREE];
-  for (const [index, a] of polygon.entries()) {
-    const b = polygon[(index + 1) % polygon.length] as Point;
+  // Asked thousands of times a second: counted through, without an iterator.
+  for (let index = 0; index < polygon.length; index++) {
+    const a = polygon[index] as Point;
+    const b = polygon[index + 1 === polygon.length ? 0 : index + 1] as Point;
     if (Math.abs(a.x - x) <= LEVEL) {
       low = Math.min(low, a.z);
       high = Math.max(high, a.z);

@@ -41,7 +41,7 @@ export interface Keyed {
   readonly face: number;
   /** The number as it was keyed, in the control's own unit and sign, and how the control took it; undefined where a setter entered it. */
   readonly entry: { readonly number: number; readonly as: BenchEntry["as"] } | undefined;
-  /** Bench and facts just before the entry. */
+  /** Bench and facts just before the entry; the entries before it are not told again. */
   readonly before: { readonly bench: Bench; readonly facts: Facts };
 }
 
@@ -294,7 +294,7 @@ function keyed(facts: Facts, { entry, before, after: { lathe }, ...made }: Entry
     contact: contactOf(facts, station, made.axis),
     face: endOf(lathe.stock.main),
     entry: entry && { number: entry.number, as: entry.as },
-    before: { bench: before, facts },
+    before: { bench: before, facts: { ...facts, keyed: [] } },
   };
   return { ...facts, keyed: [...facts.keyed, one], predicted: resolved(facts.predicted, one.axis, lathe) };
 }

@@ -57,6 +57,26 @@ describe.each(SHIPPED)("$id", (exercise) => {
   });
 });
 
+describe("where the school is free", () => {
+  const SCHOOLS_OF_A_TURRET = ["home-referenced", "datum-face", "jog-from-preset"] as const;
+  const free = SHIPPED.filter(
+    ({ school, machine, goals }) =>
+      school === undefined && machine === "turret" && goals.some((goal) => goal.goal === "offset" && !goal.kept),
+  );
+  it("there are exercises", () => expect(free.length).toBeGreaterThanOrEqual(8));
+  it.each(free.flatMap(({ id }) => SCHOOLS_OF_A_TURRET.map((school) => [id, school] as const)))(
+    "%s is solved by %s",
+    (id, school) => {
+      const exercise = SHIPPED.find((one) => one.id === id);
+      if (!exercise) throw new Error("it comes along");
+      const { bench, facts } = followAdvice(open({ ...exercise, school }, 11));
+      expect(facts.mishaps).toEqual([]);
+      const missed = exercise.goals.filter((goal, index) => !truthOf(bench, facts, goal, index).reached);
+      expect(missed).toEqual([]);
+    },
+  );
+});
+
 describe("the sum decides", () => {
   it("whichever box a school puts it into: what goes from geometry to the work offset or to wear changes nothing", () => {
     const exercise = SHIPPED.find(({ id }) => id === "outside-by-paper");

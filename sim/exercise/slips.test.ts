@@ -1,8 +1,9 @@
 import { describe, expect, it } from "vitest";
 import { toControl, workToControl, zoneOf } from "../../core/machine/index.ts";
 import { isLong } from "../../tests/hard/long.ts";
+import type { Slipped } from "./actsByAdvice.ts";
 import type { Bench } from "./bench.ts";
-import { exerciseOf, type OffsetEntry, runWith, type Slipped } from "./scripted.fixture.ts";
+import { exerciseOf, type OffsetEntry, runWith } from "./scripted.fixture.ts";
 import { SHIPPED } from "./shipped/index.ts";
 
 /** A geometry that is wrong by so much in the equation's sign, however this control takes it. */
@@ -68,9 +69,7 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
     ),
   ],
   "drill-then-bore": [
-    as("off-size", (act, bench, goal) =>
-      by("4", "x", -4 * paper)(act, bench, goal).flatMap((one) => wearTurned(one, bench, goal)),
-    ),
+    as("off-size", (act, bench) => by("4", "x", -4 * paper)(act, bench).flatMap((one) => wearTurned(one, bench))),
   ],
   "bore-by-skim": [as("radius-for-diameter", by("4", "x", 18.6 / 2))],
   "groove-two-offsets": [as("wrong-edge", by("5", "z", 3)), as("left-out", never("15", "z"))],

@@ -49,14 +49,17 @@ const BESIDE = 1;
 export const isOffInY = (slide: LatheState["slide"], { tool, body }: ActiveTool): boolean =>
   body.halfWidth > 0 && Math.abs(slide.y - tool.at.y) > BESIDE;
 
+/** Rooms of a resting tool: across and along, or beside it for one that stands off in Y. */
+function roomsOf(state: LatheState, active: ActiveTool, stock: Stock): readonly number[] {
+  const axes = isOffInY(state.slide, active) ? (["y"] as const) : LATHE_AXES;
+  return axes.map((axis) => roomOn(state, active, stock, axis));
+}
+
 /** Overlap of the resting tool with the part, along whichever axis is the shorter way out; 0 where they do not overlap. */
-function pressOf(state: LatheState, active: ActiveTool, stock: Stock): number {
-  if (isOffInY(state.slide, active)) return Math.max(0, -roomOn(state, active, stock, "y"));
-  const across = roomOn(state, active, stock, "x");
-  const along = roomOn(state, active, stock, "z");
-  const overlaps = [across, along].filter((room) => room < Number.POSITIVE_INFINITY);
-  if (overlaps.length < 2 && active.body.mode !== "centre") return 0;
-  return Math.max(0, -Math.max(...overlaps, Number.NEGATIVE_INFINITY));
+function pressOf({ body }: ActiveTool, rooms: readonly number[]): number {
+  const overlaps = rooms.filter((room) => room < Number.POSITIVE_INFINITY);
+  const passesBy = rooms.length > 1 && overlaps.length < 2 && body.mode !== "centre";
+  return passesBy || overlaps.length === 0 ? 0 : Math.max(0, -Math.max(...overlaps));
 }
 
 /** What contact does while nothing turns: felt, scratched, crushed, broken. */
@@ -74,7 +77,7 @@ export function felt(
     const gives = state.spacer.kind === "paper" ? state.spacer.thickness * 0.7 + DAMAGE : DAMAGE;
     if (room < -gives) {
       // The way out is shorter on another axis: it went in beside what was held.
-      const isBeside = pressOf(state, active, around.stock) < -room - gives;
+      const isBeside = pressOf(active, roomsOf(state, active, around.stock)) < -room - gives;
       const what = isBeside
         ? `${name} was pressed into the resting part, beside the ${state.spacer.kind}.`
         : `${name} was pressed through the ${state.spacer.kind} onto the part.`;
@@ -92,7 +95,8 @@ export function felt(
   const turns = state.spindle.run !== "off" || (active.body.isLive && state.live);
   if (turns || onOwnSide(state.slide, active).z + active.body.box.zMin > endOf(around.stock) + DAMAGE)
     return { state: state.isTouching ? { ...state, isTouching: false } : state, events: [] };
-  const press = pressOf(state, active, around.stock);
+  const rooms = roomsOf(state, active, around.stock);
+  const press = pressOf(active, rooms);
   if (press > DAMAGE || (press > MARK && drive !== "hand"))
     return crash(
       state,
@@ -101,18 +105,10 @@ export function felt(
         : `${name} ran into the resting part.`,
       tool.station,
     );
-  const near = isAgainst(state, active, around.stock);
+  // It lies against the part on an axis while it overlaps on the other.
+  const near = rooms.some((room) => room <= CONTACT && room > -DAMAGE * 2);
   const next = { ...state, isTouching: near };
   if (press > MARK && !state.isTouching)
     return { state: next, events: [{ kind: "scratch", message: `${name} has left a mark on the part.` }] };
   return { state: next, events: [] };
-}
-
-/** True where the tool lies against the part on an axis while it overlaps on the other. */
-function isAgainst(state: LatheState, active: ActiveTool, stock: Stock): boolean {
-  const axes = isOffInY(state.slide, active) ? (["y"] as const) : LATHE_AXES;
-  return axes.some((axis) => {
-    const room = roomOn(state, active, stock, axis);
-    return room <= CONTACT && room > -DAMAGE * 2;
-  });
 }

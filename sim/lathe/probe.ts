@@ -1,5 +1,4 @@
 import { AXIS_NAME, type Axis, LATHE_AXES, type LatheAxis, lastDigit, toControl } from "../../core/machine/index.ts";
-import { extent } from "../../core/outline/index.ts";
 import { formatMillimetres, roundToResolution } from "../../core/units/index.ts";
 import { EMPTY_ROW } from "../control/offsets.ts";
 import { ZERO } from "./config.ts";
@@ -44,7 +43,7 @@ export function roomToProbe(state: LatheState, active: ActiveTool, axis: LatheAx
   if (!setter) return Number.POSITIVE_INFINITY;
   // The setter's calibration stands for a tool of no length: what a tool is longer by is all that counts.
   const tip = state.slide[axis] - active.tool.at[axis] + state.config.trueWork[axis];
-  const box = extent(active.body.cutting);
+  const box = active.body.cuttingBox;
   // A tip that points away from the chuck presses the probe from behind.
   const pointsAway = box.zMax < -box.zMin && active.tool.tool.kind !== "knurl" && active.body.mode !== "centre";
   const { setterOff = { x: 0, z: 0 } } = state.config;

@@ -181,50 +181,50 @@ longTest("a drawing from elsewhere is held against the program, and the profile 
   expect(groups).toContain("21\r\n0.155\r\n");
 });
 
-test("touch says what the offset makes, and the stock is judged against the last cut while it is typed", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/status of 422/);
-  const address = await ownLot(page, "dome-collar", "F-112", COLLAR);
-  const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
-  await takeIn(page, address, "O4402.nc", program);
-  await page.goto(`${address}/touch?tool=4&do=x`);
-  await expect(page.getByRole("img", { name: /^It makes Ø 22/ })).toBeVisible();
-  // The drill makes its own diameter, and what it leaves is bored away: nothing is said of it.
-  await page.goto(`${address}/touch?tool=2&do=x`);
-  await expect(page.getByRole("heading", { name: /^T02/ })).toBeVisible();
-  await page.waitForLoadState("networkidle");
-  await expect(page.getByRole("img", { name: /^It makes/ })).toHaveCount(0);
+longTest(
+  "touch says what the offset makes, and the stock is judged against the last cut while it is typed",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    const address = await ownLot(page, "dome-collar", "F-112", COLLAR);
+    const program = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
+    await takeIn(page, address, "O4402.nc", program);
+    await page.goto(`${address}/touch?tool=4&do=x`);
+    await expect(page.getByRole("img", { name: /^It makes Ø 22/ })).toBeVisible();
+    // The drill makes its own diameter, and what it leaves is bored away: nothing is said of it.
+    await page.goto(`${address}/touch?tool=2&do=x`);
+    await expect(page.getByRole("heading", { name: /^T02/ })).toBeVisible();
+    await page.waitForLoadState("networkidle");
+    await expect(page.getByRole("img", { name: /^It makes/ })).toHaveCount(0);
 
-  // 46 out, 0.5 to face, the blade's chuck-side edge at −27: 46 − 0.5 − 27 = 18.5; with 27 out it would be −0.5.
-  await page.goto(`${address}/prepare?part=part`);
-  await expect(page.getByText("18.500 between the last cut and the jaws")).toBeVisible();
-  await page.getByRole("button", { name: /^Stick-out from the jaws: 46/ }).click();
-  const field = (name: string) => page.getByRole("textbox", { name });
-  await expect(field("Stick-out from the jaws")).toBeFocused();
-  await page.keyboard.type("27");
-  await expect(page.getByText("The last cut goes 0.500 into the jaws")).toBeVisible();
-  await page.keyboard.press("ControlOrMeta+A");
-  await page.keyboard.type("46");
-  // Enter goes on to how deep it is held: over 12, 46 ÷ 12 = 3.8 times as much stands out.
-  await page.keyboard.press("Enter");
-  await expect(field("Held, from the front of the jaws")).toBeFocused();
-  await page.keyboard.type("12");
-  await expect(page.getByText(/Held over 12\.000: 3\.8 times as much stands out/)).toBeVisible();
-  // A hole as large as the bar is refused where it was typed.
-  await page.getByRole("button", { name: "Hole in the stock: solid" }).click();
-  await page.keyboard.type("55");
-  await page.getByRole("button", { name: "Save the stock" }).click();
-  await expect(page.getByText("This hole would be as large as the stock. Check for a decimal point.")).toBeVisible();
-  await page.keyboard.press("ControlOrMeta+A");
-  await page.keyboard.type("20");
-  await page.getByRole("button", { name: "Save the stock" }).click();
-  await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
-  await page.reload();
-  await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Held, from the front of the jaws: 12.000" })).toBeVisible();
-});
+    // 46 out, 0.5 to face, the blade's chuck-side edge at −27: 46 − 0.5 − 27 = 18.5; with 27 out it would be −0.5.
+    await page.goto(`${address}/prepare?part=part`);
+    await expect(page.getByText("18.500 between the last cut and the jaws")).toBeVisible();
+    await page.getByRole("button", { name: /^Stick-out from the jaws: 46/ }).click();
+    const field = (name: string) => page.getByRole("textbox", { name });
+    await expect(field("Stick-out from the jaws")).toBeFocused();
+    await page.keyboard.type("27");
+    await expect(page.getByText("The last cut goes 0.500 into the jaws")).toBeVisible();
+    await page.keyboard.press("ControlOrMeta+A");
+    await page.keyboard.type("46");
+    // Enter goes on to how deep it is held: over 12, 46 ÷ 12 = 3.8 times as much stands out.
+    await page.keyboard.press("Enter");
+    await expect(field("Held, from the front of the jaws")).toBeFocused();
+    await page.keyboard.type("12");
+    await expect(page.getByText(/Held over 12\.000: 3\.8 times as much stands out/)).toBeVisible();
+    // A hole as large as the bar is refused where it was typed.
+    await page.getByRole("button", { name: "Hole in the stock: solid" }).click();
+    await page.keyboard.type("55");
+    await page.getByRole("button", { name: "Save the stock" }).click();
+    await expect(page.getByText("This hole would be as large as the stock. Check for a decimal point.")).toBeVisible();
+    await page.keyboard.press("ControlOrMeta+A");
+    await page.keyboard.type("20");
+    await page.getByRole("button", { name: "Save the stock" }).click();
+    await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole("button", { name: "Hole in the stock: Ø 20.000" })).toBeVisible();
+    await expect(page.getByRole("button", { name: "Held, from the front of the jaws: 12.000" })).toBeVisible();
+  },
+);
 
 longTest(
   "limits are given as the drawing writes them, and follow a size that the program changes",

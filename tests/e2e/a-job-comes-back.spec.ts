@@ -1,11 +1,11 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, openFrom, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openFrom, signInAs, tableCell, withoutFeed } from "./shop.ts";
 
 /** The row of a number among what comes along. */
 const carried = (page: import("@playwright/test").Page, offset: string, name: RegExp) =>
   page.getByRole("rowgroup", { name: `Offset ${offset}` }).getByRole("row", { name });
 
-test("a job comes back after an insert was indexed, and on another machine in another unit", async ({ page }) => {
+longTest("a job comes back after an insert was indexed, and on another machine in another unit", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openFrom(page, demoSetup("drawtube").address, "F-452", "Drawtube, first lot");

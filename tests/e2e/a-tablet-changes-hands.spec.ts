@@ -65,42 +65,41 @@ async function handOver(page: Page, from: string, to: string): Promise<void> {
   await expect(page.getByRole("button", { name: new RegExp(`^${to}, `) })).toBeVisible();
 }
 
-test("another setter goes on at the same tablet by their PIN, on the same page, under their own name", async ({
-  page,
-  browser,
-  allowConsole,
-}) => {
-  // A wrong PIN is answered with 422.
-  allowConsole(/status of 422/);
-  const { lead, name } = await letIn(browser);
-  await brunoSignsIn(page);
-  await page.goto(`${address}/keep`);
-  await page.getByRole("button", { name: /^Bruno, setter/ }).click();
-  const dialog = page.getByRole("dialog");
-  await dialog.getByRole("button", { name }).click();
-  await dialog.getByLabel(/PIN or passphrase/).fill("000000");
-  await dialog.getByRole("button", { name: "Go on" }).click();
-  await expect(dialog.getByRole("alert")).toContainText("not theirs");
-  await dialog.getByLabel(/PIN or passphrase/).fill(PIN);
-  await dialog.getByRole("button", { name: "Go on" }).click();
-  await expect(page.getByRole("button", { name: new RegExp(`^${name}, setter`) })).toBeVisible();
-  await expect(page).toHaveURL(new RegExp(`${address}/keep`));
-  await page.getByRole("textbox", { name: "Note" }).fill(`Taken over by ${name}`);
-  await page.getByRole("button", { name: "Save it" }).click();
-  await expect(page.getByRole("main")).toContainText(`Taken over by ${name}`);
+longTest(
+  "another setter goes on at the same tablet by their PIN, on the same page, under their own name",
+  async ({ page, browser, allowConsole }) => {
+    // A wrong PIN is answered with 422.
+    allowConsole(/status of 422/);
+    const { lead, name } = await letIn(browser);
+    await brunoSignsIn(page);
+    await page.goto(`${address}/keep`);
+    await page.getByRole("button", { name: /^Bruno, setter/ }).click();
+    const dialog = page.getByRole("dialog");
+    await dialog.getByRole("button", { name }).click();
+    await dialog.getByLabel(/PIN or passphrase/).fill("000000");
+    await dialog.getByRole("button", { name: "Go on" }).click();
+    await expect(dialog.getByRole("alert")).toContainText("not theirs");
+    await dialog.getByLabel(/PIN or passphrase/).fill(PIN);
+    await dialog.getByRole("button", { name: "Go on" }).click();
+    await expect(page.getByRole("button", { name: new RegExp(`^${name}, setter`) })).toBeVisible();
+    await expect(page).toHaveURL(new RegExp(`${address}/keep`));
+    await page.getByRole("textbox", { name: "Note" }).fill(`Taken over by ${name}`);
+    await page.getByRole("button", { name: "Save it" }).click();
+    await expect(page.getByRole("main")).toContainText(`Taken over by ${name}`);
 
-  // The lead sees who came and went, and signs the new one out everywhere: a tablet that was left somewhere.
-  await lead.goto("/workshop/sign-ins");
-  await expect(lead.getByRole("row").filter({ hasText: "went on at a device" }).first()).toContainText(name);
-  await expect(lead.getByRole("row").filter({ hasText: "wrong PIN" }).first()).toContainText(name);
-  await lead.goto("/workshop/people");
-  await lead.getByRole("link", { name }).click();
-  await lead.getByRole("button", { name: `Sign ${name} out everywhere` }).click();
-  await expect(lead.getByText("is signed out everywhere")).toBeVisible();
-  await page.reload();
-  await expect(page).toHaveURL(/sign-in/);
-  await lead.context().close();
-});
+    // The lead sees who came and went, and signs the new one out everywhere: a tablet that was left somewhere.
+    await lead.goto("/workshop/sign-ins");
+    await expect(lead.getByRole("row").filter({ hasText: "went on at a device" }).first()).toContainText(name);
+    await expect(lead.getByRole("row").filter({ hasText: "wrong PIN" }).first()).toContainText(name);
+    await lead.goto("/workshop/people");
+    await lead.getByRole("link", { name }).click();
+    await lead.getByRole("button", { name: `Sign ${name} out everywhere` }).click();
+    await expect(lead.getByText("is signed out everywhere")).toBeVisible();
+    await page.reload();
+    await expect(page).toHaveURL(/sign-in/);
+    await lead.context().close();
+  },
+);
 
 test("an entry that waits goes to the server under the name of the person who made it, or says why it may not", async ({
   page,

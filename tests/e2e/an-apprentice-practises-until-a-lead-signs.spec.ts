@@ -246,6 +246,23 @@ test("a failed goal is tried again by itself, the display is predicted, and its 
   await expect(page.getByRole("alert").last()).not.toBeEmpty();
 });
 
+test("the slip in a recorded run is found by reading it", async ({ page }) => {
+  await signInAs(page, "Ines");
+  // The third of them: the hand moved 3.7 mm away before it read.
+  await page.goto("/practice/find-the-slip?run=2&seed=7");
+  await page.waitForLoadState("networkidle");
+  await page.getByRole("button", { name: /^Entered into geometry X of offset 03/ }).click();
+  await page.getByRole("radio", { name: "The sign was lost" }).check();
+  await page.getByRole("button", { name: "That is it" }).click();
+  await expect(page.getByText("Not this one.")).toBeVisible();
+  await page.getByRole("radio", { name: "The axis had moved before the number was taken" }).check();
+  await page.getByRole("button", { name: "That is it" }).click();
+  await expect(page.getByText("Found, at the 2. try.")).toBeVisible();
+  await expect(page.getByText("X had moved +3.700 since the touch when the number was entered.")).toBeVisible();
+  await page.getByRole("link", { name: "Another run" }).click();
+  await expect(page).toHaveURL(/run=3&seed=8/);
+});
+
 longTest("opens an exercise and its debrief at once", async ({ page }) => {
   await signInAs(page, "Odile");
   await page.goto("/practice");

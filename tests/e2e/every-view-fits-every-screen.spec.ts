@@ -27,6 +27,8 @@ const CHECKED = 1280;
 const CHECKED_IN_EVERY_RUN: ReadonlySet<string> = new Set([
   "setups",
   "practice",
+  "a drill",
+  "find the slip",
   "workshop: a machine",
   "dome-collar: mount",
   "dome-collar: table",
@@ -48,6 +50,8 @@ const VIEWS: readonly (readonly [name: string, address: string])[] = [
   ["a new setup", "/setups/new"],
   ["practice", "/practice"],
   ["an exercise", "/practice/exercises/outside-by-paper?depth=shown&seed=6"],
+  ["a drill", "/practice/drills/which-way-wear"],
+  ["find the slip", "/practice/find-the-slip?run=2&seed=7"],
   ["the lathe by itself", "/practice/lathe"],
   ["a record of practice", "/practice/record"],
   ["workshop: a machine", "/workshop/machines?open=swiss"],

@@ -41,7 +41,7 @@ longTest(
   },
 );
 
-test("a form that was begun is there again, and focus goes where the work goes on", async ({ page }) => {
+longTest("a form that was begun is there again, and focus goes where the work goes on", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Marit");
   const address = await openLike(page, demoSetup("drawtube").address, "S-037", "Tube, begun");

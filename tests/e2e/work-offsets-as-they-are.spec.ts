@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, keyIn, longTest, openLike, signInAs, tableCell, test, withoutFeed } from "./shop.ts";
+import { expect, keyIn, longTest, openLike, signInAs, tableCell, withoutFeed } from "./shop.ts";
 
 const file = (name: string, text: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(text, "latin1") });
 
@@ -88,7 +88,7 @@ async function touchOnPaper(
   await page.getByRole("textbox", { name: new RegExp(`thickness.*tool ${offset}$`) }).fill(paper);
 }
 
-test("back tools on path 2 are touched, keyed and checked under the work offset of that path", async ({ page }) => {
+longTest("back tools on path 2 are touched, keyed and checked under the work offset of that path", async ({ page }) => {
   await withoutFeed(page);
   await signInAs(page, "Ines");
   const address = await openLike(page, demoSetup("cap-pin").address, "P-040", "Cap pin, two paths");

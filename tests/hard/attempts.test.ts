@@ -35,6 +35,7 @@ const NEEDED: Readonly<Record<string, readonly [look: Needed, change: Needed]>> 
   "practice/people": ["lead", "absent"],
   "practice/own": ["lead", "lead"],
   "practice/why/:topic": ["viewer", "absent"],
+  "practice/find-the-slip": ["viewer", "absent"],
   "practice/drills/:drillId": ["viewer", "absent"],
   "practice/lathes/:machineId": ["viewer", "setter"],
   "setups/new": ["setter", "setter"],

@@ -1,5 +1,5 @@
 import { type Axis, jogStep, lastDigitInCore } from "../../../core/machine/index.ts";
-import { extent, farthest } from "../../../core/outline/index.ts";
+import { farthest } from "../../../core/outline/index.ts";
 import { invariant } from "../../../core/refusal.ts";
 import { gapOn, type LatheState, observe } from "../../lathe/index.ts";
 import { type ActiveTool, activeTool } from "../../lathe/state.ts";
@@ -36,7 +36,7 @@ export const holeOf = (bench: Bench): number => stockOf(bench).inner.at(-1)?.v1 
 export const frontOfStock = (bench: Bench): number => endOf(stockOf(bench));
 
 /** The tool's outline about its own point, on its own side. */
-export const activeBox = (bench: Bench) => extent(activeOf(bench).body.cutting);
+export const activeBox = (bench: Bench) => activeOf(bench).body.cuttingBox;
 
 /** Turns the wheel until the axis reads this, rounded to whole steps of the readout. */
 export function readTo(hand: Hand, axis: Axis, readout: number): Hand {

@@ -1,10 +1,11 @@
 import { describe, expect, it } from "vitest";
 import { lastDigitInCore } from "../../../core/machine/index.ts";
 import { chance, longOr } from "../../../tests/hard/long.ts";
+import type { Slipped } from "../actsByAdvice.ts";
 import type { Bench, BenchAct } from "../bench.ts";
 import type { Exercise } from "../exercise.ts";
 import { machineOf } from "../exerciseSetup.ts";
-import { exerciseOf, type OffsetEntry, runWith, type Slipped } from "../scripted.fixture.ts";
+import { exerciseOf, type OffsetEntry, runWith } from "../scripted.fixture.ts";
 import { SHIPPED } from "../shipped/index.ts";
 
 const PAPER = 0.09;

@@ -1,0 +1,181 @@
+import { Check, X } from "lucide-react";
+import { useMemo, useState } from "react";
+import { href } from "react-router";
+import { styled } from "styled-components";
+import type { Person } from "../../server/people/person.server.ts";
+import { SLIPPED_RUNS, type SlippedRun, slippedRun } from "../../sim/exercise/slippedRun.ts";
+import { SLIP_WORDS, type SlipKind } from "../../sim/exercise/slipWords.ts";
+import { LatheDrawing } from "../practice/LatheDrawing.tsx";
+import { latheScene } from "../practice/latheScene.ts";
+import { turningWords } from "../practice/PracticePage.tsx";
+import { FailsAlone } from "../shell/FailsAlone.tsx";
+import { TopStrip } from "../shell/TopStrip.tsx";
+import { PlainButtonLink, PrimaryButton, PrimaryButtonLink } from "../ui/Button.tsx";
+import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
+import { SlipLine, Slips } from "./DebriefPage.tsx";
+import { runLines } from "./runLines.ts";
+import { useReplay } from "./useReplay.ts";
+
+/** What one chooses from, the slip of the run among them. */
+const KINDS: readonly SlipKind[] = [
+  "paper-once",
+  "sign-lost",
+  "moved-before-entry",
+  "other-row",
+  "other-axis",
+  "radius-for-diameter",
+  "half-width",
+  "wrong-edge",
+  "work-untaught",
+];
+
+/** A recorded run with one slip in it, to be read line by line until the slip is found. */
+export function FindSlipPage({
+  person,
+  number,
+  seed,
+}: {
+  readonly person: Person;
+  readonly number: number;
+  readonly seed: number;
+}) {
+  const found = useMemo(() => slippedRun(number, seed), [number, seed]);
+  const next = `${href("/practice/find-the-slip")}?${new URLSearchParams({ run: String((number + 1) % SLIPPED_RUNS), seed: String(seed + 1) })}`;
+  return (
+    <>
+      <TopStrip
+        title="Find the slip"
+        subtitle={found?.run.exercise.title ?? ""}
+        person={person}
+        beside={{ to: href("/practice"), name: "Practice" }}
+      />
+      {found && <Recorded found={found} next={next} />}
+    </>
+  );
+}
+
+function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: string }) {
+  const { run, debrief } = found;
+  const lines = useMemo(() => runLines(run), [run]);
+  const replay = useReplay(run, 0);
+  const { lathe } = replay.moment.bench;
+  const scene = useMemo(() => latheScene(lathe), [lathe]);
+  const [kind, setKind] = useState<SlipKind>();
+  const [tried, setTried] = useState<readonly SlipKind[]>([]);
+  const isFound = tried.includes(found.kind);
+  const slip = debrief.slips[0];
+  return (
+    <Page>
+      <Read aria-label="The recorded run">
+        <h1>Where did it go wrong?</h1>
+        <p>
+          {run.exercise.task} The debrief said: not reached. Read the run, work the sum out, and say what the slip was.
+        </p>
+        <ol>
+          {lines.map(({ from, to, words, came }) => (
+            <li key={from}>
+              <button
+                type="button"
+                aria-pressed={replay.at >= from && replay.at <= to}
+                data-slip={isFound && found.act >= from && found.act <= to}
+                onClick={() => replay.setAt(to)}
+              >
+                {words}
+                {came && <small>{came}</small>}
+              </button>
+            </li>
+          ))}
+        </ol>
+      </Read>
+      <Answer aria-label="The slip">
+        <Room>
+          <FailsAlone what="The drawing">
+            <LatheDrawing scene={scene} turning={turningWords(lathe)} isCrash={lathe.alarm !== undefined} />
+          </FailsAlone>
+        </Room>
+        {isFound && slip ? (
+          <>
+            <p role="status">
+              <Check size={22} aria-hidden="true" /> Found{tried.length > 1 && `, at the ${tried.length}. try`}.
+            </p>
+            <Slips>
+              <SlipLine slip={slip} goals={debrief.goals} onSee={replay.setAt} onRetry={undefined} />
+            </Slips>
+            <nav aria-label="What comes next">
+              <PrimaryButtonLink to={next}>Another run</PrimaryButtonLink>
+              <PlainButtonLink to={href("/practice")}>To the exercises</PlainButtonLink>
+            </nav>
+          </>
+        ) : (
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              if (kind !== undefined && !tried.includes(kind)) setTried([...tried, kind]);
+            }}
+          >
+            <fieldset>
+              <legend>The slip was</legend>
+              {KINDS.map((one) => (
+                <label key={one}>
+                  <input type="radio" name="slip" checked={kind === one} onChange={() => setKind(one)} />
+                  {tried.includes(one) && <X size={18} aria-label="not this one" />}
+                  {SLIP_WORDS[one]}
+                </label>
+              ))}
+            </fieldset>
+            <PrimaryButton type="submit" isDisabled={kind === undefined}>
+              That is it
+            </PrimaryButton>
+            <p role="status">{tried.length > 0 && "Not this one. Look at what was keyed, and work its sum out."}</p>
+          </form>
+        )}
+      </Answer>
+    </Page>
+  );
+}
+
+const Page = styled.main`
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 20px;
+  height: calc(100dvh - 52px);
+  min-height: 600px;
+  ${narrow} { grid-template-columns: minmax(0, 1fr); height: auto; min-height: 0; }
+`;
+const Read = styled.section`
+  display: grid;
+  align-content: start;
+  gap: 10px;
+  overflow: auto;
+  padding: 16px 4px 16px 20px;
+  h1 { font-size: ${size.number}; }
+  p { font-size: 16px; line-height: 1.3; }
+  ol { display: grid; gap: 2px; }
+  li button { ${mono} display: grid; width: 100%; min-height: 44px; align-content: center; padding: 4px 12px; border: 1.5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-size: 16px; text-align: left; cursor: pointer; }
+  li button[aria-pressed="true"] { border-color: ${color("action")}; background: ${color("selected")}; }
+  li button[data-slip="true"] { border-color: ${color("stop")}; background: ${color("stopGround")}; }
+  small { font-size: 16px; color: ${color("measured")}; }
+  ${narrow} { padding: 14px; }
+`;
+const Answer = styled.section`
+  display: grid;
+  grid-template-rows: minmax(180px, 1fr) auto;
+  align-content: start;
+  gap: 10px;
+  overflow: auto;
+  padding: 0 20px 16px 0;
+  > p { display: flex; gap: 8px; font-weight: 700; }
+  > nav { display: flex; flex-wrap: wrap; gap: 8px; }
+  form { display: grid; gap: 8px; justify-items: start; }
+  fieldset { display: grid; grid-template-columns: repeat(auto-fill, minmax(250px, 1fr)); gap: 0 14px; width: 100%; padding: 0; border: 0; }
+  legend { font-weight: 700; }
+  label { display: flex; align-items: center; gap: 8px; min-height: 44px; font-size: 16px; line-height: 1.2; cursor: pointer; }
+  input { flex: none; width: 20px; height: 20px; accent-color: ${color("action")}; }
+  ${narrow} { padding: 0 14px 16px; }
+`;
+const Room = styled.div`
+  min-height: 0;
+  overflow: hidden;
+  border-bottom: 1px solid ${color("line")};
+  background: ${color("sheet")};
+`;
