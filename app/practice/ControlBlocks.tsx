@@ -338,10 +338,10 @@ const Positions = styled.table`
   th { text-align: left; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
   thead th:not(:first-child) { text-align: right; }
   tbody th { font-size: ${size.number}; color: ${color("ink")}; }
-  td { ${mono} text-align: right; font-size: 23px; line-height: 1.35; }
-  td:last-child { padding-left: 6px; font-size: ${size.text}; color: ${color("measured")}; }
-  tbody th { width: 22px; }
-  @media (width < 1200px) { td { font-size: ${size.text}; } td:last-child { font-size: ${size.small}; } }
+  td { ${mono} text-align: right; font-size: ${size.number}; letter-spacing: -0.05em; line-height: 1.35; }
+  td:last-child { padding-left: 6px; color: ${color("measured")}; }
+  tbody th { width: 20px; }
+  @media (900px <= width < 1200px) { td { font-size: ${size.text}; } }
 `;
 const Holds = styled.div`
   font-size: ${size.small};

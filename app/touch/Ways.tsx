@@ -115,7 +115,8 @@ const Way = styled(Radio)<{ $fits: boolean }>`
   }
   svg { flex: none; }
   &[data-hovered] { border-color: ${color("edge")}; }
-  &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; > span { color: ${color("ink")}; } }
+  /* Thicker without being larger: nothing moves when the page comes alive. */
+  &[data-selected] { border-color: ${color("action")}; box-shadow: inset 0 0 0 1px ${color("action")}; background: ${color("selected")}; > span { color: ${color("ink")}; } }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
   &[data-disabled] { cursor: default; }
   @media (width < 1200px) { padding: 3px 5px; strong { font-size: 16px; } > span { gap: 2px; } }

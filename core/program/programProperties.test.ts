@@ -150,7 +150,7 @@ describe("any text at all", () => {
         expect(lines).toBeLessThanOrEqual(count + 1);
       }),
       // Twenty thousand more in every run, and a million in a long one, are broken for all readers in tests/hard.
-      { numRuns: Number(process.env.LUVRIT_FUZZ ?? longOr(4000, 1200)) },
+      { numRuns: Number(process.env.LUVRIT_FUZZ ?? longOr(4000, 700)) },
     );
     // As long as an endless loop, which runs to the limit of followed lines, takes on this machine at this moment, and little more; what the
     // machine did besides is not the reader's: the least of four counts.

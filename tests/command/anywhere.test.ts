@@ -200,7 +200,7 @@ async function reachableRoot(): Promise<string> {
 }
 
 describe("data of an earlier version", () => {
-  it.runIf(isRoot)("that root kept in its folder is moved to its place, whole, and said", async () => {
+  it.runIf(isRoot && isLong)("that root kept in its folder is moved to its place, whole, and said", async () => {
     const home = await closed("earlier");
     const env = { LUVRIT_HOME: home };
     expect(await run(["add-person", "Before", "lead"], env, "a long passphrase")).toMatchObject({ code: 0 });
@@ -232,7 +232,7 @@ describe("what stands in the way", () => {
     expect(refused.said).toMatch(/last words: .*(denied|[Cc]an't)/);
     expect(refused.said).not.toMatch(/installed\?|\n\s+at /);
   });
-  it("in the data is said in the engine's own last words", async () => {
+  it.runIf(isLong)("in the data is said in the engine's own last words", async () => {
     const home = await closed("broken data");
     const database = await startPrivateDatabase(home);
     await database.stop();
@@ -242,7 +242,7 @@ describe("what stands in the way", () => {
     expect(refused.said).toMatch(/The database did not start\. The engine's last words: .*\[ERROR\]/);
     expect(refused.said).toContain(database.place.errorLog);
   });
-  it("as a link is never followed, and never written through", async () => {
+  it.runIf(isLong)("as a link is never followed, and never written through", async () => {
     const home = await closed("links");
     const target = path.join(base, "target");
     await writeFile(target, "untouched");

@@ -7,6 +7,7 @@ import { afterEach, beforeEach, describe, expect, it } from "vitest";
 import { type DatabasePlace, databasePlace } from "../../server/private-database/databasePlace.server.ts";
 import { freePort } from "../../server/private-database/privateDatabase.server.ts";
 import { removeHome } from "../../server/testing/removeHome.ts";
+import { isLong } from "../hard/long.ts";
 
 const LAUNCHER = path.resolve(import.meta.dirname, "../../build/launch.mjs");
 let home: string;
@@ -176,7 +177,7 @@ describe("a real start", () => {
     expect((await post("another passphrase")).status).toBe(302);
   });
 
-  it("rebuilds snapshots by command", async () => {
+  it.runIf(isLong)("rebuilds snapshots by command", async () => {
     const demo = launch(["demo"]);
     await untilServing(demo);
     await ended(demo.child, "SIGTERM");

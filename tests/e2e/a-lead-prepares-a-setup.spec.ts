@@ -88,7 +88,8 @@ longTest("a call is carried onto a station by keyboard alone", async ({ page }) 
   await expect(page.getByRole("list", { name: "Changed lines of the program" })).toHaveCount(0);
 });
 
-longTest("an inch program on a metric control is stopped before anything moves", async ({ page }) => {
+// The setup that the next story goes on with.
+test("an inch program on a metric control is stopped before anything moves", async ({ page }) => {
   await signInAs(page, "Marit");
   await page.getByRole("link", { name: "Open a setup" }).click();
   // Loaded anew, chosen from and written in at once: what is there before the page has come alive stands.

@@ -201,7 +201,7 @@ describe("the debrief names from the record, first and once", () => {
 
 describe("honest runs", () => {
   const exercises = SHIPPED.filter(({ goals }) => goals.some(({ goal }) => goal === "offset"));
-  const RUNS = longOr(200, 25);
+  const RUNS = longOr(200, 12);
   it(`${RUNS} with the scatter of a hand have no slip but a touch that was too rough`, () => {
     const random = chance(1911);
     for (let run = 0; run < RUNS; run++) {
