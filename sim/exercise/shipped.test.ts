@@ -1,7 +1,7 @@
 import { Ajv } from "ajv";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { longOr } from "../../tests/hard/long.ts";
+import { isLong, longOr } from "../../tests/hard/long.ts";
 import { advise } from "./advice/advice.ts";
 import { exerciseSchema } from "./exercise.ts";
 import { truthOf } from "./goals/index.ts";
@@ -49,7 +49,7 @@ describe.each(SHIPPED)("$id", (exercise) => {
     const { bench, facts } = open(exercise, 1);
     expect(exercise.goals.every((goal, index) => truthOf(bench, facts, goal, index).reached)).toBe(false);
   });
-  it("comes out again bit for bit from what was recorded", () => {
+  it.runIf(isLong || SHIPPED.indexOf(exercise) % 4 === 0)("comes out again bit for bit from what was recorded", () => {
     const done = followAdvice(open(exercise, 4));
     const again = replay({ exercise, seed: 4, acts: done.acts });
     expect(JSON.stringify(again.bench.lathe)).toBe(JSON.stringify(done.bench.lathe));

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { inflateSync } from "node:zlib";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, longTest, openLike, sendForm, signInAs, tableCell, test } from "./shop.ts";
+import { expect, longTest, openLike, sendForm, signInAs, tableCell } from "./shop.ts";
 
 /** Pages of a PDF, counted by the objects that are pages. */
 /** What stands in a PDF, run after run of one font, decoded by each of its fonts: which was meant makes sense to a reader alone. */
@@ -41,7 +41,7 @@ function textsOf(pdf: Buffer): readonly string[] {
 }
 const pagesOf = (pdf: Buffer) => pdf.toString("latin1").match(/\/Type\s*\/Page\b/g)?.length ?? 0;
 
-test("last year's job comes back: found, compared, started from, signed off by name", async ({ page }) => {
+longTest("last year's job comes back: found, compared, started from, signed off by name", async ({ page }) => {
   await signInAs(page, "Marit");
   await page.waitForLoadState("networkidle");
   await page.keyboard.press("/");

@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
 import { COLLAR, ownLot } from "./ownLot.ts";
-import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, withoutFeed } from "./shop.ts";
 
 const doubt = (page: Page) => page.getByRole("alert", { name: "Doubt" });
 
@@ -51,44 +51,47 @@ longTest("a spacer that the shop does not have is asked about once", async ({ pa
   await expect(page.getByRole("link", { name: "X of T02, done" })).toBeVisible();
 });
 
-test("a measured dimension, a work offset and a file from the control are judged as a touch is", async ({ page }) => {
-  const address = await ownLot(page, "dome-collar", "F-086", COLLAR, -104.775);
-  await page.goto(`${address}/first-part?view=list`);
-  await page.waitForLoadState("networkidle");
-  const collar = page.getByRole("listitem", { name: "Collar", exact: true });
-  const measured = collar.getByRole("textbox", { name: /^measured/ });
-  // 44.02 within 44 ± 0.05, with 0 and 2 swapped.
-  await measured.fill("44.20");
-  await collar.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(
-    collar.getByText(/0.200 mm more than expected: were two digits swapped \(it would be 44.0/),
-  ).toBeVisible();
-  await collar.getByRole("button", { name: /^Yes, make it 44.0/ }).click();
-  await expect(measured).toHaveValue(/^44\.0/);
-  await collar.getByRole("button", { name: "Save", exact: true }).click();
-  await expect(collar.getByRole("button", { name: /^Undo/ })).toBeVisible();
+longTest(
+  "a measured dimension, a work offset and a file from the control are judged as a touch is",
+  async ({ page }) => {
+    const address = await ownLot(page, "dome-collar", "F-086", COLLAR, -104.775);
+    await page.goto(`${address}/first-part?view=list`);
+    await page.waitForLoadState("networkidle");
+    const collar = page.getByRole("listitem", { name: "Collar", exact: true });
+    const measured = collar.getByRole("textbox", { name: /^measured/ });
+    // 44.02 within 44 ± 0.05, with 0 and 2 swapped.
+    await measured.fill("44.20");
+    await collar.getByRole("button", { name: "Save", exact: true }).click();
+    await expect(
+      collar.getByText(/0.200 mm more than expected: were two digits swapped \(it would be 44.0/),
+    ).toBeVisible();
+    await collar.getByRole("button", { name: /^Yes, make it 44.0/ }).click();
+    await expect(measured).toHaveValue(/^44\.0/);
+    await collar.getByRole("button", { name: "Save", exact: true }).click();
+    await expect(collar.getByRole("button", { name: /^Undo/ })).toBeVisible();
 
-  await page.goto(`${address}/table?side=work`);
-  const work = page.getByRole("textbox", { name: /Work offset, as the control/ });
-  await work.fill("-140.775");
-  await expect(page.getByText(/36.000 mm less than it was: were two digits swapped .* Is it meant\?/)).toBeVisible();
+    await page.goto(`${address}/table?side=work`);
+    const work = page.getByRole("textbox", { name: /Work offset, as the control/ });
+    await work.fill("-140.775");
+    await expect(page.getByText(/36.000 mm less than it was: were two digits swapped .* Is it meant\?/)).toBeVisible();
 
-  const next = await openLike(page, demoSetup("dome-collar").address, "F-087", "Dome clamp collar, from a file");
-  await page.goto(`${next}/prepare`);
-  await page.waitForLoadState("networkidle");
-  await page.getByRole("link", { name: /Old values/ }).click();
-  // −339.432 and −340.118 divided by 25.4, in a file that says millimetres.
-  const text = "offset,geometry X mm\n1,-13.3635\n7,-13.3905\n";
-  await page
-    .getByLabel("Backup file of the control's offset table")
-    .setInputFiles({ name: "backup.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
-  await expect(page.getByText("X of 2 rows fits earlier setups only if its numbers are inches.")).toBeVisible();
-  await expect(
-    page.getByText(
-      /^Geometry of the tools: 2 compared with earlier setups\. Wear, radii and work offsets are not compared\.$/,
-    ),
-  ).toBeVisible();
-});
+    const next = await openLike(page, demoSetup("dome-collar").address, "F-087", "Dome clamp collar, from a file");
+    await page.goto(`${next}/prepare`);
+    await page.waitForLoadState("networkidle");
+    await page.getByRole("link", { name: /Old values/ }).click();
+    // −339.432 and −340.118 divided by 25.4, in a file that says millimetres.
+    const text = "offset,geometry X mm\n1,-13.3635\n7,-13.3905\n";
+    await page
+      .getByLabel("Backup file of the control's offset table")
+      .setInputFiles({ name: "backup.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+    await expect(page.getByText("X of 2 rows fits earlier setups only if its numbers are inches.")).toBeVisible();
+    await expect(
+      page.getByText(
+        /^Geometry of the tools: 2 compared with earlier setups\. Wear, radii and work offsets are not compared\.$/,
+      ),
+    ).toBeVisible();
+  },
+);
 
 longTest(
   "a typed reading is held against where the machine stands, and against the tool's other axis",

@@ -46,54 +46,54 @@ async function addDimension(
   await expect(row(page, fields.Name ?? "")).toBeVisible();
 }
 
-test("a collar 0.05 over is corrected in wear, and both walls of a groove by their own offsets", async ({
-  page,
-  allowConsole,
-}) => {
-  allowConsole(/status of 422/);
-  const address = await firstPart(page, "F-084");
-  const panel = page.getByRole("region", { name: "Correction, X of T01" });
-  // A slip of the finger: nothing is kept, what was typed stays.
-  await row(page, "Collar")
-    .getByRole("textbox", { name: /^measured/ })
-    .fill("4.405");
-  await row(page, "Collar").getByRole("button", { name: "Save" }).click();
-  await expect(row(page, "Collar").getByText(/39.595 mm from nominal. Check the decimal point/)).toBeVisible();
-  await measure(page, "Collar", "44.05");
-  await expect(panel.getByLabel("correction")).toHaveText("−0.050");
-  await expect(panel.getByText("The cut moves 0.025 towards the centre.")).toBeVisible();
-  await expect(panel.getByRole("cell", { name: "44.000" }).first()).toBeVisible();
-  await panel.getByRole("button", { name: "Put in wear: X wear −0.050" }).click();
-  await expect(panel).toHaveCount(0);
+longTest(
+  "a collar 0.05 over is corrected in wear, and both walls of a groove by their own offsets",
+  async ({ page, allowConsole }) => {
+    allowConsole(/status of 422/);
+    const address = await firstPart(page, "F-084");
+    const panel = page.getByRole("region", { name: "Correction, X of T01" });
+    // A slip of the finger: nothing is kept, what was typed stays.
+    await row(page, "Collar")
+      .getByRole("textbox", { name: /^measured/ })
+      .fill("4.405");
+    await row(page, "Collar").getByRole("button", { name: "Save" }).click();
+    await expect(row(page, "Collar").getByText(/39.595 mm from nominal. Check the decimal point/)).toBeVisible();
+    await measure(page, "Collar", "44.05");
+    await expect(panel.getByLabel("correction")).toHaveText("−0.050");
+    await expect(panel.getByText("The cut moves 0.025 towards the centre.")).toBeVisible();
+    await expect(panel.getByRole("cell", { name: "44.000" }).first()).toBeVisible();
+    await panel.getByRole("button", { name: "Put in wear: X wear −0.050" }).click();
+    await expect(panel).toHaveCount(0);
 
-  await measure(page, "Groove, chuck side", "9.03");
-  const wall = { Name: "Groove, front wall", Nominal: "4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
-  await addDimension(page, wall, "17", "z");
-  await measure(page, "Groove, front wall", "4.48");
-  const corrections = page.getByRole("navigation", { name: "Corrections" });
-  await corrections.getByRole("link", { name: /Z of T07/ }).click();
-  await page
-    .getByRole("button", { name: "Put in wear: Z wear +0.030" })
-    .or(page.getByRole("button", { name: "Put in wear: Z wear 0.030" }))
-    .click();
-  await expect(corrections.getByRole("link", { name: /Z of T07/ })).toHaveCount(0);
-  await corrections.getByRole("link", { name: /Z of T17/ }).click();
-  await expect(page.getByText("The cut moves 0.020 towards the chuck.")).toBeVisible();
-  await page.getByRole("button", { name: /As a touch: Z geometry/ }).click();
-  await expect(corrections.getByRole("link")).toHaveCount(0);
-  await page.goto(`${address}/table`);
-  await expect(await tableCell(page, "01", "X wear")).toContainText("−0.050");
-  await expect(await tableCell(page, "07", "Z wear")).toContainText("0.030");
+    await measure(page, "Groove, chuck side", "9.03");
+    const wall = { Name: "Groove, front wall", Nominal: "4.5", "Upper deviation": ".05", "Lower deviation": "-.05" };
+    await addDimension(page, wall, "17", "z");
+    await measure(page, "Groove, front wall", "4.48");
+    const corrections = page.getByRole("navigation", { name: "Corrections" });
+    await corrections.getByRole("link", { name: /Z of T07/ }).click();
+    await page
+      .getByRole("button", { name: "Put in wear: Z wear +0.030" })
+      .or(page.getByRole("button", { name: "Put in wear: Z wear 0.030" }))
+      .click();
+    await expect(corrections.getByRole("link", { name: /Z of T07/ })).toHaveCount(0);
+    await corrections.getByRole("link", { name: /Z of T17/ }).click();
+    await expect(page.getByText("The cut moves 0.020 towards the chuck.")).toBeVisible();
+    await page.getByRole("button", { name: /As a touch: Z geometry/ }).click();
+    await expect(corrections.getByRole("link")).toHaveCount(0);
+    await page.goto(`${address}/table`);
+    await expect(await tableCell(page, "01", "X wear")).toContainText("−0.050");
+    await expect(await tableCell(page, "07", "Z wear")).toContainText("0.030");
 
-  // Parts drift, the trend says when to correct again.
-  await page.goto(`${address}/first-part?view=list`);
-  await page.waitForLoadState("networkidle");
-  for (const [index, value] of ["44.002", "44.006", "44.010", "44.014"].entries()) {
-    await page.getByLabel("part number").fill(String(index + 2));
-    await measure(page, "Collar", value);
-  }
-  await expect(page.getByText("+0.040 in ten parts; about 9 parts to the next correction.")).toBeVisible();
-});
+    // Parts drift, the trend says when to correct again.
+    await page.goto(`${address}/first-part?view=list`);
+    await page.waitForLoadState("networkidle");
+    for (const [index, value] of ["44.002", "44.006", "44.010", "44.014"].entries()) {
+      await page.getByLabel("part number").fill(String(index + 2));
+      await measure(page, "Collar", value);
+    }
+    await expect(page.getByText("+0.040 in ten parts; about 9 parts to the next correction.")).toBeVisible();
+  },
+);
 
 longTest(
   "a tapered shaft is told apart from an offset that is wrong, and no correction chases it",

@@ -1,6 +1,6 @@
 import type { Browser, Page } from "@playwright/test";
 import { demoSetup } from "./demoSetup.ts";
-import { expect, longTest, signInAs, test } from "./shop.ts";
+import { expect, longTest, signInAs } from "./shop.ts";
 
 const { address } = demoSetup("roller");
 const PIN = "471147";
@@ -101,83 +101,82 @@ longTest(
   },
 );
 
-test("an entry that waits goes to the server under the name of the person who made it, or says why it may not", async ({
-  page,
-  browser,
-  allowConsole,
-}) => {
-  allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4|EventSource's response has a MIME type/);
-  const { lead, name } = await letIn(browser);
-  await brunoSignsIn(page);
-  await takenAlong(page);
-  await handOver(page, "Bruno", name);
-  await page.waitForLoadState("networkidle");
-  await page.context().setOffline(true);
-  const note = `Chips in the collet, ${name}`;
-  await page.getByRole("textbox", { name: "Note" }).fill(note);
-  await page.getByRole("button", { name: "Save it" }).click();
-  const strip = page.getByRole("banner").getByRole("status");
-  await expect(strip).toHaveText("No server · 1 waiting");
+longTest(
+  "an entry that waits goes to the server under the name of the person who made it, or says why it may not",
+  async ({ page, browser, allowConsole }) => {
+    allowConsole(/Failed to load resource|ERR_|Failed to fetch|status of 4|EventSource's response has a MIME type/);
+    const { lead, name } = await letIn(browser);
+    await brunoSignsIn(page);
+    await takenAlong(page);
+    await handOver(page, "Bruno", name);
+    await page.waitForLoadState("networkidle");
+    await page.context().setOffline(true);
+    const note = `Chips in the collet, ${name}`;
+    await page.getByRole("textbox", { name: "Note" }).fill(note);
+    await page.getByRole("button", { name: "Save it" }).click();
+    const strip = page.getByRole("banner").getByRole("status");
+    await expect(strip).toHaveText("No server · 1 waiting");
 
-  // The tablet is put away; the next one to sign in on it is Bruno.
-  await page.goto("about:blank");
-  await page.context().clearCookies();
-  await page.context().setOffline(false);
-  await page.goto("/sign-in");
-  await expect(page.getByText(`One entry of ${name} waits on this device, until they sign in here.`)).toBeVisible();
-  await brunoSignsIn(page);
-  await expect(strip).toHaveText("1 waiting");
-  await page.getByRole("button", { name: "1 waiting" }).click();
-  const dialog = page.getByRole("dialog");
-  await expect(dialog).toContainText(`Waits until ${name} is signed in on this device.`);
-  await dialog.getByRole("button", { name: "Close" }).click();
+    // The tablet is put away; the next one to sign in on it is Bruno.
+    await page.goto("about:blank");
+    await page.context().clearCookies();
+    await page.context().setOffline(false);
+    await page.goto("/sign-in");
+    await expect(page.getByText(`One entry of ${name} waits on this device, until they sign in here.`)).toBeVisible();
+    await brunoSignsIn(page);
+    await expect(strip).toHaveText("1 waiting");
+    await page.getByRole("button", { name: "1 waiting" }).click();
+    const dialog = page.getByRole("dialog");
+    await expect(dialog).toContainText(`Waits until ${name} is signed in on this device.`);
+    await dialog.getByRole("button", { name: "Close" }).click();
 
-  // What waits for somebody else keeps neither entries back nor news away.
-  await page.goto(`${address}/keep`);
-  await expect(page.getByRole("list", { name: /^Entries/ })).toBeVisible();
-  await page.getByRole("textbox", { name: "Note" }).fill(`Chips cleared, ${name}`);
-  await page.getByRole("button", { name: "Save it" }).click();
-  const cleared = page
-    .getByRole("main")
-    .getByRole("listitem")
-    .filter({ hasText: `Chips cleared, ${name}` });
-  await expect(cleared).toContainText("Bruno, computer");
-  await expect(strip).toHaveText("1 waiting");
-  await page.waitForLoadState("networkidle");
-  await lead.goto(`${address}/keep`);
-  await lead.getByRole("textbox", { name: "Note" }).fill(`Collet changed, ${name}`);
-  await lead.getByRole("button", { name: "Save it" }).click();
-  await expect(page.getByRole("main")).toContainText(`Collet changed, ${name}`);
+    // What waits for somebody else keeps neither entries back nor news away.
+    await page.goto(`${address}/keep`);
+    await expect(page.getByRole("list", { name: /^Entries/ })).toBeVisible();
+    await page.getByRole("textbox", { name: "Note" }).fill(`Chips cleared, ${name}`);
+    await page.getByRole("button", { name: "Save it" }).click();
+    const cleared = page
+      .getByRole("main")
+      .getByRole("listitem")
+      .filter({ hasText: `Chips cleared, ${name}` });
+    await expect(cleared).toContainText("Bruno, computer");
+    await expect(strip).toHaveText("1 waiting");
+    await page.waitForLoadState("networkidle");
+    await lead.goto(`${address}/keep`);
+    await lead.getByRole("textbox", { name: "Note" }).fill(`Collet changed, ${name}`);
+    await lead.getByRole("button", { name: "Save it" }).click();
+    await expect(page.getByRole("main")).toContainText(`Collet changed, ${name}`);
 
-  // Meanwhile they may read only.
-  await setRole("viewer");
-  await handOver(page, "Bruno", name);
-  await expect(strip).toHaveText("1 to settle");
-  await page.getByRole("button", { name: "1 to settle" }).click();
-  await expect(dialog).toContainText(`Not saved: This needs the role setter; ${name} has the role viewer.`);
+    // Meanwhile they may read only.
+    await setRole("viewer");
+    await handOver(page, "Bruno", name);
+    await expect(strip).toHaveText("1 to settle");
+    await page.getByRole("button", { name: "1 to settle" }).click();
+    await expect(dialog).toContainText(`Not saved: This needs the role setter; ${name} has the role viewer.`);
 
-  // Another role means signing in anew; that is said as soon as something is to be sent.
-  await setRole("setter");
-  const again = dialog.getByRole("button", { name: "Send again" });
-  const signIn = dialog.getByRole("link", { name: "Sign in again" });
-  // A slow page may have heard it from its stream before anything is sent.
-  await Promise.race([again.click(), signIn.waitFor()]);
-  await expect(strip).toHaveText("Signed out · 1 waiting");
-  await signIn.click();
-  await page.getByRole("button", { name: name }).click();
-  await expect(page).toHaveURL(new RegExp(`${address}/keep`));
-  await expect(strip).toHaveText("");
-  await expect(page.getByRole("main").getByRole("listitem").filter({ hasText: note })).toContainText(name);
-  await lead.context().close();
+    // Another role means signing in anew; that is said as soon as something is to be sent.
+    await setRole("setter");
+    const again = dialog.getByRole("button", { name: "Send again" });
+    const signIn = dialog.getByRole("link", { name: "Sign in again" });
+    // A slow page may have heard it from its stream before anything is sent.
+    await Promise.race([again.click(), signIn.waitFor()]);
+    await expect(strip).toHaveText("Signed out · 1 waiting");
+    await signIn.click();
+    await page.getByRole("button", { name: name }).click();
+    await expect(page).toHaveURL(new RegExp(`${address}/keep`));
+    await expect(strip).toHaveText("");
+    await expect(page.getByRole("main").getByRole("listitem").filter({ hasText: note })).toContainText(name);
+    await lead.context().close();
 
-  async function setRole(role: "viewer" | "setter"): Promise<void> {
-    await lead.goto("/workshop/people");
-    await lead.getByRole("link", { name }).click();
-    await lead.getByRole("combobox", { name: /^Role/ }).selectOption(role);
-    await lead.getByRole("button", { name: "Save the change" }).click();
-    await expect(lead.getByText(`${name} is changed.`)).toBeVisible();
-  }
-});
+    async function setRole(role: "viewer" | "setter"): Promise<void> {
+      await lead.goto("/workshop/people");
+      await lead.getByRole("link", { name }).click();
+      await lead.getByRole("combobox", { name: /^Role/ }).selectOption(role);
+      await lead.getByRole("button", { name: "Save the change" }).click();
+      await expect(lead.getByText(`${name} is changed.`)).toBeVisible();
+    }
+  },
+);
 
 longTest(
   "what is entered after a break in which the session ran out is kept, and sent once its maker says so",

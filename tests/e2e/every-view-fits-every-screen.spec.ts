@@ -1,6 +1,6 @@
 import type { Page } from "@playwright/test";
 import { STAGES } from "../../app/stages.ts";
-import { isLong } from "../hard/long.ts";
+import { isLong, longOr } from "../hard/long.ts";
 import { violationsIn } from "./accessibility.ts";
 import { demoSetup } from "./demoSetup.ts";
 import { faultsOfLayout } from "./legible.ts";
@@ -60,7 +60,10 @@ const VIEWS: readonly (readonly [name: string, address: string])[] = [
   ["workshop: people", "/workshop/people"],
   ["sign-ins", "/workshop/sign-ins"],
   ...stagesOf("dome-collar").filter(([name]) => !name.endsWith("sheet")),
-  ...stagesOf("cap-pin").filter(([name]) => !/sheet|practice/.test(name)),
+  ...longOr(
+    stagesOf("cap-pin").filter(([name]) => !/sheet|practice/.test(name)),
+    [],
+  ),
   ["touch: an inch lathe", at("roller-five", "touch")],
   ["touch: radius and tip", at("drawtube", "touch?tool=1&do=nose")],
   ["prepare: machine facts", at("collar", "prepare?part=facts")],

@@ -74,7 +74,7 @@ async function openStreams(): Promise<number> {
 }
 
 for (const [kind, hasWorkers] of KINDS)
-  (hasWorkers || isLong ? base : base.skip)(
+  (isLong ? base : base.skip)(
     `${TABS} pages of a browser are as fast as one, and hear of others: ${kind}`,
     async ({ browser }) => {
       const context = await browser.newContext({ serviceWorkers: "block" });

@@ -20,7 +20,7 @@ import { ROOT } from "../command/processes.ts";
 import { chance, longOr, report } from "./long.ts";
 
 /** Broken inputs over all readers together. */
-const INPUTS = longOr(1_000_000, 8000);
+const INPUTS = longOr(1_000_000, 5000);
 /** Longer than this no reader may think about a few kilobytes. */
 const HANG_MS = 2000;
 const SEED = 20261125;
