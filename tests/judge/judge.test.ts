@@ -10,7 +10,7 @@ import { Job } from "./job.ts";
 
 /** Machines of an ordinary run; with `--long` thousands. `LUVRIT_JUDGE_FROM` begins elsewhere. */
 const FIRST = Number(process.env.LUVRIT_JUDGE_FROM ?? 1);
-const MACHINES = longOr(2000, 14);
+const MACHINES = longOr(2000, 24);
 
 /** Seeds whose machine has found something once, with what it was. */
 const FOUND: readonly (readonly [seed: number, what: string])[] = [
