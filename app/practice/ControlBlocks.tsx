@@ -17,7 +17,7 @@ import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { NoseEntry } from "./NoseEntry.tsx";
-import { type Predicting, PredictionRow, usePrediction } from "./Prediction.tsx";
+import { type Predicting, PredictionRow, PredictionSwitch, usePrediction } from "./Prediction.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import { SetterEntry } from "./SetterEntry.tsx";
@@ -228,7 +228,10 @@ export const EntryBlock = rendersFor(
             </BenchRow>
             {predicting && <PredictionRow prediction={prediction} predicting={predicting} axis={axis} digit={digit} />}
             {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}
-            <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
+            <Held>
+              <Holds>holds {formatLength(heldIn(state, offset, axis, cell), digit)}</Holds>
+              {predicting && <PredictionSwitch predicting={predicting} />}
+            </Held>
             {(said !== undefined || offsetsFile !== undefined) && (
               <BenchRow $even>
                 {said !== undefined && (
@@ -343,7 +346,14 @@ const Positions = styled.table`
   tbody th { width: 20px; }
   @media (900px <= width < 1200px) { td { font-size: ${size.text}; } }
 `;
+const Held = styled.div`
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  > button { flex: 0 0 auto; min-height: 44px; }
+`;
 const Holds = styled.div`
+  flex: 1;
   font-size: ${size.small};
   color: ${color("quiet")};
   font-variant-numeric: tabular-nums;

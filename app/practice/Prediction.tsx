@@ -2,7 +2,7 @@ import { useState } from "react";
 import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
 import { formatLength, readLength, type Unit } from "../../core/units/index.ts";
 import type { Prediction } from "../../sim/exercise/reduceFacts.ts";
-import { BenchField, BenchRow, Small } from "./parts.ts";
+import { BenchField, Small } from "./parts.ts";
 
 /** Saying what the display will read before a number is entered: whether it is asked for, who hears it, and how the latest came out. */
 export interface Predicting {
@@ -33,7 +33,7 @@ export function usePrediction(units: Unit, axis: Axis, predicting: Predicting | 
 
 export function PredictionRow({
   prediction: { text, setText },
-  predicting: { isOn, onToggle, latest },
+  predicting: { isOn, latest },
   axis,
   digit,
 }: {
@@ -42,23 +42,24 @@ export function PredictionRow({
   readonly axis: Axis;
   readonly digit: number;
 }) {
+  if (!isOn) return null;
   return (
     <>
-      <BenchRow>
-        {isOn && (
-          <BenchField $wide>
-            Display {AXIS_NAME[axis]} then reads
-            <input value={text} inputMode="decimal" onChange={({ target }) => setText(target.value)} />
-          </BenchField>
-        )}
-        <Small aria-pressed={isOn} onPress={onToggle}>
-          {isOn ? "No prediction" : "Predict the display"}
-        </Small>
-      </BenchRow>
-      {isOn && <output aria-label="Prediction">{latest && outcomeWords(latest, digit)}</output>}
+      <BenchField $wide>
+        Display {AXIS_NAME[axis]} then reads
+        <input value={text} inputMode="decimal" onChange={({ target }) => setText(target.value)} />
+      </BenchField>
+      <output aria-label="Prediction">{latest && outcomeWords(latest, digit)}</output>
     </>
   );
 }
+
+/** Whether predictions are asked for. */
+export const PredictionSwitch = ({ predicting: { isOn, onToggle } }: { readonly predicting: Predicting }) => (
+  <Small aria-pressed={isOn} aria-label="Predict the display" onPress={onToggle}>
+    Predict
+  </Small>
+);
 
 function outcomeWords({ axis, number, read, isRight }: Prediction, digit: number): string {
   if (read === undefined) return "";

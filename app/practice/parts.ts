@@ -6,8 +6,8 @@ import { color, mono, radius, size } from "../ui/tokens.ts";
 /** A block of the practice screen with its small heading. */
 export const LatheBlock = styled.section`
   display: grid;
-  gap: 6px;
-  padding: 8px 12px 10px;
+  gap: 4px;
+  padding: 6px 12px 8px;
   border-bottom: 1px solid ${color("line")};
   h2 { margin-bottom: 4px; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
 `;

@@ -498,9 +498,14 @@ export const LadderPanel = styled.section`
   @media (height < 790px) { gap: 6px; padding-top: 8px; }
   ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   /* Beside a question what the display must read stays in sight. */
-  &:has([data-asks]) { gap: 8px; padding-top: 8px; [data-needless] { display: none; } }
+  &:has([data-asks]) {
+    gap: 4px;
+    padding-top: 4px;
+    [data-needless] { display: none; }
+    [data-sum] > div { padding: 0; dd { line-height: 1; } }
+  }
 `;
-const Sum = styled.dl`
+const Sum = styled.dl.attrs({ "data-sum": "" } as object)`
   display: grid;
 `;
 const Line = styled.div<{ $tone: Token; $idle: boolean }>`
