@@ -112,7 +112,8 @@ export function DebriefPage({
             </Slips>
           )}
           <p>
-            {DEPTH_WORDS[run.depth].name}, {minutesAndSeconds(debrief.seconds)} min, {debrief.acts} moves
+            {run.again ? "One goal again" : DEPTH_WORDS[run.depth].name}, {minutesAndSeconds(debrief.seconds)} min,{" "}
+            {debrief.acts} moves
             {debrief.hints > 0 && `, ${debrief.hints} ${debrief.hints === 1 ? "hint" : "hints"}`}.
             {own.before
               ? ` The time before: ${minutesAndSeconds(own.before.seconds)} min, ${own.before.acts} moves.${own.fastest && own.fastest !== own.before ? ` Quickest of ${own.earlier}: ${minutesAndSeconds(own.fastest.seconds)} min.` : ""}`
@@ -148,7 +149,7 @@ export function DebriefPage({
             <LatheDrawing
               scene={scene}
               turning={turningWords(moment.bench.lathe)}
-              isCrash={moment.bench.lathe.alarm !== undefined}
+              isCrash={moment.bench.lathe.isCrashed}
             />
           </FailsAlone>
           <ReplayPlayer replay={replay} />

@@ -54,6 +54,9 @@ function Minute({ drill, decimalMark }: { readonly drill: Drill; readonly decima
         </Clock>
       </header>
       <p>{drill.rule}</p>
+      <small>
+        As on a control in mm that shows X as a diameter and stores offsets with the sign of the machine’s readout.
+      </small>
       {isRunning && question ? (
         <Question key={answered.length} question={question} decimalMark={decimalMark} onAnswer={answer} />
       ) : (
@@ -176,6 +179,7 @@ const Room = styled.section`
   header { display: flex; align-items: baseline; justify-content: space-between; gap: 16px; }
   h1 { font-size: 30px; line-height: 1.15; }
   > p { font-size: 20px; line-height: 1.35; }
+  > small { font-size: ${size.small}; color: ${color("quiet")}; }
   > button { justify-self: start; }
 `;
 const Clock = styled.strong`

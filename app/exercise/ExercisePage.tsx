@@ -83,7 +83,7 @@ export function ExercisePage({
           <Head>
             <Title>
               <h1>{exercise.title}</h1>
-              <span>{DEPTH_WORDS[depth].name}</span>
+              <span>{again ? "One goal again" : DEPTH_WORDS[depth].name}</span>
               <PlainButton aria-expanded={isTaskOpen} onPress={() => setTaskOpen(!isTaskOpen)}>
                 Task
               </PlainButton>
@@ -105,7 +105,7 @@ export function ExercisePage({
               <FacingCombs run={run} />
             ) : (
               <FailsAlone what="The drawing">
-                <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+                <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.isCrashed} />
               </FailsAlone>
             )}
           </Room>

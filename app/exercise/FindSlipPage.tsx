@@ -90,13 +90,13 @@ function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: 
       <Answer aria-label="The slip">
         <Room>
           <FailsAlone what="The drawing">
-            <LatheDrawing scene={scene} turning={turningWords(lathe)} isCrash={lathe.alarm !== undefined} />
+            <LatheDrawing scene={scene} turning={turningWords(lathe)} isCrash={lathe.isCrashed} />
           </FailsAlone>
         </Room>
         {isFound && slip ? (
           <>
             <p role="status">
-              <Check size={22} aria-hidden="true" /> Found{tried.length > 1 && `, at the ${tried.length}. try`}.
+              <Check size={22} aria-hidden="true" /> {tried.length > 1 ? `Found on try ${tried.length}.` : "Found."}
             </p>
             <Slips>
               <SlipLine slip={slip} goals={debrief.goals} onSee={replay.setAt} onRetry={undefined} />

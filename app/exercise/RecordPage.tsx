@@ -152,7 +152,7 @@ export function RecordPage({
                   <th scope="row">
                     <Link to={href("/practice/runs/:runId", { runId: run.id })}>{run.title}</Link>
                   </th>
-                  <td>{DEPTH_WORDS[run.depth].name.toLowerCase()}</td>
+                  <td>{run.isAgain ? "one goal again" : DEPTH_WORDS[run.depth].name.toLowerCase()}</td>
                   <td>
                     <Verdict $tone={isClean(run) ? "clear" : run.reached ? "quiet" : "stop"}>
                       {isClean(run) ? "clean" : run.reached ? "reached" : "not reached"}

@@ -45,6 +45,8 @@ export function useExercise(
   const began = useRef<number | undefined>(undefined);
   const id = useRef(runId ?? newId());
   const isKept = useRef(true);
+  // Begun from its start, nothing of the run before is taken over.
+  const taken = useRef(again);
 
   const begin = useCallback((from: Played) => {
     now.current = from;
@@ -99,10 +101,11 @@ export function useExercise(
     when.current = [];
     hinted.current = [];
     began.current = undefined;
+    taken.current = again && { ...again, from: 0 };
     setHints([]);
     forgetDraft(exercise.id, depth, seed);
     begin(open(exercise, seed));
-  }, [exercise, depth, seed, begin]);
+  }, [exercise, depth, seed, again, begin]);
 
   const { lathe: state } = played.bench;
   const isRunning = state.program.target !== undefined && !state.program.isHeld && state.alarm === undefined;
@@ -145,7 +148,7 @@ export function useExercise(
     depth,
     acts: acts.current,
     hints: hinted.current,
-    ...(again && { again }),
+    ...(taken.current && { again: taken.current }),
   });
   const predict = useCallback((axis: Axis, number: number) => void act({ do: "predict", axis, number }), [act]);
   const forget = () => {

@@ -65,7 +65,7 @@ function lookedBackHere(done: ExerciseRun, person: Person): FinishedHere {
   const { id, ...run } = done.finished();
   const debrief = debriefPlayed(run, done.played, done.when());
   const { reached, seconds, acts, touches, hints, slips, handling } = debrief;
-  const { exercise, depth, seed } = run;
+  const { exercise, depth, seed, again } = run;
   return {
     run,
     debrief,
@@ -81,6 +81,7 @@ function lookedBackHere(done: ExerciseRun, person: Person): FinishedHere {
       touches,
       past: handling?.past,
       hints,
+      ...(again && { isAgain: true }),
       slips: [...new Set(slips.map(({ kind }) => kind))],
       at: new Date().toISOString(),
       personName: person.name,

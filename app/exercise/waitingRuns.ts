@@ -1,5 +1,6 @@
 import { href } from "react-router";
 import type { Run } from "../../sim/exercise/run.ts";
+import { awayWords, inTime } from "../offline/away.ts";
 
 /** A run that was finished without the server, with whose it is. */
 interface WaitingRun {
@@ -45,20 +46,34 @@ export async function postRun({ exerciseId, run }: Omit<WaitingRun, "personId">)
   });
 }
 
-/** Sends what this person finished without the server; how many arrived. A run that is refused for good is not kept any longer. */
-export async function sendWaitingRuns(personId: string): Promise<number> {
+/** What became of the runs that waited. */
+interface SentRuns {
+  readonly sent: number;
+  /** Why the server does not take one of them, in its words; undefined where it takes all that it has seen. */
+  readonly refusal?: string;
+}
+
+/**
+ * Sends what this person finished without the server. A run leaves the device when the server says that it has it, and not before: where it is
+ * away, or asks to sign in first, all wait on. One that it refuses waits too, and is told.
+ */
+export async function sendWaitingRuns(personId: string): Promise<SentRuns> {
   let sent = 0;
+  let refusal: string | undefined;
   for (const waiting of waitingRuns(personId)) {
     try {
-      const answer = await postRun(waiting);
-      if (answer.status >= 500 || answer.status === 429) return sent;
-      localStorage.removeItem(PREFIX + waiting.run.id);
-      if (answer.ok) sent++;
+      const answer = await inTime(postRun(waiting));
+      const said = (await answer.json().catch(() => ({}))) as { id?: string; message?: string };
+      if (said.id === waiting.run.id) {
+        localStorage.removeItem(PREFIX + waiting.run.id);
+        sent++;
+      } else if (answer.status === 404 || answer.status === 422) refusal = said.message;
+      else break;
     } catch (failure) {
       // Still away.
-      if (failure instanceof TypeError) return sent;
+      if (awayWords(failure)) break;
       throw failure;
     }
   }
-  return sent;
+  return { sent, ...(refusal !== undefined && { refusal }) };
 }

@@ -44,25 +44,28 @@ export function JogKeys({
       if (by !== 0) act({ do: "jog", axis, by });
       if (Math.abs(by - wanted) < PER_TICK / 10) return;
       stop();
-      setSaid(
-        state.alarm === undefined
-          ? `Stopped ${formatMillimetres(SAFE_ROOM, state.config.machine.units)} before something is met: go on with the wheel.`
-          : "The control alarms: reset it first.",
-      );
+      setSaid(whyStopped(state));
     }, TICK_MS);
   };
   const name = AXIS_NAME[axis];
   return (
     <>
       <BenchRow $even>
-        <Small onPressStart={() => start(-1)} onPressEnd={stop} aria-label={`Quick ${name} minus, while held`}>
+        <Small onPressStart={() => start(-1)} onPressEnd={stop}>
           Quick −{name}
         </Small>
-        <Small onPressStart={() => start(1)} onPressEnd={stop} aria-label={`Quick ${name} plus, while held`}>
+        <Small onPressStart={() => start(1)} onPressEnd={stop}>
           Quick +{name}
         </Small>
       </BenchRow>
       <p role="status">{said || hint}</p>
     </>
   );
+}
+
+/** Why a quick approach does not go on, and what to do. */
+function whyStopped({ alarm, program, config }: Lathe["state"]): string {
+  if (alarm !== undefined) return "The control alarms: reset it first.";
+  if (program.target && !program.isHeld) return "A block is in motion: hold it first.";
+  return `Stopped ${formatMillimetres(SAFE_ROOM, config.machine.units)} before something is met, or at the end of travel: go on with the wheel.`;
 }

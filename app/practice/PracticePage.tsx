@@ -59,7 +59,7 @@ export function PracticePage({
           <h1>{label}: simulated lathe</h1>
           <Room>
             <FailsAlone what="The drawing">
-              <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.alarm !== undefined} />
+              <LatheDrawing scene={scene} turning={turningWords(state)} isCrash={state.isCrashed} />
             </FailsAlone>
           </Room>
           <Incident lathe={lathe} />
@@ -90,7 +90,7 @@ export function Incident({ lathe: { state, events, act, startAnew } }: { readonl
   if (state.alarm === undefined) return null;
   const { alarm } = state;
   const crash = events.findLast(({ message }) => message.startsWith(alarm));
-  const isCrash = state.tools[state.station]?.isBroken === true;
+  const isCrash = state.isCrashed;
   return (
     <Alarm role="alert" $isCrash={isCrash}>
       <TriangleAlert size={isCrash ? 44 : 26} aria-hidden="true" />

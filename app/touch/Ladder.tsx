@@ -505,7 +505,7 @@ export const LadderPanel = styled.section`
     [data-sum] > div { padding: 0; dd { line-height: 1; } }
   }
 `;
-const Sum = styled.dl.attrs({ "data-sum": "" } as object)`
+const Sum = styled.dl.attrs<{ "data-sum"?: string }>({ "data-sum": "" })`
   display: grid;
 `;
 const Line = styled.div<{ $tone: Token; $idle: boolean }>`

@@ -48,6 +48,11 @@ export async function finishRun(
     return there.kept.personId === person.id
       ? accepted({ id, debrief: there.debrief })
       : refused({ code: "id-in-use", message: "This run belongs to somebody else. Begin it anew." });
+  if (given.depth === "alone" && given.again)
+    return refused({
+      code: "again-alone",
+      message: "A goal that is tried again by itself is no run alone. Begin the exercise anew from the list.",
+    });
   if (given.depth === "alone" && (await openLathe(sql, id, person.id, exercise.id))?.seed !== given.seed)
     return refused({
       code: "not-drawn",

@@ -77,6 +77,11 @@ describe("a run", () => {
     expect(await finish({ ...runOf(exercise, 12).form, id: drawn.id, depth: "alone" })).toMatchObject(refusal);
     expect(await finish(alone, lead)).toMatchObject(refusal);
     expect(await openLathe(sqlOn(pool), drawn.id, learner.id, exercise.id)).toEqual(drawn);
+    // One goal by itself, with everything before it left out of the debrief, is no evidence.
+    expect(await finish({ ...alone, again: { goal: 0, from: 60_000 } })).toMatchObject({
+      ok: false,
+      refusal: { code: "again-alone" },
+    });
     expect(await finish(alone)).toMatchObject({ ok: true, value: { debrief: { reached: true } } });
     // What its debrief shows is of no use for another run: the lathe is gone.
     expect(await openLathe(sqlOn(pool), drawn.id, learner.id, exercise.id)).toBeUndefined();

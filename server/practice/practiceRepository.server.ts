@@ -29,12 +29,13 @@ interface RunRow {
   readonly acts: number;
   readonly touches: number | null;
   readonly past: number | null;
+  readonly is_again: number;
   readonly hints: number;
   readonly slips: string;
   readonly ended_at: Date;
 }
 const COLUMNS = `r.id, r.person_id, p.name AS person_name, r.exercise, r.skill, r.title, r.depth, r.seed, r.reached,
-  r.seconds, r.acts, r.touches, r.past, r.hints, r.slips, r.ended_at`;
+  r.seconds, r.acts, r.touches, r.past, r.is_again, r.hints, r.slips, r.ended_at`;
 
 const toRun = (row: RunRow): KeptRun => ({
   id: row.id,
@@ -49,6 +50,7 @@ const toRun = (row: RunRow): KeptRun => ({
   acts: row.acts,
   touches: row.touches ?? undefined,
   past: row.past ?? undefined,
+  ...(row.is_again === 1 && { isAgain: true }),
   hints: row.hints,
   reached: row.reached === 1,
   slips: row.slips === "" ? [] : (row.slips.split(" ") as SlipKind[]),
@@ -60,9 +62,9 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
   const { exercise, depth, seed, acts, hints } = run;
   const slips = [...new Set(debrief.slips.map(({ kind }) => kind))].join(" ");
   await sql.run(
-    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, touches, past, hints, slips,
+    `INSERT INTO practice_runs (id, person_id, exercise, skill, title, depth, seed, reached, seconds, acts, touches, past, is_again, hints, slips,
                                 debrief, run, ended_at)
-     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :touches, :past, :hints, :slips,
+     VALUES (:id, :personId, :exercise, :skill, :title, :depth, :seed, :reached, :seconds, :acts, :touches, :past, :isAgain, :hints, :slips,
              :debrief, :run, UTC_TIMESTAMP(3))
        ON DUPLICATE KEY UPDATE id = id`,
     {
@@ -79,6 +81,7 @@ export async function storeRun(sql: Sql, personId: string, id: string, run: Run,
       acts: debrief.acts,
       touches: debrief.touches ?? null,
       past: debrief.handling?.past ?? null,
+      isAgain: run.again !== undefined,
       hints: debrief.hints,
       debrief: JSON.stringify(debrief),
       run: JSON.stringify({ exercise, acts, hints, again: run.again }),

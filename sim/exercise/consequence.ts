@@ -49,6 +49,7 @@ function approach(bench: Bench, goal: GoalOf<"offset">): string | undefined {
   const parked = {
     ...lathe,
     alarm: undefined,
+    isCrashed: false,
     program: IDLE,
     spacer: undefined,
     setter: "parked" as const,
@@ -100,7 +101,7 @@ function firstCut(
   const x = (radial: number) => word("x", side * 2 * radial);
   const feed = "F0.1";
   const approach = [`G0 ${x(clear)}`, `G0 ${word("z", end + AHEAD)}`];
-  if (body.isLive || (body.mode === "inside" && hole === 0)) return approach;
+  if (body.isLive || tool.kind === "groove-face" || (body.mode === "inside" && hole === 0)) return approach;
   // A blade goes in from above, beside the end.
   if (isOutside && "width" in tool && "depth" in tool)
     return [...approach, `G0 ${word("z", end - CUT.along - tool.width)}`, `G1 ${x(size)} ${feed}`];

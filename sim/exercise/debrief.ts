@@ -99,7 +99,7 @@ export function debriefPlayed(
   return {
     reached: judged.every(({ truth }) => truth.reached) && !mishaps.some(({ kind }) => kind === "crash"),
     goals: judged.map(({ goal, truth }) => goalDebrief(played, goal, truth, face)),
-    slips: byCause(run.exercise, [...mishaps, ...missed]).sort((a, b) => a.act - b.act),
+    slips: byCause(run.exercise, facts, [...mishaps, ...missed]).sort((a, b) => a.act - b.act),
     seconds: Math.round((when.at(-1) ?? 0) / 1000),
     acts: facts.acts,
     touches: facts.touches,
@@ -120,11 +120,17 @@ function handlingOf({ keyed, predicted }: Played["facts"]): Handling {
 
 /**
  * Slips of one cause as one: the same refusal again and again, goals that one entry keeps from being reached, the axes of a tool that was
- * never entered, and what was not done any more because the lathe had crashed.
+ * never entered, and what was not entered any more because the lathe had crashed.
  */
-function byCause({ goals }: Run["exercise"], slips: readonly DebriefedSlip[]): DebriefedSlip[] {
+function byCause(
+  { goals }: Run["exercise"],
+  { keyed }: Played["facts"],
+  slips: readonly DebriefedSlip[],
+): DebriefedSlip[] {
   const found: DebriefedSlip[] = [];
-  const crash = slips.findLast(({ kind }) => kind === "crash");
+  // Where entries go on after a crash, what is left out was not left out because of it.
+  const crash = slips.findLast(({ kind, act }) => kind === "crash" && !keyed.some(({ at }) => at > act));
+  const isCrash = ({ kind, act }: DebriefedSlip) => crash !== undefined && kind === "crash" && act === crash.act;
   const offsetOf = ({ goal }: DebriefedSlip) => {
     const own = goal === undefined ? undefined : goals[goal];
     return own && "offset" in own ? own.offset : undefined;
@@ -133,12 +139,13 @@ function byCause({ goals }: Run["exercise"], slips: readonly DebriefedSlip[]): D
     if (slip.goal === undefined)
       return other.goal === undefined && other.kind === slip.kind && other.says === slip.says;
     if (slip.kind === "left-out" && slip.act === 0)
-      return other === crash || (other.kind === "left-out" && offsetOf(other) === offsetOf(slip));
-    if (slip.kind === "paper-crushed") return other.kind === "paper-crushed";
+      return isCrash(other) || (other.kind === "left-out" && offsetOf(other) === offsetOf(slip));
+    // The crush that the entry came after, not one that was made good before.
+    if (slip.kind === "paper-crushed") return other.kind === "paper-crushed" && other.act <= slip.act;
     return other.goal !== undefined && slip.act > 0 && other.act === slip.act;
   };
   for (const slip of slips) {
-    const at = found.findIndex(isOneWith(slip));
+    const at = found.findLastIndex(isOneWith(slip));
     const other = found[at];
     if (!other) found.push(slip);
     else if (slip.goal !== undefined) found[at] = joined(other, slip, slip.goal);

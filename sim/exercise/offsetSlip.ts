@@ -11,7 +11,7 @@ import type { GoalOf } from "./exercise.ts";
 import { offsetGoals } from "./exerciseSetup.ts";
 import type { NamedSlip } from "./goals/goalKind.ts";
 import { type GoalTruth, offsetMiss, sumOf, viewOfGoal } from "./goalTruth.ts";
-import { entrySlip, isByHand, offBy, strayEntry, wearHeld, writingSlip } from "./record/entrySlip.ts";
+import { entrySlip, isAsTouched, isByHand, offBy, strayEntry, wearHeld, writingSlip } from "./record/entrySlip.ts";
 import { recordedSlip, recordWords } from "./record/recordWords.ts";
 import { rightEntry, wayOfContact } from "./record/rightEntry.ts";
 import type { Contact, Keyed } from "./reduceFacts.ts";
@@ -88,12 +88,13 @@ function numberKeyed(
     const kind = numberSlip(played, goal, value, truly, keyed);
     return { kind, says: `${SLIP_WORDS[kind]}.`, act: keyed.at };
   }
-  const recorded = entrySlip(played, goal, keyed);
-  if (recorded) return recordedSlip(played, goal, recorded);
   const right = rightEntry(keyed.before, goal, keyed.entry.as);
-  const off = typeof right === "string" ? 0 : offBy(played, goal, keyed, right);
-  if (typeof right === "string" || Math.abs(off) <= 1.5 * lastDigitInCore(played.bench.lathe.config.machine, goal.axis))
+  const recorded = entrySlip(played, goal, keyed, right);
+  if (recorded) return recordedSlip(played, goal, recorded);
+  // Without a touch or a measurement the record has said so already.
+  if (typeof right === "string" || isAsTouched(keyed, right))
     return { kind: "inexact", says: `${SLIP_WORDS.inexact}.`, act: keyed.at };
+  const off = offBy(played, goal, keyed, right);
   const byOdds = numberSlip(played, goal, right.exact + off, right.exact, keyed);
   const kind = VAGUE.includes(byOdds) ? (writingSlip(played, keyed, right) ?? byOdds) : byOdds;
   return recordedSlip(played, goal, { kind: kind === "inexact" ? "unexplained" : kind, keyed, right });

@@ -26,6 +26,12 @@ describe("progress", () => {
     const twice = exerciseState([run({ seed: 2, at: "2026-03-03T09:00:00.000Z" }), run()], "outside-by-skim");
     expect(twice).toMatchObject({ inARow: 2, due: "2026-03-06T09:00:00.000Z" });
   });
+  it("leaves out a goal that was tried again by itself", () => {
+    const again = run({ isAgain: true, depth: "hints", at: "2026-03-06T08:00:00.000Z" });
+    const slipped = run({ slips: ["paper-once"], reached: false, at: "2026-03-05T08:00:00.000Z" });
+    expect(exerciseState([again, slipped], "outside-by-skim")).toMatchObject({ runs: 1, last: slipped });
+    expect(besideOwn(run({ at: "2026-03-07T08:00:00.000Z" }), [again]).earlier).toBe(0);
+  });
   it("does not count the same lathe twice", () => {
     expect(exerciseState([run(), run()], "outside-by-skim").inARow).toBe(1);
   });

@@ -25,6 +25,8 @@ export interface PastRun {
   readonly touches?: number | undefined;
   /** How far its touches went past the grip on average, true distance in millimetres; undefined where none was made over a spacer. */
   readonly past?: number | undefined;
+  /** One goal was tried again by itself: it says nothing of the whole exercise. */
+  readonly isAgain?: boolean;
   readonly seed: number;
   /** ISO 8601, UTC. */
   readonly at: string;
@@ -56,7 +58,7 @@ interface ExerciseState {
 
 /** How an exercise stands with a person. `runs` are theirs, newest first. */
 export function exerciseState(runs: readonly PastRun[], exercise: string): ExerciseState {
-  const own = runs.filter((run) => run.exercise === exercise);
+  const own = runs.filter((run) => run.exercise === exercise && !run.isAgain);
   const [last] = own;
   if (!last) return { runs: 0, inARow: 0, last: undefined, due: undefined };
   const seeds = new Set<number>();
@@ -164,7 +166,7 @@ export function tryNext(
 
 /** A run beside one's own earlier runs of the same exercise: the best and the latest before it. */
 export function besideOwn(run: PastRun, runs: readonly PastRun[]) {
-  const earlier = runs.filter((one) => one.exercise === run.exercise && one.at < run.at && one.reached);
+  const earlier = runs.filter((one) => one.exercise === run.exercise && one.at < run.at && one.reached && !one.isAgain);
   const fastest = [...earlier].sort((a, b) => a.seconds - b.seconds)[0];
   return { earlier: earlier.length, before: earlier[0], fastest };
 }

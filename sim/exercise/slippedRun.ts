@@ -13,8 +13,8 @@ interface PlantedSlip {
   readonly how: Slipped;
 }
 
-/** Changes the entry of one offset’s geometry on an axis. */
-const atEntry =
+/** A slip in the entry of one offset’s geometry on an axis. */
+export const atEntry =
   (
     offset: string,
     axis: OffsetEntry["axis"],

@@ -132,7 +132,7 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
   ],
   "after-a-stall": [as("paper-ignored", by("1", "x", 2 * paper))],
   "calibrate-the-setter": [
-    as("inexact", (act) =>
+    as("unexplained", (act) =>
       act.do === "enter-setter" && act.side === "face" ? [{ ...act, number: act.number + 0.2 }] : [act],
     ),
   ],

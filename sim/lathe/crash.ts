@@ -36,6 +36,7 @@ export function crash(state: LatheState, what: string, station?: string): LatheS
       live: false,
       program: IDLE,
       alarm: what,
+      isCrashed: true,
       isHomed: state.isHomed && feedback,
       ...(tool && station !== undefined && { tools: { ...state.tools, [station]: { ...tool, isBroken: true } } }),
     },

@@ -243,6 +243,14 @@ describe("a quick approach", () => {
     expect(quickJog(near, "x", -1)).toBe(0);
     expect(quickJog(near, "x", 1)).toBe(1);
   });
+  it("stops at the end of travel without an alarm", () => {
+    // X goes to 10 at most; from −15 there are 25 to go.
+    const away = perform(lathe(), { do: "jog", axis: "x", by: -15 - lathe().readout.x }).state;
+    const by = quickJog(away, "x", 400);
+    const then = perform(away, { do: "jog", axis: "x", by });
+    expect(then.events).toEqual([]);
+    expect(quickJog(then.state, "x", 400)).toBe(0);
+  });
   it("never cuts, presses or crashes, and does not move in alarm", () => {
     const turning = perform(at, { do: "spindle", run: "forward", rpm: 800 }).state;
     const by = quickJog(turning, "x", -50);

@@ -66,6 +66,8 @@ export interface LatheState {
   /** The spacer that is held has been pressed too hard. */
   readonly isCrushed: boolean;
   readonly alarm: string | undefined;
+  /** The alarm is that something ran into something. */
+  readonly isCrashed: boolean;
 }
 
 /** How the slides are driven: by hand, at a feed, or in rapid. */
@@ -114,6 +116,7 @@ export function createLathe(config: LatheConfig, seed: number): LatheState {
     isTouching: false,
     isCrushed: false,
     alarm: undefined,
+    isCrashed: false,
   };
 }
 

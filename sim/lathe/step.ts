@@ -35,7 +35,7 @@ export function step(state: LatheState, command: LatheCommand): LatheStep {
     case "home":
       return home(state);
     case "reset":
-      return { state: { ...state, alarm: undefined, program: IDLE, isTouching: false }, events: [] };
+      return { state: { ...state, alarm: undefined, isCrashed: false, program: IDLE, isTouching: false }, events: [] };
     case "door":
       return door(state, command.to);
     case "spindle":
@@ -134,6 +134,7 @@ function powerCycle(state: LatheState): LatheStep {
     live: false,
     program: IDLE,
     alarm: undefined,
+    isCrashed: false,
   };
   if (state.config.machine.encoders !== "incremental")
     return {

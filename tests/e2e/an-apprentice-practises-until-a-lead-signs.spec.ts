@@ -257,7 +257,7 @@ test("the slip in a recorded run is found by reading it", async ({ page }) => {
   await expect(page.getByText("Not this one.")).toBeVisible();
   await page.getByRole("radio", { name: "The axis had moved before the number was taken" }).check();
   await page.getByRole("button", { name: "That is it" }).click();
-  await expect(page.getByText("Found, at the 2. try.")).toBeVisible();
+  await expect(page.getByText("Found on try 2.")).toBeVisible();
   await expect(page.getByText("X had moved +3.700 since the touch when the number was entered.")).toBeVisible();
   await page.getByRole("link", { name: "Another run" }).click();
   await expect(page).toHaveURL(/run=3&seed=8/);

@@ -2,12 +2,35 @@ import { AXIS_NAME, fromControl, lastDigit, offsetNumber, shownAs, toControl } f
 import { axisOfSide, triggerFound } from "../../../core/touch/index.ts";
 import { formatLength } from "../../../core/units/index.ts";
 import { EMPTY_ROW } from "../../control/offsets.ts";
-import { setupNow } from "../bench.ts";
+import { type Bench, setupNow } from "../bench.ts";
 import type { GoalOf } from "../exercise.ts";
-import { contactOf } from "../reduceFacts.ts";
+import { contactOf, type Facts } from "../reduceFacts.ts";
 import { did, handAt, sendClear } from "./hand.ts";
 import type { AdvisedMoment, AdvisedStep } from "./step.ts";
 import { pressSetter } from "./touchMoves.ts";
+
+/**
+ * Where a side of the setter trips by the latest press with the reference tool, in the control's own numbers: the readout at the trip, less the
+ * geometry that its row holds. Undefined where it was not pressed.
+ */
+export function triggerByRecord(bench: Bench, facts: Facts, goal: GoalOf<"setter">): number | undefined {
+  const setup = setupNow(bench);
+  const { machine } = setup;
+  const view = setup.tools.find(({ offset }) => offset === goal.offset);
+  const axis = axisOfSide(goal.side);
+  const contact = view && contactOf(facts, view.station, axis);
+  if (!view || contact?.by !== "setter") return undefined;
+  const row = bench.lathe.rows[goal.offset] ?? EMPTY_ROW;
+  const stored = shownAs("tool-offset", row.geometry[axis] + row.wear[axis]);
+  const found = triggerFound(
+    setup,
+    view,
+    goal.side,
+    contact.readout,
+    fromControl(machine, axis, stored, "tool-offset", view.zone),
+  );
+  return found === undefined ? undefined : Number(toControl(machine, axis, found, "readout", view.zone).toFixed(6));
+}
 
 /** The next step towards a side of the setter; undefined once it was put in after a touch. */
 export function setterAdvice({ bench, facts, goal }: AdvisedMoment<GoalOf<"setter">>): AdvisedStep | undefined {
@@ -21,18 +44,9 @@ export function setterAdvice({ bench, facts, goal }: AdvisedMoment<GoalOf<"sette
   if (contact?.by === "setter" && entered !== undefined && entered > contact.at) return undefined;
   if (lathe.alarm !== undefined)
     return { say: "Clear the alarm, and look what it was.", carryOut: () => [{ do: "reset" }] };
-  if (contact?.by === "setter") {
+  const number = triggerByRecord(bench, facts, goal);
+  if (number !== undefined) {
     const { machine } = setup;
-    const row = lathe.rows[goal.offset] ?? EMPTY_ROW;
-    const held = fromControl(
-      machine,
-      axis,
-      shownAs("tool-offset", row.geometry[axis] + row.wear[axis]),
-      "tool-offset",
-      view.zone,
-    );
-    const found = triggerFound(setup, view, goal.side, contact.readout, held) ?? Number.NaN;
-    const number = Number(toControl(machine, axis, found, "readout", view.zone).toFixed(6));
     return {
       say: `Enter ${formatLength(number, lastDigit(machine, axis))} for the setter’s ${goal.side}: the readout at the trip, less the geometry of the reference tool.`,
       why: "With a tool of known length the setter says where it trips itself.",

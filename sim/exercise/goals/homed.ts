@@ -9,10 +9,13 @@ const NOTHING_LOST = 1e-6;
 /** The machine knows where it is. */
 export const homed: GoalKind<"homed"> = {
   words: () => "The machine has been sent home and knows where it is",
-  truth: ({ bench: { lathe } }) => ({
-    reached: lathe.isHomed && AXES.every((axis) => Math.abs(lathe.lost[axis]) < NOTHING_LOST),
-    says: "Its count was lost and it was not sent home: every position that it shows is wrong by the same amount.",
-  }),
+  truth: ({ bench: { lathe } }) =>
+    lathe.isHomed && AXES.every((axis) => Math.abs(lathe.lost[axis]) < NOTHING_LOST)
+      ? { reached: true }
+      : {
+          reached: false,
+          says: "Its count was lost and it was not sent home: every position that it shows is wrong by the same amount.",
+        },
   advice: ({ bench }) => homeIt(bench),
   slip: (missed) => ({
     ...plainSlip(missed, "left-out", 0),

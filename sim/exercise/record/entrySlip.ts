@@ -43,8 +43,17 @@ const goalOfCell = (
       goal.axis === axis && (register === "work" ? goal.teaches === true : goal.offset === row && !goal.teaches),
   );
 
+/** A tool's own cell that no goal asks for, as if one did; undefined for any other cell. */
+const cellAsGoal = (
+  { bench }: Played,
+  { row: offset, axis, register }: Pick<Keyed, "row" | "axis" | "register">,
+): GoalOf<"offset"> | undefined =>
+  register === "geometry" && bench.exercise.tools.some((tool) => tool.offset === offset)
+    ? { goal: "offset", offset, axis, within: 1 }
+    : undefined;
+
 /** Whether two of the control's numbers on an axis are the same but for rounding. */
-const isSame = ({ bench }: Played, axis: Axis, a: number, b: number): boolean =>
+const isSame = ({ bench }: Pick<Played, "bench">, axis: Axis, a: number, b: number): boolean =>
   Math.abs(a - b) <= SAME * lastDigit(bench.lathe.config.machine, axis);
 
 /** How many millimetres the entry is off what the record gives, signed as the offset in the equation. */
@@ -63,8 +72,12 @@ export function offBy({ bench }: Played, goal: GoalOf<"offset">, { entry }: ByHa
  * Holds an entry against what the record has before it: the contact, the measurement, where the axis stood, the other cells. Undefined where
  * the entry is what the touch gives, and where only arithmetic can tell what went wrong.
  */
-export function entrySlip(played: Played, goal: GoalOf<"offset">, keyed: ByHand): RecordedSlip | undefined {
-  const right = rightEntry(keyed.before, goal, keyed.entry.as);
+export function entrySlip(
+  played: Played,
+  goal: GoalOf<"offset">,
+  keyed: ByHand,
+  right: ReturnType<typeof rightEntry>,
+): RecordedSlip | undefined {
   const found = (kind: SlipKind, more: Partial<RecordedSlip> = {}): RecordedSlip => ({
     kind,
     keyed,
@@ -78,7 +91,7 @@ export function entrySlip(played: Played, goal: GoalOf<"offset">, keyed: ByHand)
   }
   const { entry, axis } = keyed;
   const moved = movedSince(keyed, right);
-  const isRight = isSame(played, axis, entry.number, right.number);
+  const isRight = isAsTouched(keyed, right);
   if (entry.as === "touched-dimension" && isRight && moved !== 0) return found("moved-before-entry", { moved });
   if (isRight) return right.contact.isCrushed ? found("paper-crushed") : undefined;
   if (entry.as !== "touched-dimension" && moved !== 0) {
@@ -108,6 +121,10 @@ export function entrySlip(played: Played, goal: GoalOf<"offset">, keyed: ByHand)
     return found("amount-keyed");
   return undefined;
 }
+
+/** Whether an entry is what the touch comes to, but for rounding. */
+export const isAsTouched = ({ before, axis, entry }: ByHand, right: RightEntry): boolean =>
+  isSame(before, axis, entry.number, right.number);
 
 /** Which single slip of writing turned one number into the other; undefined where none did. */
 export function writingSlip(
@@ -166,10 +183,10 @@ export function strayEntry(played: Played, goal: GoalOf<"offset">): RecordedSlip
     const right = rightEntry(keyed.before, goal, goal.teaches ? "overwrite" : keyed.entry.as);
     if (typeof right === "string" || right.number === 0) continue;
     if (!isSame(played, goal.axis, keyed.entry.number, right.number)) continue;
-    // The same number can be right in both places: two tools that touch one diameter.
-    const own = goalOfCell(played, keyed);
+    // The same number can be right in both places: two tools that touch one diameter, whether the exercise asks for both or not.
+    const own = goalOfCell(played, keyed) ?? cellAsGoal(played, keyed);
     const there = own && keyed.register !== "wear" ? rightEntry(keyed.before, own, keyed.entry.as) : undefined;
-    if (there && typeof there !== "string" && isSame(played, keyed.axis, keyed.entry.number, there.number)) continue;
+    if (there && typeof there !== "string" && isAsTouched(keyed, there)) continue;
     return { kind: misplaced(goal, keyed), keyed, right };
   }
   return undefined;

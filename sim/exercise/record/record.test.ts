@@ -1,26 +1,18 @@
 import { describe, expect, it } from "vitest";
 import { lastDigitInCore } from "../../../core/machine/index.ts";
 import { chance, longOr } from "../../../tests/hard/long.ts";
-import type { Slipped } from "../actsByAdvice.ts";
+import { actsByAdvice, type Slipped } from "../actsByAdvice.ts";
 import type { Bench, BenchAct } from "../bench.ts";
+import { consequence } from "../consequence.ts";
 import type { Exercise } from "../exercise.ts";
 import { machineOf } from "../exerciseSetup.ts";
+import { replay } from "../run.ts";
 import { exerciseOf, type OffsetEntry, runWith } from "../scripted.fixture.ts";
 import { SHIPPED } from "../shipped/index.ts";
+import { atEntry } from "../slippedRun.ts";
 
 const PAPER = 0.09;
 
-/** Changes one entry of an offset's geometry, with what is done before it. */
-const atEntry =
-  (
-    offset: string,
-    axis: OffsetEntry["axis"],
-    change: (act: OffsetEntry, bench: Bench) => readonly BenchAct[],
-  ): Slipped =>
-  (act, bench) =>
-    act.do === "enter-offset" && act.offset === offset && act.axis === axis && act.register === "geometry"
-      ? change(act, bench)
-      : [act];
 const keyedAs = (offset: string, axis: OffsetEntry["axis"], number: (right: number, bench: Bench) => number) =>
   atEntry(offset, axis, (act, bench) => [{ ...act, number: number(act.number, bench) }]);
 /** The text of a number in thousandths, changed as a hand would. */
@@ -197,6 +189,49 @@ describe("the debrief names from the record, first and once", () => {
     expect(slips.map((slip) => slip.kind)).toEqual([kind]);
     expect(slips[0]?.says).toMatch(says);
   });
+});
+
+describe("what was left out beside a crash", () => {
+  /** X is never entered; instead of holding paper at the face the tool is driven into it. */
+  const crashing =
+    (then: readonly BenchAct[]): Slipped =>
+    (act) => {
+      if (act.do === "enter-offset" && act.axis === "x") return [];
+      if (act.do !== "hold-spacer" || act.spacer.axis !== "z") return [act];
+      return [{ do: "jog", axis: "z", by: -6 }, ...then];
+    };
+  it("is one with it where nothing was entered after it", () => {
+    const { slips } = runWith(turret, crashing([]));
+    expect(slips.map(({ kind, goals }) => ({ kind, goals }))).toEqual([{ kind: "crash", goals: [0, 1] }]);
+  });
+  it("is a slip of its own where work went on", () => {
+    const enterZ: BenchAct = {
+      do: "enter-offset",
+      offset: "3",
+      axis: "z",
+      register: "geometry",
+      as: "overwrite",
+      number: -400,
+    };
+    const { slips } = runWith(turret, crashing([{ do: "reset" }, enterZ]));
+    expect(slips.map(({ kind, goal }) => ({ kind, goal }))).toEqual([
+      { kind: "left-out", goal: 0 },
+      { kind: "crash", goal: undefined },
+      { kind: "untouched", goal: 1 },
+    ]);
+  });
+});
+
+describe("a tool whose offsets are right", () => {
+  const exercises = SHIPPED.filter(({ goals }) => goals.some((goal) => goal.goal === "offset" && !goal.kept));
+  it.each(exercises.map((exercise) => [exercise.id, exercise] as const))(
+    "runs into nothing on its first cut: %s",
+    (_id, exercise) => {
+      const { bench } = replay({ exercise, seed: 5, acts: actsByAdvice(exercise, 5) });
+      for (const goal of exercise.goals)
+        if (goal.goal === "offset") expect(consequence(bench, goal, 0.01)).not.toMatch(/^At the machine/);
+    },
+  );
 });
 
 describe("honest runs", () => {

@@ -1,0 +1,1 @@
+ALTER TABLE practice_runs ADD COLUMN is_again TINYINT(1) NOT NULL DEFAULT 0
