@@ -336,14 +336,17 @@ function suggestedLines(state: Lathe["state"], setup: SetupView | undefined): st
 }
 
 const Positions = styled.table`
-  width: 100%;
+  /* Two numbers of eight places, as −399.192, stand side by side in the width of the panel. */
+  width: calc(100% + 12px);
+  margin: 0 -6px;
+  table-layout: fixed;
   border-collapse: collapse;
   th { text-align: left; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
   thead th:not(:first-child) { text-align: right; }
   tbody th { font-size: ${size.number}; color: ${color("ink")}; }
-  td { ${mono} text-align: right; font-size: ${size.number}; letter-spacing: -0.05em; line-height: 1.35; }
-  td:last-child { padding-left: 6px; color: ${color("measured")}; }
-  tbody th { width: 20px; }
+  td { ${mono} text-align: right; font-size: ${size.number}; letter-spacing: -0.08em; line-height: 1.35; }
+  td:last-child { color: ${color("measured")}; }
+  thead th:first-child { width: 26px; }
   @media (900px <= width < 1200px) { td { font-size: ${size.text}; } }
 `;
 const Held = styled.div`

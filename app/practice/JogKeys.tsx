@@ -67,5 +67,5 @@ export function JogKeys({
 function whyStopped({ alarm, program, config }: Lathe["state"]): string {
   if (alarm !== undefined) return "The control alarms: reset it first.";
   if (program.target && !program.isHeld) return "A block is in motion: hold it first.";
-  return `Stopped ${formatMillimetres(SAFE_ROOM, config.machine.units)} before something is met, or at the end of travel: go on with the wheel.`;
+  return `Stopped ${formatMillimetres(SAFE_ROOM, config.machine.units)} short, or at the end of travel: go on with the wheel.`;
 }
