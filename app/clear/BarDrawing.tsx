@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import { type Point, type Polygon, point } from "../../core/outline/index.ts";
 import { entersBore } from "../../core/tool/index.ts";
 import type { barChecks } from "../../sim/rehearsal/index.ts";
+import { FiguresRoom } from "../drawing/FiguresRoom.ts";
 import { MeasuredLine } from "../drawing/MeasuredLine.tsx";
 import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
@@ -10,7 +11,7 @@ import { carried } from "../drawing/toolBodies.ts";
 import { useRoom } from "../drawing/useRoom.ts";
 import { openPath, toSheet, type View } from "../drawing/view.ts";
 import type { Show } from "../shell/useShow.ts";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color } from "../ui/tokens.ts";
 
 interface BarDrawingProps {
   readonly bar: ReturnType<typeof barChecks>[number];
@@ -80,10 +81,7 @@ function walls(radius: number, { diameter, depth }: BarDrawingProps["hole"], bac
   return [wall(1), wall(-1)];
 }
 
-const Room = styled.div`
+const Room = styled(FiguresRoom)`
   height: 150px;
-  overflow: hidden;
-  background: ${color("drawing")};
-  svg { display: block; }
-  text { ${mono} fill: ${color("measured")}; font-size: ${size.small}; font-weight: 700; paint-order: stroke; stroke: ${color("drawing")}; stroke-width: 5px; }
+  text { fill: ${color("measured")}; }
 `;

@@ -80,11 +80,11 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
               </Aligned>
               <FailsAlone what="The drawing">
                 <CombsDrawing
-                  problem={problem}
+                  combs={combs}
                   alignment={alignment}
                   conflicts={conflicts.filter((one) => one.alignment === alignment.name)}
                   name={(offset) => toolNumber(machine, offset)}
-                  toolOf={(offset) => tools.get(offset)?.tool}
+                  write={show.length}
                   onStandout={(offset, standout) => setTried((now) => ({ ...now, [offset]: standout }))}
                 />
               </FailsAlone>

@@ -2,13 +2,14 @@ import { useId } from "react";
 import { styled } from "styled-components";
 import type { Point } from "../../core/outline/index.ts";
 import type { NeighbourCheck, Stage } from "../../sim/rehearsal/index.ts";
+import { FiguresRoom } from "../drawing/FiguresRoom.ts";
 import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { Hatch } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { TurretFigure } from "../drawing/TurretFigure.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
 import { openPath, toSheet, viewIn } from "../drawing/view.ts";
-import { color, mono, narrow, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { swingScene } from "./swingScene.ts";
 
 interface SwingDrawingProps {
@@ -130,15 +131,12 @@ export function SwingDrawing({ stage, check, name, room: words, verdict }: Swing
   );
 }
 
-const Room = styled.div`
+const Room = styled(FiguresRoom)`
   flex: 1;
   min-height: 260px;
-  overflow: hidden;
-  background: ${color("drawing")};
   ${narrow} { flex: none; height: min(90vw, 640px); }
-  svg { display: block; }
-  text { fill: ${color("ink")}; font-size: ${size.small}; }
-  text:not(.note) { ${mono} font-weight: 700; }
+  text { stroke-width: 0; }
+  text.note { font-family: inherit; font-weight: 400; }
   text[data-working] { fill: ${color("action")}; font-size: ${size.number}; }
   text.room { font-size: ${size.number}; }
 `;

@@ -2,8 +2,9 @@ import { styled } from "styled-components";
 import { type ToolTravel, travelMargin } from "../../core/clearance/index.ts";
 import type { SetupView } from "../../core/ledger/index.ts";
 import { mainZone, toolNumber, travelInZone } from "../../core/machine/index.ts";
+import { FiguresRoom } from "../drawing/FiguresRoom.ts";
 import { useRoom } from "../drawing/useRoom.ts";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color } from "../ui/tokens.ts";
 
 /** Round the field for the words at its edges, CSS pixels. */
 const EDGE = { side: 26, top: 14, bottom: 34 };
@@ -108,12 +109,8 @@ export function TravelField({
   );
 }
 
-const Room = styled.div`
+const Room = styled(FiguresRoom)`
   flex: 1;
   min-height: 180px;
-  overflow: hidden;
-  background: ${color("drawing")};
-  svg { display: block; }
-  text { ${mono} fill: ${color("ink")}; font-size: ${size.small}; font-weight: 700; }
   text.quiet { fill: ${color("quiet")}; font-weight: 400; }
 `;

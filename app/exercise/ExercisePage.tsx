@@ -4,14 +4,17 @@ import { styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import type { Exercise } from "../../sim/exercise/exercise.ts";
 import type { Again, Depth } from "../../sim/exercise/run.ts";
-import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "../practice/ControlBlocks.tsx";
+import { ToolBlock } from "../practice/ControlBlocks.tsx";
+import { ControlPanel } from "../practice/ControlPanel.tsx";
+import { EntryBlock } from "../practice/EntryBlock.tsx";
 import { GaugeBlock, SpacerBlock, SpindleBlock } from "../practice/HandsBlock.tsx";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
+import { LinesBlock } from "../practice/LinesBlock.tsx";
 import { latheScene } from "../practice/latheScene.ts";
-import { Control, FeelStrip, Hands, Incident, Middle, Room, turningWords } from "../practice/PracticePage.tsx";
+import { FeelStrip, Hands, Incident, LatheFrame, Middle, Room, turningWords } from "../practice/PracticePage.tsx";
 import { WheelBlock } from "../practice/WheelBlock.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
-import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
+import { StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { BenchBlock } from "./BenchBlock.tsx";
@@ -65,19 +68,7 @@ export function ExercisePage({
   const hasCombs = exercise.goals.some(({ goal }) => goal === "combs");
   const kinds = useMemo(() => exercise.spacers.map(({ kind }) => kind), [exercise]);
   return (
-    <StageFrame>
-      <Control aria-label="Control">
-        <PositionBlock lathe={lathe} />
-        <ToolBlock lathe={lathe} />
-        <EntryBlock
-          key={`${state.station} ${state.offset}`}
-          lathe={lathe}
-          setup={undefined}
-          offsetsFile={undefined}
-          predicting={predicting}
-        />
-        <LinesBlock key={state.station} lathe={lathe} setup={undefined} />
-      </Control>
+    <LatheFrame>
       <StageMain>
         <Middle>
           <Head>
@@ -111,6 +102,17 @@ export function ExercisePage({
           </Room>
           <Incident lathe={lathe} />
         </Middle>
+        <ControlPanel lathe={lathe}>
+          <ToolBlock lathe={lathe} />
+          <EntryBlock
+            key={`${state.station} ${state.offset}`}
+            lathe={lathe}
+            setup={undefined}
+            offsetsFile={undefined}
+            predicting={predicting}
+          />
+          <LinesBlock key={state.station} lathe={lathe} setup={undefined} />
+        </ControlPanel>
         <Hands aria-label="Hands and gauges">
           <BenchBlock run={run} />
           <WheelBlock lathe={lathe} axis={axis} onAxis={setAxis} />
@@ -136,7 +138,7 @@ export function ExercisePage({
           </PrimaryButton>
         </FeelStrip>
       </StageMain>
-    </StageFrame>
+    </LatheFrame>
   );
 }
 

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { styled } from "styled-components";
+import { formatMillimetres } from "../../core/units/index.ts";
 import { combsNow } from "../../sim/exercise/bench.ts";
 import { CombsDrawing } from "../clear/CombsDrawing.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
@@ -11,6 +12,7 @@ import type { ExerciseRun } from "./useExercise.ts";
 export function FacingCombs({ run }: { readonly run: ExerciseRun }) {
   const combs = combsNow(run.played.bench);
   const [shown, setShown] = useState(0);
+  const { machine } = run.played.bench.lathe.config;
   const alignment = combs?.problem.alignments[shown] ?? combs?.problem.alignments[0];
   if (!combs || !alignment) return null;
   const name = (offset: string) => combs.tools.get(offset)?.tool.description ?? offset;
@@ -30,11 +32,11 @@ export function FacingCombs({ run }: { readonly run: ExerciseRun }) {
       </div>
       <FailsAlone what="The drawing">
         <CombsDrawing
-          problem={combs.problem}
+          combs={combs}
           alignment={alignment}
           conflicts={combs.conflicts.filter((conflict) => conflict.alignment === alignment.name)}
           name={name}
-          toolOf={(offset) => combs.tools.get(offset)?.tool}
+          write={(mm) => formatMillimetres(mm, machine.units)}
         />
       </FailsAlone>
     </Combs>
@@ -49,5 +51,4 @@ const Combs = styled.div`
   padding: 10px 14px;
   > div { display: flex; align-items: center; gap: 14px; }
   > div > button { font-size: ${size.small}; }
-  > svg { aspect-ratio: auto; height: 100%; }
 `;

@@ -127,7 +127,7 @@ function Sum({ advice, played }: { readonly advice: Advice; readonly played: Pla
           <dd>{text}</dd>
         </div>
       ))}
-      <div data-foot>
+      <div data-result>
         <dt>comes to</dt>
         <dd>{sum.result}</dd>
       </div>
@@ -190,5 +190,5 @@ const Ladder = styled.dl`
   font-size: ${size.small};
   div { display: flex; justify-content: space-between; gap: 14px; }
   dt { font-family: inherit; }
-  [data-foot] { border-top: 2px solid currentColor; color: ${color("ink")}; font-weight: 700; }
+  [data-result] { border-top: 2px solid currentColor; color: ${color("ink")}; font-weight: 700; }
 `;

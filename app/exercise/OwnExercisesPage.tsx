@@ -62,7 +62,7 @@ export function OwnExercisesPage({
           <div role="status">
             {answer?.outcome === "kept" && (
               <Remark as="p" $tone="clear">
-                “{answer.title}” is kept.{" "}
+                “{answer.title}” is saved.{" "}
                 <Link to={`${href("/practice/exercises/:exerciseId", { exerciseId: answer.id })}?depth=shown`}>
                   Try it
                 </Link>

@@ -99,8 +99,9 @@ export const SpacerBlock = rendersFor(
             </select>
           </BenchField>
           <BenchField>
-            {units} thick
+            {units}
             <input
+              aria-label={`${units} thick`}
               value={text}
               inputMode="decimal"
               aria-invalid={wrong !== ""}

@@ -64,6 +64,7 @@ export function Handwheel({
       role="slider"
       tabIndex={0}
       aria-label={label}
+      title="Drag it round, scroll, or use the arrow keys"
       aria-valuemin={-1000000}
       aria-valuemax={1000000}
       aria-valuenow={turned}

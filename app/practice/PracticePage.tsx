@@ -8,11 +8,14 @@ import { observe } from "../../sim/lathe/index.ts";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageFrame, StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
-import { color, narrow, radius, size } from "../ui/tokens.ts";
-import { EntryBlock, LinesBlock, PositionBlock, ToolBlock } from "./ControlBlocks.tsx";
+import { color, narrow, phone, radius, size } from "../ui/tokens.ts";
+import { ToolBlock } from "./ControlBlocks.tsx";
+import { ControlPanel } from "./ControlPanel.tsx";
+import { EntryBlock } from "./EntryBlock.tsx";
 import { signalFeel } from "./feelSignal.ts";
 import { GaugeBlock, SpacerBlock, SpindleBlock } from "./HandsBlock.tsx";
 import { LATHE_SHEET, LatheDrawing } from "./LatheDrawing.tsx";
+import { LinesBlock } from "./LinesBlock.tsx";
 import { latheScene } from "./latheScene.ts";
 import { type Lathe, useLathe } from "./useLathe.ts";
 import { WheelBlock } from "./WheelBlock.tsx";
@@ -47,13 +50,7 @@ export function PracticePage({
   const [axis, setAxis] = useState<Axis>("x");
   const scene = useMemo(() => latheScene(state), [state]);
   return (
-    <StageFrame>
-      <Control aria-label="Control">
-        <PositionBlock lathe={lathe} />
-        <ToolBlock lathe={lathe} />
-        <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={setup} offsetsFile={offsetsFile} />
-        <LinesBlock key={state.station} lathe={lathe} setup={setup} />
-      </Control>
+    <LatheFrame>
       <StageMain>
         <Middle>
           <h1>{label}: simulated lathe</h1>
@@ -64,6 +61,11 @@ export function PracticePage({
           </Room>
           <Incident lathe={lathe} />
         </Middle>
+        <ControlPanel lathe={lathe}>
+          <ToolBlock lathe={lathe} />
+          <EntryBlock key={`${state.station} ${state.offset}`} lathe={lathe} setup={setup} offsetsFile={offsetsFile} />
+          <LinesBlock key={state.station} lathe={lathe} setup={setup} />
+        </ControlPanel>
         <Hands aria-label="Hands and gauges">
           <WheelBlock lathe={lathe} axis={axis} onAxis={setAxis} />
           <SpindleBlock lathe={lathe} />
@@ -73,7 +75,7 @@ export function PracticePage({
         </Hands>
         <FeelStrip lathe={lathe} back={back} />
       </StageMain>
-    </StageFrame>
+    </LatheFrame>
   );
 }
 
@@ -145,12 +147,12 @@ export function FeelStrip({
       >
         {mode === "alarm" ? "stopped" : FEEL_WORDS[feel]}
       </Felt>
-      <PlainButton aria-pressed={withSound} onPress={() => setWithSound(!withSound)}>
-        {withSound ? "Sound on" : "Sound off"}
-      </PlainButton>
       <p role="log" aria-label="What happened last" key={last?.number}>
         {last?.message ?? "Nothing has happened yet. Turn the wheel: the tool moves as it would at the machine."}
       </p>
+      <PlainButton aria-pressed={withSound} onPress={() => setWithSound(!withSound)}>
+        {withSound ? "Sound on" : "Sound off"}
+      </PlainButton>
       {children ?? (
         <>
           <small>
@@ -168,19 +170,21 @@ export function FeelStrip({
   );
 }
 
-const column = `
-  overflow: auto;
-  min-height: 0;
-`;
-export const Control = styled.section`
-  grid-area: plan;
-  ${column}
-  border-right: 1px solid ${color("line")};
-  background: ${color("sheet")};
+/** On a tablet held upright the drawing stands above control and hands, which are worked side by side; on a phone one under the other. */
+export const LatheFrame = styled(StageFrame)`
+  ${narrow} {
+    grid-template: repeat(3, auto) / minmax(0, 1fr) minmax(0, 1fr);
+    grid-template-areas: "centre centre" "plan right" "foot foot";
+  }
+  ${phone} {
+    grid-template: repeat(4, auto) / minmax(0, 1fr);
+    grid-template-areas: "centre" "right" "plan" "foot";
+  }
 `;
 export const Hands = styled.section`
   grid-area: right;
-  ${column}
+  overflow: auto;
+  min-height: 0;
   border-left: 1px solid ${color("line")};
   background: ${color("sheet")};
   output { display: block; min-height: 24px; font-weight: 700; font-variant-numeric: tabular-nums; }
@@ -239,7 +243,9 @@ const Strip = styled.footer`
   font-size: ${size.small};
   > p { flex: 1; font-size: 16px; line-height: 1.2; }
   > small { max-width: 170px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
-  ${narrow} { flex-wrap: wrap; padding: 10px 14px; > p { flex: 1 1 240px; } }
+  /* What the hand feels stays in sight while the wheel turns below the drawing. */
+  ${narrow} { position: sticky; bottom: 0; z-index: 1; flex-wrap: wrap; gap: 8px; padding: 8px 14px; > p { flex: 1 1 150px; } > div { width: 140px; } }
+  ${phone} { > p { flex-basis: 200px; } > button, > a { flex: 1 1 auto; padding: 4px 8px; font-size: 16px; } }
 `;
 const Felt = styled.div<{ $feel: string }>`
   display: grid;

@@ -15,7 +15,7 @@ import { activeTool, type LatheCommand, observe } from "../../sim/lathe/index.ts
 import { color, size } from "../ui/tokens.ts";
 import { Handwheel } from "./Handwheel.tsx";
 import { JogKeys } from "./JogKeys.tsx";
-import { Choice, Choices, LatheBlock } from "./parts.ts";
+import { Choice, Choices, LatheBlock, shownAxes } from "./parts.ts";
 import type { Lathe } from "./useLathe.ts";
 
 /** Steps of the wheel, in last digits of the readout. */
@@ -40,7 +40,6 @@ export function WheelBlock({
   const digit = lastDigit(machine, axis);
   const zone = activeTool(state)?.zone ?? mainZone(machine);
   const sign = readoutSense(zone, axis);
-  const axes: readonly Axis[] = machine.yAxis ? ["x", "z", "y"] : ["x", "z"];
   const turn = (detents: number) => {
     const by = fromControl(machine, axis, shownAs("readout", step * digit), "readout", zone);
     const single = Math.abs(detents) <= FELT_SINGLY;
@@ -62,7 +61,7 @@ export function WheelBlock({
           value={axis}
           onChange={(value) => onAxis(value as Axis)}
         >
-          {axes.map((one) => (
+          {shownAxes(machine.yAxis).map((one) => (
             <Choice key={one} value={one}>
               {AXIS_NAME[one]}
             </Choice>
@@ -91,7 +90,7 @@ export function WheelBlock({
         lathe={{ state, act }}
         axis={axis}
         sense={sign}
-        hint={`${plus.name}${plus.leads ? `: ${plus.leads}` : ""}. Drag, scroll or arrow keys.`}
+        hint={`${plus.name}${plus.leads ? `: ${plus.leads}` : ""}`}
       />
     </LatheBlock>
   );

@@ -1,7 +1,11 @@
 import { Radio, RadioGroup } from "react-aria-components";
 import { styled } from "styled-components";
+import type { Axis } from "../../core/machine/index.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
+
+/** The axes that a machine's control shows, in its order. */
+export const shownAxes = (yAxis: boolean | undefined): readonly Axis[] => (yAxis ? ["x", "z", "y"] : ["x", "z"]);
 
 /** A block of the practice screen with its small heading. */
 export const LatheBlock = styled.section`
@@ -46,10 +50,10 @@ export const Choice = styled(Radio)`
   &[data-selected] { border-color: ${color("action")}; border-width: 2.5px; background: ${color("selected")}; }
   &[data-focus-visible] { outline: 3px solid ${color("measured")}; outline-offset: 2px; }
 `;
-export const BenchField = styled.label<{ $wide?: boolean }>`
+export const BenchField = styled.label<{ $wide?: boolean; $least?: number }>`
   display: grid;
   gap: 2px;
-  flex: ${({ $wide }) => ($wide ? "2 1 116px" : "1 1 60px")};
+  flex: ${({ $wide, $least = 60 }) => ($wide ? "2 1 116px" : `1 1 ${$least}px`)};
   min-width: 0;
   font-size: ${size.small};
   color: ${color("quiet")};

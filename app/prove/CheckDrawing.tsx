@@ -3,6 +3,7 @@ import { styled } from "styled-components";
 import type { SetupView } from "../../core/ledger/index.ts";
 import type { Point } from "../../core/outline/index.ts";
 import type { TwoLineCheck } from "../../core/proof/index.ts";
+import { FiguresRoom } from "../drawing/FiguresRoom.ts";
 import { arrowhead } from "../drawing/geometry/arrowhead.ts";
 import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { MeasuredLine } from "../drawing/MeasuredLine.tsx";
@@ -11,7 +12,7 @@ import { ToolFigure } from "../drawing/ToolFigure.tsx";
 import { useRoom } from "../drawing/useRoom.ts";
 import { openPath, toSheet, viewIn } from "../drawing/view.ts";
 import type { Show } from "../shell/useShow.ts";
-import { color, mono, narrow, size } from "../ui/tokens.ts";
+import { color, narrow, size } from "../ui/tokens.ts";
 import { checkScene } from "./checkScene.ts";
 
 /** Room that stays free round the drawing for what its dimensions say. CSS pixels. */
@@ -128,13 +129,10 @@ const Pause = ({ x, y, name }: Spot & { readonly name: string }) => (
   </g>
 );
 
-const Room = styled.div`
+const Room = styled(FiguresRoom)`
   flex: 1;
   min-height: 200px;
-  overflow: hidden;
-  background: ${color("drawing")};
   ${narrow} { flex: none; height: min(58vw, 420px); }
-  svg { display: block; }
-  text { ${mono} fill: ${color("ink")}; font-size: ${size.text}; font-weight: 700; paint-order: stroke; stroke: ${color("drawing")}; stroke-width: 5px; }
+  text { font-size: ${size.text}; }
   text.dimension { fill: ${color("measured")}; }
 `;

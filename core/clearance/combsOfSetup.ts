@@ -1,10 +1,17 @@
 import type { SetupView, ToolView } from "../ledger/index.ts";
 import { isLive } from "../tool/index.ts";
-import type { CombProblem, CombTool } from "./combs.ts";
+import type { CombProblem, CombTool, Slot } from "./combs.ts";
+
+/** A slot with the size of what it takes, millimetres; undefined where the profile does not say it. */
+export interface CombSeat extends Slot {
+  readonly bore: number | undefined;
+}
 
 /** The opposing combs of a setup, with the tool of each place. */
-interface SetupCombs {
+export interface SetupCombs {
   readonly problem: CombProblem;
+  /** Every slot of both combs, the empty ones too. */
+  readonly seats: { readonly a: readonly CombSeat[]; readonly b: readonly CombSeat[] };
   /** Tools by the name that they have in the problem, their offset. */
   readonly tools: ReadonlyMap<string, ToolView>;
 }
@@ -20,12 +27,14 @@ export function combsOfSetup(
   const { combs } = setup.machine;
   if (!combs) return undefined;
   const tools = new Map<string, ToolView>();
-  const comb = (zone: string): readonly CombTool[] => {
-    const slots = (setup.machine.stations ?? []).flatMap((station) =>
+  const slotsOf = (zone: string) =>
+    (setup.machine.stations ?? []).flatMap((station) =>
       station.zone === zone && station.lateral !== undefined
-        ? [{ slot: station.id, lateral: station.lateral, live: station.live === true }]
+        ? [{ slot: station.id, lateral: station.lateral, bore: station.size, live: station.live === true }]
         : [],
     );
+  const comb = (zone: string): readonly CombTool[] => {
+    const slots = slotsOf(zone);
     return slots.flatMap(({ slot, lateral }) => {
       const tool = setup.tools.find((one) => one.station === slot && one.second === undefined);
       if (!tool) return [];
@@ -38,7 +47,8 @@ export function combsOfSetup(
   };
   const [a, b] = [comb(combs.a), comb(combs.b)];
   const alignments = a.map(({ tool }) => ({ name: tool, gap: combs.gap, tool, at: combs.at }));
-  return { problem: { margin: combs.margin, a, b, alignments }, tools };
+  const problem = { margin: combs.margin, a, b, alignments };
+  return { problem, seats: { a: slotsOf(combs.a), b: slotsOf(combs.b) }, tools };
 }
 
 function thickness({ tool }: ToolView): number {

@@ -9,7 +9,7 @@ export {
   type Slot,
   smallestGap,
 } from "./combs.ts";
-export { combsOfSetup } from "./combsOfSetup.ts";
+export { type CombSeat, combsOfSetup, type SetupCombs } from "./combsOfSetup.ts";
 export { type LeavesTravel, leavesTravel } from "./leavesTravel.ts";
 export {
   boreRoom,

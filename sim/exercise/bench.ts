@@ -135,6 +135,6 @@ function moveTool(bench: Bench, offset: string, to: string): BenchStep {
 export function combsNow(bench: Bench) {
   const combs = combsOfSetup(setupNow(bench));
   if (!combs) return undefined;
-  const { problem, tools } = combs;
-  return { problem, tools, conflicts: combConflicts(problem), gap: smallestGap(problem) };
+  const { problem } = combs;
+  return { ...combs, conflicts: combConflicts(problem), gap: smallestGap(problem) };
 }

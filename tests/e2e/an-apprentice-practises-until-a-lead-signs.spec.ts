@@ -320,9 +320,9 @@ longTest(
     await choose({ ...exercise, goals: [] });
     await expect(page.getByRole("alert").first()).toContainText("goals");
     await choose({ ...exercise, id: "drawtube-again", title: "Drawtube again" });
-    await expect(page.getByText("“Drawtube again” is kept.")).toBeVisible();
+    await expect(page.getByText("“Drawtube again” is saved.")).toBeVisible();
     await page.getByRole("button", { name: "Remove Drawtube again" }).click();
-    await expect(page.getByText("It is taken away.")).toBeVisible();
+    await expect(page.getByText("It is removed.")).toBeVisible();
 
     await begin(page, "drawtube-tools-anew", "shown", 5);
     await letItBeDone(page);
