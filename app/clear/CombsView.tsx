@@ -11,8 +11,10 @@ import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/Vi
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Quiet } from "../ui/Panel.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
+import { Working } from "../ui/Working.tsx";
 import { CombsDrawing } from "./CombsDrawing.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { useCombSearch } from "./useCombSearch.ts";
@@ -118,18 +120,17 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
           <section>
             <h2>Other slots</h2>
             {search.state === "searching" ? (
-              <>
-                <progress value={search.share} aria-label="Search for slots in which the combs mesh" />
-                <PlainButton onPress={cancel}>Stop looking</PlainButton>
-              </>
+              <Working what="Slots are being searched in which the combs mesh" share={search.share}>
+                <PlainButton onPress={cancel}>Stop the search</PlainButton>
+              </Working>
             ) : (
               <PrimaryButton onPress={start}>Find slots that mesh</PrimaryButton>
             )}
             {search.state === "failed" && (
-              <p role="alert">The search did not run here. Reload the page and try again.</p>
+              <Trouble>The search did not run here. Reload the page and try again.</Trouble>
             )}
             {search.state === "found" && (
-              <div role="status">
+              <Found role="status">
                 <p>
                   {search.placing.moves.length === 0
                     ? "No move makes it better: they stand as well as they can."
@@ -157,9 +158,9 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
                     A moved tool is touched again in X and Z, and its calls in the program are renumbered on Prepare.
                   </Quiet>
                 )}
-              </div>
+              </Found>
             )}
-            {form.trouble && <p role="alert">{form.trouble}</p>}
+            <Trouble>{form.trouble}</Trouble>
           </section>
         </ViewSide>
       </ViewMain>
@@ -188,6 +189,9 @@ const Meets = styled.ul`
   li { padding: 8px 0; border-top: 1px solid ${color("line")}; }
   button { display: block; margin-top: 6px; }
   svg { vertical-align: -3px; }
+`;
+const Found = styled.div`
+  margin-top: 10px;
 `;
 const Figure = styled.b`
   ${mono}

@@ -6,6 +6,7 @@ import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Stacked } from "../ui/Stacked.ts";
+import { Trouble } from "../ui/Trouble.tsx";
 
 const WHAT = { nothing: "nothing", tailstock: "a tailstock", "sub-spindle": "the sub-spindle" } as const;
 
@@ -74,7 +75,7 @@ export function FrontForm({ setup, setupId, person, mayEnter }: LoadedSetup) {
           {front && (
             <UndoButton entry={front.entry} seq={setup.seq} label="Undo" what="what is in front" setupId={setupId} />
           )}
-          {form.trouble && <p role="alert">{form.trouble}</p>}
+          <Trouble>{form.trouble}</Trouble>
         </Stacked>
       )}
     </section>

@@ -6,6 +6,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Columns } from "../ui/Columns.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 const SOURCE = {
@@ -75,7 +76,7 @@ export function ReachForm({ setup, setupId, person, mayEnter, travel }: LoadedSe
             <PlainButton type="submit" isDisabled={form.busy}>
               Save this reach
             </PlainButton>
-            {form.trouble && <p role="alert">{form.trouble}</p>}
+            <Trouble>{form.trouble}</Trouble>
           </form>
         </details>
       )}

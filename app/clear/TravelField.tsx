@@ -12,6 +12,9 @@ const EDGE = { side: 26, top: 14, bottom: 34 };
 const LEAST = 5;
 
 /** The travel of both axes as a field to scale, Z to the right and X up, with the places that each tool is led to. */
+/** Room in which a third note stands between those of both ends. CSS pixels. */
+const ROOMY = 480;
+
 export function TravelField({
   setup,
   travels,
@@ -101,9 +104,11 @@ export function TravelField({
         <text x={left(zMax)} y={room.height - 10} textAnchor="end" className="quiet">
           far side
         </text>
-        <text x={room.width / 2} y={room.height - 10} textAnchor="middle" className="quiet">
-          to scale, X up
-        </text>
+        {room.width > ROOMY && (
+          <text x={room.width / 2} y={room.height - 10} textAnchor="middle" className="quiet">
+            to scale, X up
+          </text>
+        )}
       </svg>
     </Room>
   );

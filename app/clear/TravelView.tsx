@@ -15,7 +15,7 @@ import { ToolHead } from "../shell/ToolHead.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/ViewFrame.tsx";
 import { ViewTabs } from "../ui/Tabs.tsx";
-import { color, mono, size } from "../ui/tokens.ts";
+import { color, mono, phone, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import type { ClearProps } from "./clearProps.ts";
 import { ReachForm } from "./ReachForm.tsx";
@@ -305,6 +305,7 @@ const Bars = styled.table`
   tbody th { ${mono} font-size: ${size.text}; }
   td { width: 47%; padding: 8px 6px; }
   tr[data-current] { background: ${color("selected")}; }
+  ${phone} { table-layout: fixed; thead th:first-child { width: 52px; } caption { white-space: normal; } }
 `;
 const Ends = styled.span`
   display: flex;
@@ -312,6 +313,8 @@ const Ends = styled.span`
   padding: 0 6px;
   font-size: ${size.small};
   span { ${mono} font-weight: 400; }
+  /* Its name above, and both ends below it. */
+  ${phone} { flex-wrap: wrap; padding: 0; b { order: -1; flex: 1 0 100%; } span { letter-spacing: -0.06em; } }
 `;
 const Bar = styled.div`
   position: relative;

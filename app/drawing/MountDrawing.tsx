@@ -3,7 +3,7 @@ import { styled } from "styled-components";
 import { extent, type Point } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
 import { DialFigure } from "./DialFigure.tsx";
-import { DrawingSvg } from "./DrawingSvg.ts";
+import { DrawingSvg } from "./DrawingSvg.tsx";
 import { arrowhead } from "./geometry/arrowhead.ts";
 import type { MountScene, MountShape } from "./geometry/mountScene.ts";
 import { ToolFigure } from "./ToolFigure.tsx";

@@ -2,6 +2,7 @@ import { memo } from "react";
 import { styled } from "styled-components";
 import { plus, times } from "../../core/outline/index.ts";
 import { color } from "../ui/tokens.ts";
+import { DrawingSvg } from "./DrawingSvg.tsx";
 import type { NoseScene } from "./geometry/noseScene.ts";
 import { SHEET, svgPath, toSheet, type View } from "./view.ts";
 
@@ -104,12 +105,8 @@ export const NoseDrawing = memo(function NoseDrawing({
   );
 });
 
-const Sheet = styled.svg`
-  display: block;
-  width: 100%;
-  height: 100%;
-  background: ${color("drawing")};
-  text { font-size: 17px; fill: ${color("quiet")}; }
+const Sheet = styled(DrawingSvg)`
+  text { fill: ${color("quiet")}; }
   text.tool { fill: ${color("tool")}; font-weight: 650; }
   text.measured { fill: ${color("measured")}; font-weight: 650; }
 `;

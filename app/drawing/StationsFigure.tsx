@@ -34,12 +34,12 @@ export function StationsFigure({
               x={body.x}
               y={body.y}
               width={body.width}
-              height="74"
+              height={body.height}
               fill={color("jawFill")}
               stroke={color("edge")}
               rx="3"
             />
-            <text x={body.x + 4} y={body.y + 13} fontSize="12" fill={color("ink")}>
+            <text x={body.x + 4} y={body.y + 19} fontSize="15" fill={color("ink")}>
               {body.name}
             </text>
           </g>
@@ -51,14 +51,14 @@ export function StationsFigure({
           <g key={`${zone} ${station}`} transform={`translate(${x - 22} ${y - 24})`}>
             <rect width="44" height="48" fill={color("sheet")} stroke={color(tool ? "tool" : "line")} rx="3" />
             {tool && <ToolIcon tool={tool.tool} />}
-            <text x="2" y="12" fontSize="12" fontWeight="700" fill={color(tool ? "ink" : "quiet")}>
+            <text x="2" y="14" fontSize="14" fontWeight="700" fill={color(tool ? "ink" : "quiet")}>
               {station}
             </text>
             {tool && (
               <text
                 x="42"
                 y="46"
-                fontSize="11"
+                fontSize="12"
                 textAnchor="end"
                 fontWeight="700"
                 fill={color("ink")}

@@ -3,7 +3,7 @@ import { keyframes, styled } from "styled-components";
 import type { Axis } from "../../core/machine/index.ts";
 import { plus, times } from "../../core/outline/index.ts";
 import { color, type Token } from "../ui/tokens.ts";
-import { DrawingSvg } from "./DrawingSvg.ts";
+import { DrawingSvg } from "./DrawingSvg.tsx";
 import type { Outlined, TouchScene } from "./geometry/sceneTypes.ts";
 import { HoldingFigure } from "./HoldingFigure.tsx";
 import { Hatch, StockFigure } from "./StockFigure.tsx";

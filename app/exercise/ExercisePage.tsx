@@ -16,6 +16,7 @@ import { WheelBlock } from "../practice/WheelBlock.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { StageMain } from "../shell/StageFrame.tsx";
 import { PlainButton, PlainButtonLink, PrimaryButton } from "../ui/Button.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { BenchBlock } from "./BenchBlock.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
@@ -121,7 +122,7 @@ export function ExercisePage({
           <GaugeBlock lathe={lathe} gauges={exercise.gauges} />
         </Hands>
         <FeelStrip lathe={lathe}>
-          {finish.trouble && <Trouble role="alert">{finish.trouble}</Trouble>}
+          <Trouble>{finish.trouble}</Trouble>
           <PlainButton
             onPress={() => {
               if (runId === undefined) return void lathe.startAnew();
@@ -160,11 +161,4 @@ const Task = styled.p`
   font-size: 16px;
   line-height: 1.25;
   a { margin-right: 12px; font-size: ${size.small}; }
-`;
-const Trouble = styled.p`
-  flex: none;
-  max-width: 260px;
-  font-size: ${size.small};
-  color: ${color("stop")};
-  font-weight: 600;
 `;

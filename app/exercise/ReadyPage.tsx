@@ -100,7 +100,7 @@ const Scroll = styled.div`
   background: ${color("sheet")};
   table { width: 100%; border-collapse: collapse; }
   th, td { padding: 9px 10px; border-bottom: 1px solid ${color("line")}; text-align: left; vertical-align: top; }
-  thead th { font-size: 14px; line-height: 1.15; color: ${color("quiet")}; }
+  thead th { font-size: ${size.small}; line-height: 1.15; color: ${color("quiet")}; }
   tbody th { white-space: nowrap; font-weight: 700; }
   tbody th a { display: block;  color: ${color("measured")}; }
   small { font-size: ${size.small}; color: ${color("quiet")}; font-weight: 400; }

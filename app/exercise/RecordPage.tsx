@@ -16,6 +16,7 @@ import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { Day } from "../ui/Moment.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { minutesAndSeconds } from "./DebriefPage.tsx";
@@ -69,7 +70,7 @@ export function RecordPage({
           </h1>
           <PlainButton onPress={() => window.print()}>Print</PlainButton>
         </header>
-        {answer?.outcome === "refused" && answer.skill === undefined && <p role="alert">{answer.message}</p>}
+        {answer?.outcome === "refused" && answer.skill === undefined && <Trouble>{answer.message}</Trouble>}
         <Table>
           <thead>
             <tr>
@@ -215,11 +216,9 @@ function SignForm({
           {isReady ? "Sign" : "Sign all the same"}
         </PrimaryButton>
       )}
-      {refusal && (
-        <p role="alert" id={`refusal-${skill}`}>
-          {refusal}
-        </p>
-      )}
+      <div id={`refusal-${skill}`}>
+        <Trouble>{refusal}</Trouble>
+      </div>
     </Signing>
   );
 }
@@ -233,7 +232,6 @@ const Page = styled.main`
   header { display: flex; justify-content: space-between; align-items: center; }
   h1, h2 { font-size: ${size.number}; }
   h1 small { font-size: ${size.small}; color: ${color("quiet")}; font-weight: 400; margin-left: 10px; }
-  [role="alert"] { padding: 8px 14px; border-left: 5px solid ${color("stop")}; background: ${color("stopGround")}; }
   @media print { max-width: none; padding: 0; button, form { display: none; } }
 `;
 const Table = styled.table`

@@ -1,15 +1,19 @@
+import { ArrowRight } from "lucide-react";
 import { useState } from "react";
 import { href, Link } from "react-router";
 import { styled } from "styled-components";
 import { middleOfLimits, type OffsetCorrection } from "../../core/correction/index.ts";
-import { type LatheAxis, lastDigit, partHolder, toolNumber } from "../../core/machine/index.ts";
+import { type LatheAxis, lastDigit, partHolder, toDrawing, toolNumber } from "../../core/machine/index.ts";
 import { standingCell } from "../../core/offsets/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
+import { CorrectionFigure } from "./CorrectionFigure.tsx";
+import type { CorrectionScene } from "./correctionScene.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { VERDICT_WORDS } from "./verdictWords.ts";
 
@@ -33,35 +37,32 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
     const standing = standingCell(tool, `${how}.${axis}`);
     return standing === undefined ? undefined : show.axis(axis, standing + amount, "tool-offset", tool.zone);
   };
+  const direction = directionWords(axis, correction.side * amount, write, partHolder(machine, tool.zone));
+  const shown = largestMove(correction);
   return (
     <section aria-label={`Correction, ${name}`}>
       <h2>Correction, {name}</h2>
       <p>
         <Verdict $tone={isOffset ? "clear" : "doubt"}>{words.title}</Verdict>
       </p>
-      <Sums>
-        <thead>
-          <tr>
-            <th scope="col">feature</th>
-            <th scope="col">target</th>
-            <th scope="col">measured</th>
-            <th scope="col">wants</th>
-            <th scope="col">next cut</th>
-          </tr>
-        </thead>
-        <tbody>
-          {features.map(({ id, state, next }) => (
-            <tr key={id}>
-              <th scope="row">{state.feature.name}</th>
-              <td>{show.drawn(axis, middleOfLimits(state.feature))}</td>
-              <td>{state.latest ? show.drawn(axis, state.latest.measured) : "–"}</td>
-              <td>
-                {state.latest ? show.drawn(axis, middleOfLimits(state.feature) - state.latest.measured, "always") : "–"}
-              </td>
-              <td>{isOffset ? show.drawn(axis, next) : "–"}</td>
-            </tr>
-          ))}
-        </tbody>
+      <Sums aria-label="What it rests on">
+        {features.map(({ id, state, next }) => (
+          <li key={id}>
+            {state.feature.name}
+            <p>
+              <b>{state.latest ? show.drawn(axis, state.latest.measured) : "–"}</b>
+              {isOffset && amount !== 0 && (
+                <>
+                  <ArrowRight size={20} aria-label="next cut" />
+                  <b>{show.drawn(axis, next)}</b>
+                </>
+              )}
+            </p>
+            target {show.drawn(axis, middleOfLimits(state.feature))}
+            {state.latest &&
+              `, wants ${show.drawn(axis, middleOfLimits(state.feature) - state.latest.measured, "always")}`}
+          </li>
+        ))}
       </Sums>
       {isOffset ? (
         amount === 0 ? (
@@ -72,7 +73,8 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
               add to {axis.toUpperCase()}
               <output aria-label="correction">{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
             </p>
-            <p>{directionWords(axis, correction.side * amount, write, partHolder(machine, tool.zone))}</p>
+            {shown && <CorrectionFigure correction={shown} words={direction} />}
+            <p>{direction}</p>
             <p>
               The next cut can still be off by {show.length(0.02)}&nbsp;{machine.units} or so: push-off and another
               depth are process.
@@ -83,7 +85,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
                 I have measured again and mean it.
               </label>
             )}
-            {form.trouble && <p role="alert">{form.trouble}</p>}
+            <Trouble>{form.trouble}</Trouble>
             {mayEnter && (
               <>
                 {after("wear") === undefined ? (
@@ -126,6 +128,27 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
   );
 }
 
+/** The surface of a correction that is farthest from where it should be. */
+function largestMove({ axis, amount, side, features }: OffsetCorrection): CorrectionScene | undefined {
+  const scenes = features.flatMap(({ state: { feature, form, latest }, next }) =>
+    latest
+      ? [
+          {
+            axis,
+            form,
+            measured: toDrawing(axis, latest.measured),
+            next: toDrawing(axis, next),
+            lower: toDrawing(axis, feature.nominal + feature.lower),
+            upper: toDrawing(axis, feature.nominal + feature.upper),
+            isAway: side * amount > 0,
+          },
+        ]
+      : [],
+  );
+  const moved = ({ measured, next }: CorrectionScene) => Math.abs(next - measured);
+  return scenes.toSorted((one, other) => moved(other) - moved(one))[0];
+}
+
 /**
  * Which way the cut goes, as one sees it, whatever moves: half of a diameter; `amount` in the part's frame, on X as the
  * diameter that is made changes.
@@ -141,15 +164,11 @@ function directionWords(
   return `The cut moves ${write(Math.abs(amount) / 2)} ${amount < 0 ? "towards the centre" : "away from the centre"}.`;
 }
 
-const Sums = styled.table`
-  width: 100%;
-  margin: 6px 0;
-  border-collapse: collapse;
-  font-size: ${size.small};
-  th, td { padding: 3px 2px; border-bottom: 1px solid ${color("line")}; text-align: right; font-weight: 400; }
-  td { ${mono} font-size: 13px; white-space: nowrap; }
-  th { font-size: 13px; }
-  th:first-child { text-align: left; }
+const Sums = styled.ul`
+  li { padding: 4px 0 6px; border-top: 1px solid ${color("line")}; font-size: ${size.small}; font-variant-numeric: tabular-nums; }
+  p { display: flex; align-items: center; gap: 8px; }
+  b { ${mono} font-size: ${size.number}; letter-spacing: -0.04em; }
+  p > b:last-child:not(:first-child) { color: ${color("action")}; }
 `;
 const Result = styled.div`
   display: grid;

@@ -4,16 +4,16 @@ import type { DrawnDimension } from "./drawnPart.ts";
 
 /** Least room of a label on the sheet: with everything in it, narrow where there are many, small on a phone. CSS pixels. */
 const LABEL = {
-  full: { width: 150, height: 66 },
-  narrow: { width: 136, height: 50 },
-  small: { width: 104, height: 42 },
+  full: { width: 158, height: 66 },
+  narrow: { width: 152, height: 50 },
+  small: { width: 104, height: 44 },
 } as const;
 type LabelSize = keyof typeof LABEL;
 
 /** Width of a character of the figures' font, as a share of its size. */
 const CHARACTER = 0.64;
 /** Sizes of the nominal and of the limits, of what is only noted, and what stands left and right of them. CSS pixels. */
-const FONT = { nominal: 16, small: 14, limits: 13, note: 14 };
+const FONT = { nominal: 16, limits: 16, note: 16 };
 const BESIDE = 28;
 
 /** The room that a label takes on the sheet, by what stands in it. CSS pixels. */
@@ -26,8 +26,7 @@ export function labelRoom(
   if (!isMeasured) return { width: Math.ceil(CHARACTER * FONT.note * title.length) + 10, height: 24 };
   const beside = onRecord === undefined ? limits : `record ${onRecord}`;
   const isAlone = of === "small" && onRecord === undefined;
-  const text =
-    (of === "small" ? FONT.small : FONT.nominal) * title.length + (isAlone ? 0 : FONT.limits * beside.length);
+  const text = FONT.nominal * title.length + (isAlone ? 0 : FONT.limits * beside.length);
   return { ...LABEL[of], width: Math.max(LABEL[of].width, Math.ceil(CHARACTER * text) + BESIDE) };
 }
 
@@ -135,12 +134,12 @@ const Box = styled.button<{
   /* On a small sheet a finger reaches it beyond its edge. */
   ${({ $size }) => $size === "small" && `&::before { content: ""; position: absolute; inset: -14px -6px; }`}
   > span { display: flex; align-items: baseline; justify-content: space-between; gap: 4px; white-space: nowrap; }
-  b { ${mono} font-size: ${({ $size }) => ($size === "small" ? "14px" : "16px")}; font-weight: 600; }
-  > span > i { ${mono} font-size: 13px; font-style: normal; color: ${color("quiet")}; }
+  b { ${mono} font-size: 16px; font-weight: 600; }
+  > span > i { ${mono} font-size: 16px; letter-spacing: -0.04em; font-style: normal; color: ${color("quiet")}; }
   s { color: ${color("quiet")}; font-size: 16px; text-decoration: none; }
-  u { font-size: 13px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
+  u { font-size: 16px; font-weight: 700; text-decoration: none; color: ${color("spacer")}; }
   em { font-size: 16px; font-style: normal; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
-  output { ${mono} font-size: ${({ $size }) => ($size === "small" ? "18px" : "24px")}; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
+  output { ${mono} font-size: ${({ $size }) => ($size === "small" ? "20px" : "24px")}; font-weight: 700; color: ${({ $tone }) => color($tone)}; }
   svg { display: block; width: 100%; height: 11px; }
 `;
 /** As the surface is drawn. */
@@ -156,7 +155,7 @@ const Note = styled.span`
   width: 100%;
   height: 100%;
   ${mono}
-  font-size: 14px;
+  font-size: 16px;
   white-space: nowrap;
   color: ${color("ink")};
   background: ${color("drawing")};

@@ -10,6 +10,7 @@ import { notText, textOfFile } from "../shell/textOfFile.ts";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { FoldedPart } from "../ui/Fold.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { partSource } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
@@ -73,7 +74,7 @@ export function DrawingFiles({
           icon={FileUp}
         />
       </Buttons>
-      {trouble && <p role="alert">{trouble}</p>}
+      <Trouble>{trouble}</Trouble>
       {compared && <Differences {...compared} setup={setup} side={side} />}
     </FoldedPart>
   );

@@ -11,7 +11,9 @@ import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { type Show, showFor } from "../shell/useShow.ts";
 import { ViewCentre, ViewSide } from "../shell/ViewFrame.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, narrow, size } from "../ui/tokens.ts";
+import { Working } from "../ui/Working.tsx";
 import { Detail, isSmall } from "./Detail.tsx";
 import { DimensionLabel, labelRoom } from "./DimensionLabel.tsx";
 import { type ComparedDrawing, DrawingFiles } from "./DrawingFiles.tsx";
@@ -90,18 +92,14 @@ function NoDrawing({ run, setup }: Pick<FirstPartProps, "setup"> & { readonly ru
         </p>
       );
     case "failed":
-      return <p role="alert">{run.message} Reload the page, or measure in the list.</p>;
+      return <Trouble>{run.message} Reload the page, or measure in the list.</Trouble>;
     case "running":
-      return (
-        <p role="status">
-          The part is being drawn from its program <progress aria-label="The part is being drawn" />
-        </p>
-      );
+      return <Working what="The part is being drawn from its program" />;
     case "done":
       return setup.programRead ? (
         <p>This program cuts nothing that a turned section shows. Name its dimensions in the list.</p>
       ) : (
-        <p role="alert">Of this stock nothing is left between bore and outside. Look at the stock, or at {steps}.</p>
+        <Trouble>Of this stock nothing is left between bore and outside. Look at the stock, or at {steps}.</Trouble>
       );
     default:
       return run satisfies never;

@@ -8,6 +8,7 @@ import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, narrow, size } from "../ui/tokens.ts";
 import { type DrawnDimension, partSource } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
@@ -131,7 +132,7 @@ function TakeOver(props: MeasureStripProps) {
       >
         Take {title} over
       </PlainButton>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </>
   );
 }

@@ -7,7 +7,9 @@ import type { PartOfSetup, PartSide } from "../../core/part/index.ts";
 import { layoutPart } from "../drawing/geometry/partLayout.ts";
 import { PartSheet } from "../drawing/PartSheet.tsx";
 import { type Show, showFor } from "../shell/useShow.ts";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono } from "../ui/tokens.ts";
+import { Working } from "../ui/Working.tsx";
 import { type DrawnDimension, drawingName, drawnDimensions, drawnStock } from "./drawnPart.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 import { limitsText } from "./limitsText.ts";
@@ -29,9 +31,9 @@ export function PartFigure({ program, ...props }: PartFigureProps) {
     case "none":
       return null;
     case "running":
-      return <p role="status">The part is being drawn.</p>;
+      return <Working what="The part is being drawn" />;
     case "failed":
-      return <p role="alert">{run.message} So there is no drawing of the part here.</p>;
+      return <Trouble>{run.message} So there is no drawing of the part here.</Trouble>;
     case "done":
       return run.part.sides.map((side) => <SideFigure key={side.works} {...props} finished={run.part} side={side} />);
     default:

@@ -66,7 +66,7 @@ const Empty = styled.p`
 const Size = styled.span`
   display: block;
   ${mono}
-  font-size: 14px;
+  font-size: 16px;
   text-align: center;
   white-space: nowrap;
   background: ${color("drawing")};

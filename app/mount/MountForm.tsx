@@ -27,8 +27,8 @@ import { UndoButton } from "../touch/UndoButton.tsx";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { Moment } from "../ui/Moment.tsx";
-import { Question } from "../ui/Question.tsx";
 import { Remark } from "../ui/Remark.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, phone, size } from "../ui/tokens.ts";
 import { useSettling } from "../ui/useSettling.ts";
 import { CHECK_CAUTION, CHECK_HOW, CHECK_NAME, RESULT_WORDS, type ResultWords } from "./words.ts";
@@ -244,7 +244,7 @@ export function MountForm(props: MountFormProps) {
         </FactList>
         <Aside>Spindle {turns(tool)}.</Aside>
         <Foot>
-          {mounting.form.trouble && <Question role="alert">{mounting.form.trouble}</Question>}
+          <Trouble>{mounting.form.trouble}</Trouble>
           {mounting.kept && (
             <KeptBox>
               <span>

@@ -2,7 +2,7 @@ import { useEffect, useState } from "react";
 import { Heading } from "react-aria-components";
 import { Link, useLocation } from "react-router";
 import { styled } from "styled-components";
-import { may } from "../../core/commands/index.ts";
+import { may, saidRight } from "../../core/commands/index.ts";
 import { type Command, describeEntry, type SetupView } from "../../core/ledger/index.ts";
 import { mainZone, workInZone } from "../../core/machine/index.ts";
 import { formatMillimetres } from "../../core/units/index.ts";
@@ -72,7 +72,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
               {mayDecide && (
                 <div>
                   {one.trouble && one.personId === person.id && (
-                    <PlainButton onPress={() => settle(useMine, one)}>{SEND_WORDS[one.trouble.outcome]}</PlainButton>
+                    <PlainButton onPress={() => settle(useMine, one)}>{sendWords(one.trouble)}</PlainButton>
                   )}
                   {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
                   {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
@@ -90,6 +90,12 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
     </Shade>
   );
 }
+
+/** What sends it again: where its number is doubted, that it is right. */
+const sendWords = (trouble: StoreTrouble): string =>
+  trouble.outcome === "refused" && saidRight(trouble.fields ?? {})
+    ? "It is right: save it"
+    : SEND_WORDS[trouble.outcome];
 
 const SEND_WORDS: Readonly<Record<StoreTrouble["outcome"], string>> = {
   conflict: "Use mine",

@@ -1,5 +1,5 @@
 import { href } from "react-router";
-import { REFUSED_PERSON } from "../../core/commands/index.ts";
+import { REFUSED_PERSON, saidRight } from "../../core/commands/index.ts";
 import type { ReplayAnswer } from "../../server/setup/replay.server.ts";
 import { toast } from "../ui/Toast.tsx";
 import { connection, noteSignedOut } from "./connection.ts";
@@ -100,11 +100,7 @@ async function sendOf(setupId: string): Promise<Sent> {
     await countWaiting();
     const stopped = sent[taken];
     if (!answer.stopped || !stopped) continue;
-    const trouble =
-      answer.stopped.outcome === "conflict"
-        ? answer.stopped
-        : ({ outcome: "refused", message: answer.stopped.message } as const);
-    await changeWaiting({ ...stopped, trouble });
+    await changeWaiting({ ...stopped, trouble: answer.stopped });
     return soFar();
   }
 }
@@ -192,11 +188,20 @@ async function reach(address: string, request: RequestInit): Promise<Response | 
   }
 }
 
-/** Uses a form although it met somebody else's: it is sent again on the knowledge of that. */
+/**
+ * Sends a form again on the knowledge of why it was not saved: that it met somebody else's, or that its number was doubted. A person has
+ * seen both numbers, or the doubt, and says that this one is right.
+ */
 export async function useMine(waiting: Waiting): Promise<void> {
   const { trouble, ...rest } = waiting;
   const base = trouble?.outcome === "conflict" ? String(trouble.seq) : rest.fields.base;
-  await changeWaiting({ ...rest, fields: { ...rest.fields, base: base ?? "0" } });
+  const answer =
+    trouble?.outcome === "refused"
+      ? saidRight(trouble.fields ?? {})
+      : trouble?.outcome === "conflict" && rest.fields.intent === "accept-touch"
+        ? saidRight({ settled: "" })
+        : undefined;
+  await changeWaiting({ ...rest, fields: { ...rest.fields, ...answer, base: base ?? "0" } });
   if (!isKeptPage()) await sendWaiting();
 }
 

@@ -35,7 +35,8 @@ export interface WaitingFile {
 }
 
 export type StoreTrouble =
-  | { readonly outcome: "refused"; readonly message: string }
+  /** `fields`: why, by the field of the form that it belongs to. */
+  | { readonly outcome: "refused"; readonly message: string; readonly fields?: Readonly<Record<string, string>> }
   /** Entered while no one was signed in: the person it would be sent for says whether it is theirs. */
   | { readonly outcome: "signed-out" }
   | { readonly outcome: "conflict"; readonly theirs: ConflictSide; readonly seq: number };

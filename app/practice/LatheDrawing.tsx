@@ -1,6 +1,6 @@
 import { memo, useId } from "react";
 import type { Point, Polygon } from "../../core/outline/index.ts";
-import { DrawingSvg } from "../drawing/DrawingSvg.ts";
+import { DrawingSvg } from "../drawing/DrawingSvg.tsx";
 import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
 import { ToolFigure } from "../drawing/ToolFigure.tsx";
@@ -36,6 +36,8 @@ export const LatheDrawing = memo(function LatheDrawing({
   const lensTop = (scene.tool?.at.x ?? 0) < -scene.radius ? LATHE_SHEET.height - LENS.size - 60 : 12;
   const tip = scene.tool?.at ?? { z: scene.end, x: 0 };
   const place = `translate(${originZ} ${originX}) scale(${scale} ${-scale})`;
+  // Its words stand on the side on which there is room for them.
+  const isFaceFar = originZ > 300;
   const lens = `translate(${LENS.left + LENS.size / 2 - tip.z * LENS.scale} ${lensTop + LENS.size / 2 + tip.x * LENS.scale}) scale(${LENS.scale} ${-LENS.scale})`;
   return (
     <DrawingSvg viewBox={`0 0 ${LATHE_SHEET.width} ${LATHE_SHEET.height}`} aria-hidden="true">
@@ -61,7 +63,12 @@ export const LatheDrawing = memo(function LatheDrawing({
         X0
       </text>
       <path d={`M${originZ} ${LATHE_SHEET.height - 34}v22`} stroke={color("stock")} fill="none" />
-      <text x={originZ + 6} y={LATHE_SHEET.height - 12} className="quiet">
+      <text
+        x={originZ + (isFaceFar ? -6 : 6)}
+        y={LATHE_SHEET.height - 12}
+        textAnchor={isFaceFar ? "end" : "start"}
+        className="quiet"
+      >
         Z0, finished face
       </text>
       {turning !== "" && (

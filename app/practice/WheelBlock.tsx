@@ -102,6 +102,6 @@ const Pair = styled.div`
   justify-content: space-between;
   gap: 6px;
   [role="radiogroup"] { flex-direction: column; flex: none; width: 64px; }
-  @media (width < 1200px) { gap: 4px; [role="radiogroup"] { width: 56px; } label { font-size: 14px; } }
+  @media (width < 1200px) { gap: 4px; [role="radiogroup"] { width: 58px; } label { padding: 2px; letter-spacing: -0.04em; } }
   ~ p { margin-top: 6px; font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.2; }
 `;

@@ -12,7 +12,8 @@ import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { Card, Panel, Quiet } from "../ui/Panel.tsx";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
-import { color, size } from "../ui/tokens.ts";
+import { Trouble } from "../ui/Trouble.tsx";
+import { color } from "../ui/tokens.ts";
 import type { PrepareProps } from "./prepareProps.ts";
 
 /** A fact to look at: what to do at this machine, and what can be found. The last of them is what must not be. */
@@ -121,7 +122,7 @@ function Fact({ setup, setupId, mayEnter, now, check }: PrepareProps & { readonl
         <div>
           <h2>{name}</h2>
           <p>{how}</p>
-          {trouble && <Wrong role="alert">{trouble}</Wrong>}
+          <Trouble>{trouble}</Trouble>
         </div>
         {kept ? (
           <Kept>
@@ -182,10 +183,4 @@ const Kept = styled.div`
   gap: 10px;
   > svg { color: ${color("clear")}; }
   span { display: grid; }
-`;
-const Wrong = styled.p`
-  margin-top: 4px;
-  color: ${color("stop")};
-  font-size: ${size.text};
-  font-weight: 600;
 `;

@@ -123,7 +123,13 @@ const Way = ({ from, to }: { readonly from: Spot; readonly to: Spot }) => (
 const Pause = ({ x, y, name }: Spot & { readonly name: string }) => (
   <g>
     <circle cx={x} cy={y} r="4" fill={color("ink")} />
-    <text x={x - 10} y={y + (name === "goal" ? -10 : 22)} textAnchor="end" className="pause">
+    {/* Beside the gaps, whose numbers stand on the left. */}
+    <text
+      x={x + (name === "goal" ? 10 : -10)}
+      y={y + 22}
+      textAnchor={name === "goal" ? "start" : "end"}
+      className="pause"
+    >
       {name}
     </text>
   </g>

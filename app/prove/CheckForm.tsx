@@ -15,6 +15,7 @@ import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { Moment } from "../ui/Moment.tsx";
 import { Quiet } from "../ui/Panel.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 const FOUND: Readonly<Record<ProofFound, string>> = {
@@ -123,7 +124,7 @@ export function CheckForm(loaded: LoadedSetup & { readonly check: TwoLineCheck }
               {FOUND.stopped}
             </PlainButton>
           </Row>
-          {(form.refusalOf("found") ?? form.trouble) && <p role="alert">{form.refusalOf("found") ?? form.trouble}</p>}
+          <Trouble>{form.refusalOf("found") ?? form.trouble}</Trouble>
         </Fields>
       )}
       {proof && (

@@ -18,6 +18,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Checkbox } from "../ui/Checkbox.tsx";
 import { Stacked } from "../ui/Stacked.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
 import { NoseSweepDrawing } from "./NoseSweepDrawing.tsx";
 import { contourOf, exaggeration, noseProfile } from "./noseProfile.ts";
@@ -252,7 +253,7 @@ function Bench(props: BenchProps) {
         <Typed aria-label="Profile">
           <div>
             <h2>Profile: X, Z as the program writes them, one point a line, from the front to the chuck</h2>
-            {!profile.ok && <p role="alert">{profile.refusal.message}</p>}
+            {!profile.ok && <Trouble>{profile.refusal.message}</Trouble>}
             {program !== undefined && (
               <PlainButton onPress={bench.contour}>Take the contour from the program</PlainButton>
             )}
@@ -396,7 +397,6 @@ const Typed = styled.section`
   grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 14px;
   h2 { margin-bottom: 6px; font-size: ${size.small}; }
-  [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
 `;
 const Points = styled.textarea`
   width: 100%;

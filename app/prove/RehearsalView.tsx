@@ -15,8 +15,10 @@ import { ViewCentre, ViewFrame, ViewMain, ViewRail, ViewSide } from "../shell/Vi
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
 import { ViewTabs } from "../ui/Tabs.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
+import { Working } from "../ui/Working.tsx";
 import type { PlayedRehearsal } from "../workers/rehearsalWorker.ts";
 import { endsOf, momentAt, paint, paintView } from "./paint.ts";
 import { paintColors } from "./paintColors.ts";
@@ -61,12 +63,9 @@ export function RehearsalView(loaded: LoadedSetup & { readonly program: string |
                   here.
                 </p>
               ) : run.state === "failed" ? (
-                <p role="alert">{run.message} Reload the page to try again.</p>
+                <Trouble>{run.message} Reload the page to try again.</Trouble>
               ) : (
-                <p role="status">
-                  Playing the program{" "}
-                  <progress value={run.state === "running" ? run.share : 0} aria-label="Share that is played" />
-                </p>
+                <Working what="The program is being played" share={run.state === "running" ? run.share : 0} />
               )}
             </ViewCentre>
             <ViewSide />

@@ -21,6 +21,7 @@ import { workingOut } from "../offline/sendSetupForm.ts";
 import { useSayOpen } from "../offline/useSayOpen.ts";
 import { useSetupNews } from "../offline/useSetupNews.ts";
 import { entriesAddress } from "../shell/entriesAddress.ts";
+import { LookingOnMark } from "../shell/LookingOnMark.tsx";
 import { OthersHere } from "../shell/OthersHere.tsx";
 import { StageChain } from "../shell/StageChain.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
@@ -92,6 +93,7 @@ export default function Setup({ loaderData: { setup, setupId, person, mayEnter, 
         beside={{ to: href("/setups/:setupId/practice", { setupId }), name: "Practice" }}
         others={
           <>
+            <LookingOnMark setup={setup} setupId={setupId} mayEnter={mayEnter} />
             <LateMark setupId={setupId} role={person.role} late={late} />
             <OthersHere setup={setup} setupId={setupId} others={claims.filter(({ page }) => page !== pageIdIfAny())} />
           </>

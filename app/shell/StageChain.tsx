@@ -44,6 +44,7 @@ const Chain = styled.ol`
 const Stage = styled(NavLink)`
   flex: 1;
   min-width: 44px;
+  padding: 0 4px;
   display: grid;
   justify-items: center;
   align-content: start;

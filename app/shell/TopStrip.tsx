@@ -166,6 +166,8 @@ const Title = styled.div`
 const Middle = styled.div`
   flex: 1;
   min-width: 0;
+  /* The stages are never cut off beside a long name of a machine. */
+  @media (width >= 1200px) { flex: 1 0 auto; }
   overflow-x: auto;
   scrollbar-width: none;
   /* The stages get a line of their own, which goes along where it is too long. */

@@ -49,5 +49,4 @@ export const ViewSide = styled.aside`
   ${narrow} { border-left: 0; border-top: 1px solid ${color("line")}; }
   h2 { font-size: ${size.text}; }
   h3 { font-size: ${size.small}; font-weight: 700; }
-  [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
 `;

@@ -6,6 +6,7 @@ import { touchedRows } from "../../core/offsets/index.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 
 /** What G90 does in programs of the two families that name registers by L or by number. */
@@ -73,7 +74,7 @@ export function FileMeaning({ loaded }: { readonly loaded: LoadedSetup }) {
         {form.busy ? "Saving…" : "This is how it reads"}
       </PrimaryButton>
       {!loaded.mayEnter && <p>A setter or a lead says this before a file is taken.</p>}
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Asked>
   );
 }

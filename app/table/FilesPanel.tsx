@@ -10,6 +10,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton, PrimaryFileLink } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, radius, size } from "../ui/tokens.ts";
 import { FileMeaning } from "./FileMeaning.tsx";
 import type { OffsetsFile } from "./offsetsFile.ts";
@@ -122,11 +123,11 @@ function Loaded({ loaded, file }: { readonly loaded: LoadedSetup; readonly file:
   return (
     <>
       {open.length > 0 && (
-        <p role="alert">
+        <Trouble>
           <b>Stop:</b> the sum of{" "}
           {[...new Set(open.map(({ row, column }) => `${row} ${column.slice(-1).toUpperCase()}`))].join(", ")} is open.
           Look at it before anything is loaded.
-        </p>
+        </Trouble>
       )}
       {news.length === 0 ? (
         <p>The control is taken to hold what stands in this file.</p>
@@ -135,7 +136,7 @@ function Loaded({ loaded, file }: { readonly loaded: LoadedSetup; readonly file:
           {form.busy ? "Saving…" : "It is loaded in the control"}
         </PlainButton>
       )}
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </>
   );
 }

@@ -19,6 +19,7 @@ import { showFor } from "../shell/useShow.ts";
 import { UndoButton } from "../touch/UndoButton.tsx";
 import { PlainButton } from "../ui/Button.tsx";
 import { fieldBox } from "../ui/fieldBox.ts";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { ChangeTable } from "./Preview.tsx";
 
@@ -160,7 +161,7 @@ export function SchoolPanel({ setup, setupId, person, mayEnter }: LoadedSetup) {
               Convert {touched.length === 1 ? "one tool" : `${touched.length} tools`}
             </PlainButton>
           )}
-          {form.trouble && <p role="alert">{form.trouble}</p>}
+          <Trouble>{form.trouble}</Trouble>
         </>
       )}
     </Panel>
@@ -173,7 +174,6 @@ const Panel = styled.form`
   gap: 8px;
   padding-bottom: 12px;
   border-bottom: 1px solid ${color("line")};
-  [role="alert"] { padding: 6px 10px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
   @media print { display: none; }
 `;
 const Row = styled.div`

@@ -11,6 +11,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Fold } from "../ui/Fold.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, radius, size } from "../ui/tokens.ts";
 import { HolderNumber } from "./HolderNumber.tsx";
 import { PositionLost } from "./PositionLost.tsx";
@@ -222,10 +223,6 @@ function Rechucked({ setup, setupId, person }: LoadedSetup) {
   );
 }
 
-function Trouble({ children }: { readonly children: string | undefined }) {
-  return children === undefined ? null : <p role="alert">{children}</p>;
-}
-
 const Body = styled.div`
   display: grid;
   gap: 14px;
@@ -239,7 +236,6 @@ const Section = styled.div`
   border-bottom: 1px dashed ${color("line")};
   &:last-child { padding-bottom: 0; border-bottom: 0; }
   small { font-size: ${size.small}; color: ${color("quiet")}; line-height: 1.25; }
-  [role="alert"] { padding: 4px 8px; border-left: 4px solid ${color("stop")}; background: ${color("stopGround")}; }
 `;
 const Words = styled(TextField)`
   display: grid;

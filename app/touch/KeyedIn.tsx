@@ -6,6 +6,7 @@ import type { KeyIn } from "../../core/offsets/index.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Moment } from "../ui/Moment.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 
 /**
@@ -63,7 +64,7 @@ export function KeyedIn({
       <PlainButton onPress={say} isDisabled={form.busy}>
         {form.busy ? "Saving…" : "Keyed in"}
       </PlainButton>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </>
   );
 }

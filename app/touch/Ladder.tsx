@@ -19,6 +19,7 @@ import { axesOf } from "../../core/tool/index.ts";
 import { coarseLastStep, type SolveFor } from "../../core/touch/index.ts";
 import { convertLength, formatLength, plainMillimetres } from "../../core/units/index.ts";
 import type { OnTool } from "../offline/useClaim.ts";
+import { lookingOn } from "../shell/LookingOnMark.tsx";
 import { showFor } from "../shell/useShow.ts";
 import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Moment } from "../ui/Moment.tsx";
@@ -289,7 +290,7 @@ function Answered({ entry, onAccept, now, sum }: LadderProps & { readonly sum: R
         </Question>
       )}
       {answer?.outcome === "unreachable" && <Question role="alert">{answer.message}</Question>}
-      {answer?.outcome === "refused" && Object.keys(answer.fields).length === 0 && (
+      {answer?.outcome === "refused" && Object.keys(answer.fields).every((name) => name === "settled") && (
         <Question role="alert">{answer.message}</Question>
       )}
     </>
@@ -309,12 +310,6 @@ function CoarseStep({ setup, tool, axis, way, entry }: LadderProps) {
     </Question>
   );
 }
-
-/** Why nothing can be entered here. */
-export const lookingOn = ({ signedOff }: SetupView): string =>
-  signedOff
-    ? "This setup is signed off. A lead must reopen it before anything is added."
-    : "You are looking on: a viewer changes nothing.";
 
 /** The sum, line by line. */
 function LadderSum({ rungs, show }: Pick<ReturnType<typeof useLadder>, "rungs" | "show">) {

@@ -3,15 +3,17 @@ import { type LatheAxis, lastDigit, toolNumber } from "../../core/machine/index.
 import type { CalledSecond } from "../../core/plan/index.ts";
 import { otherEdge } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
+import { lookingOn } from "../shell/LookingOnMark.tsx";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Card } from "../ui/Panel.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { CentreForm } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, LadderPanel, lookingOn } from "./Ladder.tsx";
+import { FactList, Foot, LadderPanel } from "./Ladder.tsx";
 import { secondZ, shownGeometry } from "./secondNumbers.ts";
 import { edgeName, madeFrom } from "./words.ts";
 
@@ -72,7 +74,7 @@ export function MakeSecondStep({ called, ...loaded }: LoadedSetup & { readonly c
           ))}
         </FactList>
         <Foot>
-          {form.trouble && <Question role="alert">{form.trouble}</Question>}
+          <Trouble>{form.trouble}</Trouble>
           {mayEnter ? (
             <PrimaryButton onPress={make} isDisabled={form.busy || !isTouched}>
               {form.busy ? "Saving…" : `Make ${name}`}

@@ -6,6 +6,7 @@ import { TOLERANCES } from "../../core/tolerances.ts";
 import { makesFace } from "../../core/tool/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
+import { lookingOn } from "../shell/LookingOnMark.tsx";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -14,10 +15,11 @@ import { PlainButton, PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type PartKind = "face" | "hole" | "length";
@@ -306,7 +308,7 @@ function Step({ setup, title, lead, caution, action, isBusy, mayEnter, trouble, 
           </div>
         </FactList>
         <Foot>
-          {trouble && <Question role="alert">{trouble}</Question>}
+          <Trouble>{trouble}</Trouble>
           {kept && (
             <KeptBox>
               <span>

@@ -10,6 +10,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Fold } from "../ui/Fold.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 type LostBy = (typeof LOST_BY)[number];
@@ -32,7 +33,7 @@ export function PositionLost({ setup, setupId }: LoadedSetup) {
         Position lost
       </PlainButton>
       <small>Nothing is proven then until a reference tool is checked.</small>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Box>
   );
 }
@@ -145,7 +146,7 @@ function CheckForm({ setup, setupId, person }: LoadedSetup) {
       <PlainButton type="submit" isDisabled={form.busy}>
         Compare
       </PlainButton>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Box>
   );
 }

@@ -4,6 +4,7 @@ import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 
 /** The master's insert has changed and the work offset is taught with it: the other tools follow in one action. */
 export function RebaseOffer({ setup, setupId }: LoadedSetup) {
@@ -25,7 +26,7 @@ export function RebaseOffer({ setup, setupId }: LoadedSetup) {
       <PlainButton onPress={() => form.send("change-master", { to: master })} isDisabled={form.busy}>
         Re-base the others
       </PlainButton>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Question>
   );
 }

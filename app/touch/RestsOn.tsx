@@ -16,6 +16,7 @@ import { PlainButton } from "../ui/Button.tsx";
 import { Field } from "../ui/Field.tsx";
 import { FoldedPart } from "../ui/Fold.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { mono, size } from "../ui/tokens.ts";
 
 /** A number and what it becomes, as the control stores both. */
@@ -77,7 +78,7 @@ export function RestsQuestion({
           Still right
         </PlainButton>
       </FoldedPart>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Asked>
   );
 }
@@ -132,7 +133,7 @@ export function ReckonAllOffer({ setup, setupId }: LoadedSetup) {
       <PlainButton onPress={() => form.send("reckon-anew")} isDisabled={form.busy}>
         Reckon all {all.length} anew
       </PlainButton>
-      {form.trouble && <p role="alert">{form.trouble}</p>}
+      <Trouble>{form.trouble}</Trouble>
     </Asked>
   );
 }

@@ -10,6 +10,7 @@ import { useSetupForm } from "../shell/useSetupForm.ts";
 import { PrimaryButton } from "../ui/Button.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, mono, size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
@@ -117,7 +118,7 @@ export function SecondStep({ setup, setupId, tool, mayEnter, now }: LoadedSetup 
           </Question>
         )}
         <Foot>
-          {form.trouble && <Question role="alert">{form.trouble}</Question>}
+          <Trouble>{form.trouble}</Trouble>
           <KeptBox>
             <span>
               Made by {second.person}, <Moment at={second.at} now={now} />

@@ -8,6 +8,7 @@ import { setterSide } from "../../core/tool/index.ts";
 import { axesToCalibrate, axisOfSide, triggerFound } from "../../core/touch/index.ts";
 import { SmallLength, useTypedLength } from "../entry/SmallLength.tsx";
 import { ageOf } from "../setups/age.ts";
+import { lookingOn } from "../shell/LookingOnMark.tsx";
 import { useEnter } from "../shell/useEnter.ts";
 import type { LoadedSetup } from "../shell/useSetup.ts";
 import { useSetupForm } from "../shell/useSetupForm.ts";
@@ -16,10 +17,11 @@ import { PrimaryButton } from "../ui/Button.tsx";
 import { Pick } from "../ui/Field.tsx";
 import { Moment } from "../ui/Moment.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color, size } from "../ui/tokens.ts";
 import { CentreForm, StepCard } from "./CentreForm.tsx";
 import { Caution, FootStripBox } from "./FootStrip.tsx";
-import { FactList, Foot, KeptBox, LadderPanel, lookingOn } from "./Ladder.tsx";
+import { FactList, Foot, KeptBox, LadderPanel } from "./Ladder.tsx";
 import { UndoButton } from "./UndoButton.tsx";
 
 const SIDE_NAME: Readonly<Record<SetterSide, string>> = {
@@ -147,7 +149,7 @@ export function SetterStep(loaded: LoadedSetup) {
           </div>
         </FactList>
         <Foot>
-          {form.trouble && <Question role="alert">{form.trouble}</Question>}
+          <Trouble>{form.trouble}</Trouble>
           {mayEnter && step.isFar && drift !== undefined && (
             <Question role="alert">
               <p>

@@ -9,6 +9,7 @@ import { newId } from "../shell/newId.ts";
 import { useFold } from "../shell/useFold.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Fold } from "../ui/Fold.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { color } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 import { UndoButton } from "./UndoButton.tsx";
@@ -96,7 +97,7 @@ export function StockEntry({ setup, setupId, decimal, mayEnter }: StockEntryProp
             </>
           )}
           {answer?.outcome === "conflict" && (
-            <p role="alert">{answer.theirs.person} has just measured it. Look again, then save yours if it differs.</p>
+            <Trouble>{answer.theirs.person} has just measured it. Look again, then save yours if it differs.</Trouble>
           )}
         </Frame>
       )}

@@ -8,6 +8,7 @@ import { entriesAddress } from "../shell/entriesAddress.ts";
 import { newId } from "../shell/newId.ts";
 import { PlainButton } from "../ui/Button.tsx";
 import { Question } from "../ui/Question.tsx";
+import { Trouble } from "../ui/Trouble.tsx";
 import { size } from "../ui/tokens.ts";
 import type { TouchAnswer } from "./touchAnswer.ts";
 
@@ -62,11 +63,11 @@ export function UndoButton({ setupId, entry, seq, label, what }: UndoButtonProps
         {label}
       </Small>
       {answer && answer.outcome !== "done" && (
-        <span role="alert">
+        <Trouble>
           {"message" in answer
             ? answer.message
             : `${answer.theirs.person} has changed this meanwhile. Look at it again first.`}
-        </span>
+        </Trouble>
       )}
     </>
   );

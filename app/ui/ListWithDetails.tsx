@@ -1,16 +1,48 @@
+import { ArrowLeft } from "lucide-react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { styled } from "styled-components";
 import { EmptyList } from "./EmptyState.tsx";
-import { color, radius, size } from "./tokens.ts";
+import { color, narrow, radius, size } from "./tokens.ts";
 
-/** A list on the left that opens its entries on the right. */
-export const Split = styled.div<{ $isOpen: boolean }>`
+/** A list on the left that opens its entries on the right; on a narrow screen what is open stands in place of the list. */
+export function Split({
+  isOpen,
+  all,
+  children,
+}: {
+  readonly isOpen: boolean;
+  /** What leads back to the list, as "All machines". */
+  readonly all: string;
+  readonly children: ReactNode;
+}) {
+  return (
+    <Columns $isOpen={isOpen}>
+      {isOpen && (
+        <Back to="?" preventScrollReset>
+          <ArrowLeft size={20} aria-hidden="true" /> {all}
+        </Back>
+      )}
+      {children}
+    </Columns>
+  );
+}
+
+const Back = styled(Link)`
+  display: none;
+  ${narrow} { display: flex; align-items: center; gap: 8px; min-height: 48px; color: ${color("action")}; font-weight: 600; }
+`;
+const Columns = styled.div<{ $isOpen: boolean }>`
   display: grid;
   grid-template-columns: ${({ $isOpen }) => ($isOpen ? "minmax(240px, 1fr) minmax(0, 1.9fr)" : "minmax(0, 1fr)")};
   gap: 16px;
   min-height: 0;
   > * { overflow: auto; min-width: 0; }
+  ${narrow} {
+    grid-template-columns: minmax(0, 1fr);
+    gap: 8px;
+    ${({ $isOpen }) => $isOpen && "> ul { display: none; }"}
+  }
 `;
 
 interface Listed {

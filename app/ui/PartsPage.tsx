@@ -151,7 +151,7 @@ export function PartsPage() {
         <Progress done={3} of={8} what="steps done" />
       </Shown>
       <Shown name="List with details">
-        <Split $isOpen>
+        <Split isOpen all="All parts">
           <List
             open="1"
             empty="Nothing here yet."

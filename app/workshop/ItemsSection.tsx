@@ -33,9 +33,10 @@ export function ItemsSection({
 }: WorkshopProps & { readonly kind: WorkshopKind; readonly mayChange: boolean; readonly open: string | undefined }) {
   const item = items.find(({ id }) => id === open);
   const isNew = open === "new" && mayChange;
-  const form = useWorkshopForm(SECTIONS.find((one) => one.kind === kind)?.path ?? "tools", open);
+  const section = SECTIONS.find((one) => one.kind === kind);
+  const form = useWorkshopForm(section?.path ?? "tools", open);
   return (
-    <Split $isOpen={isNew || item !== undefined}>
+    <Split isOpen={isNew || item !== undefined} all={`All ${section?.name.toLowerCase()}`}>
       <List
         entries={items.map((one) => ({
           id: one.id,

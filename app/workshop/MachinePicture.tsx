@@ -3,13 +3,14 @@ import { type MachineProfile, readoutSense, ZONE_KINDS, type Zone, zoneSchema } 
 import type { Point } from "../../core/outline/index.ts";
 import { rectangle } from "../../core/outline/index.ts";
 import { profileOfTexts } from "../../core/workshop/index.ts";
+import { DrawingSvg } from "../drawing/DrawingSvg.tsx";
 import { stationsScene } from "../drawing/geometry/stationsScene.ts";
 import { HoldingFigure } from "../drawing/HoldingFigure.tsx";
 import { StationsFigure } from "../drawing/StationsFigure.tsx";
 import { Hatch, StockFigure } from "../drawing/StockFigure.tsx";
 import { openPath, type View } from "../drawing/view.ts";
 import { workholding } from "../drawing/workholding.ts";
-import { color, size } from "../ui/tokens.ts";
+import { color } from "../ui/tokens.ts";
 
 type Texts = Readonly<Record<string, string>>;
 
@@ -41,7 +42,7 @@ export function MachinePicture({ texts, zones, stations }: PicturedMachine) {
   const [xAway, zAway] = [readoutSense(zone, "x") > 0, readoutSense(zone, "z") > 0];
   return (
     <Pictures>
-      <svg
+      <DrawingSvg
         viewBox={`0 0 ${ROOM.width} ${ROOM.height}`}
         role="img"
         aria-label="How the bar is held, and where the axes lead"
@@ -64,11 +65,15 @@ export function MachinePicture({ texts, zones, stations }: PicturedMachine) {
         <text x="204" y="30" textAnchor="end">
           X plus
         </text>
-      </svg>
+      </DrawingSvg>
       {scene.places.length > 0 && (
-        <svg viewBox={`-6 -6 ${scene.width + 12} ${scene.height + 12}`} role="img" aria-label="Zones and stations">
+        <DrawingSvg
+          viewBox={`-6 -6 ${scene.width + 12} ${scene.height + 12}`}
+          role="img"
+          aria-label="Zones and stations"
+        >
           <StationsFigure scene={scene} standsIn={() => undefined} />
-        </svg>
+        </DrawingSvg>
       )}
     </Pictures>
   );
@@ -104,5 +109,4 @@ const Pictures = styled.div`
   padding: 8px;
   background: ${color("drawing")};
   svg { flex: 1 1 220px; min-width: 0; max-width: 420px; height: 210px; overflow: hidden; }
-  text { font-size: ${size.small}; fill: ${color("ink")}; }
 `;

@@ -31,7 +31,7 @@ export function MachinesSection({
   const isNew = open === "new" && mayChange;
   const form = useWorkshopForm("machines", open);
   return (
-    <Split $isOpen={isNew || kept !== undefined}>
+    <Split isOpen={isNew || kept !== undefined} all="All machines">
       <List
         entries={machines.map(({ machine, retired }) => ({
           id: machine.id,

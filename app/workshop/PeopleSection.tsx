@@ -26,7 +26,7 @@ export function PeopleSection({ people, sessions, open }: WorkshopProps & { read
   const isNew = open === "new";
   const form = useWorkshopForm("people", open);
   return (
-    <Split $isOpen={isNew || person !== undefined}>
+    <Split isOpen={isNew || person !== undefined} all="All people">
       <List
         entries={people.map(({ id, name, role, decimalMark, retired, mustChoose, lockedFor }) => ({
           id,

@@ -12,6 +12,7 @@ export {
   type NewEntry,
   refuse,
   type SetupOutcome,
+  saidRight,
 } from "./outcome.ts";
 export { type KnownBefore, readStock } from "./prepareCommand.ts";
 export { readSize } from "./readSize.ts";

@@ -21,6 +21,18 @@ export interface ConflictSide {
 /** A command to append, or why there is none. */
 export type CommandResult = Command | Extract<SetupOutcome, { outcome: "refused" }>;
 
+/** Fields of a form that answer why it was refused, and what they say then: the number is right as it stands. */
+const SAID_RIGHT: Readonly<Record<string, string>> = { settled: "kept", meant: "yes" };
+
+/** What a refused form must say besides so that its number is taken as it stands; undefined where it was refused for something else. */
+export function saidRight(
+  refusedFields: Readonly<Record<string, string>>,
+): Readonly<Record<string, string>> | undefined {
+  const asked = Object.keys(refusedFields);
+  if (asked.length === 0 || !asked.every((field) => field in SAID_RIGHT)) return undefined;
+  return Object.fromEntries(asked.map((field) => [field, SAID_RIGHT[field] ?? ""]));
+}
+
 /** What every command made from a form begins with. */
 export interface NewEntry {
   readonly id: string;

@@ -186,7 +186,10 @@ function settledDoubt(
       ? refuse("Nothing is doubtful about this number any more, so there is nothing to put right. Look at it again.")
       : { exact: value.exact, hidden };
   const asked = plausibility.kinds.find(({ kind }) => kind === doubted) ?? open;
-  if (settled === undefined) return refuse(plausibility.message ?? "This number is doubtful.");
+  if (settled === undefined) {
+    const message = plausibility.message ?? "This number is doubtful.";
+    return refuse(message, { settled: message });
+  }
   const doubt = { kind: asked.kind, probability: asked.probability, settled };
   if (settled === "kept") return { exact: value.exact, doubt, hidden };
   if (asked.corrected === null) return refuse("There is no other number to put here. Touch again, or keep it.");

@@ -45,8 +45,12 @@ export interface Asked {
   readonly id: string;
   /** SHA-256 of the form that it is made from: the same id with another form is no repetition. */
   readonly digest?: string | undefined;
-  readonly make: (state: SetupState, sql: Sql) => Promise<CommandResult>;
+  readonly make: (state: SetupState, sql: Sql) => Promise<CommandResult | Doubted>;
 }
+
+type Refused = Exclude<CommandResult, Command>;
+/** Refused for a doubt alone; `doubted` is what it would enter. */
+type Doubted = Refused & { readonly doubted: Command };
 
 type AppendResult =
   /** `state`: the setup with the entry on it. */
@@ -61,9 +65,7 @@ type AppendResult =
     }
   | { readonly outcome: "refused"; readonly refusal: Refusal };
 /** Of a form that was worked out here: also that it could not be, by field. */
-export type FormResult =
-  | AppendResult
-  | { readonly outcome: "not-made"; readonly made: Exclude<CommandResult, Command> };
+export type FormResult = AppendResult | { readonly outcome: "not-made"; readonly made: Refused };
 
 /** The same with what tells a repetition from another form under the same id. */
 interface FoundRow extends LedgerRow {
@@ -245,7 +247,15 @@ async function tryOne(
   { state, latest, now, others }: Standing,
 ): Promise<FormResult> {
   const command = await asked.make(state, sql);
-  if ("outcome" in command) return { outcome: "not-made", made: command };
+  if ("outcome" in command) {
+    const { doubted, ...made } = "doubted" in command ? command : { ...command, doubted: undefined };
+    // What somebody else has entered meanwhile may be what makes it doubtful: both are asked about first.
+    const met =
+      doubted && author.base < state.seq
+        ? await sameCellSince(sql, setupId, doubted, author, state, others)
+        : undefined;
+    return met ?? { outcome: "not-made", made };
+  }
   const isNew = state.seq === 0;
   if (isNew && command.kind !== "setup-opened") return refuse("no-such-setup", "There is no such setup.");
   const valid = validatePayload(command.kind, command.payload);

@@ -6,6 +6,7 @@ import {
   refuse,
   type SetupForm,
   type SetupOutcome,
+  saidRight,
 } from "../../core/commands/index.ts";
 import { dependenciesOf, describeEntry, type Entry, type SetupState } from "../../core/ledger/index.ts";
 import { database } from "../context.server.ts";
@@ -110,9 +111,13 @@ export function askedOf<Whose extends Omit<Author, "base">>(
           ? { ...NOTHING_KNOWN, brought }
           : await knownFor(inside, setupId, state, form, reader);
       const actor = { ...person, role };
-      return reader && isFileForm(form)
-        ? await reader("command", { state, form, actor, known })
-        : makeCommand(state, form, { ...actor, readList }, known);
+      if (reader && isFileForm(form)) return await reader("command", { state, form, actor, known });
+      const locale = { ...actor, readList };
+      const command = makeCommand(state, form, locale, known);
+      const answer = "outcome" in command ? saidRight(command.fields) : undefined;
+      if (!("outcome" in command) || !answer) return command;
+      const doubted = makeCommand(state, { ...form, ...answer } as SetupForm, locale, known);
+      return "outcome" in doubted ? command : { ...command, doubted };
     } catch (failure) {
       // This form's file: those before it are kept.
       if (!(failure instanceof NotRead)) throw failure;

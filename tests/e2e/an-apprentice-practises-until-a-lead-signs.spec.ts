@@ -307,7 +307,7 @@ longTest(
     await expect(page.getByRole("textbox", { name: "What it is called" })).toHaveValue("Drawtube tools anew");
     await page.getByRole("checkbox", { name: /Finish turn/ }).check();
     await page.getByRole("button", { name: "Make the exercise" }).click();
-    await expect(page.getByText("“Drawtube tools anew” is kept.")).toBeVisible();
+    await expect(page.getByText("“Drawtube tools anew” is saved.")).toBeVisible();
 
     const file = await page.request.get("/practice/exercises/drawtube-tools-anew/file");
     const exercise = (await file.json()) as { title: string; goals: unknown[] };

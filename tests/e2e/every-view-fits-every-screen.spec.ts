@@ -110,12 +110,14 @@ test("every view that is checked in every run is one of all", () => {
 
 test("what does not fit is found", async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.setContent(`<html lang="en"><title>A page</title><body style="margin:0;font:16px sans-serif"><main>
+  await page.setContent(`<html lang="en"><title>A page</title><body style="margin:0;font:16px sans-serif"><style>button { font: inherit }</style><main>
     <button style="width:30px;height:30px;padding:0">a</button>
     <div style="width:600px;height:60px">too wide</div>
     <p style="font-size:9px;margin:0">very small</p>
     <div style="position:relative;height:60px"><b style="position:absolute;top:0">over</b><i style="position:absolute;top:2px">under</i></div>
     <button style="width:60px;height:60px;padding:0;overflow:hidden;white-space:nowrap">cut off in its middle</button>
+    <div style="position:relative"><p style="margin:0">under a drawing</p><svg style="position:absolute;inset:0" width="200" height="40"><rect width="200" height="40"/></svg></div>
+    <svg width="200" height="60"><text x="0" y="20">drawn</text><text x="4" y="22">over</text><text x="0" y="55" font-size="9">small</text></svg>
     <div style="display:flex;flex-direction:column"><h2 style="order:2;margin:0">second</h2><h2 style="order:1;margin:0">first</h2></div>
     </main></body></html>`);
   expect(await faultsOfLayout(page)).toEqual([
@@ -124,6 +126,9 @@ test("what does not fit is found", async ({ page }) => {
     expect.stringMatching(/^text “very small” is 9 px$/),
     expect.stringMatching(/^button “cut off in its middle” is cut off$/),
     expect.stringMatching(/^b “over” lies over i “under”$/),
+    expect.stringMatching(/^p “under a drawing” is covered by a drawing$/),
+    expect.stringMatching(/^drawn text “small” is 9 px$/),
+    expect.stringMatching(/^drawn text “drawn” lies over “over”$/),
     expect.stringMatching(/^h2 “first” is read after h2 “second”/),
   ]);
 });

@@ -8,7 +8,9 @@ export const faultsOfLayout = (page: Page): Promise<readonly string[]> =>
   page.evaluate(() => {
     const faults: string[] = [];
     const LEAST_TARGET = 44;
-    const LEAST_TEXT = 11;
+    const LEAST_TEXT = 16;
+    /** In a drawing that is made smaller as a whole, on a phone. */
+    const LEAST_DRAWN = 12;
     const ONE_COLUMN = 600;
     const name = (element: Element) => {
       const text = (element.getAttribute("aria-label") ?? element.textContent ?? "").trim().replace(/\s+/g, " ");
@@ -145,6 +147,30 @@ export const faultsOfLayout = (page: Page): Promise<readonly string[]> =>
         if (width > 3 && height > 0.45 * Math.min(a.bottom - a.top, b.bottom - b.top))
           faults.push(`${name(a.element)} lies over ${name(b.element)}`);
       }
+    // Words under a drawing, as far as they are on the screen.
+    for (const { element, left, top, right, bottom } of inView) {
+      const [x, y] = [(left + right) / 2, (top + bottom) / 2];
+      const first = document.elementFromPoint(x, y);
+      if (!first?.closest("svg") || element.contains(first) || layer(first) !== layer(element)) continue;
+      // A button's own sign, and what is drawn in an element that the words stand in, lie beside them.
+      if (!first.closest("svg")?.contains(element)) faults.push(`${name(element)} is covered by a drawing`);
+    }
+    // Words in drawings: as large as others, and not over each other.
+    for (const drawing of document.querySelectorAll("svg")) {
+      const words = [...drawing.querySelectorAll("text")].filter((text) => isShown(text) && seen(text));
+      for (const text of words) {
+        const shownAt = Number.parseFloat(getComputedStyle(text).fontSize) * (text.getScreenCTM()?.a ?? 1);
+        if (shownAt < LEAST_DRAWN) faults.push(`drawn text “${text.textContent}” is ${Math.round(shownAt)} px`);
+      }
+      const boxes = words.map((text) => ({ says: text.textContent, box: text.getBoundingClientRect() }));
+      for (const [one, a] of boxes.entries())
+        for (const b of boxes.slice(one + 1)) {
+          const width = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left);
+          const height = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);
+          if (width > 3 && height > 0.45 * Math.min(a.box.height, b.box.height))
+            faults.push(`drawn text “${a.says}” lies over “${b.says}”`);
+        }
+    }
     // Read aloud in the order in which it stands: on a screen of one column a heading never comes before one above it.
     if (wide < ONE_COLUMN) {
       let above: { top: number; name: string } | undefined;

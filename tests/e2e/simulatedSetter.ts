@@ -52,7 +52,7 @@ export class SimulatedSetter {
       .getByRole("radiogroup", { name: /^Way to touch/ })
       .locator("label")
       .allInnerTexts();
-    await this.press(String(labels.findIndex((text) => text.includes(name)) + 1));
+    await this.press(`Alt+${labels.findIndex((text) => text.includes(name)) + 1}`);
     await expect(radio).toBeChecked();
   }
 
@@ -84,11 +84,16 @@ export class SimulatedSetter {
     await this.accept(`${isWork ? "work " : ""}${tool.offset} ${axis} ${way}`);
   }
 
-  /** Enter, and on to what comes next. */
+  /** Enter, and on to what comes next. Where the page doubts a number that is another than last time, it is kept: the tool was set anew. */
   async accept(step: string): Promise<void> {
     const before = await addressOf(this.page);
     await this.press("Enter");
-    await expect.poll(() => addressOf(this.page), { timeout: 20_000 }).not.toBe(before);
+    const keep = this.page.getByRole("alert", { name: "Doubt" }).getByRole("button", { name: /^No, keep/ });
+    const hasGoneOn = async () => {
+      if (await keep.isVisible()) await keep.click();
+      return (await addressOf(this.page)) !== before;
+    };
+    await expect.poll(hasGoneOn, { timeout: 20_000 }).toBe(true);
     this.counts.push({ step, keys: this.keys });
     this.keys = 0;
   }
@@ -131,7 +136,7 @@ export class SimulatedSetter {
       spacer: paper,
       old,
       retreat,
-      commanded: size,
+      commanded: called,
       overhang: undefined as never,
       jog: readout - (called + old + retreat + work),
     };

@@ -23,12 +23,21 @@ interface StationsScene {
         readonly outline: string;
         readonly name: string;
       }
-    | { readonly kind: "bar"; readonly x: number; readonly y: number; readonly width: number; readonly name: string }
+    | {
+        readonly kind: "bar";
+        readonly x: number;
+        readonly y: number;
+        readonly width: number;
+        readonly height: number;
+        readonly name: string;
+      }
   )[];
 }
 
 const CELL = 52;
-const ROW = 74;
+const ROW = 84;
+/** Where the middle of a place lies below the top of its row: under the name of its zone. */
+const PLACE = 51;
 const GAP = 8;
 const MOST_IN_ROW = 8;
 
@@ -79,9 +88,9 @@ export function stationsScene(
         left = 0;
         top += ROW + GAP;
       }
-      bodies.push({ kind: "bar", x: left, y: top, width: row.length * CELL, name: zone.name });
+      bodies.push({ kind: "bar", x: left, y: top, width: row.length * CELL, height: ROW, name: zone.name });
       row.forEach(({ id }, index) => {
-        places.push({ station: id, zone: zone.id, x: left + CELL * (index + 0.5), y: top + ROW / 2 + 4 });
+        places.push({ station: id, zone: zone.id, x: left + CELL * (index + 0.5), y: top + PLACE });
       });
       width = Math.max(width, left + row.length * CELL);
       left += row.length * CELL + GAP;
