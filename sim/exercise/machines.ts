@@ -21,6 +21,13 @@ export const TRAINING_MACHINES: Readonly<Record<string, MachineProfile>> = {
     school: "setter",
     setter: { kind: "arm", calibratedIn: "mm", outside: -60, bore: -52, face: 90 },
   },
+  "swiss-counting": {
+    ...swiss,
+    id: "swiss-counting",
+    name: "Sliding-headstock lathe that counts",
+    encoders: "incremental",
+  },
+  "bench-counting": { ...bench, id: "bench-counting", name: "Bench lathe that counts", encoders: "incremental" },
   /** A counting control on the same castings: it knows where it is only after it was home. */
   counting: { ...turret, id: "counting", name: "Turret lathe that counts", encoders: "incremental" },
 };

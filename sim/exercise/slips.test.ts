@@ -143,6 +143,24 @@ const SLIPS: Readonly<Record<string, readonly Case[]>> = {
         : [act],
     ),
   ],
+  "swiss-after-a-stall": [
+    as("paper-ignored", by("1", "x", 2 * paper)),
+    as("left-out", (act) => (act.do === "home" ? [] : [act]), "never sent home"),
+  ],
+  "swiss-first-part": [as("off-size", wearTurned)],
+  "bench-after-a-power-cut": [as("not-proved", (act) => (act.do === "mdi" ? [] : [act]))],
+  "plug-in-setter-bumped": [
+    as("unexplained", (act) =>
+      act.do === "enter-setter" && act.side === "outside" ? [{ ...act, number: act.number + 0.01 }] : [act],
+    ),
+  ],
+  "bench-second-operation": [
+    as("paper-ignored", (act, { lathe }) =>
+      act.do === "enter-work"
+        ? [{ ...act, number: act.number + workToControl(lathe.config.machine, "z", inPaper) }]
+        : [act],
+    ),
+  ],
   "first-part-inch": [as("off-size", wearTurned)],
   "first-part": [
     as("off-size", wearTurned),

@@ -34,6 +34,11 @@ import e32 from "./32-after-a-stall.json" with { type: "json" };
 import e33 from "./33-calibrate-the-setter.json" with { type: "json" };
 import e34 from "./34-second-operation.json" with { type: "json" };
 import e35 from "./35-first-part-inch.json" with { type: "json" };
+import e36 from "./36-swiss-after-a-stall.json" with { type: "json" };
+import e37 from "./37-swiss-first-part.json" with { type: "json" };
+import e38 from "./38-bench-power-cut.json" with { type: "json" };
+import e39 from "./39-plug-in-bumped.json" with { type: "json" };
+import e40 from "./40-bench-second-operation.json" with { type: "json" };
 
 /** The exercises that come with Luvrit, in the order in which one rests on another. */
 export const SHIPPED: readonly Exercise[] = [
@@ -72,6 +77,11 @@ export const SHIPPED: readonly Exercise[] = [
   e33,
   e34,
   e35,
+  e36,
+  e37,
+  e38,
+  e39,
+  e40,
 ] as unknown as readonly Exercise[];
 
 export const shippedExercise = (id: string): Exercise | undefined => SHIPPED.find((one) => one.id === id);
