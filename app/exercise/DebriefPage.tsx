@@ -20,9 +20,10 @@ import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.ts
 import { PanelRow } from "../ui/Panel.tsx";
 import { QUANTITY_TONE } from "../ui/quantityTone.ts";
 import { Remark } from "../ui/Remark.tsx";
-import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
+import { color, mono, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { actWords } from "./actWords.ts";
+import { BesideLathe, LatheSide, Told } from "./BesideLathe.ts";
 import { DEPTH_WORDS } from "./depthWords.ts";
 import { keepDraft } from "./runDraft.ts";
 import { useReplay } from "./useReplay.ts";
@@ -77,8 +78,8 @@ export function DebriefPage({
         person={person}
         beside={{ to: href("/practice"), name: "Practice" }}
       />
-      <Page>
-        <Found>
+      <BesideLathe>
+        <Told>
           <h1>
             <Verdict $tone={debrief.reached ? "clear" : "stop"}>
               {debrief.reached ? <Check size={26} aria-hidden="true" /> : <X size={26} aria-hidden="true" />}
@@ -143,7 +144,7 @@ export function DebriefPage({
               <PlainButtonLink to={href("/practice")}>All exercises</PlainButtonLink>
             </PanelRow>
           )}
-        </Found>
+        </Told>
         <Again aria-label="The run played again">
           <FailsAlone what="The drawing">
             <LatheDrawing
@@ -158,7 +159,7 @@ export function DebriefPage({
             {replay.act ? actWords(replay.act, moment.bench) : "as it stood at the start"}
           </p>
         </Again>
-      </Page>
+      </BesideLathe>
     </>
   );
 }
@@ -312,23 +313,6 @@ function SumTable({ sum }: { readonly sum: NonNullable<DebriefedSlip["sum"]> }) 
   );
 }
 
-const Page = styled.main`
-  display: grid;
-  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr);
-  gap: 20px;
-  height: calc(100dvh - 52px);
-  min-height: 600px;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); height: auto; min-height: 0; }
-`;
-const Found = styled.section`
-  display: grid;
-  align-content: start;
-  gap: 12px;
-  overflow: auto;
-  padding: 16px 4px 16px 20px;
-  h1 { display: flex; align-items: center; gap: 10px; font-size: ${size.number}; }
-  h2 { font-size: ${size.text}; }
-`;
 const Goals = styled.table`
   width: 100%;
   border-collapse: collapse;
@@ -372,12 +356,8 @@ const Sum = styled.table`
   [data-differs="true"] td:last-child { font-weight: 700; color: ${color("stop")}; }
   tbody tr:last-child { border-top: 2px solid ${color("ink")}; font-weight: 700; }
 `;
-const Again = styled.section`
-  display: grid;
+const Again = styled(LatheSide)`
   grid-template-rows: minmax(0, 1fr) auto auto;
-  min-height: 0;
-  border-left: 1px solid ${color("line")};
-  background: ${color("sheet")};
   > p { min-height: 44px; padding: 0 16px 10px; font-size: ${size.small}; font-variant-numeric: tabular-nums; }
 `;
 const Player = styled.div`

@@ -3,7 +3,7 @@ import { useMemo, useState } from "react";
 import { href } from "react-router";
 import { styled } from "styled-components";
 import type { Person } from "../../server/people/person.server.ts";
-import { SLIPPED_RUNS, type SlippedRun, slippedRun } from "../../sim/exercise/slippedRun.ts";
+import { FINDABLE, SLIPPED_RUNS, type SlippedRun, slippedRun } from "../../sim/exercise/slippedRun.ts";
 import { SLIP_WORDS, type SlipKind } from "../../sim/exercise/slipWords.ts";
 import { LatheDrawing } from "../practice/LatheDrawing.tsx";
 import { latheScene } from "../practice/latheScene.ts";
@@ -11,50 +11,58 @@ import { turningWords } from "../practice/PracticePage.tsx";
 import { FailsAlone } from "../shell/FailsAlone.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
 import { PlainButtonLink, PrimaryButton, PrimaryButtonLink } from "../ui/Button.tsx";
-import { color, mono, narrow, radius, size } from "../ui/tokens.ts";
+import { color, mono, narrow, radius } from "../ui/tokens.ts";
+import { BesideLathe, LatheSide, Told } from "./BesideLathe.ts";
 import { SlipLine, Slips } from "./DebriefPage.tsx";
 import { runLines } from "./runLines.ts";
 import { useReplay } from "./useReplay.ts";
-
-/** What one chooses from, the slip of the run among them. */
-const KINDS: readonly SlipKind[] = [
-  "paper-once",
-  "sign-lost",
-  "moved-before-entry",
-  "other-row",
-  "other-axis",
-  "radius-for-diameter",
-  "half-width",
-  "wrong-edge",
-  "work-untaught",
-];
 
 /** A recorded run with one slip in it, to be read line by line until the slip is found. */
 export function FindSlipPage({
   person,
   number,
   seed,
+  shop,
 }: {
   readonly person: Person;
   readonly number: number;
   readonly seed: number;
+  /** Runs that others have made here: how many there are, and the one that is asked for. */
+  readonly shop: {
+    readonly runs: number;
+    readonly place: number | undefined;
+    readonly found: SlippedRun | undefined;
+  };
 }) {
-  const found = useMemo(() => slippedRun(number, seed), [number, seed]);
+  const found = useMemo(() => shop.found ?? slippedRun(number, seed), [shop.found, number, seed]);
+  const nextOfShop =
+    shop.runs === 0
+      ? undefined
+      : `${href("/practice/find-the-slip")}?${new URLSearchParams({ shop: String(((shop.place ?? -1) + 1) % shop.runs) })}`;
   const next = `${href("/practice/find-the-slip")}?${new URLSearchParams({ run: String((number + 1) % SLIPPED_RUNS), seed: String(seed + 1) })}`;
   return (
     <>
       <TopStrip
         title="Find the slip"
-        subtitle={found?.run.exercise.title ?? ""}
+        subtitle={`${found?.run.exercise.title ?? ""}${shop.found ? ", a run of this shop" : ""}`}
         person={person}
         beside={{ to: href("/practice"), name: "Practice" }}
       />
-      {found && <Recorded found={found} next={next} />}
+      {found && <Recorded found={found} next={next} nextOfShop={nextOfShop} />}
     </>
   );
 }
 
-function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: string }) {
+function Recorded({
+  found,
+  next,
+  nextOfShop,
+}: {
+  readonly found: SlippedRun;
+  readonly next: string;
+  /** Undefined while the shop has none. */
+  readonly nextOfShop: string | undefined;
+}) {
   const { run, debrief } = found;
   const lines = useMemo(() => runLines(run), [run]);
   const replay = useReplay(run, 0);
@@ -65,7 +73,7 @@ function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: 
   const isFound = tried.includes(found.kind);
   const slip = debrief.slips[0];
   return (
-    <Page>
+    <BesideLathe>
       <Read aria-label="The recorded run">
         <h1>Where did it go wrong?</h1>
         <p>
@@ -103,6 +111,7 @@ function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: 
             </Slips>
             <nav aria-label="What comes next">
               <PrimaryButtonLink to={next}>Another run</PrimaryButtonLink>
+              {nextOfShop !== undefined && <PlainButtonLink to={nextOfShop}>A run of this shop</PlainButtonLink>}
               <PlainButtonLink to={href("/practice")}>To the exercises</PlainButtonLink>
             </nav>
           </>
@@ -115,7 +124,7 @@ function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: 
           >
             <fieldset>
               <legend>The slip was</legend>
-              {KINDS.map((one) => (
+              {FINDABLE.map((one) => (
                 <label key={one}>
                   <input type="radio" name="slip" checked={kind === one} onChange={() => setKind(one)} />
                   {tried.includes(one) && <X size={18} aria-label="not this one" />}
@@ -130,40 +139,25 @@ function Recorded({ found, next }: { readonly found: SlippedRun; readonly next: 
           </form>
         )}
       </Answer>
-    </Page>
+    </BesideLathe>
   );
 }
 
-const Page = styled.main`
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
-  gap: 20px;
-  height: calc(100dvh - 52px);
-  min-height: 600px;
-  ${narrow} { grid-template-columns: minmax(0, 1fr); height: auto; min-height: 0; }
-`;
-const Read = styled.section`
-  display: grid;
-  align-content: start;
-  gap: 10px;
-  overflow: auto;
-  padding: 16px 4px 16px 20px;
-  h1 { font-size: ${size.number}; }
+const Read = styled(Told)`
   p { font-size: 16px; line-height: 1.3; }
   ol { display: grid; gap: 2px; }
   li button { ${mono} display: grid; width: 100%; min-height: 44px; align-content: center; padding: 4px 12px; border: 1.5px solid ${color("line")}; border-radius: ${radius}; background: ${color("sheet")}; color: inherit; font-size: 16px; text-align: left; cursor: pointer; }
   li button[aria-pressed="true"] { border-color: ${color("action")}; background: ${color("selected")}; }
   li button[data-slip="true"] { border-color: ${color("stop")}; background: ${color("stopGround")}; }
   small { font-size: 16px; color: ${color("measured")}; }
-  ${narrow} { padding: 14px; }
 `;
-const Answer = styled.section`
-  display: grid;
+const Answer = styled(LatheSide)`
   grid-template-rows: minmax(180px, 1fr) auto;
   align-content: start;
   gap: 10px;
   overflow: auto;
-  padding: 0 20px 16px 0;
+  padding: 0 0 16px;
+  > :not(:first-child) { margin: 0 20px; }
   > p { display: flex; gap: 8px; font-weight: 700; }
   > nav { display: flex; flex-wrap: wrap; gap: 8px; }
   form { display: grid; gap: 8px; justify-items: start; }
@@ -171,7 +165,7 @@ const Answer = styled.section`
   legend { font-weight: 700; }
   label { display: flex; align-items: center; gap: 8px; min-height: 44px; font-size: 16px; line-height: 1.2; cursor: pointer; }
   input { flex: none; width: 20px; height: 20px; accent-color: ${color("action")}; }
-  ${narrow} { padding: 0 14px 16px; }
+  ${narrow} { > :not(:first-child) { margin: 0 14px; } }
 `;
 const Room = styled.div`
   min-height: 0;

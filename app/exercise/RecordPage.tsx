@@ -21,6 +21,7 @@ import { color, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { minutesAndSeconds } from "./DebriefPage.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
+import { HandlingSection } from "./HandlingSection.tsx";
 
 interface Sign {
   readonly skill: Skill;
@@ -123,6 +124,7 @@ export function RecordPage({
               })}
           </tbody>
         </Table>
+        <HandlingSection runs={runs} exercises={exercises} />
         <h2>Runs</h2>
         {runs.length === 0 ? (
           <p>
@@ -147,7 +149,7 @@ export function RecordPage({
             <tbody>
               {runs.slice(0, RUNS_SHOWN).map((run) => (
                 <tr key={run.id}>
-                  <td>
+                  <td data-whole>
                     <Day at={run.at} />
                   </td>
                   <th scope="row">
@@ -244,6 +246,7 @@ const Table = styled.table`
   tbody td { font-size: 16px; font-variant-numeric: tabular-nums; line-height: 1.2; }
   tbody th a { color: ${color("measured")}; }
   small { font-size: ${size.small}; color: ${color("quiet")}; }
+  td[data-whole] { white-space: nowrap; }
 `;
 const Signing = styled(Form)`
   display: flex;

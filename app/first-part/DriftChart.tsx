@@ -5,10 +5,11 @@ import { changedAt, type Drift, driftOf, type FeatureState } from "../../core/co
 import { lastDigit, toDrawing } from "../../core/machine/index.ts";
 import { holderScatter } from "../../core/plausibility/index.ts";
 import { convertLength, formatLength } from "../../core/units/index.ts";
+import { inkOf } from "../ui/chartInk.ts";
 import { Day } from "../ui/Moment.tsx";
 import { Remark } from "../ui/Remark.tsx";
 import { drawnLimits } from "./drawnLimits.ts";
-import { type ChartInk, driftChartConfig } from "./driftChartConfig.ts";
+import { driftChartConfig } from "./driftChartConfig.ts";
 import type { FirstPartProps } from "./firstPartProps.ts";
 
 Chart.defaults.font.family = '"Atkinson Hyperlegible Next Variable", sans-serif';
@@ -96,11 +97,6 @@ function driftWords(drift: Drift, write: (millimetres: number, sign?: "always") 
   if (partsLeft === undefined) return "No trend: it stays where it is.";
   const tenParts = `${write(perPart * 10, "always")} in ten parts`;
   return `${tenParts}; about ${partsLeft} ${partsLeft === 1 ? "part" : "parts"} to the next correction.`;
-}
-
-function inkOf(element: Element): ChartInk {
-  const of = (name: string) => getComputedStyle(element).getPropertyValue(name).trim();
-  return { point: of("--measured"), limit: of("--stop"), trend: of("--spacer"), text: of("--ink"), grid: of("--line") };
 }
 
 const Frame = styled.div`

@@ -1,14 +1,7 @@
 import type { ChartConfiguration } from "chart.js";
 import type { Drift, DriftPoint } from "../../core/correction/index.ts";
+import type { ChartInk } from "../ui/chartInk.ts";
 
-/** Colours of a chart, as the theme has them. */
-export interface ChartInk {
-  readonly point: string;
-  readonly limit: string;
-  readonly trend: string;
-  readonly text: string;
-  readonly grid: string;
-}
 /** A dimension over the parts as a chart: what was measured, the limits, nominal, and the trend since the last correction. */
 export function driftChartConfig(
   points: readonly DriftPoint[],

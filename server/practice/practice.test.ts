@@ -9,6 +9,7 @@ import { truthOf } from "../../sim/exercise/goals/index.ts";
 import { open, type Played, play, type RecordedAct, record } from "../../sim/exercise/run.ts";
 import { MOST_ACTS } from "../../sim/exercise/runSchema.ts";
 import { SHIPPED, shippedExercise } from "../../sim/exercise/shipped/index.ts";
+import { FINDABLE, slippedRun, slippedRunOf } from "../../sim/exercise/slippedRun.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { loadDemo } from "../demo/demo.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
@@ -18,7 +19,15 @@ import { freshDatabase, somebody } from "../testing/freshDatabase.ts";
 import { drawLathe, openLathe } from "./drawnLathe.server.ts";
 import { finishRun } from "./finishRun.server.ts";
 import { idOf, ownExerciseForm } from "./ownExerciseForm.server.ts";
-import { allExercises, findExercise, listRuns, listSigns, readRun } from "./practiceRepository.server.ts";
+import {
+  allExercises,
+  findExercise,
+  listRuns,
+  listSigns,
+  listSlippedRuns,
+  readRun,
+  storeRun,
+} from "./practiceRepository.server.ts";
 import { readExercise } from "./readExercise.server.ts";
 import { setupToAuthor, viewToAuthor } from "./setupToAuthor.server.ts";
 import { signSkill } from "./signSkill.server.ts";
@@ -146,6 +155,34 @@ describe("a run", () => {
     }
     const median = [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? Number.NaN;
     expect(median).toBeLessThan(300);
+  });
+});
+
+describe("runs to look for a slip in", () => {
+  const slipped = slippedRun(0, 5);
+  it("are those of others that failed by one slip that can be looked for", async () => {
+    if (!slipped) throw new Error("there is one");
+    const maker = await somebody(pool);
+    const { run, debrief } = slipped;
+    const id = randomUUID();
+    await storeRun(sqlOn(pool), maker.id, id, run, debrief);
+    // Of another kind, of two kinds, and one goal again: not to be looked for.
+    const [slip] = debrief.slips;
+    if (!slip) throw new Error("it has a slip");
+    const withSlips = (slips: (typeof debrief)["slips"]) => ({ ...debrief, slips });
+    await storeRun(sqlOn(pool), maker.id, randomUUID(), run, withSlips([{ ...slip, kind: "crash" }]));
+    await storeRun(sqlOn(pool), maker.id, randomUUID(), run, withSlips([slip, { ...slip, kind: "sign-lost" }]));
+    await storeRun(sqlOn(pool), maker.id, randomUUID(), { ...run, again: { goal: 0, from: 1 } }, debrief);
+    expect(await listSlippedRuns(sqlOn(pool), learner.id, FINDABLE)).toEqual([id]);
+    expect(await listSlippedRuns(sqlOn(pool), maker.id, FINDABLE)).toEqual([]);
+    const kept = await readRun(sqlOn(pool), id);
+    expect(kept && slippedRunOf(kept.run, kept.debrief)).toMatchObject({ kind: slipped.kind, act: slipped.act });
+  });
+  it("are none where looking back names nothing, or more", () => {
+    if (!slipped) throw new Error("there is one");
+    const { run, debrief } = slipped;
+    expect(slippedRunOf(run, { ...debrief, slips: [] })).toBeUndefined();
+    expect(slippedRunOf(run, { ...debrief, slips: [...debrief.slips, ...debrief.slips] })).toBeUndefined();
   });
 });
 

@@ -99,6 +99,22 @@ export async function listRuns(sql: Sql, personId: string, most = 400): Promise<
   return rows.map(toRun);
 }
 
+/** The latest runs of others that were not reached for one slip alone, of these kinds; ids, newest first. */
+export async function listSlippedRuns(
+  sql: Sql,
+  personId: string,
+  kinds: readonly SlipKind[],
+  most = 20,
+): Promise<readonly string[]> {
+  const rows = await sql.rows<{ id: string }>(
+    `SELECT id FROM practice_runs
+      WHERE person_id <> ? AND reached = 0 AND is_again = 0 AND slips IN (${kinds.map(() => "?").join(", ")})
+      ORDER BY ended_at DESC, id DESC LIMIT ?`,
+    [personId, ...kinds, String(most)],
+  );
+  return rows.map(({ id }) => id);
+}
+
 /** One run whole: as it was done, and what was found; undefined where there is none. */
 export async function readRun(
   sql: Sql,

@@ -59,6 +59,19 @@ const PLANTED: readonly PlantedSlip[] = [
   { exercise: "work-offset-first", kind: "work-untaught", how: (act) => (act.do === "enter-work" ? [] : [act]) },
 ];
 
+/** What one chooses from when a slip is looked for: whatever is planted, and what a run that was recorded in the shop may have. */
+export const FINDABLE: readonly SlipKind[] = [
+  "paper-once",
+  "sign-lost",
+  "moved-before-entry",
+  "other-row",
+  "other-axis",
+  "radius-for-diameter",
+  "half-width",
+  "wrong-edge",
+  "work-untaught",
+];
+
 /** How many recorded runs with a slip there are to look through. */
 export const SLIPPED_RUNS = PLANTED.length;
 
@@ -69,6 +82,13 @@ export interface SlippedRun {
   readonly kind: SlipKind;
   /** Number of the act in which it was made, counted from 1; 0 where something was never done. */
   readonly act: number;
+}
+
+/** A run that somebody made, if looking back at it names one slip alone and that can be looked for; undefined otherwise. */
+export function slippedRunOf(run: Run, debrief: Debrief): SlippedRun | undefined {
+  const [slip, ...more] = debrief.slips;
+  if (!slip || more.length > 0 || !FINDABLE.includes(slip.kind)) return undefined;
+  return { run, debrief, kind: slip.kind, act: slip.act };
 }
 
 /**

@@ -1,7 +1,9 @@
 import type { Page } from "@playwright/test";
+import { actsByAdvice } from "../../sim/exercise/actsByAdvice.ts";
 import { advise } from "../../sim/exercise/advice/advice.ts";
 import { open, type Played, play, type RecordedAct, record } from "../../sim/exercise/run.ts";
 import { shippedExercise } from "../../sim/exercise/shipped/index.ts";
+import { slippedRun } from "../../sim/exercise/slippedRun.ts";
 import { pace } from "./pace.ts";
 import { beSignedIn, expect, longTest, signInAs, test } from "./shop.ts";
 
@@ -330,3 +332,51 @@ longTest(
     await expect(page.getByRole("heading", { level: 1 })).toHaveText(/^Reached/);
   },
 );
+
+test("the record shows how handling comes along, and a run of the shop is looked through for its slip", async ({
+  page,
+}) => {
+  const exercise = shippedExercise("outside-by-paper");
+  const slipped = slippedRun(0, 5);
+  if (!exercise || !slipped) throw new Error("both come along");
+  /** A run by the advice that takes so many seconds. */
+  const lasting = (seed: number, seconds: number) => {
+    const acts = actsByAdvice(exercise, seed);
+    const whole = acts.at(-1)?.[0] ?? 0;
+    const paced = acts.map(([at, times, act]) => [Math.round((at * seconds * 1000) / whole), times, act]);
+    return { seed, depth: "hints", acts: paced };
+  };
+  await beSignedIn(page, "Bruno");
+  await page.goto("/practice");
+  const { seed, depth, acts } = slipped.run;
+  // Thought to take 6 minutes: 12 are 200 %, 3 are 50 %. The one with a slip is not reached, and says nothing of the pace.
+  for (const run of [lasting(21, 720), { seed, depth: "hints", acts }, lasting(22, 180)])
+    expect(
+      await page.evaluate(
+        async (sent) =>
+          (
+            await fetch("/practice/exercises/outside-by-paper/finish", {
+              method: "POST",
+              headers: { "Content-Type": "application/json" },
+              body: JSON.stringify(sent),
+            })
+          ).status,
+        { ...run, id: crypto.randomUUID(), hints: [] },
+      ),
+      depth,
+    ).toBe(200);
+  await page.goto("/practice/record");
+  await expect(page.getByRole("img", { name: /^Time.*, 2 runs/ })).toBeVisible();
+  await expect(page.getByText("First run 200 %, last run 50 %.")).toBeVisible();
+
+  // Somebody else looks through it, and is not told whose it is.
+  await page.context().clearCookies();
+  await beSignedIn(page, "Ines");
+  await page.goto("/practice/find-the-slip?shop=0");
+  await expect(page.getByText("Outside tool by paper, a run of this shop")).toBeVisible();
+  await expect(page.getByText("Bruno")).toHaveCount(0);
+  await page.getByRole("radio", { name: /The paper was counted once/ }).check();
+  await page.getByRole("button", { name: "That is it" }).click();
+  await expect(page.getByText("Found.")).toBeVisible();
+  await expect(page.getByRole("link", { name: "A run of this shop" })).toBeVisible();
+});
