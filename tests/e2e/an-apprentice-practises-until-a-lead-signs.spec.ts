@@ -168,26 +168,36 @@ async function sendRun(page: Page, id: string) {
   expect((await page.request.post(`/practice/exercises/${id}/finish`, { data, headers })).status()).toBe(200);
 }
 
-test("a run that is finished without the server is looked back at on the device, and arrives later", async ({
-  page,
-  context,
-  allowConsole,
-}) => {
-  allowConsole(/ERR_INTERNET_DISCONNECTED|Failed to load resource/);
-  await signInAs(page, "Ines");
-  await begin(page, "combs-collide", "hints");
-  await page.waitForTimeout(500);
-  await context.setOffline(true);
-  await page.getByRole("combobox", { name: /^Long tap/ }).selectOption("B7");
-  await page.getByRole("button", { name: "Finish", exact: true }).click();
-  await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Reached/);
-  await expect(page.getByRole("status").filter({ hasText: "kept on this device" })).toBeVisible();
-  await context.setOffline(false);
-  await page.goto("/practice/record");
-  await page.goto("/practice");
-  await page.waitForLoadState("networkidle");
-  await page.goto("/practice/record");
-  await expect(page.getByRole("row", { name: /Combs/ }).first()).toContainText("with hints");
+test.describe("without the server", () => {
+  test.use({ serviceWorkers: "allow" });
+  test("a run that is finished without the server is looked back at on the device, and arrives later", async ({
+    page,
+    context,
+    allowConsole,
+  }) => {
+    allowConsole(/ERR_INTERNET_DISCONNECTED|Failed to load resource/);
+    await signInAs(page, "Ines");
+    await begin(page, "combs-collide", "hints");
+    // Once it was opened, and the device has taken it along, it comes back without the server too.
+    const isKept = () =>
+      page.evaluate(
+        async () => (await caches.match("/practice/exercises/combs-collide", { ignoreSearch: true })) !== undefined,
+      );
+    await expect.poll(isKept, { timeout: 30_000 }).toBe(true);
+    await context.setOffline(true);
+    await page.reload();
+    await expect(page.getByRole("button", { name: "Finish", exact: true })).toBeVisible();
+    await page.getByRole("combobox", { name: /^Long tap/ }).selectOption("B7");
+    await page.getByRole("button", { name: "Finish", exact: true }).click();
+    await expect(page.getByRole("heading", { level: 1 })).toHaveText(/Reached/);
+    await expect(page.getByRole("status").filter({ hasText: "kept on this device" })).toBeVisible();
+    await context.setOffline(false);
+    await page.goto("/practice/record");
+    await page.goto("/practice");
+    await page.waitForLoadState("networkidle");
+    await page.goto("/practice/record");
+    await expect(page.getByRole("row", { name: /Combs/ }).first()).toContainText("with hints");
+  });
 });
 
 test("a failed goal is tried again by itself, the display is predicted, and its slip is drilled", async ({ page }) => {
@@ -287,8 +297,41 @@ longTest("opens an exercise and its debrief at once", async ({ page }) => {
   process.stdout.write(
     `an exercise opens in ${opened.join(", ")} ms, its debrief in ${closed.join(", ")} ms, by the pace of a quiet machine\n`,
   );
-  expect(Math.min(...opened)).toBeLessThanOrEqual(500);
-  expect(Math.min(...closed)).toBeLessThanOrEqual(300);
+  const median = (of: readonly number[]) => [...of].sort((a, b) => a - b)[1];
+  expect(median(opened)).toBeLessThanOrEqual(500);
+  expect(median(closed)).toBeLessThanOrEqual(300);
+});
+
+longTest("the lathe moves at 60 pictures a second", async ({ page }) => {
+  await beSignedIn(page, "Ines");
+  await begin(page, "outside-by-skim", "hints", 3);
+  const slower = await pace(page);
+  const wheel = page.getByRole("slider", { name: /^Handwheel/ });
+  const box = await wheel.boundingBox();
+  if (!box) throw new Error("the wheel is shown");
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x + 50, y);
+  await page.mouse.down();
+  const measured = page.evaluate(async () => {
+    const times: number[] = [];
+    let before = await new Promise<number>((resolve) => requestAnimationFrame(resolve));
+    for (let frame = 0; frame < 90; frame++) {
+      const now = await new Promise<number>((resolve) => requestAnimationFrame(resolve));
+      times.push(now - before);
+      before = now;
+    }
+    return times.sort((a, b) => a - b);
+  });
+  // Round and round, as fast as a hand turns.
+  for (let step = 1; step <= 60; step++) {
+    const turn = step / 6;
+    await page.mouse.move(x + 50 * Math.cos(turn), y + 50 * Math.sin(turn));
+  }
+  const frames = await measured;
+  await page.mouse.up();
+  const [median = Number.NaN, p95 = Number.NaN] = [frames[45], frames[85]];
+  process.stdout.write(`turning the wheel: median ${median.toFixed(1)} ms, p95 ${p95.toFixed(1)} ms a picture\n`);
+  expect(median).toBeLessThanOrEqual(17 * slower);
 });
 
 longTest(
