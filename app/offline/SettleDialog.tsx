@@ -77,7 +77,7 @@ export function SettleDialog({ person, onClose }: { readonly person: Person; rea
                   {/* Entries of a person who has left, too: for a lead only, since no other role may. */}
                   {(one.personId === person.id ? one.trouble : may(person.role, "lead")) && (
                     <PlainButton onPress={() => settle(giveUp, one)}>
-                      {one.trouble?.outcome === "conflict" ? "Keep theirs" : "Discard it"}
+                      {one.trouble?.outcome === "conflict" ? "Use theirs" : "Discard it"}
                     </PlainButton>
                   )}
                 </div>

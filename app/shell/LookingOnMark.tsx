@@ -22,7 +22,7 @@ export function LookingOnMark({
   if (mayEnter) return null;
   const { signedOff } = setup;
   const Icon = signedOff ? Lock : Eye;
-  const name = signedOff ? "Signed off" : "Read only";
+  const name = signedOff ? "Signed off" : "Read-only";
   return (
     <StripMark
       to={href("/setups/:setupId/keep", { setupId })}

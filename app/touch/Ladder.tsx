@@ -263,7 +263,7 @@ function Answered({ entry, onAccept, now, sum }: LadderProps & { readonly sum: R
             Yours: {sum.writeResult(sum.found)}.
           </p>
           <Choices>
-            <PlainButton onPress={entry.forget}>Keep theirs</PlainButton>
+            <PlainButton onPress={entry.forget}>Use theirs</PlainButton>
             <PlainButton onPress={() => onAccept(answer.seq)}>Use mine</PlainButton>
           </Choices>
         </Question>

@@ -74,7 +74,7 @@ test("the second is asked, with both values, and chooses; nothing is lost", asyn
   await expect(other.getByRole("link", { name: "Z of T01, done" })).toBeVisible();
   await takeOver(page, "Bruno");
   await page.getByRole("button", { name: /^Accept Z/ }).click();
-  await page.getByRole("button", { name: "Keep theirs" }).click();
+  await page.getByRole("button", { name: "Use theirs" }).click();
   await expect(page.getByText(/Accepted by Bruno, just now.*: −402.504/)).toBeVisible();
   await expect(page.getByRole("alert")).toHaveCount(0);
   await expect(page.getByRole("textbox", { name: /machine position at contact, Z, tool 1/ })).toHaveValue("");
