@@ -49,7 +49,7 @@ export function KeyInBox(props: KeyInBoxProps) {
             (
             {wear === undefined
               ? "not known"
-              : `it holds ${formatLength(stored(wear), resolution, { sign: "always" })}`}
+              : `holds ${formatLength(stored(wear), resolution, { sign: "always" })}`}
             )
           </small>
         </p>
@@ -96,6 +96,8 @@ export function KeyInBox(props: KeyInBoxProps) {
 
 const Box = styled(KeyBox)`
   small { text-align: right; }
+  padding: 10px 8px;
+  > p > small { letter-spacing: -0.03em; }
 `;
 const Keyed = styled.div`
   display: flex;

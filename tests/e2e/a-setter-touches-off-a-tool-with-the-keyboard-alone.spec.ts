@@ -38,7 +38,7 @@ test("from sign-in to the file for the control, without a mouse", async ({ page 
   await keyboard.type("54.218");
   await expect(keyIn(page)).toContainText("Key into X geometry, offset 01");
   await expect(keyIn(page)).toContainText("−339.250");
-  await expect(keyIn(page)).toContainText("First set wear X to 0 (it holds −0.020)");
+  await expect(keyIn(page)).toContainText("First set wear X to 0 (holds −0.020)");
   await expect(keyIn(page)).toContainText("X 54.218");
   await expect(page.getByText("+0.182")).toBeVisible();
   await expect(page.getByText("closes", { exact: true })).toBeVisible();
