@@ -16,6 +16,8 @@ const LONG = [
   "scripted-commands",
   "plausibility/plausibility",
   "judge/judge",
+  "record/record",
+  "severalPeople",
   "waysOfChange",
   "closedLoop",
   "slips",

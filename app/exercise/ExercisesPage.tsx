@@ -20,13 +20,15 @@ import { TOPICS } from "../../sim/exercise/topics.ts";
 import { ageOf } from "../setups/age.ts";
 import { Rooms } from "../shell/Rooms.tsx";
 import { TopStrip } from "../shell/TopStrip.tsx";
-import { PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
+import { PlainButton, PlainButtonLink, PrimaryButtonLink } from "../ui/Button.tsx";
 import { Page } from "../ui/Page.tsx";
 import { Quiet } from "../ui/Panel.tsx";
+import { Remark } from "../ui/Remark.tsx";
 import { color, phone, radius, size } from "../ui/tokens.ts";
 import { Verdict } from "../ui/Verdict.tsx";
 import { DEPTH_WORDS } from "./depthWords.ts";
 import { TOPIC_WORDS } from "./topicWords.ts";
+import type { RefusedRuns } from "./useWaitingRuns.ts";
 
 /** Why an exercise comes next. */
 const WHY: Readonly<Record<Suggestion["why"], string>> = {
@@ -46,6 +48,7 @@ export function ExercisesPage({
   runs,
   signed,
   now,
+  waiting,
 }: {
   readonly person: Person;
   readonly exercises: readonly ExerciseHead[];
@@ -53,6 +56,7 @@ export function ExercisesPage({
   /** Skills that a lead has signed. */
   readonly signed: readonly string[];
   readonly now: string;
+  readonly waiting: RefusedRuns;
 }) {
   // What comes back is drilled before it is tried again.
   const habit = slipHabits(runs, now).find(({ kind, weight }) => weight >= STILL_FRESH && drillFor(kind));
@@ -66,6 +70,15 @@ export function ExercisesPage({
         <Rooms />
       </TopStrip>
       <Page $widest={1500}>
+        {waiting.refused.map(({ id, exerciseId, why }) => (
+          <Refused key={id} $tone="stop" role="alert">
+            <p>
+              A run of “{exercises.find((one) => one.id === exerciseId)?.title ?? exerciseId}” that you finished without
+              the server was not taken: {why}
+            </p>
+            <PlainButton onPress={() => waiting.discard(id)}>Discard it</PlainButton>
+          </Refused>
+        ))}
         <Head>
           <h1>Try next</h1>
           <nav aria-label="Practice">
@@ -224,6 +237,13 @@ function Skill({
   );
 }
 
+const Refused = styled(Remark)`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  justify-content: space-between;
+  gap: 8px 16px;
+`;
 const Head = styled.div`
   display: flex;
   flex-wrap: wrap;

@@ -46,20 +46,29 @@ export async function postRun({ exerciseId, run }: Omit<WaitingRun, "personId">)
   });
 }
 
+/** A run that the server does not take, and why, in its words. */
+export interface RefusedRun {
+  readonly id: string;
+  readonly exerciseId: string;
+  readonly why: string;
+}
+
 /** What became of the runs that waited. */
 interface SentRuns {
   readonly sent: number;
-  /** Why the server does not take one of them, in its words; undefined where it takes all that it has seen. */
-  readonly refusal?: string;
+  readonly refused: readonly RefusedRun[];
 }
+
+/** Gives a waiting run up. */
+export const discardWaitingRun = (id: string): void => localStorage.removeItem(PREFIX + id);
 
 /**
  * Sends what this person finished without the server. A run leaves the device when the server says that it has it, and not before: where it is
- * away, or asks to sign in first, all wait on. One that it refuses waits too, and is told.
+ * away, or asks to sign in first, all wait on. One that it refuses waits too, until the person discards it.
  */
 export async function sendWaitingRuns(personId: string): Promise<SentRuns> {
   let sent = 0;
-  let refusal: string | undefined;
+  const refused: RefusedRun[] = [];
   for (const waiting of waitingRuns(personId)) {
     try {
       const answer = await inTime(postRun(waiting));
@@ -67,7 +76,12 @@ export async function sendWaitingRuns(personId: string): Promise<SentRuns> {
       if (said.id === waiting.run.id) {
         localStorage.removeItem(PREFIX + waiting.run.id);
         sent++;
-      } else if (answer.status === 404 || answer.status === 422) refusal = said.message;
+      } else if (answer.status === 404 || answer.status === 422)
+        refused.push({
+          id: waiting.run.id,
+          exerciseId: waiting.exerciseId,
+          why: said.message ?? "The server does not say why.",
+        });
       else break;
     } catch (failure) {
       // Still away.
@@ -75,5 +89,5 @@ export async function sendWaitingRuns(personId: string): Promise<SentRuns> {
       throw failure;
     }
   }
-  return { sent, ...(refusal !== undefined && { refusal }) };
+  return { sent, refused };
 }

@@ -23,13 +23,13 @@ export const SpindleBlock = rendersFor(
     const hasLive = Object.values(state.tools).some(({ tool }) => tool.kind.startsWith("live-"));
     return (
       <LatheBlock aria-label="Spindle and door">
-        <BenchRow>
+        <BenchRow $tight>
           <Small aria-pressed={turns} onPress={() => act({ do: "spindle", run: turns ? "off" : "forward", rpm: 800 })}>
             {turns ? "Stop spindle" : "Start spindle"}
           </Small>
           {hasLive && (
             <Small aria-pressed={state.live} onPress={() => act({ do: "live", on: !state.live })}>
-              {state.live ? "Stop live tool" : "Live tool"}
+              Live tool
             </Small>
           )}
           <Small
@@ -46,8 +46,6 @@ export const SpindleBlock = rendersFor(
               {state.setter === "out" ? "Park setter" : "Setter out"}
             </Small>
           )}
-        </BenchRow>
-        <BenchRow>
           <Small onPress={() => act({ do: "home" })}>Send home</Small>
           <Small onPress={() => act({ do: "power-cycle" })}>Power off and on</Small>
         </BenchRow>

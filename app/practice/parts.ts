@@ -15,12 +15,13 @@ export const LatheBlock = styled.section`
   border-bottom: 1px solid ${color("line")};
   h2 { margin-bottom: 4px; font-size: ${size.small}; font-weight: 600; color: ${color("quiet")}; }
 `;
-export const BenchRow = styled.div<{ $even?: boolean }>`
+export const BenchRow = styled.div<{ $even?: boolean; $tight?: boolean }>`
   display: flex;
   flex-wrap: ${({ $even }) => ($even ? "nowrap" : "wrap")};
   ${({ $even }) => $even && " > button { flex: 1 1 0; padding: 4px; }"}
   align-items: end;
   gap: 6px;
+  ${({ $tight }) => $tight && "> button { padding: 4px 5px; }"}
 `;
 export const Small = styled(PlainButton)`
   flex: 1 1 auto;

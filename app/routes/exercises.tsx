@@ -27,6 +27,5 @@ export async function loader({ request, context }: Route.LoaderArgs) {
 }
 
 export default function Exercises({ loaderData }: Route.ComponentProps) {
-  useWaitingRuns(loaderData.person.id);
-  return <ExercisesPage {...loaderData} />;
+  return <ExercisesPage {...loaderData} waiting={useWaitingRuns(loaderData.person.id)} />;
 }

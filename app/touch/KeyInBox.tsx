@@ -46,11 +46,7 @@ export function KeyInBox(props: KeyInBoxProps) {
         <p>
           First set wear {name} to 0{" "}
           <small>
-            (
-            {wear === undefined
-              ? "not known"
-              : `holds ${formatLength(stored(wear), resolution, { sign: "always" })}`}
-            )
+            ({wear === undefined ? "not known" : `holds ${formatLength(stored(wear), resolution, { sign: "always" })}`})
           </small>
         </p>
       )}

@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
+import { longOr } from "../../tests/hard/long.ts";
 import { programMotions } from "../program/index.ts";
 import { handTool } from "./handWorked.fixture.ts";
 import { finishedPart, type ProfilePiece } from "./index.ts";
@@ -92,7 +93,7 @@ describe("the finished part against a slow model that shares nothing with it", (
           }
         },
       ),
-      { numRuns: 60 },
+      { numRuns: longOr(60, 30) },
     );
   });
 });

@@ -10,6 +10,7 @@ import { open, type Played, play, type RecordedAct, record } from "../../sim/exe
 import { MOST_ACTS } from "../../sim/exercise/runSchema.ts";
 import { SHIPPED, shippedExercise } from "../../sim/exercise/shipped/index.ts";
 import { FINDABLE, slippedRun, slippedRunOf } from "../../sim/exercise/slippedRun.ts";
+import { longOr } from "../../tests/hard/long.ts";
 import { type Pool, sqlOn } from "../database/pool.server.ts";
 import { loadDemo } from "../demo/demo.server.ts";
 import { appendEntry } from "../ledger/ledgerRepository.server.ts";
@@ -145,9 +146,13 @@ describe("a run", () => {
     expect(await finishRun(sqlOn(pool), learner, exercise, form)).toMatchObject({ ok: false });
     expect(await listRuns(sqlOn(pool), learner.id)).toEqual(before);
   });
-  it("is looked back at within 300 ms, for every exercise, on a machine that is not held up", async () => {
+  it("is looked back at within 300 ms on a machine that is not held up", async () => {
     const times: number[] = [];
-    for (const one of SHIPPED) {
+    const tried = longOr(
+      SHIPPED,
+      SHIPPED.filter((_, index) => index % 3 === 0),
+    );
+    for (const one of tried) {
       const { form } = runOf(one, 3);
       const began = performance.now();
       expect(await finishRun(sqlOn(pool), lead, one, form)).toMatchObject({ ok: true });

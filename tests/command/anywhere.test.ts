@@ -74,7 +74,7 @@ async function stopped(running: Running): Promise<void> {
 }
 
 describe("a start", () => {
-  it("from a folder that others cannot enter, as a home folder is", async () => {
+  it.runIf(isLong)("from a folder that others cannot enter, as a home folder is", async () => {
     const home = await closed("home folder");
     await startsIn(home);
     const place = await databasePlace(home);

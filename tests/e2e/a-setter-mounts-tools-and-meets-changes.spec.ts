@@ -1,7 +1,7 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, signInAs, tableCell, test } from "./shop.ts";
+import { expect, longTest, signInAs, tableCell, test } from "./shop.ts";
 
-test("a holder is swept, a bar's overhang judged, and both are on record", async ({ page }) => {
+longTest("a holder is swept, a bar's overhang judged, and both are on record", async ({ page }) => {
   const { address } = demoSetup("clamp-ring");
   await signInAs(page, "Ines");
   await page.goto(`${address}/mount?tool=3&check=sweep`);

@@ -31,7 +31,7 @@ longTest(
   },
 );
 
-test("the line that leads out of travel is named, with the coordinate that fits", async ({ page }) => {
+longTest("the line that leads out of travel is named, with the coordinate that fits", async ({ page }) => {
   const address = await ownLot(page, "dome-collar", "F-171", COLLAR, 0);
   await page.goto(`${address}/prepare`);
   await page.getByLabel(/Choose the program's file|Import another program/).setInputFiles({

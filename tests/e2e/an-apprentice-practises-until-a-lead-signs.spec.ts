@@ -200,6 +200,36 @@ test.describe("without the server", () => {
   });
 });
 
+test("a run that waited and is not taken is told with its reason, until it is discarded", async ({
+  page,
+  context,
+  allowConsole,
+}) => {
+  allowConsole(/ERR_INTERNET_DISCONNECTED|Failed to load resource|status of 422/);
+  await beSignedIn(page, "Bruno");
+  await begin(page, "combs-collide", "hints");
+  await page.waitForTimeout(500);
+  await context.setOffline(true);
+  await page.getByRole("button", { name: "Finish", exact: true }).click();
+  await expect(page.getByRole("status").filter({ hasText: "kept on this device" })).toBeVisible();
+  // As if it had been made alone: the server has drawn no lathe for it.
+  await page.evaluate(() => {
+    const key = Object.keys(localStorage).find((one) => one.startsWith("luvrit.finished."));
+    if (!key) throw new Error("it waits");
+    const waiting = JSON.parse(localStorage.getItem(key) ?? "");
+    localStorage.setItem(key, JSON.stringify({ ...waiting, run: { ...waiting.run, depth: "alone" } }));
+  });
+  await context.setOffline(false);
+  await page.goto("/practice");
+  const told = page.getByRole("alert").filter({ hasText: "Combs that face each other" });
+  await expect(told).toContainText("was not taken: ");
+  await told.getByRole("button", { name: "Discard it" }).click();
+  await expect(told).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByRole("heading", { name: "Try next" })).toBeVisible();
+  await expect(told).toHaveCount(0);
+});
+
 test("a failed goal is tried again by itself, the display is predicted, and its slip is drilled", async ({ page }) => {
   await signInAs(page, "Ines");
   await begin(page, "outside-by-paper", "shown", 6);

@@ -395,7 +395,9 @@ for (const [width, height] of longOr(
       }).observe({ type: "layout-shift", buffered: true });
     });
     await signInAs(page, "Ines");
-    await openSetup(page, "Dome-shutter roller");
+    // On a setup of its own: somebody else's mark in the strip would move what stands beside it.
+    const setup = await openLike(page, demoSetup("roller").address, "S-039", `Roller at ${width}`);
+    await page.goto(`${setup}/touch`);
     const skim = page.getByRole("radio", { name: "Skim and measure" });
     if (!(await skim.isChecked())) {
       // The way is kept before the page is loaded anew.
@@ -412,14 +414,14 @@ for (const [width, height] of longOr(
     });
     const before = await places(page);
     for (const [field, typed] of [
-      [page.getByRole("textbox", { name: /machine position/ }), "-11.8835"],
+      [page.getByRole("textbox", { name: /machine position/ }), "-11.8355"],
       [page.getByRole("textbox", { name: /diameter/ }), "1.6040"],
     ] as const) {
-      // Whatever is proposed there, after another story's touch on this bar.
+      // Whatever is proposed there; near what the lot before it had, so that nothing is doubted.
       await field.press("Control+a");
       await field.pressSequentially(typed);
     }
-    await expect(page.getByText("makes X geometry −13.4875")).toBeVisible();
+    await expect(page.getByText("makes X geometry −13.4395")).toBeVisible();
     // What is typed makes numbers, and moves nothing that a hand reaches for.
     expect(await places(page)).toEqual(before);
     const seen = await page.evaluate(() => ({
@@ -446,8 +448,8 @@ test("what is typed before the page has come alive is not lost", async ({ page }
   await expect(page.getByText("= −7.1000 in · −180.340 mm")).toBeVisible();
 });
 
-for (const delay of longOr([20, 110], [110]))
-  test(`keys that come while the page comes alive, one each ${delay} ms, all arrive`, async ({ page }) => {
+for (const delay of [20, 110])
+  longTest(`keys that come while the page comes alive, one each ${delay} ms, all arrive`, async ({ page }) => {
     await beSignedIn(page, "Ines");
     const browser = await page.context().newCDPSession(page);
     await browser.send("Emulation.setCPUThrottlingRate", { rate: 6 });
@@ -488,7 +490,7 @@ longTest("a chart that fails leaves the rest of its page alone, and comes back",
   }).toPass({ timeout: 15_000 });
 });
 
-test("the drawing follows what is typed within a frame", async ({ page }) => {
+longTest("the drawing follows what is typed within a frame", async ({ page }) => {
   await beSignedIn(page, "Ines");
   await page.goto(`${demoSetup("clamp-ring").address}/touch?tool=1&do=x`);
   const size = page.getByRole("textbox", { name: /measured diameter/ });

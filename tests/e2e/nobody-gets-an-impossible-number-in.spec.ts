@@ -1,6 +1,6 @@
 import { expect, keyIn, longTest, openSetup, signInAs, test } from "./shop.ts";
 
-test("what cannot be is said in its field, and what was typed stays", async ({ page }) => {
+longTest("what cannot be is said in its field, and what was typed stays", async ({ page }) => {
   await signInAs(page, "Ines");
   await openSetup(page, "Dust-cap pin");
   const machine = page.getByRole("textbox", { name: "machine position at contact, X, tool 2" });

@@ -1,7 +1,7 @@
 import { readFileSync } from "node:fs";
 import type { Page } from "@playwright/test";
 import { type Cells, COLLAR, ownLot } from "./ownLot.ts";
-import { expect, longTest, test } from "./shop.ts";
+import { expect, longTest } from "./shop.ts";
 
 const PROGRAM = readFileSync(new URL("../../db/demo/programs/O4402.nc", import.meta.url), "latin1");
 
@@ -66,7 +66,7 @@ longTest("a boring bar too thick for its hole hits with its back", async ({ page
   await expect(findingsOf(page)).toContainText(/Holder of T04 in the stock/);
 });
 
-test("a retract beyond travel stalls a drive that does not notice, and the next tool crashes", async ({ page }) => {
+longTest("a retract beyond travel stalls a drive that does not notice, and the next tool crashes", async ({ page }) => {
   // On this machine the face is where the work offset says: without it nothing could be rehearsed.
   const table: Cells = [
     ["2", "geometry.x", -13.441],

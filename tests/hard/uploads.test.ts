@@ -7,7 +7,7 @@ import { HardShop } from "./hardShop.ts";
 import { longOr, report, slowness } from "./long.ts";
 
 const MEGABYTES = 12;
-const AT_ONCE = longOr(25, 8);
+const AT_ONCE = longOr(25, 5);
 /** What a process may keep of the 300 MB for what comes next, MB: an allocator does not give every page back. */
 const KEPT = 50;
 

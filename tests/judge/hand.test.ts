@@ -52,7 +52,7 @@ describe("lengths as the drawing has them", () => {
     const words = correction(book, "1", "z");
     expect(words).toContain("add to Z −0.064");
     expect(words).toContain("moves 0.064 towards the chuck");
-    expect(words).toContain("6.000 5.936 +0.064");
+    expect(words).toContain("5.936 6.000 target 6.000, wants +0.064");
   });
   it("on a sliding headstock: shoulder 12 measured 12.08, its stored Z falls by 0.080", () => {
     const book = demoBook("cap-pin");

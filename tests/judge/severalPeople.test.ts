@@ -408,9 +408,9 @@ describe("several people on one setup", () => {
         run.end();
         run.check();
       }),
-      { numRuns: longOr(10_000, 200) },
+      { numRuns: longOr(10_000, 120) },
     );
     process.stdout.write(`  seen: ${JSON.stringify(seen)}\n`);
-    for (const count of Object.values(seen)) expect(count).toBeGreaterThan(longOr(500, 10));
+    for (const count of Object.values(seen)) expect(count).toBeGreaterThan(longOr(500, 5));
   });
 });

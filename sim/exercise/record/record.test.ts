@@ -236,7 +236,7 @@ describe("a tool whose offsets are right", () => {
 
 describe("honest runs", () => {
   const exercises = SHIPPED.filter(({ goals }) => goals.some(({ goal }) => goal === "offset"));
-  const RUNS = longOr(200, 12);
+  const RUNS = longOr(200, 6);
   it(`${RUNS} with the scatter of a hand have no slip but a touch that was too rough`, () => {
     const random = chance(1911);
     for (let run = 0; run < RUNS; run++) {
