@@ -6,7 +6,7 @@ import type { DrawnDimension } from "./drawnPart.ts";
 const LABEL = {
   full: { width: 158, height: 66 },
   narrow: { width: 152, height: 50 },
-  small: { width: 104, height: 44 },
+  small: { width: 114, height: 44 },
 } as const;
 type LabelSize = keyof typeof LABEL;
 

@@ -45,6 +45,7 @@ const Stage = styled(NavLink)`
   flex: 1;
   min-width: 44px;
   padding: 0 4px;
+  @media (width < 1200px) { padding: 0 1px; }
   display: grid;
   justify-items: center;
   align-content: start;

@@ -6,6 +6,8 @@ import { color, radius, size } from "../ui/tokens.ts";
 export const StripMark = styled(Link)`
 
   display: inline-flex;
+  justify-content: center;
+  min-width: 44px;
   align-items: center;
   gap: 6px;
   min-height: 48px;
@@ -15,6 +17,7 @@ export const StripMark = styled(Link)`
   font-size: ${size.small};
   line-height: 1.2;
   text-decoration: none;
+  svg { flex: none; }
   &:hover { background: rgb(255 255 255 / 0.12); }
   &:focus-visible { outline: 3px solid ${color("onStrip")}; outline-offset: -3px; }
   b { display: block; max-width: 88px; overflow: hidden; text-overflow: ellipsis; }
@@ -22,6 +25,7 @@ export const StripMark = styled(Link)`
   /* Beside the stages of a narrow screen the tool alone. */
   @media (width < 1200px) {
     gap: 3px;
+    padding: 0 2px;
     b { display: none; }
   }
 `;

@@ -129,7 +129,7 @@ const Strip = styled.header`
   display: flex;
   align-items: center;
   gap: 20px;
-  @media (width < 1200px) { gap: 10px; }
+  @media (width < 1200px) { gap: 6px; }
   height: 52px;
   padding: 0 8px 0 16px;
   background: ${color("strip")};
@@ -140,6 +140,7 @@ const Strip = styled.header`
   @media print { display: none; }
 `;
 const Home = styled(Link)`
+  flex: none;
   display: grid;
   align-content: center;
   min-height: 48px;
@@ -156,12 +157,12 @@ const Title = styled.div`
   > * { overflow: hidden; text-overflow: ellipsis; }
   /* A job is named in full: where there is little room it takes both lines. */
   @media (900px <= width < 1200px) {
-    max-width: 150px;
+    max-width: 130px;
     strong { display: -webkit-box; -webkit-box-orient: vertical; -webkit-line-clamp: 2; white-space: normal; overflow-wrap: anywhere; }
     strong + span { display: none; }
   }
   ${narrow} { flex: 1 1 90px; max-width: 60vw; }
-  ${phone} { flex: 1 1 0; strong + span { white-space: normal; line-height: 1.1; } }
+  ${phone} { flex: 1 1 0; strong, strong + span { white-space: normal; line-height: 1.1; } }
 `;
 const Middle = styled.div`
   flex: 1;
