@@ -12,6 +12,7 @@ import { addPerson } from "../../server/people/peopleRepository.server.ts";
 import { freePort } from "../../server/private-database/ports.server.ts";
 import { runningDatabase } from "../../server/private-database/privateDatabase.server.ts";
 import { removeHome } from "../../server/testing/removeHome.ts";
+import { isLong } from "../hard/long.ts";
 import { LAUNCHER, ROOT, type Running, run, start, untilReady } from "./processes.ts";
 
 const NAME = "luvrit.shop.example";
@@ -324,7 +325,7 @@ describe("files to copy", () => {
   });
 });
 
-describe("another server, another version and back", () => {
+describe.runIf(isLong)("another server, another version and back", () => {
   it("is a backup there and a restore here, as the page says it", async () => {
     const file = path.join(folder, "shop.luvrit");
     expect(await run(["backup", file], { LUVRIT_HOME: home })).toMatchObject({ code: 0 });

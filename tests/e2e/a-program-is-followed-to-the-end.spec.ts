@@ -1,5 +1,5 @@
 import { demoSetup } from "./demoSetup.ts";
-import { expect, longTest, openLike, signInAs, test, withoutFeed } from "./shop.ts";
+import { expect, longTest, openLike, signInAs, withoutFeed } from "./shop.ts";
 
 /** A loop that a control runs three times, and a rotation that lathes disagree on. */
 const LOOP = `%
@@ -22,30 +22,31 @@ M30
 %
 `;
 
-test("a program's loop is followed to its end, and what is not carried out keeps every verdict from being green", async ({
-  page,
-}) => {
-  await withoutFeed(page);
-  await signInAs(page, "Ines");
-  const address = await openLike(page, demoSetup("drawtube").address, "F-157", "Tube, with a loop");
-  await page.goto(`${address}/prepare`);
-  await page
-    .getByLabel(/Choose the program's file|Import another program/)
-    .setInputFiles({ name: "O7001.nc", mimeType: "text/plain", buffer: Buffer.from(LOOP, "latin1") });
-  await page.getByRole("button", { name: "Import this program" }).click();
-  const left = page.getByRole("region", { name: "Not followed" });
-  await expect(left).toContainText("Not followed: 1");
-  // Counted by hand from the percent sign on: the fourteenth line.
-  await expect(left).toContainText(/line 14, G68.*: it is not carried out here/);
+longTest(
+  "a program's loop is followed to its end, and what is not carried out keeps every verdict from being green",
+  async ({ page }) => {
+    await withoutFeed(page);
+    await signInAs(page, "Ines");
+    const address = await openLike(page, demoSetup("drawtube").address, "F-157", "Tube, with a loop");
+    await page.goto(`${address}/prepare`);
+    await page
+      .getByLabel(/Choose the program's file|Import another program/)
+      .setInputFiles({ name: "O7001.nc", mimeType: "text/plain", buffer: Buffer.from(LOOP, "latin1") });
+    await page.getByRole("button", { name: "Import this program" }).click();
+    const left = page.getByRole("region", { name: "Not followed" });
+    await expect(left).toContainText("Not followed: 1");
+    // Counted by hand from the percent sign on: the fourteenth line.
+    await expect(left).toContainText(/line 14, G68.*: it is not carried out here/);
 
-  await page.goto(`${address}/prove?view=rehearsal`);
-  await expect(page.getByText("not all of it was played; nothing was met in what was")).toBeVisible();
-  await expect(page.getByRole("region", { name: "Not played" })).toContainText("line 14, G68");
-  await expect(page.getByText("nothing is hit, nothing comes close")).toHaveCount(0);
+    await page.goto(`${address}/prove?view=rehearsal`);
+    await expect(page.getByText("not all of it was played; nothing was met in what was")).toBeVisible();
+    await expect(page.getByRole("region", { name: "Not played" })).toContainText("line 14, G68");
+    await expect(page.getByText("nothing is hit, nothing comes close")).toHaveCount(0);
 
-  await page.goto(`${address}/keep`);
-  await expect(page.getByText("O7001.nc: 1 place not followed, first in line 14")).toBeVisible();
-});
+    await page.goto(`${address}/keep`);
+    await expect(page.getByText("O7001.nc: 1 place not followed, first in line 14")).toBeVisible();
+  },
+);
 
 /** A retreat that cancels the offset does no harm; a rapid back to the part without an offset leads where the control alone knows. */
 const CANCELLED = `%

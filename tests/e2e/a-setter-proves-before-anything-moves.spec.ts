@@ -196,7 +196,7 @@ test("the rehearsal finds the rapid into the bar, leads to its line, and shows w
   await expect(page.getByText(/0.33 left at Ø 46.68/)).toBeVisible();
 });
 
-test("a nose in a cone: what it leaves, and that compensation takes it away", async ({ page }) => {
+longTest("a nose in a cone: what it leaves, and that compensation takes it away", async ({ page }) => {
   await beSignedIn(page, "Bruno");
   await page.goto(`${collar.address}/prove?view=nose&tool=1`);
   await page.waitForLoadState("networkidle");

@@ -12,7 +12,7 @@ import { freePort } from "../../server/private-database/privateDatabase.server.t
 import { ROOT } from "../command/processes.ts";
 import { Cluster } from "./galera.ts";
 import { AppProcess, openedSetup, personWithSession, sendTo } from "./hardShop.ts";
-import { longOr, report } from "./long.ts";
+import { isLong, longOr, report } from "./long.ts";
 
 const WORK_MS = longOr(60_000, 4000);
 let cluster: Cluster;
@@ -42,64 +42,68 @@ afterAll(async () => {
 });
 
 describe("three nodes and two processes", () => {
-  it("write one ledger together, lose nothing when a node is killed under load, and go on without it", async () => {
-    const pool = openPool(cluster.urlFrom(2), 4);
-    try {
-      const { person, cookie } = await personWithSession(pool, "setter");
-      const setups = await Promise.all([1, 2].map(() => openedSetup(pool, person)));
-      let over = false;
-      let [beforeKill, afterKill] = [0, 0];
-      let killed = false;
-      const client = async (setup: string, app: AppProcess) => {
-        const kept: string[] = [];
-        for (let count = 0; !over; count++) {
-          const fields = { intent: "add-note", id: randomUUID(), base: "1", text: `note ${count}` };
-          for (;;) {
-            const answer = await sendTo(app.address, setup, cookie, fields, AbortSignal.timeout(15_000)).catch(
-              () => undefined,
-            );
-            if (answer && answer.status < 400) break;
-            if (answer && answer.status < 500) throw new Error(`refused: ${await answer.text()}`);
-            await pause(30);
+  it.runIf(isLong)(
+    "write one ledger together, lose nothing when a node is killed under load, and go on without it",
+    async () => {
+      const pool = openPool(cluster.urlFrom(2), 4);
+      try {
+        const { person, cookie } = await personWithSession(pool, "setter");
+        const setups = await Promise.all([1, 2].map(() => openedSetup(pool, person)));
+        let over = false;
+        let [beforeKill, afterKill] = [0, 0];
+        let killed = false;
+        const client = async (setup: string, app: AppProcess) => {
+          const kept: string[] = [];
+          for (let count = 0; !over; count++) {
+            const fields = { intent: "add-note", id: randomUUID(), base: "1", text: `note ${count}` };
+            for (;;) {
+              const answer = await sendTo(app.address, setup, cookie, fields, AbortSignal.timeout(15_000)).catch(
+                () => undefined,
+              );
+              if (answer && answer.status < 400) break;
+              if (answer && answer.status < 500) throw new Error(`refused: ${await answer.text()}`);
+              await pause(30);
+            }
+            kept.push(fields.id);
+            if (killed) afterKill++;
+            else beforeKill++;
           }
-          kept.push(fields.id);
-          if (killed) afterKill++;
-          else beforeKill++;
-        }
-        return kept;
-      };
-      // Both processes write to both setups: on two nodes at once, so that some commits meet.
-      const working = setups.flatMap((setup) => apps.map((app) => client(setup, app)));
-      while (beforeKill < 20) await pause(10);
-      await pause(WORK_MS / 2);
-      await cluster.nodes[0]?.kill();
-      const began = Date.now();
-      killed = true;
-      while (afterKill === 0 && Date.now() - began < 30_000) await pause(10);
-      const pausedFor = Date.now() - began;
-      await pause(WORK_MS);
-      over = true;
-      const kept = (await Promise.all(working)).flat();
-      expect(afterKill).toBeGreaterThan(0);
+          return kept;
+        };
+        // Both processes write to both setups: on two nodes at once, so that some commits meet.
+        const working = setups.flatMap((setup) => apps.map((app) => client(setup, app)));
+        while (beforeKill < 20) await pause(10);
+        await pause(WORK_MS / 2);
+        await cluster.nodes[0]?.kill();
+        const began = Date.now();
+        killed = true;
+        while (afterKill === 0 && Date.now() - began < 30_000) await pause(10);
+        const pausedFor = Date.now() - began;
+        await pause(WORK_MS);
+        over = true;
+        const kept = (await Promise.all(working)).flat();
+        expect(afterKill).toBeGreaterThan(0);
 
-      // The node that was killed comes back and has all of it.
-      await cluster.nodes[0]?.up(cluster.nodes.slice(1));
-      for (const node of cluster.nodes) {
-        const own = openPool(node.url, 1);
-        const ids = (await Promise.all(setups.map((setup) => readLedger(sqlOn(own), setup))))
-          .flat()
-          .map(({ id }) => id);
-        await own.end();
-        expect(ids.length).toBe(kept.length + setups.length);
-        expect(new Set(ids).size).toBe(ids.length);
-        expect(kept.every((id) => ids.includes(id))).toBe(true);
+        // The node that was killed comes back and has all of it.
+        await cluster.nodes[0]?.up(cluster.nodes.slice(1));
+        for (const node of cluster.nodes) {
+          const own = openPool(node.url, 1);
+          const ids = (await Promise.all(setups.map((setup) => readLedger(sqlOn(own), setup))))
+            .flat()
+            .map(({ id }) => id);
+          await own.end();
+          expect(ids.length).toBe(kept.length + setups.length);
+          expect(new Set(ids).size).toBe(ids.length);
+          expect(kept.every((id) => ids.includes(id))).toBe(true);
+        }
+        expect((await rebuildSnapshots(pool)).differed).toEqual([]);
+        report(
+          `cluster: ${beforeKill} acknowledged before and ${afterKill} after a node was killed, the first of those ${pausedFor} ms after it`,
+        );
+      } finally {
+        await pool.end();
       }
-      expect((await rebuildSnapshots(pool)).differed).toEqual([]);
-      report(
-        `cluster: ${beforeKill} acknowledged before and ${afterKill} after a node was killed, the first of those ${pausedFor} ms after it`,
-      );
-    } finally {
-      await pool.end();
-    }
-  }, 240_000);
+    },
+    240_000,
+  );
 });

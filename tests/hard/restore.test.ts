@@ -17,7 +17,7 @@ import { storeProgram } from "../../server/program/programsRepository.server.ts"
 import { removeHome } from "../../server/testing/removeHome.ts";
 import { LAUNCHER, ROOT, run, start } from "../command/processes.ts";
 import { openedSetup, personWithSession } from "./hardShop.ts";
-import { chance, longOr, report } from "./long.ts";
+import { chance, isLong, longOr, report } from "./long.ts";
 
 /** Each of restore, backup and migration is killed this often: 200 times in all, or a few. */
 const KILLS = longOr({ restore: 120, backup: 40, start: 40 }, { restore: 1, backup: 1, start: 1 });
@@ -279,7 +279,7 @@ describe("kills in the middle", () => {
     longOr(60 * 60_000, 150_000),
   );
 
-  it(
+  it.runIf(isLong)(
     "of a backup leave no file under its name, or a whole one",
     async () => {
       const next = chance(SEED + 1);

@@ -236,7 +236,7 @@ describe(`a shop of ${SETUPS} setups`, () => {
     }
   }, 60_000);
 
-  it(
+  it.runIf(isLong)(
     `serves ${PEOPLE} people who each act every ${ACT_EVERY_MS / 1000} s, and does not grow`,
     async () => {
       const app = shop.apps[0];
