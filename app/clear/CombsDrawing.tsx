@@ -127,7 +127,8 @@ export function CombsDrawing({
               <rect
                 key={offset}
                 className="end"
-                x={x - HANDLE / 2}
+                // On the tool itself: where two ends meet, each is still taken hold of.
+                x={side === "a" ? x - HANDLE : x}
                 y={y - half}
                 width={HANDLE}
                 height={2 * half}

@@ -120,7 +120,7 @@ export function CombsView({ views, view, travels: _, ...loaded }: ClearProps) {
           <section>
             <h2>Other slots</h2>
             {search.state === "searching" ? (
-              <Working what="Slots are being searched in which the combs mesh" share={search.share}>
+              <Working what="Searching for slots in which the combs mesh" share={search.share}>
                 <PlainButton onPress={cancel}>Stop the search</PlainButton>
               </Working>
             ) : (

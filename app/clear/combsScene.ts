@@ -1,5 +1,12 @@
-import type { Alignment, CombConflict, CombSeat, CombTool, SetupCombs } from "../../core/clearance/index.ts";
-import { type Point, type Polygon, point, toolOutline } from "../../core/outline/index.ts";
+import {
+  type Alignment,
+  type CombConflict,
+  type CombSeat,
+  type CombTool,
+  type SetupCombs,
+  shiftAt,
+} from "../../core/clearance/index.ts";
+import { type Point, type Polygon, point, rectangle, toolOutline } from "../../core/outline/index.ts";
 import type { Tool } from "../../core/tool/index.ts";
 import type { ToolBodies } from "../drawing/toolBodies.ts";
 
@@ -65,24 +72,21 @@ export function combsScene(
   conflicts: readonly CombConflict[],
 ): CombsScene {
   const { gap } = alignment;
-  const shift =
-    "shift" in alignment
-      ? alignment.shift
-      : alignment.at - (a.find(({ tool }) => tool === alignment.tool)?.lateral ?? 0);
+  const shift = shiftAt(alignment, (name) => a.find(({ tool }) => tool === name)?.lateral ?? 0);
   const acrossOf = { a: (lateral: number) => -(lateral + shift), b: (lateral: number) => -lateral };
   /** From the plane of a comb's seats towards the other comb. */
   const out = { a: (length: number) => length, b: (length: number) => gap - length };
   const sides = ["a", "b"] as const;
   const block = (side: "a" | "b") => {
     const across = seats[side].map(({ lateral }) => acrossOf[side](lateral));
-    return rectangle(out[side](-BLOCK), out[side](0), Math.min(...across) - EDGE, Math.max(...across) + EDGE);
+    return rectangle(out[side](-BLOCK), Math.min(...across) - EDGE, out[side](0), Math.max(...across) + EDGE);
   };
   const seat = (side: "a" | "b", { slot, lateral, bore = 0 }: CombSeat): DrawnSeat => {
     const across = acrossOf[side](lateral);
     return {
       side,
       slot,
-      bore: rectangle(out[side](-BLOCK), out[side](0), across - bore / 2, across + bore / 2),
+      bore: rectangle(out[side](-BLOCK), across - bore / 2, out[side](0), across + bore / 2),
       outer: point(out[side](-BLOCK), across),
       tool: { a, b }[side].find((one) => one.slot === slot)?.tool,
     };
@@ -94,7 +98,7 @@ export function combsScene(
       side,
       standout: one.standout,
       meets: conflicts.some((conflict) => conflict[side] === one.tool),
-      counted: rectangle(out[side](0), out[side](one.standout), across - one.radius, across + one.radius),
+      counted: rectangle(out[side](0), across - one.radius, out[side](one.standout), across + one.radius),
       body: combTool(own.get(one.tool)?.tool, one.standout, ({ z, x }) =>
         // Turned round, not mirrored: flutes and threads keep their hand.
         point(out[side](one.standout - z), across + (side === "a" ? -x : x)),
@@ -111,7 +115,7 @@ export function combsScene(
       Math.min(near + first.radius, far + second.radius) + margin,
     ];
     const [from, to] = [first.standout - excess, first.standout];
-    return [{ zone: rectangle(from, to, low, high), from: point(from, high), to: point(to, high), excess }];
+    return [{ zone: rectangle(from, low, to, high), from: point(from, high), to: point(to, high), excess }];
   };
   const blocks = sides.filter((side) => seats[side].length > 0).map(block);
   const corners = blocks.flat();
@@ -130,13 +134,6 @@ export function combsScene(
     at: "at" in alignment ? -alignment.at : undefined,
   };
 }
-
-const rectangle = (from: number, to: number, low: number, high: number): Polygon => [
-  point(from, low),
-  point(to, low),
-  point(to, high),
-  point(from, high),
-];
 
 /** A tool of a comb from its tip to the seat that it stands in, put in its place by `place`. */
 function combTool(tool: Tool | undefined, standout: number, place: (corner: Point) => Point): ToolBodies | undefined {

@@ -64,7 +64,7 @@ function Handling({
 const inThousandths = (mm: number) => mm.toFixed(3);
 const inPercent = (share: number) => `${Math.round(share * 100)} %`;
 
-const Charts = styled.div`
+const Charts = styled.section`
   display: grid;
   grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 14px 24px;

@@ -11,14 +11,7 @@ const SHEET = { width: 280, height: 96 };
  * The surface as it was cut and as it will be cut, much enlarged, between its limits: the next cut moves to its place once. Up
  * is away from the centre; along the part the holder is on the left.
  */
-export function CorrectionFigure({
-  correction,
-  words,
-}: {
-  readonly correction: CorrectionScene;
-  /** What the figure shows, in words. */
-  readonly words: string;
-}) {
+export function CorrectionFigure({ correction }: { readonly correction: CorrectionScene }) {
   const hatch = useId();
   const isAcross = correction.axis === "x";
   const { now, next, low, high, material } = correctionScene(correction, isAcross ? SHEET.height : SHEET.width);
@@ -32,7 +25,7 @@ export function CorrectionFigure({
       : { x: start, y: 0, width: length, height: SHEET.height };
   };
   return (
-    <Figure viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} role="img" aria-label={words}>
+    <Figure viewBox={`0 0 ${SHEET.width} ${SHEET.height}`} aria-hidden="true">
       <defs>
         <Hatch id={hatch} />
       </defs>

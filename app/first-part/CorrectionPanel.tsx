@@ -73,7 +73,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
               add to {axis.toUpperCase()}
               <output aria-label="correction">{show.axis(axis, amount, "tool-offset", tool.zone, "always")}</output>
             </p>
-            {shown && <CorrectionFigure correction={shown} words={direction} />}
+            {shown && <CorrectionFigure correction={shown} />}
             <p>{direction}</p>
             <p>
               The next cut can still be off by {show.length(0.02)}&nbsp;{machine.units} or so: push-off and another
@@ -128,7 +128,7 @@ export function CorrectionPanel(props: FirstPartProps & { readonly correction: O
   );
 }
 
-/** The surface of a correction that is farthest from where it should be. */
+/** The surface that a correction moves farthest; undefined where it moves none that was measured. */
 function largestMove({ axis, amount, side, features }: OffsetCorrection): CorrectionScene | undefined {
   const scenes = features.flatMap(({ state: { feature, form, latest }, next }) =>
     latest
@@ -146,7 +146,7 @@ function largestMove({ axis, amount, side, features }: OffsetCorrection): Correc
       : [],
   );
   const moved = ({ measured, next }: CorrectionScene) => Math.abs(next - measured);
-  return scenes.toSorted((one, other) => moved(other) - moved(one))[0];
+  return scenes.filter((one) => moved(one) > 0).toSorted((one, other) => moved(other) - moved(one))[0];
 }
 
 /**

@@ -189,18 +189,13 @@ async function reach(address: string, request: RequestInit): Promise<Response | 
 }
 
 /**
- * Sends a form again on the knowledge of why it was not saved: that it met somebody else's, or that its number was doubted. A person has
- * seen both numbers, or the doubt, and says that this one is right.
+ * Sends a form again on the knowledge of why it was not saved: that it met somebody else's, or that its number was doubted, which a person has
+ * read and says that it is right. A conflict answers no doubt: that is asked by itself.
  */
 export async function useMine(waiting: Waiting): Promise<void> {
   const { trouble, ...rest } = waiting;
   const base = trouble?.outcome === "conflict" ? String(trouble.seq) : rest.fields.base;
-  const answer =
-    trouble?.outcome === "refused"
-      ? saidRight(trouble.fields ?? {})
-      : trouble?.outcome === "conflict" && rest.fields.intent === "accept-touch"
-        ? saidRight({ settled: "" })
-        : undefined;
+  const answer = trouble?.outcome === "refused" ? saidRight(trouble.fields ?? {}) : undefined;
   await changeWaiting({ ...rest, fields: { ...rest.fields, ...answer, base: base ?? "0" } });
   if (!isKeptPage()) await sendWaiting();
 }

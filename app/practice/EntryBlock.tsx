@@ -7,6 +7,7 @@ import { formatLength, readLength } from "../../core/units/index.ts";
 import { activeTool, type LatheCommand } from "../../sim/lathe/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
 import { mono, size } from "../ui/tokens.ts";
+import { BenchLength } from "./BenchLength.tsx";
 import { NoseEntry } from "./NoseEntry.tsx";
 import { type Predicting, PredictionRow, PredictionSwitch, usePrediction } from "./Prediction.tsx";
 import { BenchField, BenchRow, Choice, Choices, LatheBlock, Small, shownAxes } from "./parts.ts";
@@ -127,15 +128,13 @@ export const EntryBlock = rendersFor(
               ))}
             </Registers>
             <BenchRow>
-              <BenchField $wide>
-                {ENTRY_WORDS[as]} {where}
-                <input
-                  value={text}
-                  inputMode="decimal"
-                  aria-invalid={wrong !== ""}
-                  onChange={({ target }) => setText(target.value)}
-                />
-              </BenchField>
+              <BenchLength
+                label={`${ENTRY_WORDS[as]} ${where}`}
+                text={text}
+                onText={setText}
+                isWrong={wrong !== ""}
+                isWide
+              />
               <Small type="submit">Enter</Small>
             </BenchRow>
             {predicting && <PredictionRow prediction={prediction} predicting={predicting} axis={axis} digit={digit} />}

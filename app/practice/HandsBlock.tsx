@@ -5,6 +5,7 @@ import { formatMillimetres, readLength, type Unit } from "../../core/units/index
 import { GAUGE_DRAWER, GAUGES, type GaugeKind } from "../../sim/gauge/gauge.ts";
 import { activeTool } from "../../sim/lathe/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { BenchLength } from "./BenchLength.tsx";
 import { BenchField, BenchRow, LatheBlock, Small } from "./parts.ts";
 import { rendersFor } from "./rendersFor.ts";
 import type { Lathe } from "./useLathe.ts";
@@ -96,16 +97,7 @@ export const SpacerBlock = rendersFor(
               ))}
             </select>
           </BenchField>
-          <BenchField>
-            {units}
-            <input
-              aria-label={`${units} thick`}
-              value={text}
-              inputMode="decimal"
-              aria-invalid={wrong !== ""}
-              onChange={({ target }) => setText(target.value)}
-            />
-          </BenchField>
+          <BenchLength label={units} name={`${units} thick`} text={text} onText={setText} isWrong={wrong !== ""} />
           <Small
             aria-pressed={state.spacer !== undefined}
             onPress={state.spacer ? () => act({ do: "drop-spacer" }) : hold}
@@ -157,15 +149,7 @@ export const GaugeBlock = rendersFor(
               ))}
             </select>
           </BenchField>
-          <BenchField>
-            at Z
-            <input
-              value={where}
-              inputMode="decimal"
-              aria-invalid={wrong !== ""}
-              onChange={({ target }) => setWhere(target.value)}
-            />
-          </BenchField>
+          <BenchLength label="at Z" text={where} onText={setWhere} isWrong={wrong !== ""} />
           <Small onPress={measure}>Measure</Small>
         </BenchRow>
         {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { offsetNumber } from "../../core/machine/index.ts";
 import { readLength } from "../../core/units/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
+import { BenchLength } from "./BenchLength.tsx";
 import { BenchField, BenchRow, Small } from "./parts.ts";
 import type { Lathe } from "./useLathe.ts";
 
@@ -28,15 +29,12 @@ export function NoseEntry({
   return (
     <>
       <BenchRow>
-        <BenchField>
-          Radius, {offsetNumber(machine, offset)}
-          <input
-            value={radius}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setRadius(target.value)}
-          />
-        </BenchField>
+        <BenchLength
+          label={`Radius, ${offsetNumber(machine, offset)}`}
+          text={radius}
+          onText={setRadius}
+          isWrong={wrong !== ""}
+        />
         <BenchField>
           Tip
           <select value={orientation} onChange={({ target }) => setOrientation(target.value)}>

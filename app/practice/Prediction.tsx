@@ -2,7 +2,8 @@ import { useState } from "react";
 import { AXIS_NAME, type Axis } from "../../core/machine/index.ts";
 import { formatLength, readLength, type Unit } from "../../core/units/index.ts";
 import type { Prediction } from "../../sim/exercise/reduceFacts.ts";
-import { BenchField, Small } from "./parts.ts";
+import { BenchLength } from "./BenchLength.tsx";
+import { Small } from "./parts.ts";
 
 /** Saying what the display will read before a number is entered: whether it is asked for, who hears it, and how the latest came out. */
 export interface Predicting {
@@ -45,10 +46,7 @@ export function PredictionRow({
   if (!isOn) return null;
   return (
     <>
-      <BenchField $wide>
-        Display {AXIS_NAME[axis]} then reads
-        <input value={text} inputMode="decimal" onChange={({ target }) => setText(target.value)} />
-      </BenchField>
+      <BenchLength label={`Display ${AXIS_NAME[axis]} then reads`} text={text} onText={setText} isWide />
       <output aria-label="Prediction">{latest && outcomeWords(latest, digit)}</output>
     </>
   );

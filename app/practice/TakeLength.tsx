@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { type LengthReading, readLength, type Unit } from "../../core/units/index.ts";
 import { RefusalLine } from "../ui/RefusalLine.tsx";
-import { BenchField, BenchRow, Small } from "./parts.ts";
+import { BenchLength } from "./BenchLength.tsx";
+import { BenchRow, Small } from "./parts.ts";
 
 /** A length that is typed and taken with the button beside it; why it is no length stands below, and what was typed stays. */
 export function TakeLength({
@@ -28,15 +29,7 @@ export function TakeLength({
   return (
     <>
       <BenchRow>
-        <BenchField $wide>
-          {label}
-          <input
-            value={text}
-            inputMode="decimal"
-            aria-invalid={wrong !== ""}
-            onChange={({ target }) => setText(target.value)}
-          />
-        </BenchField>
+        <BenchLength label={label} text={text} onText={setText} isWrong={wrong !== ""} isWide />
         <Small onPress={take}>{button}</Small>
       </BenchRow>
       {wrong && <RefusalLine role="alert">{wrong}</RefusalLine>}

@@ -64,7 +64,7 @@ export const isConflict = (excess: number): boolean => excess > SAME;
  * By how much comb a stands aside at an alignment; `lateralOf` says where its tools stand. Millimetres, across the
  * combs.
  */
-function shiftAt(alignment: Alignment, lateralOf: (tool: string) => number): number {
+export function shiftAt(alignment: Alignment, lateralOf: (tool: string) => number): number {
   return "shift" in alignment ? alignment.shift : alignment.at - lateralOf(alignment.tool);
 }
 

@@ -7,6 +7,7 @@ export {
   checkCombs,
   combConflicts,
   type Slot,
+  shiftAt,
   smallestGap,
 } from "./combs.ts";
 export { type CombSeat, combsOfSetup, type SetupCombs } from "./combsOfSetup.ts";

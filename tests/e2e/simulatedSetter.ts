@@ -29,6 +29,8 @@ export const addressOf = (page: Page): Promise<string> => page.evaluate(() => lo
  */
 export class SimulatedSetter {
   readonly counts: { readonly step: string; readonly keys: number }[] = [];
+  /** Steps whose number the page doubted, and that were kept. */
+  readonly doubted: string[] = [];
   private keys = 0;
 
   constructor(
@@ -84,13 +86,16 @@ export class SimulatedSetter {
     await this.accept(`${isWork ? "work " : ""}${tool.offset} ${axis} ${way}`);
   }
 
-  /** Enter, and on to what comes next. Where the page doubts a number that is another than last time, it is kept: the tool was set anew. */
+  /** Enter, and on to what comes next. Where the page doubts a number it is kept, and noted: the story says which may be doubted. */
   async accept(step: string): Promise<void> {
     const before = await addressOf(this.page);
     await this.press("Enter");
     const keep = this.page.getByRole("alert", { name: "Doubt" }).getByRole("button", { name: /^No, keep/ });
     const hasGoneOn = async () => {
-      if (await keep.isVisible()) await keep.click();
+      if (await keep.isVisible()) {
+        this.doubted.push(step);
+        await keep.click();
+      }
       return (await addressOf(this.page)) !== before;
     };
     await expect.poll(hasGoneOn, { timeout: 20_000 }).toBe(true);

@@ -168,6 +168,9 @@ longTest(
       await expect(dialog).toContainText("−338.600");
       await expect(dialog).toContainText("−338.700");
       await dialog.getByRole("button", { name: "Use mine" }).click();
+      // A tenth is what a jog step makes: that is asked by itself, and answered with its own words.
+      await expect(dialog).toContainText("jog step");
+      await dialog.getByRole("button", { name: "It is right: save it" }).click();
       await expect(strip(page)).toHaveText("");
       await dialog.getByRole("button", { name: "Close" }).click();
       await page.getByRole("link", { name: "X of T05, done" }).click();
